@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Catalogue;
+
+use Stasimon\Core\Version\Range;
+use Stasimon\Core\Version\RangeReader;
+use Stasimon\Core\Version\ReleaseSet;
+use Stasimon\Core\Version\Scheme;
+use Stasimon\Core\Version\Semver;
+use Stasimon\Core\Version\Syntax;
+use Stasimon\Core\Version\Timeline;
+use Stasimon\Core\Version\UnusableRange;
+use Stasimon\Core\Version\UnusableVersion;
+
+/** Anything with releases that can be selected. A position is an index into its releases, oldest first. */
+final class Package
+{
+    public readonly Timeline $timeline;
+
+    /** @var list<Release> */
+    public readonly array $releases;
+
+    /** @var array<string, Range> */
+    private array $ranges = [];
+
+    /** @var array<string, ReleaseSet> */
+    private array $sets = [];
+
+    /**
+     * @param  list<Release>  $releases  each version once; for the sequence scheme oldest first, otherwise in any order
+     * @param  list<string>  $understudies  ids of packages that can take this one's place
+     *
+     * @throws UnusableVersion
+     */
+    public function __construct(
+        public readonly string $id,
+        public readonly Kind $kind,
+        array $releases,
+        public readonly Scheme $scheme = Scheme::Semver,
+        public readonly Syntax $syntax = Syntax::Comparator,
+        public readonly string $name = '',
+        public readonly array $understudies = [],
+    ) {
+        $this->timeline = new Timeline($scheme, array_map(fn (Release $release): string => $release->version, $releases));
+        $byVersion = [];
+        foreach ($releases as $release) {
+            $byVersion['v'.$release->version] = $release;
+        }
+        $this->releases = array_map(fn (string $text): Release => $byVersion['v'.$text], $this->timeline->texts());
+    }
+
+    /** What people call it. */
+    public function title(): string
+    {
+        return $this->name === '' ? $this->id : $this->name;
+    }
+
+    public function positionOf(string $version): ?int
+    {
+        return $this->timeline->positionOf($version);
+    }
+
+    public function release(string $version): ?Release
+    {
+        $position = $this->positionOf($version);
+
+        return $position === null ? null : $this->releases[$position];
+    }
+
+    /** The range, in comparator syntax, that admits this version and no other. */
+    public function exactly(string $version): string
+    {
+        if ($this->scheme !== Scheme::Semver) {
+            return '='.$version;
+        }
+        $semver = Semver::of($version);
+
+        return '='.implode('.', $semver->numbers).($semver->pre === [] ? '' : '-'.implode('.', $semver->pre));
+    }
+
+    /** @throws UnusableRange */
+    public function range(string $text, Syntax $syntax): Range
+    {
+        return $this->ranges[$syntax->value.$text] ??= RangeReader::read($text, $syntax, $this->timeline);
+    }
+
+    /**
+     * The releases of this package that a range admits.
+     *
+     * @throws UnusableRange
+     */
+    public function within(string $text, Syntax $syntax): ReleaseSet
+    {
+        return $this->sets[$syntax->value.$text] ??= $this->range($text, $syntax)->over($this->timeline);
+    }
+
+    /** The releases that a channel allows. */
+    public function allowed(Channel $channel): ReleaseSet
+    {
+        $positions = [];
+        foreach ($this->releases as $position => $release) {
+            if ($channel->allows($release->channel)) {
+                $positions[] = $position;
+            }
+        }
+
+        return ReleaseSet::ofPositions(count($this->releases), $positions);
+    }
+}

@@ -1,0 +1,216 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Resolve;
+
+use Stasimon\Core\Catalogue\Need;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Version\ReleaseSet;
+
+/**
+ * What the search tries next: the wants in their order, each as new as it can be; then what they need; then one of the
+ * alternatives where several would do; then, under the settled policy, what is there already.
+ *
+ * Because the wants are always decided first and newest first, the first line-up found is the lexicographic optimum.
+ */
+final class Decisions
+{
+    private int $want = 0;
+
+    private int $required = 0;
+
+    private int $choice = 0;
+
+    private int $kept = 0;
+
+    /** @var list<array{int, int, int, int}> level => the cursors when it began */
+    private array $cursors = [];
+
+    /** @var list<array{int, Clause}> releases' needs with alternatives: the package, and the clause */
+    private array $choices = [];
+
+    /** @var list<list<array{int, int}>> want => candidates after the package's own: package and position, best first */
+    private array $substitutes = [];
+
+    /** @var list<array{int, string}> want => its own package, and the releases that will do; -1 when there is none */
+    private array $own = [];
+
+    /**
+     * @param  array<int, string>  $have  package => the release that is there now, as a set
+     * @param  bool  $wantsNewest  whether a want moves to its newest release, or stays what it is when it can
+     */
+    public function __construct(private readonly Encoding $encoding, private readonly array $have, private readonly bool $wantsNewest)
+    {
+        foreach ($encoding->request->want as $index => $want) {
+            $options = $encoding->wantClause($index)->literals;
+            $own = $encoding->numberOf($want->id) ?? -1;
+            $this->own[] = [$own, $options[$own] ?? ''];
+            unset($options[$own]);
+            $this->substitutes[] = $this->ranked($want, $options);
+        }
+    }
+
+    /** @return array{int, string}|null  a package and the set to narrow it to; null when every clause holds */
+    public function next(Search $search): ?array
+    {
+        $this->returnTo($search->level());
+
+        $decision = $this->nextWant($search)
+            ?? $this->nextRequired($search)
+            ?? $this->nextChoice($search)
+            ?? $this->nextKept($search);
+        $this->cursors[] = [$this->want, $this->required, $this->choice, $this->kept];
+
+        return $decision;
+    }
+
+    /** Puts the cursors back to where they were at a level that the search has jumped back to. */
+    private function returnTo(int $level): void
+    {
+        if (isset($this->cursors[$level])) {
+            [$this->want, $this->required, $this->choice, $this->kept] = $this->cursors[$level];
+            array_splice($this->cursors, $level);
+        }
+    }
+
+    /** @return array{int, string}|null */
+    private function nextWant(Search $search): ?array
+    {
+        for (; $this->want < count($this->own); $this->want++) {
+            [$package, $set] = $this->own[$this->want];
+            if ($package >= 0 && $set !== '') {
+                $left = $search->domain[$package] & $set;
+                if ($left !== $search->none[$package]) {
+                    if (isset($search->single[$package][$search->domain[$package]])) {
+                        continue;
+                    }
+
+                    return [$package, $this->preferred($search, $package, $left, $this->wantsNewest)];
+                }
+            }
+            foreach ($this->substitutes[$this->want] as [$package, $position]) {
+                $bit = BitTable::ofSize(count($this->encoding->packages[$package]->releases))->of[$position];
+                if (($search->domain[$package] & $bit) !== $bit) {
+                    continue;
+                }
+                if ($search->domain[$package] !== $bit) {
+                    return [$package, $bit];
+                }
+
+                continue 2;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array{int, string}|null */
+    private function nextRequired(Search $search): ?array
+    {
+        for ($count = count($search->trail); $this->required < $count; $this->required++) {
+            $package = $search->trail[$this->required];
+            $domain = $search->domain[$package];
+            if ((ord($domain[0]) & 1) === 0 && ! isset($search->single[$package][$domain])) {
+                return [$package, $this->preferred($search, $package, $domain, false)];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * One of several alternatives, none of which is in yet: one that is there now, else the first by id.
+     *
+     * @return array{int, string}|null
+     */
+    private function nextChoice(Search $search): ?array
+    {
+        $count = count($search->trail);
+        for (; $this->choice < $count; $this->choice++) {
+            $package = $search->trail[$this->choice];
+            $position = $search->single[$package][$search->domain[$package]] ?? null;
+            if ($position === null) {
+                continue;
+            }
+            foreach ($this->encoding->needsOf($package, $position) as $need) {
+                $decision = $this->undecided($search, $need, $this->encoding->packages[$package]);
+                if ($decision !== null) {
+                    return $decision;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array{int, string}|null  null when the need is met, or will be by propagation */
+    private function undecided(Search $search, Need $need, Package $owner): ?array
+    {
+        $candidates = [];
+        foreach ($need->alternatives as $target) {
+            foreach ($this->encoding->options($target, $owner->syntax) as $package => $set) {
+                $left = $search->domain[$package] & $set;
+                if ($left === $search->domain[$package]) {
+                    return null;
+                }
+                if ($left !== $search->none[$package]) {
+                    $candidates[$package] = ($candidates[$package] ?? $left) | $left;
+                }
+            }
+        }
+        $best = null;
+        foreach ($candidates as $package => $left) {
+            $there = isset($this->have[$package]) && ($left & $this->have[$package]) === $this->have[$package];
+            $rank = [$there ? 0 : 1, $this->encoding->packages[$package]->id];
+            if ($best === null || $rank < $best[0]) {
+                $best = [$rank, $package, $left];
+            }
+        }
+
+        return $best === null ? null : [$best[1], $this->preferred($search, $best[1], $best[2], false)];
+    }
+
+    /** @return array{int, string}|null */
+    private function nextKept(Search $search): ?array
+    {
+        $packages = array_keys($this->have);
+        for (; $this->kept < count($packages); $this->kept++) {
+            $package = $packages[$this->kept];
+            $present = $search->domain[$package] & ~BitTable::ofSize(count($this->encoding->packages[$package]->releases))->absent;
+            if ($present !== $search->none[$package] && $present !== $search->domain[$package]) {
+                return [$package, $this->preferred($search, $package, $present, false)];
+            }
+        }
+
+        return null;
+    }
+
+    private function preferred(Search $search, int $package, string $left, bool $newest): string
+    {
+        if (! $newest && isset($this->have[$package]) && ($left & $this->have[$package]) !== $search->none[$package]) {
+            return $this->have[$package];
+        }
+
+        return BitTable::ofSize(count($this->encoding->packages[$package]->releases))->of[BitTable::newest($left)];
+    }
+
+    /**
+     * Releases of other packages that stand for a wanted one: the newest version provided first, then by id.
+     *
+     * @param  array<int, string>  $options
+     * @return list<array{int, int}>
+     */
+    private function ranked(Want $want, array $options): array
+    {
+        $ranked = [];
+        foreach ($this->encoding->providersOf($want->id) as [$package, $position, $place]) {
+            if (isset($options[$package]) && ReleaseSet::ofBits(count($this->encoding->packages[$package]->releases), $options[$package])->has($position)) {
+                $ranked[] = [-$place, $this->encoding->packages[$package]->id, -$position, $package];
+            }
+        }
+        sort($ranked);
+
+        return array_map(fn (array $entry): array => [$entry[3], -$entry[2]], $ranked);
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Resolve;
+
+/** No line-up exists; the refutation says why. */
+final readonly class Refused
+{
+    /** @param  Clause  $refutation  a clause without literals, whose parents lead to it */
+    public function __construct(public Encoding $encoding, public Clause $refutation, public Effort $effort) {}
+}

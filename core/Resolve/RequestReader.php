@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Resolve;
+
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\CatalogueReader;
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Node;
+use Stasimon\Core\Catalogue\UnusableDocument;
+use Stasimon\Core\Version\Syntax;
+
+/** Reads the request format, revision 1: docs/formats/request.schema.json. */
+final class RequestReader
+{
+    /** @throws UnusableDocument with the place of the first thing that is wrong */
+    public function read(string $json, Catalogue $catalogue): Request
+    {
+        $document = Node::ofJson($json);
+        $document->expectFormat('stasimon/request');
+        $channels = $document->optional('channels')?->entries() ?? [];
+
+        return new Request(
+            $this->wants($document->field('want')->items(), $catalogue),
+            array_map(fn (Node $node): string => $node->text(), $document->optional('have')?->entries() ?? []),
+            $this->wants($document->listed('forbid'), $catalogue),
+            array_map(fn (Node $node): Channel => $node->choice(Channel::class), $channels),
+            array_map($this->waiver(...), $document->listed('waive')),
+            $document->optional('policy')?->choice(Policy::class) ?? Policy::Newest,
+        );
+    }
+
+    /**
+     * @param  list<Node>  $nodes
+     * @return list<Want>
+     */
+    private function wants(array $nodes, Catalogue $catalogue): array
+    {
+        $wants = [];
+        foreach ($nodes as $node) {
+            CatalogueReader::checkRange($node, Syntax::Comparator, $catalogue);
+            $wants[] = new Want($node->field('id')->id(), $node->optional('range')?->text() ?? '*');
+        }
+
+        return $wants;
+    }
+
+    private function waiver(Node $node): Waiver
+    {
+        $relation = $node->field('relation')->text();
+        if ($relation !== 'needs' && $relation !== 'breaks') {
+            throw $node->field('relation')->wrong("\"{$relation}\" is not one of needs, breaks.");
+        }
+
+        return new Waiver($node->field('id')->id(), $node->field('version')->text(), $relation, $node->field('target')->id());
+    }
+}

@@ -1,0 +1,204 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Resolve;
+
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Need;
+
+/** Answers a request over a catalogue as docs/formats/resolution.md says. */
+final readonly class Resolver
+{
+    public function __construct(private Catalogue $catalogue, private ?Deadline $deadline = null) {}
+
+    /** @throws Stopped at the deadline */
+    public function resolve(Request $request): Resolved|Refused
+    {
+        $encoding = new Encoding($this->catalogue, $request);
+
+        return $request->policy === Policy::Newest || $request->have === []
+            ? $this->newest($encoding)
+            : $this->settled($encoding);
+    }
+
+    /** Whether there is any line-up at all. */
+    public function isPossible(Request $request): bool
+    {
+        $encoding = new Encoding($this->catalogue, $request);
+
+        return $this->solve($encoding, new Decisions($encoding, [], true)) === null;
+    }
+
+    private function newest(Encoding $encoding): Resolved|Refused
+    {
+        $refutation = $this->solve($encoding, new Decisions($encoding, [], true));
+        if ($refutation !== null) {
+            return new Refused($encoding, $refutation, $this->effort($encoding));
+        }
+        $selection = Selection::of($encoding);
+        $selection->keepReached();
+        $selection->dropSpares();
+        $selection->makeNewer();
+
+        return $this->resolved($encoding, $selection, []);
+    }
+
+    /**
+     * Finds a line-up that keeps what is there where it can, then asks for a better one until there is none: first
+     * fewer removed packages, then fewer changed ones; then the newest wants that cost no more.
+     */
+    private function settled(Encoding $encoding): Resolved|Refused
+    {
+        [$have, $present] = $this->have($encoding);
+        $removed = new Tally($present, false);
+        $changed = new Tally($have, true);
+        $encoding->search->tallies = [$removed, $changed];
+
+        foreach ([$removed, $changed] as $tally) {
+            $refutation = $this->tighten($encoding, $tally, $have);
+            if ($refutation !== null) {
+                return new Refused($encoding, $refutation, $this->effort($encoding));
+            }
+        }
+        $encoding->search->restart();
+        $this->solve($encoding, new Decisions($encoding, $have, true));
+        $selection = Selection::of($encoding);
+        $selection->keepReached($have);
+        $selection->dropSpares($have);
+        $selection->makeNewer(array_filter($have, fn (string $set, int $package): bool => $set === $encoding->search->domain[$package], ARRAY_FILTER_USE_BOTH), $have);
+
+        return $this->resolved($encoding, $selection, $have);
+    }
+
+    /**
+     * Lowers what a tally allows to the least there is.
+     *
+     * @param  array<int, string>  $have
+     * @return Clause|null the refutation, if there is no line-up at all
+     */
+    private function tighten(Encoding $encoding, Tally $tally, array $have): ?Clause
+    {
+        $found = null;
+        while (true) {
+            $encoding->search->restart();
+            $refutation = $this->solve($encoding, new Decisions($encoding, $have, false));
+            if ($refutation !== null && $found === null) {
+                return $refutation;
+            }
+            if ($refutation !== null) {
+                $tally->most = $found;
+                $encoding->search->forgetPassing();
+
+                return null;
+            }
+            $found = $tally->lost();
+            if ($found === $this->unavoidable($encoding, $tally)) {
+                $tally->most = $found;
+
+                return null;
+            }
+            $tally->most = $found - 1;
+        }
+    }
+
+    /** How many packages a tally counts before anything is decided. */
+    private function unavoidable(Encoding $encoding, Tally $tally): int
+    {
+        $encoding->search->backTo(0);
+
+        return $tally->lost();
+    }
+
+    /**
+     * What is there, as far as the catalogue knows it.
+     *
+     * @return array{array<int, string>, array<int, string>} package => its release; package => all of its releases
+     */
+    private function have(Encoding $encoding): array
+    {
+        $have = $present = [];
+        foreach ($encoding->request->have as $id => $version) {
+            $number = $encoding->numberOf((string) $id);
+            $position = $number === null ? null : $encoding->packages[$number]->positionOf($version);
+            if ($number !== null && $position !== null) {
+                $table = BitTable::ofSize(count($encoding->packages[$number]->releases));
+                $present[$number] = $table->full ^ $table->absent;
+                $have[$number] = $table->of[$position];
+            }
+        }
+        ksort($have);
+
+        return [$have, $present];
+    }
+
+    private function solve(Encoding $encoding, Decisions $decisions): ?Clause
+    {
+        return $encoding->search->solve($encoding->wantClauses(), $decisions, $this->deadline);
+    }
+
+    private function effort(Encoding $encoding): Effort
+    {
+        return new Effort($encoding->releasesSeen, $encoding->search->decisions, $encoding->search->conflicts);
+    }
+
+    /** @param  array<int, string>  $have */
+    private function resolved(Encoding $encoding, Selection $selection, array $have): Resolved
+    {
+        $fromWants = $selection->keepReached($have);
+        $because = (new Reasons($encoding))->of($selection->positions);
+        $selected = $unneeded = $versions = [];
+        foreach ($selection->positions as $package => $position) {
+            $owner = $encoding->packages[$package];
+            $selected[] = new Selected($owner, $owner->releases[$position], $because[$package] ?? []);
+            $versions[$owner->id] = $owner->releases[$position]->version;
+            if (! isset($fromWants[$package])) {
+                $unneeded[] = $owner->id;
+            }
+        }
+        usort($selected, fn (Selected $a, Selected $b): int => strcmp($a->package->id, $b->package->id));
+        sort($unneeded, SORT_STRING);
+
+        return new Resolved(
+            $encoding->request,
+            $selected,
+            Changes::between($encoding->request->have, $versions),
+            $unneeded,
+            $this->suggestions($encoding, $selected, $versions),
+            $this->effort($encoding),
+        );
+    }
+
+    /**
+     * @param  list<Selected>  $selected
+     * @param  array<string, string>  $versions
+     * @return list<Suggestion>
+     */
+    private function suggestions(Encoding $encoding, array $selected, array $versions): array
+    {
+        $suggestions = [];
+        foreach ($selected as $one) {
+            foreach ($one->release->suggests as $need) {
+                foreach ($need->alternatives as $target) {
+                    if (! isset($versions[$target->id])) {
+                        $suggestions[] = new Suggestion($target->id, $one->package->id, $this->fits($encoding, $need, $versions));
+                    }
+                }
+            }
+        }
+
+        return $suggestions;
+    }
+
+    /** @param  array<string, string>  $versions */
+    private function fits(Encoding $encoding, Need $need, array $versions): bool
+    {
+        $wants = [];
+        foreach ($versions as $id => $version) {
+            $wants[] = new Want((string) $id, $this->catalogue->package((string) $id)?->exactly($version) ?? '*');
+        }
+        $target = $need->alternatives[0];
+
+        return $this->isPossible($encoding->request->wanting([...$wants, new Want($target->id, $target->range)]));
+    }
+}

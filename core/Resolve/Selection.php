@@ -1,0 +1,258 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Resolve;
+
+use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Version\Syntax;
+
+/**
+ * A line-up while it is being polished: what the search found, without what nothing asks for, and with everything that
+ * can be made newer on its own made so.
+ */
+final class Selection
+{
+    /** @param  array<int, int>  $positions  package => position */
+    private function __construct(private readonly Encoding $encoding, public array $positions) {}
+
+    public static function of(Encoding $encoding): self
+    {
+        $search = $encoding->search;
+        $positions = [];
+        foreach ($search->domain as $package => $domain) {
+            $position = $search->single[$package][$domain] ?? null;
+            if ($position !== null) {
+                $positions[$package] = $position;
+            }
+        }
+
+        return new self($encoding, $positions);
+    }
+
+    /** @param  array<int, string>  $options  package => set */
+    private function hasOneOf(array $options): bool
+    {
+        foreach ($options as $package => $set) {
+            if (isset($this->positions[$package]) && $this->holds($package, $this->positions[$package], $set)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function holds(int $package, int $position, string $set): bool
+    {
+        return (ord($set[($position + 1) >> 3]) >> (($position + 1) & 7) & 1) === 1;
+    }
+
+    /** @return list<array<int, string>> the needs of a release, each as the packages and sets that would meet it */
+    private function needsOf(int $package, int $position): array
+    {
+        $owner = $this->encoding->packages[$package];
+        $needs = [];
+        foreach ($this->encoding->needsOf($package, $position) as $need) {
+            $options = [];
+            foreach ($need->alternatives as $target) {
+                foreach ($this->encoding->options($target, $owner->syntax) as $option => $set) {
+                    $options[$option] = ($options[$option] ?? $set) | $set;
+                }
+            }
+            $needs[] = $options;
+        }
+
+        return $needs;
+    }
+
+    /** @return array<int, true> the packages that satisfy a want */
+    private function wanted(): array
+    {
+        $wanted = [];
+        foreach ($this->encoding->request->want as $want) {
+            foreach ($this->encoding->options(new Target($want->id, $want->range), Syntax::Comparator) as $package => $set) {
+                if (isset($this->positions[$package]) && $this->holds($package, $this->positions[$package], $set)) {
+                    $wanted[$package] = true;
+                }
+            }
+        }
+
+        return $wanted;
+    }
+
+    /**
+     * Drops what is not reached from the wants, or from what may stay, through needs.
+     *
+     * @param  array<int, mixed>  $mayStay  packages that need no reason
+     * @return array<int, true> the packages reached from a want
+     */
+    public function keepReached(array $mayStay = []): array
+    {
+        $fromWants = $this->reached($this->wanted());
+        $reached = $mayStay === [] ? $fromWants : $this->reached($fromWants + array_intersect_key($this->positions, $mayStay));
+        $this->positions = array_intersect_key($this->positions, $reached);
+
+        return $fromWants;
+    }
+
+    /**
+     * @param  array<int, mixed>  $roots
+     * @return array<int, true>
+     */
+    private function reached(array $roots): array
+    {
+        $reached = array_fill_keys(array_keys($roots), true);
+        $queue = array_keys($roots);
+        while ($queue !== []) {
+            $package = array_pop($queue);
+            foreach ($this->needsOf($package, $this->positions[$package]) as $options) {
+                foreach ($options as $option => $set) {
+                    if (! isset($reached[$option]) && isset($this->positions[$option]) && $this->holds($option, $this->positions[$option], $set)) {
+                        $reached[$option] = true;
+                        $queue[] = $option;
+                    }
+                }
+            }
+        }
+
+        return $reached;
+    }
+
+    /**
+     * Takes out, one by one, what a need with alternatives brought in and another alternative meets as well.
+     *
+     * @param  array<int, mixed>  $mayStay
+     */
+    public function dropSpares(array $mayStay = []): void
+    {
+        $spare = [];
+        foreach ($this->positions as $package => $position) {
+            foreach ($this->needsOf($package, $position) as $options) {
+                $met = array_filter($options, fn (string $set, int $option): bool => isset($this->positions[$option]) && $this->holds($option, $this->positions[$option], $set), ARRAY_FILTER_USE_BOTH);
+                $spare += count($met) > 1 ? $met : [];
+            }
+        }
+        $spare = array_diff_key($spare, $mayStay, $this->wanted());
+        uksort($spare, fn (int $a, int $b): int => strcmp($this->encoding->packages[$b]->id, $this->encoding->packages[$a]->id));
+        foreach (array_keys($spare) as $package) {
+            if (isset($this->positions[$package]) && $this->standsWithout($package)) {
+                unset($this->positions[$package]);
+                $this->keepReached($mayStay);
+            }
+        }
+    }
+
+    private function standsWithout(int $package): bool
+    {
+        $rest = new self($this->encoding, array_diff_key($this->positions, [$package => true]));
+        foreach ($rest->positions as $other => $position) {
+            foreach ($this->needsOf($other, $position) as $options) {
+                if (isset($options[$package]) && ! $rest->hasOneOf($options)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * Replaces single releases by newer ones while that leaves a valid line-up.
+     *
+     * @param  array<int, mixed>  $fixed  packages that stay as they are
+     * @param  array<int, mixed>  $mayStay
+     */
+    public function makeNewer(array $fixed = [], array $mayStay = []): void
+    {
+        do {
+            $changed = false;
+            $order = array_keys(array_diff_key($this->positions, $fixed, $this->wanted()));
+            usort($order, fn (int $a, int $b): int => strcmp($this->encoding->packages[$a]->id, $this->encoding->packages[$b]->id));
+            $demands = $this->demands();
+            foreach ($order as $package) {
+                if (isset($this->positions[$package]) && $this->moveUp($package, $demands[$package] ?? [])) {
+                    $this->keepReached($mayStay);
+                    $changed = true;
+                    $demands = $this->demands();
+                }
+            }
+        } while ($changed);
+    }
+
+    /** @return array<int, list<array<int, string>>> package => the clauses over it that releases in the line-up make */
+    private function demands(): array
+    {
+        $demands = [];
+        foreach ($this->positions as $package => $position) {
+            foreach ($this->needsOf($package, $position) as $options) {
+                foreach ($options as $option => $set) {
+                    $demands[$option][] = $options;
+                }
+            }
+        }
+
+        return $demands;
+    }
+
+    /** @param  list<array<int, string>>  $demands */
+    private function moveUp(int $package, array $demands): bool
+    {
+        $search = $this->encoding->search;
+        $now = $this->positions[$package];
+        $root = $search->root[$package];
+        for ($position = BitTable::newest($root); $position > $now; $position--) {
+            if ($this->holds($package, $position, $root)) {
+                $this->positions[$package] = $position;
+                if ($this->fits($package, $position, $demands)) {
+                    return true;
+                }
+            }
+        }
+        $this->positions[$package] = $now;
+
+        return false;
+    }
+
+    /** @param  list<array<int, string>>  $demands */
+    private function fits(int $package, int $position, array $demands): bool
+    {
+        foreach ($demands as $options) {
+            if (! $this->hasOneOf($options)) {
+                return false;
+            }
+        }
+        foreach ($this->needsOf($package, $position) as $options) {
+            if (! $this->hasOneOf($options)) {
+                return false;
+            }
+        }
+        foreach ($this->broken($package, $position) as $other => $set) {
+            if (isset($this->positions[$other]) && $this->holds($other, $this->positions[$other], $set)) {
+                return false;
+            }
+        }
+        foreach ($this->positions as $other => $at) {
+            $set = $this->broken($other, $at)[$package] ?? null;
+            if ($set !== null && $this->holds($package, $position, $set)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return array<int, string> package => the releases of it that a release breaks */
+    private function broken(int $package, int $position): array
+    {
+        $broken = [];
+        foreach ($this->encoding->breaksOf($package, $position) as $breakage) {
+            foreach ($this->encoding->options($breakage->target, $this->encoding->packages[$package]->syntax) as $option => $set) {
+                if ($option !== $package) {
+                    $broken[$option] = ($broken[$option] ?? $set) | $set;
+                }
+            }
+        }
+
+        return $broken;
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Version;
+
+/** A set of versions as its author wrote it: alternatives, each a list of bounds that all have to hold. */
+final readonly class Range
+{
+    /** @param  list<list<Bound>>  $alternatives  an alternative without bounds admits everything */
+    public function __construct(private array $alternatives) {}
+
+    public function admits(Version $version): bool
+    {
+        foreach ($this->alternatives as $bounds) {
+            foreach ($bounds as $bound) {
+                if (! $bound->admits($version)) {
+                    continue 2;
+                }
+            }
+
+            return true;
+        }
+
+        return false;
+    }
+
+    /** "0.16 or newer and below 0.17"; nothing when it admits everything. */
+    public function words(): string
+    {
+        $alternatives = [];
+        foreach ($this->alternatives as $bounds) {
+            if ($bounds === []) {
+                return '';
+            }
+            $alternatives[] = implode(' and ', array_map(fn (Bound $bound): string => $bound->words(), $bounds));
+        }
+
+        return implode(', or ', $alternatives);
+    }
+
+    /** The releases on a timeline that this range admits. */
+    public function over(Timeline $timeline): ReleaseSet
+    {
+        $runs = [];
+        foreach ($this->alternatives as $bounds) {
+            $first = 0;
+            $end = $timeline->count();
+            foreach ($bounds as $bound) {
+                [$from, $to] = $bound->span($timeline);
+                $first = max($first, $from);
+                $end = min($end, $to);
+            }
+            if ($first < $end) {
+                $runs[] = [$first, $end - 1];
+            }
+        }
+
+        return ReleaseSet::ofRuns($timeline->count(), $runs);
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Version;
+
+/** How a package's versions are ordered. */
+enum Scheme: string
+{
+    case Semver = 'semver';
+    case Maven = 'maven';
+    case Sequence = 'sequence';
+}

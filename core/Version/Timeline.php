@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Version;
+
+/** The versions of one package in ascending order; a position is an index into them. */
+final class Timeline
+{
+    /** @var array<string, int> text of a version => its position */
+    private array $positions = [];
+
+    /** @var list<string> */
+    private array $texts = [];
+
+    /** @var list<Version> */
+    private array $versions = [];
+
+    /**
+     * @param  list<string>  $texts  each once; for the sequence scheme oldest first, for the others in any order
+     *
+     * @throws UnusableVersion
+     */
+    public function __construct(public readonly Scheme $scheme, array $texts)
+    {
+        if ($scheme === Scheme::Sequence) {
+            $this->texts = $texts;
+            $this->positions = array_flip($texts);
+            foreach ($texts as $place => $text) {
+                $this->versions[] = new Label($place);
+            }
+
+            return;
+        }
+        $parsed = [];
+        foreach ($texts as $text) {
+            $parsed[] = [$this->version($text), $text];
+        }
+        usort($parsed, fn (array $a, array $b): int => $a[0]->compare($b[0]) ?: strcmp($a[1], $b[1]));
+        foreach ($parsed as $position => [$version, $text]) {
+            $this->versions[] = $version;
+            $this->texts[] = $text;
+            $this->positions[$text] = $position;
+        }
+    }
+
+    /** @throws UnusableVersion */
+    public function version(string $text): Version
+    {
+        return match ($this->scheme) {
+            Scheme::Semver => Semver::of($text),
+            Scheme::Maven => MavenVersion::of($text),
+            Scheme::Sequence => new Label($this->positions[$text] ?? throw UnusableVersion::unknownLabel($text)),
+        };
+    }
+
+    public function count(): int
+    {
+        return count($this->texts);
+    }
+
+    public function textAt(int $position): string
+    {
+        return $this->texts[$position];
+    }
+
+    /** @return list<string> */
+    public function texts(): array
+    {
+        return $this->texts;
+    }
+
+    public function positionOf(string $text): ?int
+    {
+        return $this->positions[$text] ?? null;
+    }
+
+    /** The first position whose version is this one or comes after it; the count when there is none. */
+    public function firstFrom(Version $version): int
+    {
+        return $this->firstWhere(fn (Version $here): bool => $here->compare($version) >= 0);
+    }
+
+    /** The first position whose version comes after this one; the count when there is none. */
+    public function firstAfter(Version $version): int
+    {
+        return $this->firstWhere(fn (Version $here): bool => $here->compare($version) > 0);
+    }
+
+    /** @param  callable(Version): bool  $reached  false up to some position, true from there on */
+    private function firstWhere(callable $reached): int
+    {
+        $low = 0;
+        $high = count($this->versions);
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            if ($reached($this->versions[$middle])) {
+                $high = $middle;
+            } else {
+                $low = $middle + 1;
+            }
+        }
+
+        return $low;
+    }
+}

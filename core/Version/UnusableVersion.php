@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Version;
+
+use InvalidArgumentException;
+
+final class UnusableVersion extends InvalidArgumentException
+{
+    public static function notSemver(string $text): self
+    {
+        return new self("\"{$text}\" is not a version: numbers joined by dots expected, such as 1.4 or 1.4.2-beta.1.");
+    }
+
+    public static function unknownLabel(string $text): self
+    {
+        return new self("\"{$text}\" is not one of the versions of this package.");
+    }
+
+    public static function empty(): self
+    {
+        return new self('A version is empty.');
+    }
+}
