@@ -117,7 +117,8 @@ final class CatalogueReader
     /** Reads every range and provided version once against the package that it names. */
     private function checkRelations(Node $node, MemoryCatalogue $catalogue): void
     {
-        $syntax = $catalogue->package($node->field('id')->text())->syntax ?? Syntax::Comparator;
+        $package = $catalogue->package($node->field('id')->text());
+        $syntax = $package === null ? Syntax::Comparator : $package->syntax;
         foreach ($node->field('releases')->items() as $release) {
             foreach (['needs', 'suggests', 'breaks'] as $relation) {
                 foreach ($release->listed($relation) as $item) {

@@ -131,9 +131,12 @@ final class Checker
             }
             $reached[$id] = true;
             $package = $this->catalogue->package($id);
-            foreach ($package?->release($this->selection[$id])->needs ?? [] as $need) {
+            if ($package === null) {
+                continue;
+            }
+            foreach ($package->release($this->selection[$id])->needs ?? [] as $need) {
                 foreach ($need->alternatives as $target) {
-                    array_push($queue, ...$this->satisfying($target, $package->syntax ?? Syntax::Comparator));
+                    array_push($queue, ...$this->satisfying($target, $package->syntax));
                 }
             }
         }

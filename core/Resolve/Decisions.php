@@ -27,9 +27,6 @@ final class Decisions
     /** @var list<array{int, int, int, int}> level => the cursors when it began */
     private array $cursors = [];
 
-    /** @var list<array{int, Clause}> releases' needs with alternatives: the package, and the clause */
-    private array $choices = [];
-
     /** @var list<list<array{int, int}>> want => candidates after the package's own: package and position, best first */
     private array $substitutes = [];
 

@@ -77,6 +77,11 @@ final class Encoding implements Rules
         return $package === null ? null : $this->number($package);
     }
 
+    public function find(string $id): ?Package
+    {
+        return $this->catalogue->package($id);
+    }
+
     /** What the request leaves of a package: nothing forbidden, nothing beyond its channel. */
     private function root(Package $package): string
     {
@@ -142,7 +147,7 @@ final class Encoding implements Rules
     {
         $want = $this->request->want[$index];
 
-        return new Clause($this->options(new Target($want->id, $want->range), Syntax::Comparator), new Wanted($index));
+        return new Clause($this->options(new Target($want->id, $want->range), $want->syntax), new Wanted($index));
     }
 
     /** @return list<Clause> */

@@ -20,7 +20,7 @@ final readonly class Reasons
     {
         $because = [];
         foreach ($this->encoding->request->want as $index => $want) {
-            foreach ($this->satisfying(new Target($want->id, $want->range), Syntax::Comparator, $positions) as $package) {
+            foreach ($this->satisfying(new Target($want->id, $want->range), $want->syntax, $positions) as $package) {
                 $because[$package][] = Reason::want($index);
             }
         }

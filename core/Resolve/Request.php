@@ -47,6 +47,17 @@ final readonly class Request
         return new self($want, $this->have, $this->forbid, $this->channels, $this->waive, $this->policy);
     }
 
+    /** @param  list<int>  $indices  of the wants to keep */
+    public function wantingOnly(array $indices): self
+    {
+        $want = [];
+        foreach ($indices as $index) {
+            $want[] = $this->want[$index];
+        }
+
+        return $this->wanting($want);
+    }
+
     public function waiving(Waiver $waiver): self
     {
         return new self($this->want, $this->have, $this->forbid, $this->channels, [...$this->waive, $waiver], $this->policy);

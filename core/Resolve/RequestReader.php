@@ -26,7 +26,7 @@ final class RequestReader
             array_map(fn (Node $node): string => $node->text(), $document->optional('have')?->entries() ?? []),
             $this->wants($document->listed('forbid'), $catalogue),
             array_map(fn (Node $node): Channel => $node->choice(Channel::class), $channels),
-            array_map($this->waiver(...), $document->listed('waive')),
+            array_map(self::waiver(...), $document->listed('waive')),
             $document->optional('policy')?->choice(Policy::class) ?? Policy::Newest,
         );
     }
@@ -46,7 +46,8 @@ final class RequestReader
         return $wants;
     }
 
-    private function waiver(Node $node): Waiver
+    /** @throws UnusableDocument */
+    public static function waiver(Node $node): Waiver
     {
         $relation = $node->field('relation')->text();
         if ($relation !== 'needs' && $relation !== 'breaks') {

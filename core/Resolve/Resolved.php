@@ -10,14 +10,12 @@ final readonly class Resolved
     /**
      * @param  list<Selected>  $selection  by package id
      * @param  list<string>  $unneeded  packages that stay without a reason from a want
-     * @param  list<Suggestion>  $suggestions
      */
     public function __construct(
         public Request $request,
         public array $selection,
         public Changes $changes,
         public array $unneeded,
-        public array $suggestions,
         public Effort $effort,
     ) {}
 

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Catalogue;
-use Stasimon\Core\Catalogue\Need;
 
 /** Answers a request over a catalogue as docs/formats/resolution.md says. */
 final readonly class Resolver
@@ -164,41 +163,7 @@ final readonly class Resolver
             $selected,
             Changes::between($encoding->request->have, $versions),
             $unneeded,
-            $this->suggestions($encoding, $selected, $versions),
             $this->effort($encoding),
         );
-    }
-
-    /**
-     * @param  list<Selected>  $selected
-     * @param  array<string, string>  $versions
-     * @return list<Suggestion>
-     */
-    private function suggestions(Encoding $encoding, array $selected, array $versions): array
-    {
-        $suggestions = [];
-        foreach ($selected as $one) {
-            foreach ($one->release->suggests as $need) {
-                foreach ($need->alternatives as $target) {
-                    if (! isset($versions[$target->id])) {
-                        $suggestions[] = new Suggestion($target->id, $one->package->id, $this->fits($encoding, $need, $versions));
-                    }
-                }
-            }
-        }
-
-        return $suggestions;
-    }
-
-    /** @param  array<string, string>  $versions */
-    private function fits(Encoding $encoding, Need $need, array $versions): bool
-    {
-        $wants = [];
-        foreach ($versions as $id => $version) {
-            $wants[] = new Want((string) $id, $this->catalogue->package((string) $id)?->exactly($version) ?? '*');
-        }
-        $target = $need->alternatives[0];
-
-        return $this->isPossible($encoding->request->wanting([...$wants, new Want($target->id, $target->range)]));
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Target;
-use Stasimon\Core\Version\Syntax;
 
 /**
  * A line-up while it is being polished: what the search found, without what nothing asks for, and with everything that
@@ -70,7 +69,7 @@ final class Selection
     {
         $wanted = [];
         foreach ($this->encoding->request->want as $want) {
-            foreach ($this->encoding->options(new Target($want->id, $want->range), Syntax::Comparator) as $package => $set) {
+            foreach ($this->encoding->options(new Target($want->id, $want->range), $want->syntax) as $package => $set) {
                 if (isset($this->positions[$package]) && $this->holds($package, $this->positions[$package], $set)) {
                     $wanted[$package] = true;
                 }

@@ -4,9 +4,48 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Target;
+
 /** A package that a release in the line-up suggests and that is not in it. */
 final readonly class Suggestion
 {
     /** @param  bool  $fits  whether it can be added without changing anything that is there */
-    public function __construct(public string $id, public string $by, public bool $fits) {}
+    private function __construct(public string $id, public string $by, public bool $fits) {}
+
+    /**
+     * @return list<self> by the suggesting package's id
+     *
+     * @throws Stopped
+     */
+    public static function of(Resolved $answer, Catalogue $catalogue, ?Deadline $deadline = null): array
+    {
+        $versions = $answer->versions();
+        $resolver = new Resolver($catalogue, $deadline);
+        $suggestions = [];
+        foreach ($answer->selection as $selected) {
+            foreach ($selected->release->suggests as $need) {
+                foreach ($need->alternatives as $target) {
+                    if (! isset($versions[$target->id])) {
+                        $added = self::added($answer, $selected->package, $target);
+                        $suggestions[] = new self($target->id, $selected->package->id, $resolver->isPossible($added));
+                    }
+                }
+            }
+        }
+
+        return $suggestions;
+    }
+
+    /** The request for the line-up exactly as it is, and the suggested package. */
+    private static function added(Resolved $answer, Package $by, Target $target): Request
+    {
+        $wants = [];
+        foreach ($answer->selection as $kept) {
+            $wants[] = new Want($kept->package->id, $kept->package->exactly($kept->release->version));
+        }
+
+        return $answer->request->wanting([...$wants, new Want($target->id, $target->range, $by->syntax)]);
+    }
 }

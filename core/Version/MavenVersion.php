@@ -115,7 +115,7 @@ final readonly class MavenVersion implements Version
             }
         }
 
-        return array_values($items);
+        return $items;
     }
 
     /**

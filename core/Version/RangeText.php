@@ -11,7 +11,11 @@ final class RangeText
 
     public function __construct(public readonly string $text) {}
 
-    /** Skips white space; true at the end of the text or at the bar that starts the next alternative. */
+    /**
+     * Skips white space; true at the end of the text or at the bar that starts the next alternative.
+     *
+     * @phpstan-impure
+     */
     public function atEndOfAlternative(): bool
     {
         $this->take('\s+');
@@ -19,6 +23,7 @@ final class RangeText
         return $this->offset >= strlen($this->text) || substr($this->text, $this->offset, 2) === '||';
     }
 
+    /** @phpstan-impure */
     public function atEnd(): bool
     {
         $this->take('\s+');
@@ -28,6 +33,8 @@ final class RangeText
 
     /**
      * Matches a pattern at the current place and moves behind it.
+     *
+     * @phpstan-impure
      *
      * @return list<string>|null  the groups, the whole match first
      */

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Depots\DepotCatalogue;
+use App\Games;
+use App\Http\Requests\BaseRequest;
+use App\Http\Requests\NewInstanceRequest;
+use App\Instances\Bases;
+use App\Instances\Drafting;
+use App\Instances\Refusal;
+use App\Models\Instance;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\View\View;
+use Stasimon\Core\Base\Plan;
+
+final class NewInstanceController
+{
+    public function show(BaseRequest $request, Games $games): View
+    {
+        $bases = $this->bases($games, $request->game());
+        $plan = $bases->plan(...$request->base());
+
+        return view('new', [
+            'games' => $games->all(),
+            'bases' => $bases,
+            'plan' => $plan,
+            'builds' => $bases->builds($plan->gameVersion),
+            'holds' => array_map(fn ($loader): array => $bases->holds($plan->gameVersion, $loader->id), array_column($bases->game->loaders, null, 'id')),
+        ]);
+    }
+
+    public function store(NewInstanceRequest $request, Games $games, Drafting $drafting): RedirectResponse
+    {
+        $plan = $this->bases($games, $request->game())->plan(...$request->base());
+        if ($plan->loaderVersion === '') {
+            throw Refusal::unusable("There is no build of that loader for {$plan->gameVersion}. Choose another loader or another version.");
+        }
+        $instance = Instance::query()->create(['name' => $request->name(), 'plan' => $plan]);
+        $drafting->step($instance, fn (Plan $plan): Plan => $plan);
+
+        return redirect()->route('find', $instance);
+    }
+
+    private function bases(Games $games, string $game): Bases
+    {
+        return new Bases($games->get($game), new DepotCatalogue($games->get($game)));
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Games;
+use Illuminate\Foundation\Http\FormRequest;
+
+/** A base, as much of it as is chosen. */
+class BaseRequest extends FormRequest
+{
+    public function authorize(): bool
+    {
+        return true;
+    }
+
+    /** @return array<string, list<string>> */
+    public function rules(): array
+    {
+        return [
+            'game' => ['nullable', 'string', 'max:80'],
+            'version' => ['nullable', 'string', 'max:80'],
+            'loader' => ['nullable', 'string', 'max:80'],
+            'build' => ['nullable', 'string', 'max:80'],
+            'runtime' => ['nullable', 'string', 'max:80'],
+            'memory' => ['nullable', 'integer', 'between:512,65536'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['memory.*' => 'Memory is a whole number of megabytes between 512 and 65,536.', '*.string' => 'That is not a text.', '*.max' => 'That is longer than any version or name here.'];
+    }
+
+    public function game(): string
+    {
+        return (string) ($this->validated('game') ?? array_key_first(app(Games::class)->all()));
+    }
+
+    /** @return array{?string, ?string, ?string, ?string, ?int} version, loader, build, runtime, memory */
+    public function base(): array
+    {
+        $memory = $this->validated('memory');
+
+        return [$this->validated('version'), $this->validated('loader'), $this->validated('build'), $this->validated('runtime'), $memory === null ? null : (int) $memory];
+    }
+}

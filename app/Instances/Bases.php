@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Instances;
+
+use App\Depots\DepotCatalogue;
+use App\Models\Release;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\BaseChoice;
+use Stasimon\Core\Base\GameDefinition;
+use Stasimon\Core\Base\LoaderBuild;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Resolve\Waiver;
+
+/** The bases that one game can have, and what each can hold. */
+final readonly class Bases
+{
+    public BaseChoice $choice;
+
+    public function __construct(public GameDefinition $game, private DepotCatalogue $catalogue)
+    {
+        $this->choice = new BaseChoice($game, $game->packages()[0]);
+    }
+
+    /** @return array<string, int> "v" and game version => mods for it, on any loader */
+    public function modsByVersion(): array
+    {
+        $counts = DB::table('supports')->where('game', $this->game->id)->where('kind', Kind::Mod->value)
+            ->groupBy('game_version')->selectRaw('game_version, count(distinct package_id) as mods')->pluck('mods', 'game_version')->all();
+        $byVersion = [];
+        foreach ($this->game->versions as $version) {
+            $byVersion['v'.$version->version] = (int) ($counts[$version->version] ?? 0);
+        }
+
+        return $byVersion;
+    }
+
+    /** @return array<string, int> kind => packages that run on a loader at a version */
+    public function holds(string $version, string $loader): array
+    {
+        return array_map(intval(...), DB::table('supports')->where('game', $this->game->id)->where('game_version', $version)
+            ->whereIn('loader', [$loader, ''])->where('kind', '!=', Kind::Loader->value)
+            ->groupBy('kind')->selectRaw('kind, count(distinct package_id) as packages')->pluck('packages', 'kind')->all());
+    }
+
+    /** @return array<string, list<LoaderBuild>> loader id => its builds for a version, newest first */
+    public function builds(string $version): array
+    {
+        $builds = [];
+        foreach ($this->game->loaders as $loader) {
+            $package = $this->catalogue->package($loader->id);
+            $recommended = Release::query()->where('package_id', $loader->id)->where('recommended', true)->pluck('version')->all();
+            $builds[$loader->id] = $package === null ? [] : $this->choice->builds($package, $recommended, $version);
+        }
+
+        return $builds;
+    }
+
+    /**
+     * A plan from what a person chose, with what they left open chosen for them.
+     *
+     * @throws Refusal for what does not exist
+     */
+    public function plan(?string $version, ?string $loader, ?string $build, ?string $runtime, ?int $memory): Plan
+    {
+        $newest = $this->game->versions[count($this->game->versions) - 1]->version;
+        $version ??= $newest;
+        $known = $this->game->version($version) ?? throw Refusal::unusable("{$this->game->name} has no version \"".mb_strimwidth($version, 0, 40, '…').'".');
+        $all = $this->builds($version);
+        $loader ??= (string) array_key_first(array_filter($all) ?: $all);
+        $builds = $all[$loader] ?? throw Refusal::unusable("{$this->game->name} has no loader \"".mb_strimwidth($loader, 0, 40, '…').'".');
+        $chosen = array_values(array_filter($builds, fn (LoaderBuild $one): bool => $one->version === $build))[0] ?? null;
+        if ($build !== null && $chosen === null) {
+            throw Refusal::unusable('There is no build "'.mb_strimwidth($build, 0, 40, '…')."\" of {$this->title($loader)} for {$version}.");
+        }
+        $chosen ??= BaseChoice::preferred($builds);
+        $runtimes = $this->choice->runtimes($version);
+        $enough = array_keys(array_filter($runtimes));
+        $runtime ??= substr($enough[0] ?? (string) array_key_first($runtimes), 1);
+        if (! isset($runtimes['v'.$runtime])) {
+            throw Refusal::unusable("There is no {$this->game->runtimeName} \"".mb_strimwidth($runtime, 0, 40, '…').'" here.');
+        }
+        $memory ??= $this->game->recommendedMemory();
+        if ($memory < 512 || $memory > 65536) {
+            throw Refusal::unusable('Memory is between 512 and 65,536 MB.');
+        }
+        $plan = new Plan($this->game->id, $version, $loader, $chosen->version ?? '', $this->game->runtimeId, $runtime, $memory);
+
+        return $this->waivingRuntime($plan, $known->version);
+    }
+
+    /** Choosing a runtime that is too old is recorded as what it is: a waiver of what game and loader need of it. */
+    public function waivingRuntime(Plan $plan, string $version): Plan
+    {
+        if ($this->choice->runtimes($version)['v'.$plan->runtimeVersion] ?? false) {
+            return $plan;
+        }
+
+        return $plan->waiving(new Waiver($plan->game, $version, 'needs', $plan->runtime))
+            ->waiving(new Waiver($plan->loader, $plan->loaderVersion, 'needs', $plan->runtime));
+    }
+
+    public function title(string $id): string
+    {
+        return $this->catalogue->package($id)?->title() ?? $id;
+    }
+}

@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Instances;
+
+use App\Jobs\ApplyDraft;
+use App\Jobs\Rehearse;
+use App\Jobs\SyncDepot;
+use App\Models\Depot;
+use App\Models\Instance;
+use App\Models\Rehearsal;
+use App\Models\Task;
+use Illuminate\Support\Facades\DB;
+
+/** Starts long work. One instance does one thing at a time. */
+final readonly class Work
+{
+    public function __construct(private Drafting $drafting) {}
+
+    public function sync(Depot $depot): Task
+    {
+        $task = Task::query()->create(['kind' => 'sync', 'state' => 'waiting', 'step' => "reading {$depot->name}"]);
+        SyncDepot::dispatch($depot->id, $task->id);
+
+        return $task;
+    }
+
+    /** @throws Refusal when there is nothing to apply, or the instance is busy */
+    public function apply(Instance $instance, ?int $seen = null): Task
+    {
+        $draft = $instance->draft ?? throw Refusal::conflict('There is no draft to apply.');
+        if ($seen !== null && $seen !== $draft->revision) {
+            throw Refusal::conflict('The draft was changed in another tab meanwhile. Nothing was applied; look at it again.');
+        }
+        if ($this->drafting->lineUp($instance)->resolved === null) {
+            throw Refusal::conflict('The draft has no line-up yet, so it cannot be applied.');
+        }
+        $task = $this->begin($instance, 'apply');
+        ApplyDraft::dispatch($instance->id, $task->id);
+
+        return $task;
+    }
+
+    /** @throws Refusal when nothing is applied, or the instance is busy */
+    public function rehearse(Instance $instance): Rehearsal
+    {
+        if ($instance->applied_at === null) {
+            throw Refusal::conflict('Nothing is applied yet, so there is nothing to launch. Apply the draft first.');
+        }
+        $task = $this->begin($instance, 'rehearsal');
+        $rehearsal = $instance->rehearsals()->create([
+            'number' => 1 + (int) $instance->rehearsals()->max('number'),
+            'state' => 'waiting',
+            'plan' => $instance->plan,
+        ]);
+        Rehearse::dispatch($rehearsal->id, $task->id);
+
+        return $rehearsal;
+    }
+
+    private function begin(Instance $instance, string $kind): Task
+    {
+        return DB::transaction(function () use ($instance, $kind): Task {
+            Instance::query()->lockForUpdate()->findOrFail($instance->id);
+            $busy = $instance->tasks()->whereIn('state', ['waiting', 'running'])->first();
+            if ($busy !== null) {
+                throw Refusal::conflict($busy->kind === 'apply' ? 'A draft of this instance is being applied. Wait until it is done.' : 'This instance is being rehearsed. Wait until it is done, or stop it.');
+            }
+
+            return $instance->tasks()->create(['kind' => $kind, 'state' => 'waiting', 'step' => 'waiting for a worker']);
+        });
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Stasimon\Core\Base\Plan;
+
+/**
+ * @property Plan $plan
+ * @property list<string> $earlier  plans as JSON, the latest last
+ * @property int $revision
+ * @property Instance $instance
+ */
+final class Draft extends Model
+{
+    protected $attributes = ['revision' => 1];
+
+    protected $casts = ['plan' => PlanCast::class, 'earlier' => 'array'];
+
+    /** @return BelongsTo<Instance, $this> */
+    public function instance(): BelongsTo
+    {
+        return $this->belongsTo(Instance::class);
+    }
+}

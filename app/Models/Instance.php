@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Support\Collection;
+use Stasimon\Core\Base\Plan;
+
+/**
+ * @property string $id
+ * @property string $name
+ * @property Plan $plan
+ * @property Collection<int, PlacedRelease> $placed
+ * @property ?Draft $draft
+ * @property ?Rehearsal $lastRehearsal
+ */
+final class Instance extends Model
+{
+    use HasUlids;
+
+    protected $casts = ['plan' => PlanCast::class, 'applied_at' => 'immutable_datetime'];
+
+    /** @return HasMany<PlacedRelease, $this> */
+    public function placed(): HasMany
+    {
+        return $this->hasMany(PlacedRelease::class)->orderBy('name');
+    }
+
+    /** @return HasOne<Draft, $this> */
+    public function draft(): HasOne
+    {
+        return $this->hasOne(Draft::class);
+    }
+
+    /** @return HasMany<Rehearsal, $this> */
+    public function rehearsals(): HasMany
+    {
+        return $this->hasMany(Rehearsal::class)->orderByDesc('number');
+    }
+
+    /** @return HasOne<Rehearsal, $this> */
+    public function lastRehearsal(): HasOne
+    {
+        return $this->hasOne(Rehearsal::class)->ofMany('number', 'max');
+    }
+
+    /** @return HasMany<Task, $this> */
+    public function tasks(): HasMany
+    {
+        return $this->hasMany(Task::class);
+    }
+
+    /** @return HasMany<HistoryEntry, $this> */
+    public function history(): HasMany
+    {
+        return $this->hasMany(HistoryEntry::class)->orderByDesc('id');
+    }
+
+    /** @return array<string, string> package id => version, as applied */
+    public function versions(): array
+    {
+        return $this->placed->pluck('version', 'package_id')->all();
+    }
+}

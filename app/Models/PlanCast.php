@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Contracts\Database\Eloquent\CastsAttributes;
+use Illuminate\Database\Eloquent\Model;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Base\PlanReader;
+
+/** @implements CastsAttributes<Plan, Plan> */
+final class PlanCast implements CastsAttributes
+{
+    public function get(Model $model, string $key, mixed $value, array $attributes): Plan
+    {
+        return PlanReader::read((string) $value);
+    }
+
+    public function set(Model $model, string $key, mixed $value, array $attributes): string
+    {
+        return $value->toJson();
+    }
+}

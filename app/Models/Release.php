@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * @property string $package_id
+ * @property string $version
+ * @property string $file_name
+ * @property int $file_size
+ * @property string $file_sha256
+ * @property string $file_path
+ * @property Package $package
+ */
+final class Release extends Model
+{
+    public $timestamps = false;
+
+    protected $casts = ['recommended' => 'boolean', 'published_at' => 'immutable_datetime'];
+
+    /** @return BelongsTo<Package, $this> */
+    public function package(): BelongsTo
+    {
+        return $this->belongsTo(Package::class);
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Providers;
+
+use App\Games;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\Vite;
+use Illuminate\Support\ServiceProvider;
+
+final class AppServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        $this->app->singleton(Games::class, fn (): Games => new Games((string) config('stasimon.games')));
+    }
+
+    public function boot(): void
+    {
+        Model::unguard();
+        Model::preventLazyLoading(! $this->app->isProduction());
+        Vite::useScriptTagAttributes(['defer' => true]);
+    }
+}

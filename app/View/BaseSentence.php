@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Depots\DepotCatalogue;
+use App\Games;
+use App\Instances\Bases;
+use App\Instances\Drafting;
+use App\Models\Instance;
+use App\Models\Package;
+use App\Models\PlacedRelease;
+use Stasimon\Core\Base\LoaderBuild;
+use Stasimon\Core\Base\MemoryChoice;
+use Stasimon\Core\Base\Plan;
+
+/** The sentence at the top of an instance, and what each of its parts opens to. */
+final class BaseSentence
+{
+    /** @var array<string, string> */
+    private array $titles = [];
+
+    public function __construct(private readonly Games $games, private readonly Drafting $drafting) {}
+
+    public function of(Instance $instance): object
+    {
+        $plan = $this->drafting->plan($instance);
+        $game = $this->games->get($plan->game);
+        $bases = new Bases($game, new DepotCatalogue($game));
+        $runtimes = [];
+        foreach ($bases->choice->runtimes($plan->gameVersion) as $version => $enough) {
+            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $enough ? 'enough' : "not for {$plan->gameVersion}", $plan->runtimeVersion);
+        }
+
+        return (object) [
+            'plan' => $plan,
+            'game' => $game->name,
+            'loader' => $bases->title($plan->loader),
+            'runtime' => $game->runtimeName,
+            'gigabytes' => self::gigabytes($plan->memory),
+            'builds' => array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $plan->loaderVersion), $bases->builds($plan->gameVersion)[$plan->loader] ?? []),
+            'runtimes' => $runtimes,
+            'memory' => array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, (string) $plan->memory), $game->memory),
+            'state' => $this->state($instance),
+        ];
+    }
+
+    /** @return array{value: string, label: string, words: string, here: bool} */
+    private function choice(string $value, string $label, string $words, string $now): array
+    {
+        return ['value' => $value, 'label' => $label, 'words' => $words, 'here' => $value === $now];
+    }
+
+    private function state(Instance $instance): string
+    {
+        if ($instance->applied_at === null) {
+            return 'Nothing is applied yet.';
+        }
+        $last = $instance->lastRehearsal;
+        $rehearsed = match ($last?->state) {
+            null => 'Never rehearsed.',
+            'clean' => "Last rehearsal clean, {$last->created_at?->diffForHumans()}.",
+            'failed' => "Last rehearsal failed with exit code {$last->exit_code}, {$last->created_at?->diffForHumans()}.",
+            'stopped' => 'Last rehearsal stopped by hand.',
+            default => 'A rehearsal is running.',
+        };
+        $files = $instance->placed->filter(fn (PlacedRelease $placed): bool => $placed->path !== null);
+        $asked = count($instance->plan->wants);
+
+        return "{$rehearsed} {$files->count()} releases, {$asked} of them asked for, ".Bytes::words((int) $files->sum('size')).'.';
+    }
+
+    /** @return array{string, string} the game, and what it stands on */
+    public function line(Plan $plan): array
+    {
+        $game = $this->games->get($plan->game);
+        $this->titles[$plan->loader] ??= (string) (Package::query()->whereKey($plan->loader)->value('name') ?? $plan->loader);
+
+        return ["{$game->name} {$plan->gameVersion}", "{$this->titles[$plan->loader]} {$plan->loaderVersion}, {$game->runtimeName} {$plan->runtimeVersion}, ".self::gigabytes($plan->memory)];
+    }
+
+    private static function gigabytes(int $megabytes): string
+    {
+        return (new MemoryChoice($megabytes, '', false))->gigabytes();
+    }
+}

@@ -1,0 +1,119 @@
+# What bin/start and bin/test share. Sourced, not run.
+
+set -euo pipefail
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+cd "$root"
+
+# What the application and its tests need from Debian.
+packages_start="php8.2-cli php8.2-pgsql php8.2-zip php8.2-gd php8.2-intl php8.2-mbstring php8.2-xml php8.2-bcmath php8.2-curl composer unzip postgresql nodejs curl"
+packages_test="chromium minisat git"
+
+say() { printf '%s\n' "$*"; }
+fail() { printf '%s\n' "$*" >&2; exit 1; }
+
+have_package() { dpkg-query -W -f='${Status}' "$1" 2>/dev/null | grep -q 'install ok installed'; }
+
+need_packages() {
+    local missing=() name
+    for name in "$@"; do have_package "$name" || missing+=("$name"); done
+    # Node.js may have come with an npm of its own; Debian's is only wanted where there is none.
+    command -v npm >/dev/null || missing+=(npm)
+    [ ${#missing[@]} -eq 0 ] && return
+    local as=()
+    if [ "$(id -u)" -ne 0 ]; then
+        command -v sudo >/dev/null || fail "These packages are missing and only an administrator can install them: ${missing[*]}. Install them and run this again."
+        as=(sudo)
+    fi
+    say "Installing ${missing[*]}"
+    "${as[@]}" apt-get update -qq >/dev/null
+    "${as[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/tmp/stasimon-apt.log 2>&1 \
+        || fail "Installing failed; /tmp/stasimon-apt.log says why. Nothing else was changed."
+}
+
+# The sum of what was installed is kept beside it, so that a second run has nothing to do.
+stale() { [ "$(cat "$2" 2>/dev/null)" != "$(cat $1 | sha256sum)" ]; }
+fresh() { cat $1 | sha256sum > "$2"; }
+
+install_dependencies() {
+    mkdir -p storage/framework/views storage/framework/cache storage/framework/sessions storage/logs bootstrap/cache
+    if [ ! -d vendor ] || stale composer.json vendor/.installed-from; then
+        say "Installing PHP packages"
+        COMPOSER_ALLOW_SUPERUSER=1 composer update --no-interaction --no-progress --quiet || fail "Composer could not install the PHP packages."
+        fresh composer.json vendor/.installed-from
+    fi
+    if [ ! -d node_modules ] || stale package.json node_modules/.installed-from; then
+        say "Installing npm packages"
+        PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 npm install --no-audit --no-fund --silent || fail "npm could not install the front end's packages."
+        fresh package.json node_modules/.installed-from
+    fi
+    local sources; sources=$(find resources vite.config.js package.json -type f | sort | tr '\n' ' ')
+    if [ ! -d public/build ] || stale "$sources" public/build/.built-from; then
+        say "Building the front end"
+        npx vite build --logLevel warn || fail "The front end could not be built."
+        fresh "$sources" public/build/.built-from
+    fi
+}
+
+free_port() { php -r '$s = stream_socket_server("tcp://127.0.0.1:0"); echo explode(":", stream_socket_get_name($s, false))[1];'; }
+port_taken() { php -r 'exit(@fsockopen("127.0.0.1", (int) $argv[1], $e, $m, 0.3) ? 0 : 1);' "$1"; }
+room_for() { [ "$(df -Pk "$1" | awk 'NR == 2 {print $4}')" -gt 512000 ] || fail "Less than 500 MB are free on the disk of $1. Make room and run this again; nothing was changed."; }
+
+# PostgreSQL refuses to run as root, so as root its programs run as the user that its package made.
+pg_bin=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1 || true)
+as_pg() { if [ "$(id -u)" -eq 0 ]; then (cd / && runuser -u postgres -- "$@"); else "$@"; fi; }
+
+# Makes the cluster in folder $1 if there is none, and starts it on port $2.
+start_postgres() {
+    pg_bin=$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n 1)
+    pg_folder=$1
+    if [ "$(id -u)" -eq 0 ]; then
+        mkdir -p "$pg_folder"
+        # A folder that this user cannot enter, such as one in /root, cannot hold its files.
+        if ! as_pg test -x "$pg_folder"; then
+            pg_folder=/var/tmp/stasimon-$(printf %s "$1" | sha256sum | cut -c1-12)
+            mkdir -p "$pg_folder"
+        fi
+        chown postgres "$pg_folder"
+    fi
+    mkdir -p "$pg_folder"; chmod 700 "$pg_folder"
+    [ -f "$pg_folder/PG_VERSION" ] || as_pg "$pg_bin/initdb" -D "$pg_folder" -U stasimon -A trust -E UTF8 --locale=C.UTF-8 >/dev/null
+    if as_pg "$pg_bin/pg_ctl" -D "$pg_folder" status >/dev/null 2>&1; then as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null; fi
+    as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -w -l "$pg_folder/log" -o "-p $2 -c listen_addresses=127.0.0.1 -c unix_socket_directories=$pg_folder -c fsync=${3:-on}" start >/dev/null \
+        || fail "PostgreSQL did not start; $pg_folder/log says why."
+    as_pg "$pg_bin/psql" -h 127.0.0.1 -p "$2" -U stasimon -d postgres -Atqc "select 1 from pg_database where datname = 'stasimon'" | grep -q 1 \
+        || as_pg "$pg_bin/createdb" -h 127.0.0.1 -p "$2" -U stasimon stasimon
+}
+
+stop_postgres() { [ -n "${pg_folder:-}" ] && as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null 2>&1 || true; }
+
+# What the application reads from its environment: $1 its folder for files, then the ports of web, depot and database.
+application_environment() {
+    export STASIMON_VAR=$1 APP_NAME=Stasimon APP_ENV=${APP_ENV:-production} APP_DEBUG=false APP_URL="http://127.0.0.1:$2"
+    export STASIMON_DEMO_DEPOT="http://127.0.0.1:$3" DB_HOST=127.0.0.1 DB_PORT=$4 DB_DATABASE=stasimon DB_USERNAME=stasimon DB_PASSWORD=
+    export SESSION_DRIVER=database CACHE_STORE=database QUEUE_CONNECTION=database DB_QUEUE_RETRY_AFTER=7200 LOG_CHANNEL=single
+    mkdir -p "$STASIMON_VAR"
+    [ -s "$STASIMON_VAR/app.key" ] || (umask 077; php -r 'echo "base64:".base64_encode(random_bytes(32));' > "$STASIMON_VAR/app.key")
+    APP_KEY=$(cat "$STASIMON_VAR/app.key"); export APP_KEY
+}
+
+# Starts depot, workers and web server for the environment above; their process ids go into $children.
+children=()
+start_servers() {
+    local web=$1 depot=$2 logs=$STASIMON_VAR/logs
+    mkdir -p "$logs"
+    DEPOT_FOLDER=$STASIMON_VAR/depots/slipway php -S "127.0.0.1:$depot" standins/depot/server.php >"$logs/depot.log" 2>&1 & children+=($!)
+    for _ in $(seq 50); do port_taken "$depot" && break; sleep 0.1; done
+    php artisan stasimon:recover
+    php artisan stasimon:demo ${3:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
+    for n in 1 2; do php artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --quiet >"$logs/worker-$n.log" 2>&1 & children+=($!); done
+    PHP_CLI_SERVER_WORKERS=4 php -d opcache.enable_cli=1 -S "127.0.0.1:$web" -t public public/index.php >"$logs/web.log" 2>&1 & children+=($!)
+    for _ in $(seq 50); do port_taken "$web" && return; sleep 0.1; done
+    fail "The web server did not start; $logs/web.log says why."
+}
+
+# The web server's own workers are its children, so each child goes with what it started.
+stop_servers() {
+    local child
+    for child in "${children[@]}"; do pkill -TERM -P "$child" 2>/dev/null || true; kill "$child" 2>/dev/null || true; done
+    wait 2>/dev/null || true
+}

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Base;
+
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Version\ReleaseSet;
+
+/** What can stand under an instance of one exact game version. */
+final readonly class BaseChoice
+{
+    public function __construct(private GameDefinition $game, private Package $gamePackage) {}
+
+    /**
+     * The builds of a loader for a game version, newest first.
+     *
+     * @param  list<string>  $recommended  versions of the loader that its authors recommend
+     * @return list<LoaderBuild>
+     */
+    public function builds(Package $loader, array $recommended, string $version): array
+    {
+        $builds = [];
+        $position = $this->gamePackage->positionOf($version);
+        $recommendedFound = false;
+        foreach (array_reverse($loader->releases) as $release) {
+            if ($position === null || ! $this->runsOn($loader, $release->version, $position)) {
+                continue;
+            }
+            $isRecommended = ! $recommendedFound && in_array($release->version, $recommended, true);
+            $recommendedFound = $recommendedFound || $isRecommended;
+            $builds[] = new LoaderBuild($release->version, $isRecommended, $builds === []);
+        }
+
+        return $builds;
+    }
+
+    private function runsOn(Package $loader, string $build, int $position): bool
+    {
+        $allowed = ReleaseSet::all(count($this->gamePackage->releases));
+        foreach ($loader->release($build)->needs ?? [] as $need) {
+            foreach ($need->alternatives as $target) {
+                if ($target->id === $this->gamePackage->id) {
+                    $allowed = $allowed->intersect($this->gamePackage->within($target->range, $loader->syntax));
+                }
+            }
+        }
+
+        return $allowed->has($position);
+    }
+
+    /**
+     * The build to begin with: the recommended one, or the newest when there is none.
+     *
+     * @param  list<LoaderBuild>  $builds
+     */
+    public static function preferred(array $builds): ?LoaderBuild
+    {
+        foreach ($builds as $build) {
+            if ($build->recommended) {
+                return $build;
+            }
+        }
+
+        return $builds[0] ?? null;
+    }
+
+    /** @return array<string, bool> runtime version, newest first => whether it is enough for the game version */
+    public function runtimes(string $version): array
+    {
+        [, $runtime] = $this->game->packages();
+        $range = $this->game->version($version)->runtimeRange ?? '*';
+        $enough = $runtime->within($range, $runtime->syntax);
+        $runtimes = [];
+        foreach (array_reverse($runtime->releases, true) as $position => $release) {
+            $runtimes['v'.$release->version] = $enough->has($position);
+        }
+
+        return $runtimes;
+    }
+}

@@ -1,0 +1,205 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Base;
+
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Explain\Repair;
+use Stasimon\Core\Resolve\Policy;
+use Stasimon\Core\Resolve\Request;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
+
+/** What an instance is meant to be: its base, the wants in their order, and what is allowed beyond the rules. */
+final readonly class Plan
+{
+    /** How many wants of {@see request()} are the base: game, loader, runtime. */
+    public const BASE = 3;
+
+    /**
+     * @param  int  $memory  in megabytes
+     * @param  list<Want>  $wants
+     * @param  array<string, Channel>  $channels
+     * @param  list<Waiver>  $waivers
+     * @param  bool  $putBack  whether applying lays every file anew though the line-up stays
+     */
+    public function __construct(
+        public string $game,
+        public string $gameVersion,
+        public string $loader,
+        public string $loaderVersion,
+        public string $runtime,
+        public string $runtimeVersion,
+        public int $memory,
+        public array $wants = [],
+        public array $channels = [],
+        public array $waivers = [],
+        public bool $putBack = false,
+    ) {}
+
+    /** @param  array<string, string>  $have  what is there now */
+    public function request(Catalogue $catalogue, array $have): Request
+    {
+        $exactly = fn (string $id, string $version): Want => new Want($id, $catalogue->package($id)?->exactly($version) ?? '='.$version);
+
+        return new Request(
+            [
+                $exactly($this->game, $this->gameVersion),
+                $exactly($this->loader, $this->loaderVersion),
+                $exactly($this->runtime, $this->runtimeVersion),
+                ...$this->wants,
+            ],
+            $have,
+            channels: $this->channels,
+            waive: $this->waivers,
+            policy: Policy::Settled,
+        );
+    }
+
+    public function wants(string $id): bool
+    {
+        foreach ($this->wants as $want) {
+            if ($want->id === $id) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    public function wanting(string $id, string $range = '*'): self
+    {
+        $wants = array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id));
+
+        return $this->with(wants: [...$wants, new Want($id, $range)]);
+    }
+
+    /** Another range for a want, which keeps its place. */
+    public function ranging(string $id, string $range): self
+    {
+        return $this->with(wants: array_map(fn (Want $want): Want => $want->id === $id ? new Want($id, $range) : $want, $this->wants));
+    }
+
+    /** The base of another plan under the same wants; what was waived about a part that changes lapses. */
+    public function onBaseOf(self $other): self
+    {
+        $plan = $this->loaderVersion === $other->loaderVersion ? $this : $this->onBuild($other->loaderVersion);
+        $plan = $plan->runtimeVersion === $other->runtimeVersion ? $plan : $plan->onRuntime($other->runtimeVersion);
+        $plan = $plan->withMemory($other->memory);
+        foreach ($other->waivers as $waiver) {
+            $plan = $plan->withoutWaiver($waiver->id, $waiver->relation, $waiver->target)->waiving($waiver);
+        }
+
+        return $plan;
+    }
+
+    public function without(string $id): self
+    {
+        return $this->with(wants: array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id)));
+    }
+
+    /** Another build of the loader; what was waived about the old one lapses. */
+    public function onBuild(string $version): self
+    {
+        return $this->with(loaderVersion: $version, waivers: $this->waiversNotAbout($this->loader));
+    }
+
+    /** Another runtime; what was waived about the old one lapses. */
+    public function onRuntime(string $version): self
+    {
+        return $this->with(runtimeVersion: $version, waivers: $this->waiversNotAbout($this->runtime));
+    }
+
+    public function withMemory(int $megabytes): self
+    {
+        return $this->with(memory: $megabytes);
+    }
+
+    public function allowing(string $id, Channel $channel): self
+    {
+        return $this->with(channels: [...$this->channels, $id => $channel]);
+    }
+
+    public function waiving(Waiver $waiver): self
+    {
+        return $this->with(waivers: [...$this->waivers, $waiver]);
+    }
+
+    public function withoutWaiver(string $id, string $relation, string $target): self
+    {
+        return $this->with(waivers: array_values(array_filter(
+            $this->waivers,
+            fn (Waiver $waiver): bool => [$waiver->id, $waiver->relation, $waiver->target] !== [$id, $relation, $target],
+        )));
+    }
+
+    public function puttingBack(bool $putBack = true): self
+    {
+        return $this->with(putBack: $putBack);
+    }
+
+    /** The plan that a repair of its request leads to; null when the repair would change the game or do without the base. */
+    public function repaired(Repair $repair): ?self
+    {
+        $request = $repair->leadsTo->request;
+        $base = array_slice($request->want, 0, self::BASE);
+        if (array_map(fn (Want $want): string => $want->id, $base) !== [$this->game, $this->loader, $this->runtime]) {
+            return null;
+        }
+        $versions = $repair->leadsTo->versions();
+        if (($versions[$this->game] ?? null) !== $this->gameVersion || ! isset($versions[$this->loader], $versions[$this->runtime])) {
+            return null;
+        }
+
+        return $this->with(
+            loaderVersion: $versions[$this->loader],
+            runtimeVersion: $versions[$this->runtime],
+            wants: array_slice($request->want, self::BASE),
+            channels: $request->channels,
+            waivers: $request->waive,
+        );
+    }
+
+    /** @return list<Waiver> */
+    private function waiversNotAbout(string $target): array
+    {
+        return array_values(array_filter($this->waivers, fn (Waiver $waiver): bool => $waiver->target !== $target));
+    }
+
+    /**
+     * @param  list<Want>|null  $wants
+     * @param  array<string, Channel>|null  $channels
+     * @param  list<Waiver>|null  $waivers
+     */
+    private function with(
+        ?string $loaderVersion = null,
+        ?string $runtimeVersion = null,
+        ?int $memory = null,
+        ?array $wants = null,
+        ?array $channels = null,
+        ?array $waivers = null,
+        ?bool $putBack = null,
+    ): self {
+        return new self(
+            $this->game, $this->gameVersion, $this->loader, $loaderVersion ?? $this->loaderVersion,
+            $this->runtime, $runtimeVersion ?? $this->runtimeVersion, $memory ?? $this->memory,
+            $wants ?? $this->wants, $channels ?? $this->channels, $waivers ?? $this->waivers, $putBack ?? $this->putBack,
+        );
+    }
+
+    public function toJson(): string
+    {
+        return json_encode([
+            'game' => $this->game, 'gameVersion' => $this->gameVersion,
+            'loader' => $this->loader, 'loaderVersion' => $this->loaderVersion,
+            'runtime' => $this->runtime, 'runtimeVersion' => $this->runtimeVersion,
+            'memory' => $this->memory,
+            'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->wants),
+            'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $this->channels),
+            'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation, 'target' => $waiver->target], $this->waivers),
+            'putBack' => $this->putBack,
+        ], JSON_THROW_ON_ERROR);
+    }
+}

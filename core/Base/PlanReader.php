@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Base;
+
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Node;
+use Stasimon\Core\Catalogue\UnusableDocument;
+use Stasimon\Core\Resolve\RequestReader;
+use Stasimon\Core\Resolve\Want;
+
+/** Reads a plan from the form in which it is kept. */
+final class PlanReader
+{
+    /** @throws UnusableDocument */
+    public static function read(string $json): Plan
+    {
+        $node = Node::ofJson($json);
+
+        return new Plan(
+            $node->field('game')->id(),
+            $node->field('gameVersion')->text(),
+            $node->field('loader')->id(),
+            $node->field('loaderVersion')->text(),
+            $node->field('runtime')->id(),
+            $node->field('runtimeVersion')->text(),
+            $node->field('memory')->whole(),
+            array_map(fn (Node $want): Want => new Want($want->field('id')->id(), $want->field('range')->text()), $node->listed('wants')),
+            array_map(fn (Node $channel): Channel => $channel->choice(Channel::class), $node->optional('channels')?->entries() ?? []),
+            array_map(RequestReader::waiver(...), $node->listed('waivers')),
+            $node->optional('putBack')?->flag() ?? false,
+        );
+    }
+}

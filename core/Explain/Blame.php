@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Explain;
+
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Resolve\Clause;
+use Stasimon\Core\Resolve\Deadline;
+use Stasimon\Core\Resolve\Fact\Wanted;
+use Stasimon\Core\Resolve\Policy;
+use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Request;
+use Stasimon\Core\Resolve\Resolver;
+
+/** A smallest set of wants that cannot hold together, and the refusal of those alone. */
+final readonly class Blame
+{
+    /** @param  list<int>  $wants  ascending indices into the request's wants; take any one away and the rest can hold */
+    private function __construct(public array $wants, public Refused $refused) {}
+
+    public static function of(Request $request, Refused $refused, Catalogue $catalogue, ?Deadline $deadline = null): self
+    {
+        $resolver = new Resolver($catalogue, $deadline);
+        $request = $request->by(Policy::Newest);
+        $suspects = self::wantsIn($refused->refutation, array_keys($request->want));
+        $needed = [];
+        while ($suspects !== []) {
+            $tried = array_shift($suspects);
+            $rest = [...$needed, ...$suspects];
+            sort($rest);
+            $without = $resolver->resolve($request->wantingOnly($rest));
+            if ($without instanceof Refused) {
+                $suspects = array_values(array_intersect(self::wantsIn($without->refutation, $rest), $suspects));
+            } else {
+                $needed[] = $tried;
+            }
+        }
+        sort($needed);
+        $alone = $resolver->resolve($request->wantingOnly($needed));
+
+        return new self($needed, $alone instanceof Refused ? $alone : $refused);
+    }
+
+    /**
+     * @param  list<int>  $indices  the encoding's wants => indices into the request's own
+     * @return list<int> ascending
+     */
+    private static function wantsIn(Clause $refutation, array $indices): array
+    {
+        $found = $seen = [];
+        $queue = [$refutation];
+        while ($queue !== []) {
+            $clause = array_pop($queue);
+            if (isset($seen[spl_object_id($clause)])) {
+                continue;
+            }
+            $seen[spl_object_id($clause)] = true;
+            if ($clause->fact instanceof Wanted) {
+                $found[] = $indices[$clause->fact->index];
+            }
+            array_push($queue, ...$clause->parents);
+        }
+        $found = array_values(array_unique($found));
+        sort($found);
+
+        return $found;
+    }
+}

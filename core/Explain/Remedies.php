@@ -1,0 +1,230 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Explain;
+
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Provider;
+use Stasimon\Core\Resolve\Deadline;
+use Stasimon\Core\Resolve\Fact\BeyondChannel;
+use Stasimon\Core\Resolve\Fact\Broken;
+use Stasimon\Core\Resolve\Fact\Needed;
+use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Request;
+use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Version\ReleaseSet;
+use Stasimon\Core\Version\Syntax;
+
+/**
+ * Changes to a request, each of which was tried and resolves.
+ *
+ * Whatever single change makes the request possible has to break every refutation of it, so it touches this one: the
+ * wants it blames and the facts it rests on are all the places where such a change can be.
+ */
+final class Remedies
+{
+    private const MOST = 6;
+
+    private readonly Resolver $resolver;
+
+    /** @var list<Repair> */
+    private array $repairs = [];
+
+    private function __construct(private readonly Request $request, private readonly Catalogue $catalogue, ?Deadline $deadline)
+    {
+        $this->resolver = new Resolver($catalogue, $deadline);
+    }
+
+    /**
+     * @param  list<Step>  $steps
+     * @return list<Repair> cheapest first
+     */
+    public static function of(Request $request, Blame $blame, array $steps, Catalogue $catalogue, ?Deadline $deadline = null): array
+    {
+        $self = new self($request, $catalogue, $deadline);
+        foreach ($blame->wants as $index) {
+            $self->otherVersion($index);
+            $self->understudies($index);
+            $self->drop($index);
+        }
+        foreach ($steps as $step) {
+            $self->relax($step);
+        }
+        if ($self->repairs === []) {
+            $self->dropSeveral($blame);
+        }
+        usort($self->repairs, fn (Repair $a, Repair $b): int => [$a->cost, $a->text] <=> [$b->cost, $b->text]);
+
+        return array_slice($self->repairs, 0, self::MOST);
+    }
+
+    private function otherVersion(int $index): void
+    {
+        $want = $this->request->want[$index];
+        $package = $this->catalogue->package($want->id);
+        if ($want->range === '*' || $package === null) {
+            return;
+        }
+        $resolved = $this->resolver->resolve($this->replacing($index, new Want($want->id)));
+        $version = $resolved instanceof Resolved ? ($resolved->versions()[$want->id] ?? null) : null;
+        if ($version === null) {
+            return;
+        }
+        $range = $package->exactly($version);
+        $words = $package->range($want->range, Syntax::Comparator)->words();
+        $this->attempt(
+            trim("Use {$package->title()} {$version} instead of {$words}").'.', 1,
+            [new Operation('replace', "/want/{$index}/range", $range)],
+            $this->replacing($index, new Want($want->id, $range)),
+        );
+    }
+
+    private function understudies(int $index): void
+    {
+        $want = $this->request->want[$index];
+        $package = $this->catalogue->package($want->id);
+        $providers = array_map(fn (Provider $provider): string => $provider->package, $this->catalogue->providersOf($want->id));
+        foreach (array_unique([...($package->understudies ?? []), ...$providers]) as $id) {
+            $understudy = $this->catalogue->package($id);
+            if ($understudy !== null && $id !== $want->id) {
+                $this->attempt(
+                    "Put {$understudy->title()} in the place of ".($package?->title() ?? $want->id).'.', 2,
+                    [new Operation('replace', "/want/{$index}", ['id' => $id])],
+                    $this->replacing($index, new Want($id)),
+                );
+            }
+        }
+    }
+
+    private function drop(int $index): void
+    {
+        $title = $this->catalogue->package($this->request->want[$index]->id)?->title() ?? $this->request->want[$index]->id;
+        $wants = $this->request->want;
+        array_splice($wants, $index, 1);
+        $this->attempt("Do without {$title}.", 10, [new Operation('remove', "/want/{$index}")], $this->request->wanting($wants));
+    }
+
+    private function relax(Step $step): void
+    {
+        $fact = $step->claim->fact;
+        if ($fact instanceof BeyondChannel) {
+            $channel = Explanation::leastStable($fact);
+            $this->attempt(
+                "Allow {$channel->value} releases of {$fact->package->title()}.", 2,
+                [$this->request->channels === []
+                    ? new Operation('add', '/channels', [$fact->package->id => $channel->value])
+                    : new Operation('add', '/channels/'.$fact->package->id, $channel->value)],
+                $this->request->allowing($fact->package->id, $channel),
+            );
+        } elseif ($fact instanceof Needed) {
+            $this->waive($fact->package, $fact->releases, 'needs', $fact->need->alternatives[0]->id);
+        } elseif ($fact instanceof Broken) {
+            $this->waive($fact->package, $fact->releases, 'breaks', $fact->breakage->target->id);
+        }
+    }
+
+    /**
+     * Tries a waiver for the newest of the releases for which it helps.
+     *
+     * @param  'needs'|'breaks'  $relation
+     */
+    private function waive(Package $package, ReleaseSet $releases, string $relation, string $target): void
+    {
+        $named = $this->catalogue->package($target)?->title() ?? $target;
+        foreach (array_reverse($releases->positions()) as $position) {
+            $version = $package->releases[$position]->version;
+            $value = ['id' => $package->id, 'version' => $version, 'relation' => $relation, 'target' => $target];
+            $text = $relation === 'needs'
+                ? "Disregard what {$package->title()} {$version} says it needs of {$named}."
+                : "Disregard that {$package->title()} {$version} says it cannot stand with {$named}.";
+            $worked = $this->attempt(
+                $text, 3,
+                [$this->request->waive === [] ? new Operation('add', '/waive', [$value]) : new Operation('add', '/waive/-', $value)],
+                $this->request->waiving(new Waiver($package->id, $version, $relation, $target)),
+            );
+            if ($worked) {
+                return;
+            }
+        }
+    }
+
+    /** When no single change helps: a largest set of wants that holds together, found by giving up one blamed want after another. */
+    private function dropSeveral(Blame $blame): void
+    {
+        $kept = array_keys($this->request->want);
+        $lost = [];
+        while ($blame->wants !== []) {
+            $worst = $this->leastBasic(array_map(fn (int $i): int => $kept[$i], $blame->wants));
+            $lost[] = $worst;
+            $kept = array_values(array_diff($kept, [$worst]));
+            $request = $this->request->wantingOnly($kept);
+            $answer = $this->resolver->resolve($request);
+            if ($answer instanceof Resolved) {
+                break;
+            }
+            $blame = Blame::of($request, $answer, $this->catalogue);
+        }
+        foreach ($lost as $index) {
+            $more = [...$kept, $index];
+            sort($more);
+            if ($this->resolver->isPossible($this->request->wantingOnly($more))) {
+                $kept = $more;
+                $lost = array_values(array_diff($lost, [$index]));
+            }
+        }
+        rsort($lost);
+        if ($lost !== []) {
+            $titles = array_map(fn (int $i): string => $this->catalogue->package($this->request->want[$i]->id)?->title() ?? $this->request->want[$i]->id, array_reverse($lost));
+            $this->attempt(
+                'Do without '.implode(', ', array_slice($titles, 0, -1)).(count($titles) > 1 ? ' and ' : '').end($titles).'.', 10 * count($lost),
+                array_map(fn (int $i): Operation => new Operation('remove', "/want/{$i}"), $lost),
+                $this->request->wantingOnly($kept),
+            );
+        }
+    }
+
+    /** @param  non-empty-list<int>  $indices */
+    private function leastBasic(array $indices): int
+    {
+        foreach (array_reverse($indices) as $index) {
+            if ($this->catalogue->package($this->request->want[$index]->id)?->kind->isBase() !== true) {
+                return $index;
+            }
+        }
+
+        return $indices[count($indices) - 1];
+    }
+
+    private function replacing(int $index, Want $want): Request
+    {
+        $wants = $this->request->want;
+        $wants[$index] = $want;
+
+        return $this->request->wanting(array_values($wants));
+    }
+
+    /** @param  non-empty-list<Operation>  $patch */
+    private function attempt(string $text, int $cost, array $patch, Request $patched): bool
+    {
+        $answer = $this->resolver->resolve($patched);
+        if (! $answer instanceof Resolved) {
+            return false;
+        }
+        if ($this->request->have !== []) {
+            $cost += max(0, $answer->changes->count() - 1);
+        }
+        foreach ($this->repairs as $known) {
+            if ($known->text === $text) {
+                return true;
+            }
+        }
+        $this->repairs[] = new Repair($text, $cost, $patch, $answer);
+
+        return true;
+    }
+}

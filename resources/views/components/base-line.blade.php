@@ -1,0 +1,4 @@
+@props(['plan'])
+@inject('shown', 'App\View\BaseSentence')
+@php([$game, $rest] = $shown->line($plan))
+<span style="font: 15px/20px var(--heading)">{{ $game }}</span><br><span class="soft">{{ $rest }}</span>

@@ -1,0 +1,8 @@
+@props(['finding'])
+<section class="finding">
+    <h3><x-mark :level="$finding->level" />{{ $finding->title }}</h3>
+    <p>{{ $finding->text }}</p>
+    @foreach ($finding->remedies as $remedy)
+        <x-remedy :action="$remedy['action']" :fields="$remedy['fields']" :effect="$remedy['effect']">{{ $remedy['label'] }}</x-remedy>
+    @endforeach
+</section>

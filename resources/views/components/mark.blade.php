@@ -1,0 +1,2 @@
+@props(['level'])
+<i class="mark {{ $level->value }}" role="img" aria-label="{{ $level->words() }}"></i>

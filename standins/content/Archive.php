@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Standins\Content;
+
+use RuntimeException;
+use ZipArchive;
+
+/** Writes one release's archive: a manifest, classes with a true header, the descriptor the loader reads, and assets. */
+final class Archive
+{
+    /** A class file's magic number: The Java Virtual Machine Specification, section 4.1. */
+    private const MAGIC = 0xCAFEBABE;
+
+    /**
+     * @param  array<string, mixed>  $descriptor  what the loader in the game reads
+     * @param  int  $level  class-file major version
+     * @param  int  $kilobytes  of assets
+     */
+    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed): void
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
+            throw new RuntimeException("{$path} cannot be written.");
+        }
+        $id = (string) $descriptor['id'];
+        $name = str_replace(' ', '', ucwords(str_replace(['-', '.'], ' ', $id)));
+        $files = [
+            'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nImplementation-Title: {$id}\r\nImplementation-Version: {$descriptor['version']}\r\n\r\n",
+            'ferry.mod.json' => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR),
+            "demo/{$id}/{$name}.class" => self::classFile("demo/{$id}/{$name}", $level),
+            "demo/{$id}/{$name}Parts.class" => self::classFile("demo/{$id}/{$name}Parts", $level),
+            "assets/{$id}/lang/en.json" => json_encode(["{$id}.name" => $name], JSON_THROW_ON_ERROR),
+            "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
+        ];
+        foreach ($files as $file => $content) {
+            $zip->addFromString($file, $content);
+            $zip->setMtimeName($file, 1_900_000_000);
+            $zip->setCompressionName($file, str_ends_with($file, '.bin') ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
+        }
+        $zip->close();
+    }
+
+    /** The smallest class there is: a header, a constant pool with its own and its parent's name, and nothing else. */
+    private static function classFile(string $name, int $level): string
+    {
+        $utf8 = fn (string $text): string => pack('Cn', 1, strlen($text)).$text;
+        $pool = $utf8($name).pack('Cn', 7, 1).$utf8('java/lang/Object').pack('Cn', 7, 3);
+
+        return pack('Nnn', self::MAGIC, 0, $level).pack('n', 5).$pool.pack('nnnnnnn', 0x0021, 2, 4, 0, 0, 0, 0);
+    }
+
+    private static function noise(int $bytes, int $seed): string
+    {
+        $noise = '';
+        for ($block = 0; strlen($noise) < $bytes; $block++) {
+            $noise .= hash('sha512', "{$seed} {$block}", true);
+        }
+
+        return substr($noise, 0, $bytes);
+    }
+}
