@@ -106,7 +106,7 @@ start_servers() {
     php artisan stasimon:recover
     php artisan stasimon:demo ${3:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
     for n in 1 2; do php artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --quiet >"$logs/worker-$n.log" 2>&1 & children+=($!); done
-    PHP_CLI_SERVER_WORKERS=4 php -d opcache.enable_cli=1 -S "127.0.0.1:$web" -t public public/index.php >"$logs/web.log" 2>&1 & children+=($!)
+    (cd public && PHP_CLI_SERVER_WORKERS=4 exec php -d opcache.enable_cli=1 -S "127.0.0.1:$web" ../vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php >"$logs/web.log" 2>&1) & children+=($!)
     for _ in $(seq 50); do port_taken "$web" && return; sleep 0.1; done
     fail "The web server did not start; $logs/web.log says why."
 }

@@ -75,8 +75,8 @@ final readonly class Findings
             Level::Look,
             "A limit of {$title($waiver->id)} {$waiver->version} is waived",
             $waiver->relation === 'needs'
-                ? "What it says it needs of {$title($waiver->target)} is disregarded here."
-                : "That it says it cannot stand with {$title($waiver->target)} is disregarded here.",
+                ? "{$title($waiver->id)} {$waiver->version} asks for another {$title($waiver->target)} than is here, and that is disregarded."
+                : "{$title($waiver->id)} {$waiver->version} says it cannot stand with {$title($waiver->target)}, and that is disregarded.",
             $waiver->id,
             [self::remedy('Heed it again', 'as a draft', "/instances/{$instance->id}/draft/heed", ['id' => $waiver->id, 'relation' => $waiver->relation, 'target' => $waiver->target])],
         ), $instance->plan->waivers);

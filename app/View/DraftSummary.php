@@ -18,7 +18,7 @@ final readonly class DraftSummary
     {
         $lineUp = $this->drafting->lineUp($instance);
         if ($lineUp->resolved === null) {
-            return (object) ['parts' => ['cannot be applied yet: review says why'], 'appliable' => false];
+            return (object) ['parts' => ['cannot be applied as it is'], 'appliable' => false];
         }
         $changes = $lineUp->changes();
         $kinds = [];

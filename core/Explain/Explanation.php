@@ -24,8 +24,8 @@ final class Explanation
     /** @var array<int, int> clause => its step */
     private array $places = [];
 
-    /** @var array<string, int> package and root fact => its step */
-    private array $roots = [];
+    /** @var list<array{int, Clause}> packages in the order in which they were narrowed, and by what */
+    private array $narrowings = [];
 
     /** @var array<int, string> what each package can still be */
     private array $domain = [];
@@ -49,54 +49,49 @@ final class Explanation
         return $self->steps === [] ? [new Step('That cannot be.', [], $refused->refutation)] : $self->steps;
     }
 
+    /**
+     * Narrows the packages step by step until one has nothing left to be, and tells what led there and nothing else.
+     * What the channels and exclusions of the request take away comes in only when the rest does not clash by itself.
+     */
     private function tell(Clause $refutation): void
     {
-        $chain = array_reverse($refutation->parents === [] ? [$refutation] : $refutation->parents);
+        $clauses = array_reverse($refutation->parents === [] ? [$refutation] : $refutation->parents);
         $this->domain = $this->encoding->search->full;
-        $used = [];
-        $clash = null;
-        while ($chain !== [] && $clash === null) {
-            $next = $this->nextUnit($chain);
-            if ($next === null) {
-                $rooted = $this->applyRoot($chain[0]);
-                if ($rooted === []) {
-                    array_push($used, $this->place($chain[0]));
-                    array_shift($chain);
-                }
-                array_push($used, ...$rooted);
-
-                continue;
-            }
-            $clause = $chain[$next];
-            array_splice($chain, $next, 1);
-            $used[] = $this->place($clause);
-            $clash = $this->apply($clause);
-        }
-        $from = array_values(array_unique($used));
+        $clash = $this->narrow($clauses) ?? $this->narrow([...$clauses, ...$this->rootClauses($clauses)]) ?? $refutation;
+        $from = array_map($this->place(...), $this->ledTo($clash));
+        $from = array_values(array_unique($from));
         sort($from);
-        if ($clash === null || count($this->steps) > 1) {
-            $text = $clash === null ? 'All of that cannot hold at once.' : $this->wording->contradiction(...$clash);
-            $this->steps[] = new Step($text, $from, $refutation);
+        if ($clash === $refutation || count($from) > 1) {
+            $this->steps[] = new Step($this->contradiction($clash), $from, $refutation);
         }
     }
 
     /**
-     * The first clause of the chain that, as things stand, has one literal left, or none.
-     *
-     * @param  list<Clause>  $chain
+     * @param  list<Clause>  $clauses
+     * @return Clause|null the clause that is violated
      */
-    private function nextUnit(array $chain): ?int
+    private function narrow(array $clauses): ?Clause
     {
-        foreach ($chain as $i => $clause) {
-            if (count($this->open($clause)) <= 1) {
-                return $i;
+        do {
+            $changed = false;
+            foreach ($clauses as $clause) {
+                $open = $this->open($clause);
+                if ($open === []) {
+                    return $clause;
+                }
+                $left = $this->domain[$open[0]] & $clause->literals[$open[0]];
+                if (count($open) === 1 && $left !== $this->domain[$open[0]]) {
+                    $this->narrowings[] = [$open[0], $clause];
+                    $this->domain[$open[0]] = $left;
+                    $changed = true;
+                }
             }
-        }
+        } while ($changed);
 
         return null;
     }
 
-    /** @return list<int> */
+    /** @return list<int> packages of which a clause's releases are still possible */
     private function open(Clause $clause): array
     {
         $open = [];
@@ -109,66 +104,58 @@ final class Explanation
         return $open;
     }
 
-    /** @return array{int, string, string}|null  the package that is left with nothing, what it was, and what it would have to be */
-    private function apply(Clause $clause): ?array
+    /** @return list<Clause> the clauses that a violated one rests on, itself last, in the order in which they narrowed */
+    private function ledTo(Clause $clash): array
     {
-        $open = $this->open($clause);
-        if ($open === []) {
-            $number = array_key_last($clause->literals);
-            foreach ($clause->literals as $candidate => $set) {
-                if ((ord($set[0]) & 1) === 0) {
-                    $number = $candidate;
-                }
+        $touched = $clash->literals;
+        $led = [];
+        foreach (array_reverse($this->narrowings) as [$package, $clause]) {
+            if (isset($touched[$package])) {
+                $touched += $clause->literals;
+                array_unshift($led, $clause);
             }
-
-            return $number === null ? null : [$number, $this->domain[$number], $clause->literals[$number]];
         }
-        $this->domain[$open[0]] &= $clause->literals[$open[0]];
 
-        return null;
+        return [...$led, $clash];
     }
 
     /**
-     * States what the request's channels and exclusions take from the packages of a clause that has more than one
-     * literal left without them.
+     * What the request's channels and exclusions say about the packages of some clauses.
      *
-     * @return list<int> the steps
+     * @param  list<Clause>  $clauses
+     * @return list<Clause>
      */
-    private function applyRoot(Clause $clause): array
+    private function rootClauses(array $clauses): array
     {
         $search = $this->encoding->search;
-        $steps = [];
-        foreach ($this->open($clause) as $number) {
-            $lost = $this->domain[$number] & $clause->literals[$number] & ~$search->root[$number];
-            if ($lost === $search->none[$number] || ($this->domain[$number] & $clause->literals[$number] & $search->root[$number]) !== $search->none[$number]) {
-                continue;
+        $roots = [];
+        foreach (array_keys(array_replace([], ...array_map(fn (Clause $clause): array => $clause->literals, $clauses))) as $number) {
+            $package = $this->encoding->packages[$number];
+            $lost = ReleaseSet::ofBits(count($package->releases), $search->full[$number] & ~$search->root[$number]);
+            $channel = $this->encoding->request->channelOf($package->id);
+            $beyond = $lost->without($package->allowed($channel));
+            $forbidden = $lost->without($beyond);
+            foreach ([[$beyond, new BeyondChannel($package, $beyond, $channel)], [$forbidden, new Forbidden($package, $forbidden)]] as [$set, $fact]) {
+                if (! $set->isEmpty()) {
+                    $roots[] = new Clause([$number => $search->full[$number] ^ $set->bits], $fact);
+                }
             }
-            array_push($steps, ...$this->rootSteps($number, $lost));
-            $this->domain[$number] &= ~$lost;
         }
 
-        return $steps;
+        return $roots;
     }
 
-    /** @return list<int> */
-    private function rootSteps(int $number, string $lost): array
+    /** Names a package that would have to be two things at once. */
+    private function contradiction(Clause $clash): string
     {
-        $package = $this->encoding->packages[$number];
-        $size = count($package->releases);
-        $channel = $this->encoding->request->channelOf($package->id);
-        $lostSet = ReleaseSet::ofBits($size, $lost);
-        $beyond = $lostSet->without($package->allowed($channel));
-        $forbidden = $lostSet->without($beyond);
-        $steps = [];
-        foreach ([[$beyond, new BeyondChannel($package, $beyond, $channel)], [$forbidden, new Forbidden($package, $forbidden)]] as [$set, $fact]) {
-            if (! $set->isEmpty()) {
-                $key = $number.' '.$fact::class.' '.bin2hex($set->bits);
-                $this->roots[$key] ??= $this->add(new Clause([$number => $this->encoding->search->full[$number] ^ $set->bits], $fact), []);
-                $steps[] = $this->roots[$key];
+        foreach ($clash->literals as $number => $set) {
+            if ((ord($set[0]) & 1) === 0 || count($clash->literals) === 1) {
+                return $this->wording->contradiction($number, $this->domain[$number], $set);
             }
         }
+        $number = array_key_last($clash->literals);
 
-        return $steps;
+        return $number === null ? 'Nothing can satisfy that.' : $this->wording->contradiction($number, $this->domain[$number], $clash->literals[$number]);
     }
 
     private function place(Clause $clause): int

@@ -25,7 +25,7 @@ return [
         ['0.17.0', '>=3.4.0', ['java' => '>=21'], ['recommended' => true]],
         ['0.17.1', '>=3.4.0', ['java' => '>=21'], []],
     ]],
-    ['capstan', 'loader', 'Capstan', 'The oldest loader, with the largest choice of mods.', [], 'both', [], [
+    ['capstan', 'loader', 'Capstan', 'The oldest loader, with builds for most versions.', [], 'both', [], [
         ['2.0.3', '=1.4.9', ['java' => '>=8 <17'], ['recommended' => true]],
         ['14.23.5', '=2.7.5', ['java' => '>=8 <17'], ['recommended' => true]],
         ['45.1.0', '=3.1.4', ['java' => '>=17'], ['recommended' => true]],

@@ -6,16 +6,17 @@
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
     <title>{{ $title }} · Stasimon</title>
+    <link rel="icon" href="data:,">
     @vite(['resources/css/app.css', 'resources/js/app.js'])
 </head>
 <body x-data="keys" @keydown.window="press($event)">
 <a class="skip" href="#main">To the content</a>
 <header class="top">
     <a class="wordmark" href="{{ route('register') }}" data-go="i">Stasimon</a>
-    @if ($instance)
+    @if ($instance && ! request()->routeIs('find'))
         <form class="ask" action="{{ route('find', $instance) }}" role="search">
-            <input type="search" name="q" aria-label="Find a package for {{ $instance->name }}" placeholder="Find a package" data-key="/" @disabled(request()->routeIs('find')) maxlength="200">
-            @unless (request()->routeIs('find'))<kbd aria-hidden="true">/</kbd>@endunless
+            <input type="search" name="q" aria-label="Find a package for {{ $instance->name }}" placeholder="Find a package" data-key="/" maxlength="200">
+            <kbd aria-hidden="true">/</kbd>
         </form>
     @else
         <span class="gap"></span>

@@ -44,7 +44,7 @@
                     <td class="{{ in_array($id, $changes->add, true) ? 'good' : ($changed->has($id) ? 'warn' : 'quiet') }}">{{ in_array($id, $changes->add, true) ? 'comes' : ($changed->has($id) ? 'changes' : 'stays') }}</td>
                     <td class="name">{{ $one->package->title() }}</td>
                     <td class="ver">{{ $changed->has($id) ? $changed[$id]->from.' → ' : '' }}{{ $one->release->version }}</td>
-                    <td class="soft"><x-because :because="App\Instances\LineUp::because($one)" :names="collect($lineUp->resolved->selection)->mapWithKeys(fn ($other) => [$other->package->id => $other->package->title()])" /></td>
+                    <td class="soft">@if ($base) part of the base @else <x-because :because="App\Instances\LineUp::because($one)" :names="collect($lineUp->resolved->selection)->mapWithKeys(fn ($other) => [$other->package->id => $other->package->title()])" /> @endif</td>
                     <td class="num">@if (in_array($one, $lineUp->withFiles(), true)){{ App\View\Bytes::words($lineUp->fileOf($one)->file_size) }}@endif</td>
                     <td class="text-right">@if (! $base && $one->isWanted())<form method="post" action="{{ route('draft.remove', $instance) }}">@csrf<input type="hidden" name="id" value="{{ $id }}"><input type="hidden" name="seen" value="{{ $instance->draft->revision }}"><button class="link" aria-label="Do without {{ $one->package->title() }}">Do without</button></form>@endif</td>
                 </tr>
@@ -80,5 +80,7 @@
             @foreach ($lineUp->plan->channels as $id => $channel)<p class="soft mt-2">{{ $title((string) $id) }} may come from {{ $channel->value }}.</p>@endforeach
         @endif
     </x-slot:beside>
-    @if ($applying || ! $instance->draft)<x-slot:slab></x-slot:slab>@endif
+    @if ($applying || ! $instance->draft)
+        <x-slot:slab> </x-slot:slab>
+    @endif
 </x-instance>

@@ -13,7 +13,7 @@
         </div>
         @if ($rows->isEmpty())<p class="px-[18px] soft">None.</p>@endif
         <div class="scroll"><table class="grid-table">
-            <thead><tr><th style="width: 34px"><span class="sr-only">Finding</span></th><th>Package</th><th style="width: 90px">Release</th><th>Here because</th><th class="wide-only" style="width: 60px">Side</th><th class="num" style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
+            <thead><tr><th style="width: 34px"><span class="sr-only">Finding</span></th><th style="width: 170px">Package</th><th style="width: 90px">Release</th><th>Here because</th><th class="wide-only" style="width: 60px">Side</th><th class="num" style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
             @foreach (['loader' => 'Loader', 'library' => 'Libraries', 'mod' => 'Mods', 'resource-pack' => 'Resource packs', 'shader-pack' => 'Shader packs', 'data-pack' => 'Data packs', 'expansion' => 'Expansions'] as $kind => $tier)
                 @php($group = $rows->where('kind', $kind))
                 @continue($group->isEmpty())
@@ -23,7 +23,7 @@
                     <tr data-row tabindex="-1">
                         <td>@isset($marks[$placed->package_id])<x-mark :level="$marks[$placed->package_id]->level" />@endisset</td>
                         <td class="name">{{ $placed->name }}</td><td class="ver">{{ $placed->version }}</td>
-                        <td class="soft"><x-because :because="$placed->because" :names="$names" /></td>
+                        <td class="soft">@if ($placed->kind === 'loader') part of the base @else <x-because :because="$placed->because" :names="$names" /> @endif</td>
                         <td class="soft wide-only">{{ $placed->side }}</td><td class="num">{{ App\View\Bytes::words($placed->size) }}</td>
                         <td class="text-right">@if ($placed->because['wanted'] && $placed->kind !== 'loader')<form method="post" action="{{ route('draft.remove', $instance) }}">@csrf<input type="hidden" name="id" value="{{ $placed->package_id }}"><button class="link" aria-label="Do without {{ $placed->name }}">Do without</button></form>@endif</td>
                     </tr>

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use Illuminate\Support\Collection;
+
+/** Why a release is in a line-up, in a few words. */
+final class Because
+{
+    private const SHOWN = 2;
+
+    /**
+     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
+     * @param  Collection<string, string>  $names  package id => name
+     */
+    public static function words(array $because, Collection $names): string
+    {
+        $needed = [];
+        foreach ($because['needed'] as $reason) {
+            $range = $reason['range'] === '*' ? '' : " ({$reason['range']})";
+            $needed[$reason['id']] ??= $names->get($reason['id'], $reason['id']).$range;
+        }
+        $more = count($needed) - self::SHOWN;
+        $for = $needed === [] ? '' : 'for '.implode(', ', array_slice($needed, 0, self::SHOWN)).($more > 0 ? " and {$more} more" : '');
+
+        return implode(', and ', array_filter([$because['wanted'] ? 'asked for' : '', $for]));
+    }
+}

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+use Stasimon\Core\Explain\Repair;
+use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Resolved;
+use Tests\Support\Answers;
+use Tests\Support\Generated;
+
+/** @return list<int> */
+function impossibleSeeds(): array
+{
+    return array_values(array_filter(range(1, 400), function (int $seed): bool {
+        $case = Generated::case($seed);
+
+        return (new Answers($case['catalogue'], $case['request']))->versions() === null;
+    }));
+}
+
+it('explains a loader that is too old, in order', function (): void {
+    $impossible = Answers::short([
+        'halyard' => ['0.15.11' => [], '0.16.4' => []],
+        'fogbank' => ['2.1.0' => ['halyard >=0.16 <0.17'], '2.2.0' => ['halyard >=0.16 <0.17']],
+        'gulls' => ['1.0.0' => []],
+    ], ['gulls', 'fogbank', 'halyard =0.15.11'])->impossible();
+    expect($impossible->blame)->toBe([1, 2])
+        ->and(array_map(fn (Step $step): string => $step->text, $impossible->explanation))->toContain('Every fogbank needs halyard 0.16 or newer and below 0.17.', 'You asked for halyard 0.15.11.')
+        ->and(end($impossible->explanation)->text)->toContain('at once')
+        ->and($impossible->contested[0]->package->id)->toBe('halyard')
+        ->and($impossible->repairs[0]->text)->toBe('Use halyard 0.16.4 instead of 0.15.11.');
+});
+
+it('names what no depot has', function (): void {
+    $impossible = Answers::short(['a' => ['1.0.0' => ['nowhere >=1']]], ['a'])->impossible();
+    expect(implode(' ', array_map(fn (Step $step): string => $step->text, $impossible->explanation)))->toContain('needs nowhere 1 or newer, which no depot has');
+});
+
+it('offers a less stable release, an understudy and a waiver where they help', function (): void {
+    $texts = fn (Answers $answers): array => array_map(fn (Repair $repair): string => $repair->text, $answers->impossible()->repairs);
+    expect($texts(Answers::short(['a' => ['1.0.0' => ['channel' => 'beta']]], ['a'])))->toContain('Allow beta releases of a.')
+        ->and($texts(Answers::short(['a' => ['1.0.0' => ['breaks' => ['b']]], 'b' => ['1.0.0' => []]], ['a', 'b'])))->toContain('Disregard that a 1.0.0 says it cannot stand with b.')
+        ->and($texts(Answers::short(['a' => ['1.0.0' => ['x']], 'f' => ['1.0.0' => ['provides' => ['a 0.1.0']]]], ['a >=1'])))->toContain('Put f in the place of a.');
+});
+
+it('drops several wants when no single change helps', function (): void {
+    $answers = Answers::short(['a' => ['1.0.0' => ['x']], 'b' => ['1.0.0' => ['y']], 'c' => ['1.0.0' => []]], ['a', 'b', 'c']);
+    expect($answers->impossible()->repairs[0]->text)->toBe('Do without a and b.');
+});
+
+it('blames a smallest set of wants: take any one away and the rest can hold', function (int $seed): void {
+    $case = Generated::case($seed);
+    $answers = new Answers($case['catalogue'], $case['request']);
+    $blame = $answers->impossible()->blame;
+    expect($blame)->not->toBeEmpty()->and($answers->resolve($answers->request->wantingOnly($blame)))->toBeInstanceOf(Refused::class);
+    foreach ($blame as $i => $index) {
+        expect($answers->resolve($answers->request->wantingOnly(array_values(array_diff($blame, [$index])))))->toBeInstanceOf(Resolved::class);
+    }
+})->with(impossibleSeeds());
+
+it('offers only repairs whose patch resolves', function (int $seed): void {
+    $case = Generated::case($seed);
+    $answers = new Answers($case['catalogue'], $case['request']);
+    $repairs = $answers->impossible()->repairs;
+    expect($repairs)->not->toBeEmpty()->and(count($repairs))->toBeLessThanOrEqual(6);
+    foreach ($repairs as $repair) {
+        $patched = $answers->patched($repair->patch);
+        $versions = $answers->versions($patched);
+        expect($versions)->not->toBeNull()->and($answers->violations($versions, $patched))->toBe([]);
+    }
+    $costs = array_map(fn (Repair $repair): int => $repair->cost, $repairs);
+    $sorted = $costs;
+    sort($sorted);
+    expect($costs)->toBe($sorted);
+})->with(impossibleSeeds());
+
+it('lets each step follow from the earlier ones it names', function (int $seed): void {
+    $case = Generated::case($seed);
+    $steps = (new Answers($case['catalogue'], $case['request']))->impossible()->explanation;
+    foreach ($steps as $i => $step) {
+        foreach ($step->from as $earlier) {
+            expect($earlier)->toBeLessThan($i);
+        }
+    }
+    $last = end($steps);
+    // Unit propagation over the facts named has to end in nothing: what the last step claims.
+    $claims = array_map(fn (int $i): array => $steps[$i]->claim->literals, $last->from === [] ? [count($steps) - 1] : $last->from);
+    expect(refutes($claims))->toBeTrue();
+})->with(impossibleSeeds());
+
+/**
+ * Whether clauses over sets of releases, as step by step narrowing reads them, leave some package nothing to be.
+ *
+ * @param  list<array<int, string>>  $clauses
+ */
+function refutes(array $clauses): bool
+{
+    $domain = [];
+    do {
+        $before = $domain;
+        foreach ($clauses as $clause) {
+            $open = array_filter($clause, fn (string $set, int $package): bool => ! isset($domain[$package]) ? trim($set, "\0") !== '' : trim($set & $domain[$package], "\0") !== '', ARRAY_FILTER_USE_BOTH);
+            if ($open === []) {
+                return true;
+            }
+            if (count($open) === 1) {
+                $package = array_key_first($open);
+                $domain[$package] = isset($domain[$package]) ? $domain[$package] & $open[$package] : $open[$package];
+            }
+        }
+    } while ($domain !== $before);
+
+    return false;
+}
