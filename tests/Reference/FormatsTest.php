@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+use Opis\JsonSchema\Validator;
+use Stasimon\Core\Explain\Impossible;
+use Stasimon\Core\Explain\ResolutionWriter;
+use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Suggestion;
+use Tests\Support\Answers;
+use Tests\Support\Generated;
+
+function conforms(string $json, string $schema): bool
+{
+    $file = dirname(__DIR__, 2)."/docs/formats/{$schema}.schema.json";
+
+    return (new Validator)->validate(json_decode($json), (string) file_get_contents($file))->isValid();
+}
+
+it('ships examples and game definitions that conform to the schemas', function (string $file, string $schema): void {
+    expect(conforms((string) file_get_contents(dirname(__DIR__, 2).'/'.$file), $schema))->toBeTrue();
+})->with([
+    ['docs/formats/examples/catalogue.json', 'catalogue'], ['docs/formats/examples/request.json', 'request'], ['docs/formats/examples/impossible.json', 'request'],
+    ['games/ferrywright.json', 'game'], ['games/nightpost.json', 'game'],
+]);
+
+it('has schemas that refuse what is wrong', function (string $json, string $schema): void {
+    expect(conforms($json, $schema))->toBeFalse();
+})->with([
+    ['{"format": "stasimon/catalogue", "revision": 1}', 'catalogue'],
+    ['{"format": "stasimon/catalogue", "revision": 1, "packages": [{"id": "A b", "kind": "mod", "releases": []}]}', 'catalogue'],
+    ['{"format": "stasimon/request", "revision": 1, "want": [{}]}', 'request'],
+    ['{"format": "stasimon/request", "revision": 1, "want": [], "policy": "best"}', 'request'],
+    ['{"format": "stasimon/resolution", "revision": 1, "outcome": "resolved"}', 'resolution'],
+    ['{"format": "stasimon/game", "revision": 1, "id": "x"}', 'game'],
+]);
+
+it('writes answers that conform', function (int $seed): void {
+    $case = Generated::case($seed);
+    expect(conforms((string) json_encode($case['catalogue']), 'catalogue'))->toBeTrue()->and(conforms((string) json_encode($case['request']), 'request'))->toBeTrue();
+    $answers = new Answers($case['catalogue'], $case['request']);
+    $answer = $answers->resolve();
+    $json = $answer instanceof Resolved
+        ? ResolutionWriter::resolved($answer, Suggestion::of($answer, $answers->catalogue), 1.0)
+        : ResolutionWriter::impossible(Impossible::of($answers->request, $answer, $answers->catalogue), 1.0);
+    expect(conforms($json, 'resolution'))->toBeTrue();
+})->with(range(1, 40));
