@@ -13,7 +13,9 @@ final class Games
     /** @var array<string, GameDefinition>|null */
     private ?array $definitions = null;
 
-    public function __construct(private readonly string $folder) {}
+    public function __construct(private readonly string $folder)
+    {
+    }
 
     /** @return array<string, GameDefinition> by id */
     public function all(): array

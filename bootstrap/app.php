@@ -13,6 +13,8 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         // A site of one origin needs no CORS headers, and the package behind this middleware is not in the registry.
         $middleware->remove(HandleCors::class);
+        // The theme is set by the page itself, and says nothing that would have to be kept secret.
+        $middleware->encryptCookies(except: ['theme']);
         $middleware->web(append: [App\Http\Middleware\SecurityHeaders::class]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {

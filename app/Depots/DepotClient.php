@@ -13,7 +13,9 @@ use Illuminate\Support\Facades\Http;
 /** Talks to one depot in its protocol: standins/depot/README.md. Goes only to the depot's own address, and follows no redirect. */
 final readonly class DepotClient
 {
-    public function __construct(private Depot $depot) {}
+    public function __construct(private Depot $depot)
+    {
+    }
 
     /** @return array<string, mixed> */
     public function description(): array

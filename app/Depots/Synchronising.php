@@ -22,7 +22,9 @@ use Throwable;
 /** Brings what changed in a depot's catalogue into the database, one package at a time; can be repeated without harm. */
 final readonly class Synchronising
 {
-    public function __construct(private Games $games) {}
+    public function __construct(private Games $games)
+    {
+    }
 
     /** @throws DepotFailure */
     public function run(Depot $depot, Task $task): void

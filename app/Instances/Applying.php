@@ -20,7 +20,9 @@ use Stasimon\Core\Resolve\Change;
  */
 final readonly class Applying
 {
-    public function __construct(private Drafting $drafting, private Games $games, private Store $store) {}
+    public function __construct(private Drafting $drafting, private Games $games, private Store $store)
+    {
+    }
 
     public function run(Instance $instance, Task $task): void
     {

@@ -18,7 +18,9 @@ use Stasimon\Core\Explain\Repair;
 /** Changes an instance's draft, one step at a time. */
 final readonly class Drafting
 {
-    public function __construct(private Games $games) {}
+    public function __construct(private Games $games)
+    {
+    }
 
     /** The plan that the draft holds, or the applied one. */
     public function plan(Instance $instance): Plan

@@ -18,7 +18,9 @@ final readonly class Finder
 {
     public const PAGE = 20;
 
-    public function __construct(private Drafting $drafting) {}
+    public function __construct(private Drafting $drafting)
+    {
+    }
 
     /** @return LengthAwarePaginator<int, Package> */
     public function search(Instance $instance, string $words, string $kind): LengthAwarePaginator
@@ -49,7 +51,7 @@ final readonly class Finder
         $lineUp = $this->drafting->lineUp($instance);
         $ids = collect($packages)->pluck('id')->all();
         $lineUp->catalogue->load($ids);
-        $verdicts = new Verdicts($lineUp->catalogue, $lineUp->plan, $lineUp->resolved?->versions() ?? $lineUp->have);
+        $verdicts = new Verdicts($lineUp->catalogue, $lineUp->catalogue->game, $lineUp->plan, $lineUp->resolved?->versions() ?? $lineUp->have);
         $byId = [];
         foreach ($ids as $id) {
             $package = $lineUp->catalogue->package($id);

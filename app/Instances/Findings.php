@@ -13,7 +13,9 @@ use Stasimon\Core\Resolve\Waiver;
 /** What is true about an instance as it is applied. */
 final readonly class Findings
 {
-    public function __construct(private Games $games, private Drafting $drafting, private Reading $reading) {}
+    public function __construct(private Games $games, private Drafting $drafting, private Reading $reading)
+    {
+    }
 
     /** @return list<Finding> most serious first */
     public function of(Instance $instance): array

@@ -11,6 +11,7 @@ use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Impossible;
 use Stasimon\Core\Resolve\Changes;
+use Stasimon\Core\Resolve\Keeping;
 use Stasimon\Core\Resolve\Reason;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolved;
@@ -30,14 +31,15 @@ final class LineUp
         public readonly ?Resolved $resolved,
         public readonly ?Impossible $impossible,
         public readonly DepotCatalogue $catalogue,
-    ) {}
+    ) {
+    }
 
     /** @param  array<string, string>  $have */
     public static function of(Plan $plan, array $have, DepotCatalogue $catalogue): self
     {
-        $request = $plan->request($catalogue, $have);
+        $request = $plan->request($catalogue, $catalogue->game, $have);
         $catalogue->load([...array_map(fn ($want): string => $want->id, $request->want), ...array_map(strval(...), array_keys($have))]);
-        $answer = (new Resolver($catalogue))->resolve($request);
+        $answer = (new Keeping($catalogue, new Resolver($catalogue)))->resolve($request, $plan->base());
 
         return $answer instanceof Refused
             ? new self($plan, $have, null, Impossible::of($request, $answer, $catalogue), $catalogue)
@@ -46,7 +48,7 @@ final class LineUp
 
     public function changes(): Changes
     {
-        return $this->resolved !== null ? $this->resolved->changes : Changes::between($this->have, $this->have);
+        return Changes::between($this->have, $this->resolved?->versions() ?? $this->have);
     }
 
     /** @return list<Selected> without game and runtime, which have no files */

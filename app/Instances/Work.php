@@ -16,7 +16,9 @@ use Illuminate\Support\Facades\DB;
 /** Starts long work. One instance does one thing at a time. */
 final readonly class Work
 {
-    public function __construct(private Drafting $drafting) {}
+    public function __construct(private Drafting $drafting)
+    {
+    }
 
     public function sync(Depot $depot): Task
     {

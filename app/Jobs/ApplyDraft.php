@@ -24,7 +24,9 @@ final class ApplyDraft implements ShouldQueue
 
     public int $timeout = 1800;
 
-    public function __construct(private readonly string $instance, private readonly string $task) {}
+    public function __construct(private readonly string $instance, private readonly string $task)
+    {
+    }
 
     public function handle(Applying $applying): void
     {

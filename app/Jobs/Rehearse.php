@@ -20,7 +20,9 @@ final class Rehearse implements ShouldQueue
 
     public int $timeout = 1800;
 
-    public function __construct(private readonly int $rehearsal, private readonly string $task) {}
+    public function __construct(private readonly int $rehearsal, private readonly string $task)
+    {
+    }
 
     public function handle(Rehearsing $rehearsing): void
     {

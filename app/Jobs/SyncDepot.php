@@ -21,7 +21,9 @@ final class SyncDepot implements ShouldQueue
 
     public int $timeout = 1800;
 
-    public function __construct(private readonly int $depot, private readonly string $task) {}
+    public function __construct(private readonly int $depot, private readonly string $task)
+    {
+    }
 
     public function handle(Synchronising $synchronising): void
     {

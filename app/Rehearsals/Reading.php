@@ -19,7 +19,9 @@ use Stasimon\Core\Rehearse\LogReader;
 /** What a rehearsal's log says, and what would help. */
 final readonly class Reading
 {
-    public function __construct(private Games $games, private Drafting $drafting) {}
+    public function __construct(private Games $games, private Drafting $drafting)
+    {
+    }
 
     /** @return list<LogLine> */
     public function lines(Rehearsal $rehearsal): array

@@ -17,7 +17,9 @@ final readonly class Rehearsing
     /** Seconds without an end after which a launch counts as hung. */
     private const PATIENCE = 300;
 
-    public function __construct(private Games $games) {}
+    public function __construct(private Games $games)
+    {
+    }
 
     public function run(Rehearsal $rehearsal): void
     {

@@ -21,7 +21,9 @@ final class BaseSentence
     /** @var array<string, string> */
     private array $titles = [];
 
-    public function __construct(private readonly Games $games, private readonly Drafting $drafting) {}
+    public function __construct(private readonly Games $games, private readonly Drafting $drafting)
+    {
+    }
 
     public function of(Instance $instance): object
     {

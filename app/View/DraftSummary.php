@@ -12,7 +12,9 @@ use Stasimon\Core\Resolve\Change;
 /** What the bar at the foot of the page says of a draft. */
 final readonly class DraftSummary
 {
-    public function __construct(private Drafting $drafting) {}
+    public function __construct(private Drafting $drafting)
+    {
+    }
 
     public function of(Instance $instance): object
     {

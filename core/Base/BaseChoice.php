@@ -10,7 +10,9 @@ use Stasimon\Core\Version\ReleaseSet;
 /** What can stand under an instance of one exact game version. */
 final readonly class BaseChoice
 {
-    public function __construct(private GameDefinition $game, private Package $gamePackage) {}
+    public function __construct(private GameDefinition $game, private Package $gamePackage)
+    {
+    }
 
     /**
      * The builds of a loader for a game version, newest first.

@@ -43,7 +43,8 @@ final readonly class GameDefinition
         public array $launch,
         public string $logLine,
         public array $signatures,
-    ) {}
+    ) {
+    }
 
     /** @throws UnusableDocument */
     public static function read(string $json): self

@@ -7,5 +7,7 @@ namespace Stasimon\Core\Base;
 /** A loader that a game has, and what is said of it in a few words. */
 final readonly class LoaderWord
 {
-    public function __construct(public string $id, public string $words) {}
+    public function __construct(public string $id, public string $words)
+    {
+    }
 }

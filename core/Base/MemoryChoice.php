@@ -6,7 +6,9 @@ namespace Stasimon\Core\Base;
 
 final readonly class MemoryChoice
 {
-    public function __construct(public int $megabytes, public string $words, public bool $recommended) {}
+    public function __construct(public int $megabytes, public string $words, public bool $recommended)
+    {
+    }
 
     public function gigabytes(): string
     {

@@ -37,11 +37,17 @@ final readonly class Plan
         public array $channels = [],
         public array $waivers = [],
         public bool $putBack = false,
-    ) {}
+    ) {
+    }
 
-    /** @param  array<string, string>  $have  what is there now */
-    public function request(Catalogue $catalogue, array $have): Request
+    /**
+     * The request that the plan comes to. An instance has one loader; the game's others are forbidden.
+     *
+     * @param  array<string, string>  $have  what is there now
+     */
+    public function request(Catalogue $catalogue, GameDefinition $game, array $have): Request
     {
+        $others = array_filter($game->loaders, fn (LoaderWord $loader): bool => $loader->id !== $this->loader);
         $exactly = fn (string $id, string $version): Want => new Want($id, $catalogue->package($id)?->exactly($version) ?? '='.$version);
 
         return new Request(
@@ -52,10 +58,17 @@ final readonly class Plan
                 ...$this->wants,
             ],
             $have,
+            array_values(array_map(fn (LoaderWord $loader): Want => new Want($loader->id), $others)),
             channels: $this->channels,
             waive: $this->waivers,
             policy: Policy::Settled,
         );
+    }
+
+    /** @return list<string> the packages of the base, which change when the plan says so */
+    public function base(): array
+    {
+        return [$this->game, $this->loader, $this->runtime];
     }
 
     public function wants(string $id): bool

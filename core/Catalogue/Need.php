@@ -11,7 +11,9 @@ final readonly class Need
      * @param  non-empty-list<Target>  $alternatives  in the order of their ids, whatever order the document had
      * @param  string  $key  the same for needs that say the same
      */
-    private function __construct(public array $alternatives, public string $key) {}
+    private function __construct(public array $alternatives, public string $key)
+    {
+    }
 
     public static function of(Target $first, Target ...$others): self
     {

@@ -10,7 +10,9 @@ use stdClass;
 /** A value in a JSON document that knows where it stands, so that whatever is wrong with it can say so. */
 final readonly class Node
 {
-    private function __construct(private mixed $value, public string $pointer) {}
+    private function __construct(private mixed $value, public string $pointer)
+    {
+    }
 
     /** @throws UnusableDocument */
     public static function ofJson(string $json): self

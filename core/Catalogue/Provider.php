@@ -7,5 +7,7 @@ namespace Stasimon\Core\Catalogue;
 /** A release of one package that stands for another id. */
 final readonly class Provider
 {
-    public function __construct(public string $package, public int $position, public string $version) {}
+    public function __construct(public string $package, public int $position, public string $version)
+    {
+    }
 }

@@ -7,5 +7,7 @@ namespace Stasimon\Core\Catalogue;
 /** Another id that a release stands for, at a version in the order of that id. */
 final readonly class Provision
 {
-    public function __construct(public string $id, public string $version) {}
+    public function __construct(public string $id, public string $version)
+    {
+    }
 }

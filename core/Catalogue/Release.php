@@ -21,5 +21,6 @@ final readonly class Release
         public array $breaks = [],
         public array $provides = [],
         public string $published = '',
-    ) {}
+    ) {
+    }
 }

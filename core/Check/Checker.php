@@ -22,7 +22,9 @@ final class Checker
     /** @var array<string, string> package id => version */
     private array $selection = [];
 
-    public function __construct(private readonly Catalogue $catalogue, private readonly Request $request) {}
+    public function __construct(private readonly Catalogue $catalogue, private readonly Request $request)
+    {
+    }
 
     /**
      * @param  array<string, string>  $selection  package id => version

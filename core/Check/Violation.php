@@ -8,5 +8,7 @@ namespace Stasimon\Core\Check;
 final readonly class Violation
 {
     /** @param  string  $rule  want, need, break, forbidden, channel, unknown or unreached */
-    public function __construct(public string $rule, public string $text) {}
+    public function __construct(public string $rule, public string $text)
+    {
+    }
 }

@@ -17,7 +17,9 @@ use Stasimon\Core\Resolve\Resolver;
 final readonly class Blame
 {
     /** @param  list<int>  $wants  ascending indices into the request's wants; take any one away and the rest can hold */
-    private function __construct(public array $wants, public Refused $refused) {}
+    private function __construct(public array $wants, public Refused $refused)
+    {
+    }
 
     public static function of(Request $request, Refused $refused, Catalogue $catalogue, ?Deadline $deadline = null): self
     {

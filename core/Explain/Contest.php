@@ -16,7 +16,9 @@ use Stasimon\Core\Version\Syntax;
 final readonly class Contest
 {
     /** @param  list<Demand>  $demands */
-    private function __construct(public Package $package, public array $demands) {}
+    private function __construct(public Package $package, public array $demands)
+    {
+    }
 
     /**
      * @param  list<Step>  $steps

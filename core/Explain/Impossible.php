@@ -19,7 +19,9 @@ final readonly class Impossible
      * @param  list<Contest>  $contested
      * @param  list<Repair>  $repairs  cheapest first
      */
-    private function __construct(public array $blame, public array $explanation, public array $contested, public array $repairs, public Effort $effort) {}
+    private function __construct(public array $blame, public array $explanation, public array $contested, public array $repairs, public Effort $effort)
+    {
+    }
 
     public static function of(Request $request, Refused $refused, Catalogue $catalogue, ?Deadline $deadline = null): self
     {

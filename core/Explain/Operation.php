@@ -8,5 +8,7 @@ namespace Stasimon\Core\Explain;
 final readonly class Operation
 {
     /** @param  array<mixed>|string|null  $value  what is put there; none when something is removed */
-    public function __construct(public string $op, public string $path, public array|string|null $value = null) {}
+    public function __construct(public string $op, public string $path, public array|string|null $value = null)
+    {
+    }
 }

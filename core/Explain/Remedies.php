@@ -11,7 +11,6 @@ use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Broken;
 use Stasimon\Core\Resolve\Fact\Needed;
-use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;

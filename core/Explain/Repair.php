@@ -14,5 +14,7 @@ final readonly class Repair
      *                     waiver, 10 for each want that is lost, and 1 for each package that changes beyond that
      * @param  non-empty-list<Operation>  $patch  on the request
      */
-    public function __construct(public string $text, public int $cost, public array $patch, public Resolved $leadsTo) {}
+    public function __construct(public string $text, public int $cost, public array $patch, public Resolved $leadsTo)
+    {
+    }
 }

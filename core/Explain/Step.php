@@ -13,5 +13,7 @@ final readonly class Step
      * @param  list<int>  $from  earlier steps that it follows from; none for a fact
      * @param  Clause  $claim  what it says, in the form that can be checked
      */
-    public function __construct(public string $text, public array $from, public Clause $claim) {}
+    public function __construct(public string $text, public array $from, public Clause $claim)
+    {
+    }
 }

@@ -8,5 +8,7 @@ namespace Stasimon\Core\Explain;
 final readonly class Verdict
 {
     /** @param  string  $version  of the release that would be taken, or nothing */
-    public function __construct(public Fit $fit, public string $text, public string $version = '') {}
+    public function __construct(public Fit $fit, public string $text, public string $version = '')
+    {
+    }
 }

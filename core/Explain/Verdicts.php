@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain;
 
+use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Resolve\Change;
+use Stasimon\Core\Resolve\Keeping;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
@@ -20,15 +22,18 @@ use Stasimon\Core\Version\ReleaseSet;
 /** Answers, for one candidate after another, whether it can be added to a plan's line-up and what that would change. */
 final readonly class Verdicts
 {
+    private Keeping $keeping;
+
     private Resolver $resolver;
 
     private Request $request;
 
     /** @param  array<string, string>  $lineUp  package id => version, as the plan resolves now */
-    public function __construct(private Catalogue $catalogue, private Plan $plan, private array $lineUp)
+    public function __construct(private Catalogue $catalogue, GameDefinition $game, private Plan $plan, private array $lineUp)
     {
         $this->resolver = new Resolver($catalogue);
-        $this->request = $plan->request($catalogue, $lineUp);
+        $this->keeping = new Keeping($catalogue, $this->resolver);
+        $this->request = $plan->request($catalogue, $game, $lineUp);
     }
 
     public function of(Package $candidate): Verdict
@@ -40,7 +45,7 @@ final readonly class Verdicts
             return new Verdict(Fit::There, 'here for another', $this->lineUp[$candidate->id]);
         }
         $request = $this->request->wanting([...$this->request->want, new Want($candidate->id)]);
-        $answer = $this->resolver->resolve($request);
+        $answer = $this->keeping->resolve($request, $this->plan->base());
         if ($answer instanceof Resolved) {
             return $this->fitting($candidate, $answer, $candidate->kind === Kind::Library ? 'fits; nobody here needs it' : 'fits');
         }
@@ -65,7 +70,7 @@ final readonly class Verdicts
     private function fromLessStable(Package $candidate, Request $request): ?Verdict
     {
         foreach ([Channel::Beta, Channel::Alpha] as $channel) {
-            $answer = $this->resolver->resolve($request->allowing($candidate->id, $channel));
+            $answer = $this->keeping->resolve($request->allowing($candidate->id, $channel), $this->plan->base());
             if ($answer instanceof Resolved) {
                 return $this->fitting($candidate, $answer, "fits from {$channel->value}");
             }
@@ -93,7 +98,7 @@ final readonly class Verdicts
 
     private function refused(Package $candidate, Request $request, Refused $refused): Verdict
     {
-        $alone = $this->resolver->resolve($request->wanting([$request->want[0], new Want($candidate->id)]));
+        $alone = $this->resolver->resolve($request->wanting([$request->want[0], new Want($candidate->id)])->forbidding([]));
         if ($alone instanceof Refused) {
             return new Verdict(Fit::Not, $this->lastGameVersion($candidate));
         }

@@ -21,7 +21,9 @@ use Stasimon\Core\Version\Syntax;
 /** Puts clauses and sets of releases into sentences. */
 final readonly class Wording
 {
-    public function __construct(private Encoding $encoding) {}
+    public function __construct(private Encoding $encoding)
+    {
+    }
 
     public function sentence(Clause $clause): string
     {
@@ -31,7 +33,7 @@ final readonly class Wording
             $fact instanceof Wanted => $this->wanted($fact),
             $fact instanceof Needed => $this->needed($fact),
             $fact instanceof Broken => $this->broken($fact, $clause),
-            $fact instanceof Forbidden => ucfirst($this->releases($fact->package, $fact->releases)).' is ruled out by the request.',
+            $fact instanceof Forbidden => ucfirst($this->releases($fact->package, $fact->releases)).' is ruled out here.',
             $fact instanceof BeyondChannel => $this->beyondChannel($fact),
             default => $this->derived($clause),
         };

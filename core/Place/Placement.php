@@ -10,7 +10,9 @@ use Stasimon\Core\Catalogue\Kind;
 /** Which file of a release goes where in an instance's folder. */
 final readonly class Placement
 {
-    public function __construct(private GameDefinition $game) {}
+    public function __construct(private GameDefinition $game)
+    {
+    }
 
     /**
      * @return string  relative to the instance's folder, with forward slashes

@@ -20,7 +20,9 @@ use Stasimon\Core\Version\UnusableRange;
 final readonly class Advice
 {
     /** @param  array<string, string>  $lineUp  package id => version, as applied */
-    public function __construct(private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $lineUp) {}
+    public function __construct(private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $lineUp)
+    {
+    }
 
     /** "Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4." */
     public function sentence(Diagnosis $diagnosis): string
@@ -61,7 +63,7 @@ final readonly class Advice
 
         return array_values(array_filter(
             $remedies,
-            fn (Counsel $counsel): bool => $resolver->resolve($counsel->plan->request($this->catalogue, $this->lineUp)) instanceof Resolved,
+            fn (Counsel $counsel): bool => $resolver->resolve($counsel->plan->request($this->catalogue, $this->game, $this->lineUp)) instanceof Resolved,
         ));
     }
 

@@ -9,5 +9,7 @@ use Stasimon\Core\Base\Plan;
 /** A remedy for a failed rehearsal: what to do, and the plan that does it. */
 final readonly class Counsel
 {
-    public function __construct(public string $text, public Plan $plan) {}
+    public function __construct(public string $text, public Plan $plan)
+    {
+    }
 }

@@ -9,7 +9,9 @@ use Stasimon\Core\Base\GameDefinition;
 /** Reads a game's log by the forms that its definition gives. */
 final readonly class LogReader
 {
-    public function __construct(private GameDefinition $game) {}
+    public function __construct(private GameDefinition $game)
+    {
+    }
 
     /** @return list<LogLine> */
     public function lines(string $log): array

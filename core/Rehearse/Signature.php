@@ -11,7 +11,9 @@ use Stasimon\Core\Catalogue\UnusableDocument;
 final readonly class Signature
 {
     /** @param  string  $pattern  over the message of a log line; its groups name what is at fault */
-    private function __construct(public Failure $kind, public string $pattern) {}
+    private function __construct(public Failure $kind, public string $pattern)
+    {
+    }
 
     /** @throws UnusableDocument */
     public static function read(Node $node): self

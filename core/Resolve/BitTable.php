@@ -23,7 +23,8 @@ final class BitTable
         public readonly string $absent,
         public readonly array $of,
         public readonly array $single,
-    ) {}
+    ) {
+    }
 
     public static function ofSize(int $releases): self
     {

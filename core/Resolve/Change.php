@@ -6,5 +6,7 @@ namespace Stasimon\Core\Resolve;
 
 final readonly class Change
 {
-    public function __construct(public string $id, public string $from, public string $to) {}
+    public function __construct(public string $id, public string $from, public string $to)
+    {
+    }
 }

@@ -12,7 +12,9 @@ final readonly class Changes
      * @param  list<Change>  $change
      * @param  list<string>  $remove  package ids
      */
-    private function __construct(public array $add, public array $change, public array $remove) {}
+    private function __construct(public array $add, public array $change, public array $remove)
+    {
+    }
 
     /**
      * @param  array<string, string>  $from  package id => version

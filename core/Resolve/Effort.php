@@ -8,5 +8,7 @@ namespace Stasimon\Core\Resolve;
 final readonly class Effort
 {
     /** @param  int  $releases  of all packages that were looked at */
-    public function __construct(public int $releases, public int $decisions, public int $conflicts) {}
+    public function __construct(public int $releases, public int $decisions, public int $conflicts)
+    {
+    }
 }

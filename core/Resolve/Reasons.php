@@ -10,7 +10,9 @@ use Stasimon\Core\Version\Syntax;
 /** Why each release of a line-up is there. */
 final readonly class Reasons
 {
-    public function __construct(private Encoding $encoding) {}
+    public function __construct(private Encoding $encoding)
+    {
+    }
 
     /**
      * @param  array<int, int>  $positions  package => position

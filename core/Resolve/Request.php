@@ -23,7 +23,8 @@ final readonly class Request
         public array $channels = [],
         public array $waive = [],
         public Policy $policy = Policy::Newest,
-    ) {}
+    ) {
+    }
 
     public function channelOf(string $id): Channel
     {
@@ -45,6 +46,18 @@ final readonly class Request
     public function wanting(array $want): self
     {
         return new self($want, $this->have, $this->forbid, $this->channels, $this->waive, $this->policy);
+    }
+
+    /** @param  array<string, string>  $have */
+    public function having(array $have): self
+    {
+        return new self($this->want, $have, $this->forbid, $this->channels, $this->waive, $this->policy);
+    }
+
+    /** @param  list<Want>  $forbid */
+    public function forbidding(array $forbid): self
+    {
+        return new self($this->want, $this->have, $forbid, $this->channels, $this->waive, $this->policy);
     }
 
     /** @param  list<int>  $indices  of the wants to keep */

@@ -17,7 +17,8 @@ final readonly class Resolved
         public Changes $changes,
         public array $unneeded,
         public Effort $effort,
-    ) {}
+    ) {
+    }
 
     /** @return array<string, string> package id => version */
     public function versions(): array

@@ -9,7 +9,9 @@ use Stasimon\Core\Catalogue\Catalogue;
 /** Answers a request over a catalogue as docs/formats/resolution.md says. */
 final readonly class Resolver
 {
-    public function __construct(private Catalogue $catalogue, private ?Deadline $deadline = null) {}
+    public function __construct(private Catalogue $catalogue, private ?Deadline $deadline = null)
+    {
+    }
 
     /** @throws Stopped at the deadline */
     public function resolve(Request $request): Resolved|Refused

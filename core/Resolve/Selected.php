@@ -11,7 +11,9 @@ use Stasimon\Core\Catalogue\Release;
 final readonly class Selected
 {
     /** @param  list<Reason>  $because  none for what stays without a reason */
-    public function __construct(public Package $package, public Release $release, public array $because) {}
+    public function __construct(public Package $package, public Release $release, public array $because)
+    {
+    }
 
     public function isWanted(): bool
     {

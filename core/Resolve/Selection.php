@@ -13,7 +13,9 @@ use Stasimon\Core\Catalogue\Target;
 final class Selection
 {
     /** @param  array<int, int>  $positions  package => position */
-    private function __construct(private readonly Encoding $encoding, public array $positions) {}
+    private function __construct(private readonly Encoding $encoding, public array $positions)
+    {
+    }
 
     public static function of(Encoding $encoding): self
     {

@@ -7,4 +7,6 @@ namespace Stasimon\Core\Resolve;
 use RuntimeException;
 
 /** The deadline was reached before there was an answer. */
-final class Stopped extends RuntimeException {}
+final class Stopped extends RuntimeException
+{
+}

@@ -12,7 +12,9 @@ use Stasimon\Core\Catalogue\Target;
 final readonly class Suggestion
 {
     /** @param  bool  $fits  whether it can be added without changing anything that is there */
-    private function __construct(public string $id, public string $by, public bool $fits) {}
+    private function __construct(public string $id, public string $by, public bool $fits)
+    {
+    }
 
     /**
      * @return list<self> by the suggesting package's id

@@ -21,7 +21,9 @@ final class Tally
      * @param  array<int, string>  $kept  package => the values that count as staying; absent for the packages not listed
      * @param  bool  $newcomers  whether a package that is not listed counts when it comes in
      */
-    public function __construct(private readonly array $kept, private readonly bool $newcomers, public int $most = PHP_INT_MAX) {}
+    public function __construct(private readonly array $kept, private readonly bool $newcomers, public int $most = PHP_INT_MAX)
+    {
+    }
 
     /** Counts what the request itself rules out, and nothing else. */
     public function restart(Search $search): void

@@ -8,5 +8,7 @@ namespace Stasimon\Core\Resolve;
 final readonly class Waiver
 {
     /** @param  'needs'|'breaks'  $relation */
-    public function __construct(public string $id, public string $version, public string $relation, public string $target) {}
+    public function __construct(public string $id, public string $version, public string $relation, public string $target)
+    {
+    }
 }

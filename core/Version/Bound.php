@@ -7,7 +7,9 @@ namespace Stasimon\Core\Version;
 /** One limit on a version: an operator, the version it is measured against, and how that version was written. */
 final readonly class Bound
 {
-    public function __construct(public Operator $operator, public Version $version, public string $label) {}
+    public function __construct(public Operator $operator, public Version $version, public string $label)
+    {
+    }
 
     public function words(): string
     {

@@ -17,7 +17,9 @@ final readonly class MavenVersion implements Version
     private const SAME = ['ga' => '', 'final' => '', 'release' => '', 'cr' => 'rc'];
 
     /** @param  list<mixed>  $items  digits as "#123", qualifiers as text, sub-lists as lists */
-    private function __construct(private array $items) {}
+    private function __construct(private array $items)
+    {
+    }
 
     /** @throws UnusableVersion */
     public static function of(string $text): self

@@ -11,7 +11,9 @@ final readonly class PartialVersion
      * @param  list<string>  $numbers  the parts that are given
      * @param  list<string>  $pre
      */
-    private function __construct(private array $numbers, private array $pre, private bool $open) {}
+    private function __construct(private array $numbers, private array $pre, private bool $open)
+    {
+    }
 
     /**
      * @param  string  $numbers  digits, "x", "X" or "*", joined by dots; what follows the first open part does not count

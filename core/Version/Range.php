@@ -8,7 +8,9 @@ namespace Stasimon\Core\Version;
 final readonly class Range
 {
     /** @param  list<list<Bound>>  $alternatives  an alternative without bounds admits everything */
-    public function __construct(private array $alternatives) {}
+    public function __construct(private array $alternatives)
+    {
+    }
 
     public function admits(Version $version): bool
     {

@@ -9,7 +9,9 @@ final class RangeText
 {
     public int $offset = 0;
 
-    public function __construct(public readonly string $text) {}
+    public function __construct(public readonly string $text)
+    {
+    }
 
     /**
      * Skips white space; true at the end of the text or at the bar that starts the next alternative.

@@ -14,7 +14,9 @@ namespace Stasimon\Core\Version;
  */
 final readonly class ReleaseSet
 {
-    private function __construct(public int $size, public string $bits) {}
+    private function __construct(public int $size, public string $bits)
+    {
+    }
 
     public static function none(int $size): self
     {

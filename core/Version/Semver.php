@@ -16,7 +16,9 @@ final readonly class Semver implements Version
      * @param  list<string>  $numbers  digits without leading zeros, trailing zero parts beyond the third dropped
      * @param  list<string>  $pre  pre-release identifiers; none for a release
      */
-    private function __construct(public array $numbers, public array $pre) {}
+    private function __construct(public array $numbers, public array $pre)
+    {
+    }
 
     /** @throws UnusableVersion */
     public static function of(string $text): self

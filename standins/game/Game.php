@@ -6,7 +6,9 @@ namespace Standins\Game;
 
 use ZipArchive;
 
-final class Stop extends \Exception {}
+final class Stop extends \Exception
+{
+}
 
 /** What happens between the launch button and the main menu. */
 final class Game

@@ -23,7 +23,7 @@ function definition(string $id = 'ferrywright'): GameDefinition
     return GameDefinition::read((string) file_get_contents(dirname(__DIR__, 2)."/games/{$id}.json"));
 }
 
-/** @param array<string, mixed> $document */
+/** @param  array<string, mixed>  $document */
 function package(array $document): Package
 {
     return (new CatalogueReader)->package(Node::ofJson(json_encode($document, JSON_THROW_ON_ERROR)));

@@ -7,7 +7,7 @@ use Stasimon\Core\Catalogue\MemoryCatalogue;
 use Stasimon\Core\Catalogue\UnusableDocument;
 use Stasimon\Core\Resolve\RequestReader;
 
-/** @param array<string, mixed> ...$packages */
+/** @param  array<string, mixed>  ...$packages */
 function catalogueJson(array ...$packages): string
 {
     return json_encode(['format' => 'stasimon/catalogue', 'revision' => 1, 'packages' => $packages], JSON_THROW_ON_ERROR);

@@ -10,7 +10,7 @@ use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Syntax;
 use Stasimon\Core\Version\UnusableRange;
 
-/** @param list<string> $versions */
+/** @param  list<string>  $versions */
 function ranged(array $versions, Scheme $scheme = Scheme::Semver): Package
 {
     return new Package('oakum', Kind::Library, array_map(fn (string $version): Release => new Release($version), $versions), $scheme);

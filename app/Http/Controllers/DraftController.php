@@ -17,7 +17,9 @@ use Stasimon\Core\Base\Plan;
 
 final readonly class DraftController
 {
-    public function __construct(private Drafting $drafting) {}
+    public function __construct(private Drafting $drafting)
+    {
+    }
 
     public function show(Instance $instance): View
     {

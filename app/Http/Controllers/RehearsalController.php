@@ -17,7 +17,9 @@ use Illuminate\View\View;
 
 final readonly class RehearsalController
 {
-    public function __construct(private Reading $reading) {}
+    public function __construct(private Reading $reading)
+    {
+    }
 
     public function index(Instance $instance): View
     {

@@ -11,5 +11,7 @@ use Stasimon\Core\Version\ReleaseSet;
 /** These releases are less stable than the request allows. */
 final readonly class BeyondChannel implements Fact
 {
-    public function __construct(public Package $package, public ReleaseSet $releases, public Channel $allowed) {}
+    public function __construct(public Package $package, public ReleaseSet $releases, public Channel $allowed)
+    {
+    }
 }

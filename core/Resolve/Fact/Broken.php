@@ -11,5 +11,7 @@ use Stasimon\Core\Version\ReleaseSet;
 /** These releases of a package cannot stand beside those of another. */
 final readonly class Broken implements Fact
 {
-    public function __construct(public Package $package, public ReleaseSet $releases, public Breakage $breakage) {}
+    public function __construct(public Package $package, public ReleaseSet $releases, public Breakage $breakage)
+    {
+    }
 }

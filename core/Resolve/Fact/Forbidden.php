@@ -10,5 +10,7 @@ use Stasimon\Core\Version\ReleaseSet;
 /** The request forbids these releases. */
 final readonly class Forbidden implements Fact
 {
-    public function __construct(public Package $package, public ReleaseSet $releases) {}
+    public function __construct(public Package $package, public ReleaseSet $releases)
+    {
+    }
 }

@@ -11,5 +11,7 @@ use Stasimon\Core\Version\ReleaseSet;
 /** These releases of a package all need the same. */
 final readonly class Needed implements Fact
 {
-    public function __construct(public Package $package, public ReleaseSet $releases, public Need $need) {}
+    public function __construct(public Package $package, public ReleaseSet $releases, public Need $need)
+    {
+    }
 }

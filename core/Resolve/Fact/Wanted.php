@@ -8,5 +8,7 @@ namespace Stasimon\Core\Resolve\Fact;
 final readonly class Wanted implements Fact
 {
     /** @param  int  $index  into the request's wants */
-    public function __construct(public int $index) {}
+    public function __construct(public int $index)
+    {
+    }
 }

@@ -28,7 +28,7 @@
 @if (session('said'))
     <p class="said" role="status">{{ session('said') }}</p>
 @endif
-@if ($errors->any())
+@if (isset($errors) && $errors->any())
     <div class="said wrong" role="alert">@foreach ($errors->all() as $error)<p>{{ $error }}</p>@endforeach</div>
 @endif
 {{ $slot }}

@@ -1,0 +1,17 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+    testDir: 'tests/Browser',
+    outputDir: 'storage/framework/browser',
+    workers: 1,
+    timeout: 60_000,
+    expect: { timeout: 15_000 },
+    use: {
+        baseURL: process.env.STASIMON_URL,
+        viewport: { width: 1280, height: 800 },
+        launchOptions: {
+            executablePath: '/usr/bin/chromium',
+            args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+        },
+    },
+});

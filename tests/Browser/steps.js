@@ -1,0 +1,49 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+import { existsSync, readdirSync } from 'node:fs';
+
+// What a person does, by its name; the walks are made of these.
+
+export async function makeInstance(page, name, base = {}) {
+    await page.goto(`/new?${new URLSearchParams({ game: 'ferrywright', version: '3.2.1', loader: 'halyard', ...base })}`);
+    await page.getByLabel('Name').fill(name);
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await expect(page).toHaveURL(/\/find$/);
+}
+
+export async function addToDraft(page, ...names) {
+    for (const name of names) {
+        await page.getByLabel('Words to look for').fill(name);
+        await page.getByLabel(`Mark ${name}`, { exact: true }).check();
+        await page.getByRole('button', { name: /Add to the draft/ }).click();
+        await expect(page).toHaveURL(/\/draft$/);
+        await page.getByRole('link', { name: 'Find', exact: true }).click();
+    }
+    await page.getByRole('link', { name: 'Draft', exact: true }).click();
+}
+
+export async function apply(page) {
+    await page.getByRole('button', { name: /^Apply/ }).click();
+    await expect(page.getByText('The last one is applied.')).toBeVisible();
+}
+
+export async function rehearse(page, verdict) {
+    await page.getByRole('button', { name: /^Rehearse/ }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(verdict);
+}
+
+// The instance's folder on disk, as the person would open it by hand.
+export function folderOf(page) {
+    const id = /instances\/([0-9a-z]{26})/.exec(page.url())[1];
+
+    return `${process.env.STASIMON_VAR}/instances/${id}/live`;
+}
+
+export function files(folder) {
+    return existsSync(folder) ? readdirSync(folder).sort() : [];
+}
+
+export async function expectAccessible(page) {
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+    expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical').map(({ id, nodes }) => `${id}: ${nodes[0].html}`)).toEqual([]);
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Instances\Drafting;
+use App\Instances\Folder;
+use App\Instances\Work;
+use App\Models\Instance;
+use Symfony\Component\Process\Process;
+use Tests\Support\World;
+
+/** Runs one queued job in a process of its own that kills itself at a step. */
+function workUntil(?string $step): int
+{
+    $worker = new Process(['php', 'artisan', 'queue:work', '--once', '--quiet'], base_path(), ['QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'array', 'STASIMON_DIE_AT' => $step ?? '']);
+
+    return $worker->run();
+}
+
+it('leaves the old instance or the new one, wherever it is killed', function (string $step, bool $isNew): void {
+    config(['queue.default' => 'database']);
+    World::depot();
+    $instance = World::applied(['long-piers']);
+    $folder = new Folder($instance);
+    file_put_contents($folder->live('config/own.toml'), 'mine');
+    $old = World::tree($folder->live());
+
+    @unlink((new App\Instances\Store)->path(App\Models\Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
+    @unlink((new App\Instances\Store)->path(App\Models\Release::query()->where('package_id', 'gulls')->value('file_sha256')));
+    app(Drafting::class)->add($instance, ['gulls']);
+    app(Work::class)->apply(Instance::query()->findOrFail($instance->id));
+    expect(workUntil($step))->toBe(137);
+
+    // What the next start does first.
+    $this->artisan('stasimon:recover')->assertSuccessful();
+    $instance = Instance::query()->findOrFail($instance->id);
+    $now = World::tree($folder->live());
+    if ($isNew) {
+        expect(isset($instance->versions()['gulls']))->toBeTrue()->and($now)->toHaveKeys(['mods/gulls-2.0.0.zip', 'mods/kedge-bones-3.0.7.zip', 'config/own.toml'])->and($instance->draft)->toBeNull();
+    } else {
+        expect($now)->toBe($old)->and(isset($instance->versions()['gulls']))->toBeFalse()->and($instance->draft)->not->toBeNull();
+    }
+    expect(is_dir($folder->next()))->toBeFalse()->and(file_exists($folder->live('plan.pending')))->toBeFalse()
+        ->and($instance->tasks()->whereIn('state', ['waiting', 'running'])->exists())->toBeFalse();
+    foreach (World::tree(config('stasimon.var').'/store') as $path => $digest) {
+        expect(str_starts_with($path, 'partial/') || basename($path) === $digest)->toBeTrue();
+    }
+
+    // And the draft can be applied after it, to the same end.
+    if (! $isNew) {
+        app(Work::class)->apply($instance);
+        expect(workUntil(null))->toBe(0)->and(isset(Instance::query()->findOrFail($instance->id)->versions()['gulls']))->toBeTrue();
+    }
+})->with([
+    ['fetching', false], ['fetched', false], ['built', false], ['complete', false], ['aside', true], ['swapped', true], ['applied', true],
+]);

@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Depots\DepotFailure;
+use App\Instances\Applying;
+use App\Instances\Drafting;
+use App\Instances\Folder;
+use App\Instances\Refusal;
+use App\Instances\Store;
+use App\Models\Release;
+use Stasimon\Core\Base\Plan;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+it('places what the line-up says, linked from the store, and records it', function (): void {
+    $instance = World::applied(['fogbank', 'gulls']);
+    $folder = new Folder($instance);
+    expect(array_keys($instance->versions()))->toContain('ferrywright', 'java', 'halyard', 'fogbank', 'oakum-api', 'mist-layers', 'gulls', 'kedge-bones');
+    foreach ($instance->placed as $placed) {
+        if ($placed->path === null) {
+            continue;
+        }
+        $file = $folder->live($placed->path);
+        expect(hash_file('sha256', $file))->toBe($placed->sha256)
+            ->and(fileinode($file))->toBe(fileinode((new Store)->path($placed->sha256)));
+    }
+    expect($folder->live('loader/halyard-0.16.4.zip'))->toBeFile()->and($instance->draft)->toBeNull()
+        ->and($instance->history()->first()->sentence)->toContain('Added')->toContain('Fogbank Weather');
+});
+
+it('fetches nothing twice', function (): void {
+    World::applied(['gulls']);
+    $store = World::tree(config('stasimon.var').'/store');
+    World::applied(['gulls']);
+    expect(World::tree(config('stasimon.var').'/store'))->toBe($store);
+    foreach ($store as $path => $digest) {
+        expect(basename($path))->toBe($digest);
+    }
+});
+
+it('carries worlds and configs over, and leaves nothing else behind', function (): void {
+    $instance = World::applied(['gulls', 'long-piers']);
+    $folder = new Folder($instance);
+    mkdir($folder->live('worlds/bay'), recursive: true);
+    file_put_contents($folder->live('worlds/bay/world.json'), '{"day": 3}');
+    file_put_contents($folder->live('config/gulls.toml'), 'loud = true');
+    app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->without('long-piers'));
+    app(Applying::class)->run($instance->refresh(), World::task($instance));
+    expect(file_get_contents($folder->live('worlds/bay/world.json')))->toBe('{"day": 3}')
+        ->and(file_get_contents($folder->live('config/gulls.toml')))->toBe('loud = true')
+        ->and(glob($folder->live('mods/*')))->toHaveCount(2)
+        ->and(is_dir($folder->next()))->toBeFalse();
+});
+
+it('refuses a file whose SHA-256 is another, and changes nothing', function (): void {
+    $instance = World::applied(['long-piers']);
+    $before = World::tree((new Folder($instance))->live());
+    $release = Release::query()->where('package_id', 'bell-buoys')->firstOrFail();
+    $release->update(['file_sha256' => str_repeat('0', 64)]);
+    app(Drafting::class)->add($instance, ['bell-buoys']);
+    expect(fn () => app(Applying::class)->run($instance->refresh(), World::task($instance)))->toThrow(DepotFailure::class, 'the SHA-256 differs');
+    expect(World::tree((new Folder($instance))->live()))->toBe($before)->and((new Store)->has(str_repeat('0', 64)))->toBeFalse()
+        ->and($instance->refresh()->draft)->not->toBeNull();
+});
+
+it('refuses a file longer or shorter than its page says', function (int $by): void {
+    $instance = World::instance(['tide-tables']);
+    $release = Release::query()->where('package_id', 'tide-tables')->firstOrFail();
+    @unlink((new Store)->path($release->file_sha256));
+    $release->update(['file_size' => $release->file_size + $by]);
+    expect(fn () => app(Applying::class)->run($instance, World::task($instance)))->toThrow(DepotFailure::class, 'not as long as');
+    expect((new Store)->has($release->file_sha256))->toBeFalse();
+    @unlink(config('stasimon.var').'/store/partial/'.$release->file_sha256);
+})->with([-100, 100]);
+
+it('goes on with a file that was interrupted', function (): void {
+    $release = Release::query()->where('package_id', 'island-maker')->firstOrFail();
+    @unlink((new Store)->path($release->file_sha256));
+    $whole = (string) file_get_contents(config('stasimon.demo_depot').'/'.$release->file_path);
+    $partial = config('stasimon.var').'/store/partial/'.$release->file_sha256;
+    @mkdir(dirname($partial), recursive: true);
+    file_put_contents($partial, substr($whole, 0, 100_000));
+    $told = [];
+    (new Store)->fetch($release->load('package.depot'), function (int $bytes) use (&$told): void {
+        $told[] = $bytes;
+    });
+    expect(min($told))->toBeGreaterThan(100_000)->and(hash_file('sha256', (new Store)->path($release->file_sha256)))->toBe($release->file_sha256);
+});
+
+it('does not place two packages into one file', function (): void {
+    Release::query()->where('package_id', 'long-piers')->update(['file_name' => 'same.zip']);
+    Release::query()->where('package_id', 'bell-buoys')->update(['file_name' => 'same.zip']);
+    $instance = World::instance(['long-piers', 'bell-buoys']);
+    expect(fn () => app(Applying::class)->run($instance, World::task($instance)))->toThrow(Refusal::class, 'bring the same file');
+});
+
+it('puts back a file that was deleted by hand', function (): void {
+    $instance = World::applied(['gulls']);
+    $file = (new Folder($instance))->live('mods/kedge-bones-3.0.7.zip');
+    unlink($file);
+    app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->puttingBack());
+    app(Applying::class)->run($instance->refresh(), World::task($instance));
+    expect($file)->toBeFile()->and($instance->refresh()->plan->putBack)->toBeFalse();
+});

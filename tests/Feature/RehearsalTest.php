@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Instances\Applying;
+use App\Instances\Folder;
+use App\Instances\Refusal;
+use App\Instances\Work;
+use App\Models\Instance;
+use App\Models\Rehearsal;
+use App\Rehearsals\Reading;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+function rehearsed(Instance $instance): Rehearsal
+{
+    return app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id))->refresh()->load('instance');
+}
+
+/** Takes the first remedy of a failed rehearsal, applies the draft and rehearses again. */
+function remedied(Rehearsal $rehearsal): Rehearsal
+{
+    $reading = app(Reading::class);
+    $findings = $reading->findings($rehearsal, $reading->lines($rehearsal));
+    $reading->take($rehearsal, (string) array_key_first($findings[0]['remedies']));
+    $instance = Instance::query()->findOrFail($rehearsal->instance_id);
+    app(Applying::class)->run($instance, World::task($instance)->fill(['state' => 'done']));
+
+    $instance->tasks()->update(['state' => 'done']);
+
+    return rehearsed($instance);
+}
+
+it('launches cleanly, keeps the log and the world', function (): void {
+    $instance = World::applied(['fogbank', 'gulls', 'cargo-manifest', 'timetables']);
+    $rehearsal = rehearsed($instance);
+    expect($rehearsal->state)->toBe('clean')->and($rehearsal->exit_code)->toBe(0)
+        ->and((new Folder($instance))->live('worlds/rehearsal/world.json'))->toBeFile();
+    $messages = array_map(fn ($line): string => $line->message, app(Reading::class)->lines($rehearsal));
+    $ready = fn (string $id): int => (int) array_key_first(array_filter($messages, fn (string $message): bool => str_contains($message, " {$id} ") && str_contains($message, 'ready')));
+    expect($ready('oakum-api'))->toBeLessThan($ready('fogbank'))->and($ready('kedge-bones'))->toBeGreaterThan(0);
+});
+
+it('reads each failure from the log, and its remedy makes the next rehearsal clean', function (Closure $broken, string $sentence, string $remedy): void {
+    $rehearsal = rehearsed($broken());
+    expect($rehearsal->state)->toBe('failed')->and($rehearsal->exit_code)->toBe(1);
+    $reading = app(Reading::class);
+    $findings = $reading->findings($rehearsal, $reading->lines($rehearsal));
+    expect($findings[0]['sentence'])->toBe($sentence)->and(array_values($findings[0]['remedies'])[0]['text'])->toBe($remedy);
+    expect(remedied($rehearsal)->state)->toBe('clean');
+})->with([
+    'a loader build below what a mod needs' => [
+        fn () => World::applied(['signal-flags'], build: '0.16.4'),
+        'Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4.', 'Use Halyard 0.16.9',
+    ],
+    'a library whose file was deleted by hand' => [
+        function (): Instance {
+            $instance = World::applied(['gulls']);
+            unlink((new Folder($instance))->live('mods/kedge-bones-3.0.7.zip'));
+
+            return $instance;
+        },
+        'Gulls 2.0.0 needs Kedge Bones. It is in the line-up, but its file is not in the instance\'s folder.', 'Put back the file of Kedge Bones',
+    ],
+    'an old runtime under a newer game' => [
+        fn () => World::applied(['gulls'], runtime: '8'),
+        'Ferrywright 3.2.1 needs Java 17 or newer. It was started on 8.', 'Use Java 21',
+    ],
+    'a mod compiled for a newer runtime than the game needs' => [
+        fn () => World::applied(['radar-sweep'], runtime: '17'),
+        'Radar Sweep 3.0.0 needs Java 21 or newer. It was started on 17.', 'Use Java 21',
+    ],
+    'an archive that is none' => [
+        function (): Instance {
+            $instance = World::applied(['gulls']);
+            $file = (new Folder($instance))->live('mods/gulls-2.0.0.zip');
+            unlink($file);
+            file_put_contents($file, 'not an archive');
+
+            return $instance;
+        },
+        'The file mods/gulls-2.0.0.zip cannot be read: not an archive, or cut short.', 'Put the files back as they were',
+    ],
+]);
+
+it('runs one thing at a time, and nothing before a draft is applied', function (): void {
+    $instance = World::applied(['gulls']);
+    World::task($instance);
+    expect(fn () => app(Work::class)->rehearse($instance))->toThrow(Refusal::class, 'being applied');
+    expect(fn () => app(Work::class)->rehearse(World::instance(['gulls'])))->toThrow(Refusal::class, 'Apply the draft first');
+});
+
+it('checks in the game what our resolver would have refused', function (array $files, string $says): void {
+    // The stand-in shares no code with the core: it has to come to its own verdict on a folder it has not seen.
+    $dir = sys_get_temp_dir().'/game-'.uniqid();
+    foreach ($files as $file) {
+        $folder = $dir.(str_starts_with($file, 'halyard') ? '/loader' : '/mods');
+        is_dir($folder) || mkdir($folder, recursive: true);
+        file_put_contents("{$folder}/{$file}.zip", (string) file_get_contents(config('stasimon.demo_depot')."/files/{$file}.zip"));
+    }
+    $game = new Symfony\Component\Process\Process(['php', base_path('standins/game/launch.php'), '--dir', $dir, '--game', 'ferrywright:3.2.1', '--runtime', 'java:17', '--loader', 'halyard:0.16.4', '--memory', '4096', '--pace', '0']);
+    expect($game->run())->toBe(1)->and($game->getOutput())->toContain($says);
+    Illuminate\Support\Facades\File::deleteDirectory($dir);
+})->with([
+    [['halyard-0.16.4', 'fogbank-2.1.0', 'mist-layers-1.8.0'], 'asks for oakum-api >=1.5.0 <2.0.0; there is none'],
+    [['halyard-0.16.4', 'slick-hull-0.8.0', 'clear-wake-1.2.0'], 'refuses to run beside clear-wake'],
+    [['halyard-0.16.4', 'rope-and-tar-7.1.0'], 'is made for capstan, not for halyard'],
+    [['halyard-0.16.4', 'fogbound-0.9.0'], 'asks for ferrywright =3.1.4; found 3.2.1'],
+    [['halyard-0.16.4', 'gulls-2.0.0', 'kedge-bones-2.8.1'], 'asks for kedge-bones >=3.0.0; found 2.8.1'],
+    [['halyard-0.16.9'], 'asks for halyard 0.16.4; there is none'],
+]);
