@@ -105,7 +105,11 @@ start_servers() {
     for _ in $(seq 50); do port_taken "$depot" && break; sleep 0.1; done
     php artisan stasimon:recover
     php artisan stasimon:demo ${3:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
-    for n in 1 2; do php artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --quiet >"$logs/worker-$n.log" 2>&1 & children+=($!); done
+    # A worker that dies is followed by another; after 1,000 jobs one makes room for a fresh one by itself.
+    for n in 1 2; do
+        (trap 'kill "$!" 2>/dev/null; exit 0' TERM
+            while :; do php artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --max-jobs=1000 --quiet >>"$logs/worker-$n.log" 2>&1 & wait "$!"; sleep 1; done) & children+=($!)
+    done
     (cd public && PHP_CLI_SERVER_WORKERS=4 exec php -d opcache.enable_cli=1 -S "127.0.0.1:$web" ../vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php >"$logs/web.log" 2>&1) & children+=($!)
     for _ in $(seq 50); do port_taken "$web" && return; sleep 0.1; done
     fail "The web server did not start; $logs/web.log says why."

@@ -23,13 +23,15 @@ final readonly class DraftController
 
     public function show(Instance $instance): View
     {
+        // Asked first: if it is over, the draft that is read after it is the one that it left.
+        $task = $instance->tasks()->where('kind', 'apply')->latest('id')->first();
         $lineUp = $this->drafting->lineUp($instance->load(['placed', 'draft', 'lastRehearsal']));
 
         return view('instances.draft', [
             'instance' => $instance,
             'lineUp' => $lineUp,
             'repairs' => $this->drafting->repairs($lineUp),
-            'task' => $instance->tasks()->where('kind', 'apply')->latest('id')->first(),
+            'task' => $task,
         ]);
     }
 
