@@ -35,6 +35,7 @@ stale() { [ "$(cat "$2" 2>/dev/null)" != "$(cat $1 | sha256sum)" ]; }
 fresh() { cat $1 | sha256sum > "$2"; }
 
 install_dependencies() {
+    [ -f .env ] || : > .env
     mkdir -p storage/framework/views storage/framework/cache storage/framework/sessions storage/logs bootstrap/cache
     if [ ! -d vendor ] || stale composer.json vendor/.installed-from; then
         say "Installing PHP packages"

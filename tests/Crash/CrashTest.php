@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 use App\Instances\Drafting;
 use App\Instances\Folder;
+use App\Instances\Store;
 use App\Instances\Work;
 use App\Models\Instance;
+use App\Models\Release;
+use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Process;
 use Tests\Support\World;
 
@@ -14,7 +17,11 @@ function workUntil(?string $step): int
 {
     $worker = new Process(['php', 'artisan', 'queue:work', '--once', '--quiet'], base_path(), ['QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'array', 'STASIMON_DIE_AT' => $step ?? '']);
 
-    return $worker->run();
+    try {
+        return $worker->run();
+    } catch (ProcessSignaledException $killed) {
+        return 128 + $killed->getSignal();
+    }
 }
 
 it('leaves the old instance or the new one, wherever it is killed', function (string $step, bool $isNew): void {
@@ -25,8 +32,8 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     file_put_contents($folder->live('config/own.toml'), 'mine');
     $old = World::tree($folder->live());
 
-    @unlink((new App\Instances\Store)->path(App\Models\Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
-    @unlink((new App\Instances\Store)->path(App\Models\Release::query()->where('package_id', 'gulls')->value('file_sha256')));
+    @unlink((new Store)->path(Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
+    @unlink((new Store)->path(Release::query()->where('package_id', 'gulls')->value('file_sha256')));
     app(Drafting::class)->add($instance, ['gulls']);
     app(Work::class)->apply(Instance::query()->findOrFail($instance->id));
     expect(workUntil($step))->toBe(137);

@@ -32,12 +32,12 @@
         @php($changed = collect($changes->change)->keyBy('id'))
         <p class="px-[18px] soft pb-2">{{ count($lineUp->withFiles()) }} releases with files. {{ $lineUp->toFetch() > 0 ? App\View\Bytes::words($lineUp->toFetch()).' to fetch.' : 'Everything is in the store already.' }}{{ $lineUp->plan->putBack ? ' Every file is laid anew.' : '' }}</p>
         <div class="scroll"><table class="grid-table">
-            <thead><tr><th style="width: 92px">Draft</th><th>Package</th><th style="width: 190px">Release</th><th>Here because</th><th class="num" style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
+            <thead><tr><th style="width: 84px">Draft</th><th style="width: 170px">Package</th><th style="width: 160px">Release</th><th>Here because</th><th class="num" style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
             <tbody>
             @foreach ($changes->remove as $id)
                 <tr><td class="bad">goes</td><td class="name">{{ $title($id) }}</td><td class="ver soft">{{ $lineUp->have[$id] }}</td><td class="soft">nothing needs it any more</td><td></td><td></td></tr>
             @endforeach
-            @foreach (collect($lineUp->resolved->selection)->sortBy(fn ($one) => [array_search($one->package->kind->value, ['game', 'runtime', 'loader', 'library', 'mod'], true), $one->package->title()]) as $one)
+            @foreach (collect($lineUp->resolved->selection)->sortBy(fn ($one) => [! in_array($one->package->id, $changes->add, true) && ! $changed->has($one->package->id), array_search($one->package->kind->value, ['game', 'runtime', 'loader', 'library', 'mod'], true), $one->package->title()]) as $one)
                 @php($id = $one->package->id)
                 @php($base = $one->package->kind->isBase())
                 <tr data-row tabindex="-1">
