@@ -14,7 +14,7 @@ use Throwable;
 /** Launches an instance as a child process and keeps what it prints. */
 final readonly class Rehearsing
 {
-    /** Seconds without an end after which a launch counts as hung. */
+    /** Seconds after which a launch that has not ended counts as hung. */
     private const PATIENCE = 300;
 
     public function __construct(private Games $games)
@@ -34,13 +34,16 @@ final readonly class Rehearsing
         try {
             $process = new Process($this->command($rehearsal->plan, $folder), $folder->live(), timeout: self::PATIENCE);
             $process->start();
-            foreach ($process as $output) {
-                file_put_contents($log, $output, FILE_APPEND);
-                if ($rehearsal->newQuery()->whereKey($rehearsal->id)->value('state') === 'stopped') {
+            do {
+                $running = $process->isRunning();
+                $process->checkTimeout();
+                file_put_contents($log, $process->getIncrementalOutput().$process->getIncrementalErrorOutput(), FILE_APPEND);
+                if ($running && $rehearsal->newQuery()->whereKey($rehearsal->id)->value('state') === 'stopped') {
                     $process->stop(1);
                 }
-            }
-            $exit = $process->wait();
+                $running && usleep(100_000);
+            } while ($running);
+            $exit = $process->getExitCode() ?? -1;
         } catch (Throwable $failure) {
             file_put_contents($log, "The launch itself failed: {$failure->getMessage()}\n", FILE_APPEND);
             $exit = -1;

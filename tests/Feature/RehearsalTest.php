@@ -84,6 +84,25 @@ it('reads each failure from the log, and its remedy makes the next rehearsal cle
     ],
 ]);
 
+it('stops a launch that hangs, and keeps what it said', function (): void {
+    $instance = World::applied(['gulls']);
+    $games = sys_get_temp_dir().'/games-'.uniqid();
+    mkdir($games);
+    $definition = json_decode((string) file_get_contents(base_path('games/ferrywright.json')), true);
+    $definition['launch'] = ['sh', '-c', 'echo waiting; sleep 30'];
+    file_put_contents("{$games}/ferrywright.json", json_encode($definition));
+    app()->instance(App\Games::class, new App\Games($games));
+    $rehearsal = $instance->rehearsals()->create(['number' => 1, 'state' => 'waiting', 'plan' => $instance->plan])->load('instance');
+    // The person presses Stop a second later.
+    pcntl_async_signals(true);
+    pcntl_signal(SIGALRM, fn () => Rehearsal::query()->whereKey($rehearsal->id)->update(['state' => 'stopped']));
+    pcntl_alarm(1);
+    $start = microtime(true);
+    app(App\Rehearsals\Rehearsing::class)->run($rehearsal);
+    expect(microtime(true) - $start)->toBeLessThan(10)->and($rehearsal->refresh()->state)->toBe('stopped')
+        ->and(array_column(app(Reading::class)->lines($rehearsal), 'message'))->toContain('waiting');
+});
+
 it('runs one thing at a time, and nothing before a draft is applied', function (): void {
     $instance = World::applied(['gulls']);
     World::task($instance);

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Bench;
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/**
+ * Wide catalogues from a seed. Package i of N has V releases; each release needs 0 to 4 packages drawn from the first half
+ * of those before it, in a range from up to 3 releases older to 2 to 6 releases wide; the wants are drawn from the second
+ * half.
+ */
+final class Generator
+{
+    /** @var list<list<list<array{int, int, int}>>> package => release => needs as package, first and last release */
+    public array $needs = [];
+
+    /** @var list<int> */
+    public array $wants = [];
+
+    public function __construct(int $packages, public readonly int $releases, int $wants, int $seed = 1)
+    {
+        $dice = new Randomizer(new Mt19937($seed));
+        for ($package = 0; $package < $packages; $package++) {
+            $list = [];
+            for ($release = 0; $release < $releases; $release++) {
+                $needs = [];
+                $drawable = intdiv($package, 2);
+                for ($n = $drawable === 0 ? 0 : $dice->getInt(0, 4); $n > 0; $n--) {
+                    $target = $dice->getInt(0, $drawable - 1);
+                    $first = max(0, $release - $dice->getInt(0, 3));
+                    $needs[$target] = [$target, $first, min($releases - 1, $first + $dice->getInt(2, 6) - 1)];
+                }
+                $list[] = array_values($needs);
+            }
+            $this->needs[] = $list;
+        }
+        $second = range(intdiv($packages, 2), $packages - 1);
+        foreach ($dice->pickArrayKeys($second, $wants) as $key) {
+            $this->wants[] = $second[$key];
+        }
+    }
+}
