@@ -273,9 +273,12 @@ final class Search
         }
         arsort($falsified);
         $watched = array_slice([...$open, ...array_keys($falsified)], 0, 2);
-        if (count($watched) < 2) {
+        if (count($watched) === 1) {
+            // Asserted at the next start; until then watched like any other, because this may be far from level 0.
             $this->units[] = $clause;
-        } else {
+            $clause->first = $clause->second = $watched[0];
+            $this->watchers[$watched[0]][] = $clause;
+        } elseif ($watched !== []) {
             [$clause->first, $clause->second] = $watched;
             $this->watchers[$watched[0]][] = $clause;
             $this->watchers[$watched[1]][] = $clause;

@@ -78,6 +78,13 @@ it('keeps what is there when it may, and says what nothing needs', function (): 
     expect($moved)->toBe(['a' => '1.0.0', 'b' => '1.0.0', 'lib' => '2.0.0', 'old' => '1.0.0']);
 });
 
+it('keeps to a need that a release shares with its neighbour and only one of them can meet', function (): void {
+    // Both releases of a need a itself, 2 or newer: a run whose one clause 2.0.0 meets and 1.0.0 does not.
+    $packages = ['a' => ['1.0.0' => ['a >=2'], '2.0.0' => ['a >=2', 'b >=2']], 'b' => ['1.0.0' => [], '2.0.0' => []], 'c' => ['1.0.0' => ['b <2']]];
+    expect(Answers::short($packages, ['c', 'a'])->resolve())->toBeInstanceOf(Refused::class)
+        ->and(Answers::short($packages, ['a'])->versions())->toBe(['a' => '2.0.0', 'b' => '2.0.0']);
+});
+
 it('answers the same whatever the order of the lists', function (int $seed): void {
     $case = Generated::case($seed);
     $shuffled = $case['catalogue'];
