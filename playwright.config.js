@@ -4,8 +4,8 @@ export default defineConfig({
     testDir: 'tests/Browser',
     outputDir: 'storage/framework/browser',
     workers: 1,
-    timeout: 60_000,
-    expect: { timeout: 15_000 },
+    timeout: 240_000,
+    expect: { timeout: 45_000 },
     use: {
         baseURL: process.env.STASIMON_URL,
         viewport: { width: 1280, height: 800 },
