@@ -102,21 +102,6 @@ final readonly class Wording
         };
     }
 
-    /** "So Oakum API has to be 1.5.0 or newer." */
-    public function narrowed(int $number, string $domain): string
-    {
-        $package = $this->encoding->packages[$number];
-        $left = ReleaseSet::ofBits(count($package->releases), $domain);
-        if ((ord($domain[0]) & 1) === 0) {
-            return 'So '.trim("{$package->title()} has to be ".$this->span($package, $left)).($left->isAll() ? 'there' : '').'.';
-        }
-        $lost = $this->complement($number, $domain);
-
-        return $left->isEmpty()
-            ? "So {$package->title()} cannot be there at all."
-            : 'So '.$this->releases($package, $lost).' cannot be used.';
-    }
-
     /** "Oakum API cannot be 1.5.0 or newer and below 1.5 at once." */
     public function contradiction(int $number, string $domain, string $set): string
     {
