@@ -56,7 +56,7 @@ final class Explanation
     private function tell(Clause $refutation): void
     {
         $clauses = array_reverse($refutation->parents === [] ? [$refutation] : $refutation->parents);
-        $this->domain = $this->encoding->search->full;
+        $this->domain = $this->encoding->search->trail->full;
         $clash = $this->narrow($clauses) ?? $this->narrow([...$clauses, ...$this->rootClauses($clauses)]) ?? $refutation;
         $from = array_map($this->place(...), $this->ledTo($clash));
         $from = array_values(array_unique($from));
@@ -96,7 +96,7 @@ final class Explanation
     {
         $open = [];
         foreach ($clause->literals as $number => $set) {
-            if (($this->domain[$number] & $set) !== $this->encoding->search->none[$number]) {
+            if (($this->domain[$number] & $set) !== $this->encoding->search->trail->none[$number]) {
                 $open[] = $number;
             }
         }
@@ -127,17 +127,17 @@ final class Explanation
      */
     private function rootClauses(array $clauses): array
     {
-        $search = $this->encoding->search;
+        $trail = $this->encoding->search->trail;
         $roots = [];
         foreach (array_keys(array_replace([], ...array_map(fn (Clause $clause): array => $clause->literals, $clauses))) as $number) {
             $package = $this->encoding->packages[$number];
-            $lost = ReleaseSet::ofBits(count($package->releases), $search->full[$number] & ~$search->root[$number]);
+            $lost = ReleaseSet::ofBits(count($package->releases), $trail->full[$number] & ~$trail->root[$number]);
             $channel = $this->encoding->request->channelOf($package->id);
             $beyond = $lost->without($package->allowed($channel));
             $forbidden = $lost->without($beyond);
             foreach ([[$beyond, new BeyondChannel($package, $beyond, $channel)], [$forbidden, new Forbidden($package, $forbidden)]] as [$set, $fact]) {
                 if (! $set->isEmpty()) {
-                    $roots[] = new Clause([$number => $search->full[$number] ^ $set->bits], $fact);
+                    $roots[] = new Clause([$number => $trail->full[$number] ^ $set->bits], $fact);
                 }
             }
         }

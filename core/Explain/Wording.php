@@ -123,7 +123,7 @@ final readonly class Wording
 
     private function complement(int $number, string $set): ReleaseSet
     {
-        return ReleaseSet::ofBits(count($this->encoding->packages[$number]->releases), $set ^ $this->encoding->search->full[$number]);
+        return ReleaseSet::ofBits(count($this->encoding->packages[$number]->releases), $set ^ $this->encoding->search->trail->full[$number]);
     }
 
     private function target(Target $target, Syntax $syntax): string

@@ -20,6 +20,9 @@ final class Clause
 
     public int $second = -1;
 
+    /** Whether it no longer holds, and is to be taken out where it is met. */
+    public bool $dropped = false;
+
     /** Whether it rests on what one request wants, or on a bound, and not on the catalogue alone. */
     public readonly bool $passing;
 

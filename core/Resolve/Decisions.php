@@ -49,14 +49,14 @@ final class Decisions
     }
 
     /** @return array{int, string}|null  a package and the set to narrow it to; null when every clause holds */
-    public function next(Search $search): ?array
+    public function next(Trail $trail): ?array
     {
-        $this->returnTo($search->level());
+        $this->returnTo($trail->level());
 
-        $decision = $this->nextWant($search)
-            ?? $this->nextRequired($search)
-            ?? $this->nextChoice($search)
-            ?? $this->nextKept($search);
+        $decision = $this->nextWant($trail)
+            ?? $this->nextRequired($trail)
+            ?? $this->nextChoice($trail)
+            ?? $this->nextKept($trail);
         $this->cursors[] = [$this->want, $this->required, $this->choice, $this->kept];
 
         return $decision;
@@ -72,26 +72,26 @@ final class Decisions
     }
 
     /** @return array{int, string}|null */
-    private function nextWant(Search $search): ?array
+    private function nextWant(Trail $trail): ?array
     {
         for (; $this->want < count($this->own); $this->want++) {
             [$package, $set] = $this->own[$this->want];
             if ($package >= 0 && $set !== '') {
-                $left = $search->domain[$package] & $set;
-                if ($left !== $search->none[$package]) {
-                    if (isset($search->single[$package][$search->domain[$package]])) {
+                $left = $trail->domain[$package] & $set;
+                if ($left !== $trail->none[$package]) {
+                    if (isset($trail->table[$package]->single[$trail->domain[$package]])) {
                         continue;
                     }
 
-                    return [$package, $this->preferred($search, $package, $left, $this->wantsNewest)];
+                    return [$package, $this->preferred($trail, $package, $left, $this->wantsNewest)];
                 }
             }
             foreach ($this->substitutes[$this->want] as [$package, $position]) {
-                $bit = BitTable::ofSize(count($this->encoding->packages[$package]->releases))->of[$position];
-                if (($search->domain[$package] & $bit) !== $bit) {
+                $bit = $trail->table[$package]->of[$position];
+                if (($trail->domain[$package] & $bit) !== $bit) {
                     continue;
                 }
-                if ($search->domain[$package] !== $bit) {
+                if ($trail->domain[$package] !== $bit) {
                     return [$package, $bit];
                 }
 
@@ -103,13 +103,13 @@ final class Decisions
     }
 
     /** @return array{int, string}|null */
-    private function nextRequired(Search $search): ?array
+    private function nextRequired(Trail $trail): ?array
     {
-        for ($count = count($search->trail); $this->required < $count; $this->required++) {
-            $package = $search->trail[$this->required];
-            $domain = $search->domain[$package];
-            if ((ord($domain[0]) & 1) === 0 && ! isset($search->single[$package][$domain])) {
-                return [$package, $this->preferred($search, $package, $domain, false)];
+        for ($count = $trail->length; $this->required < $count; $this->required++) {
+            $package = $trail->package[$this->required];
+            $domain = $trail->domain[$package];
+            if ((ord($domain[0]) & 1) === 0 && ! isset($trail->table[$package]->single[$domain])) {
+                return [$package, $this->preferred($trail, $package, $domain, false)];
             }
         }
 
@@ -121,17 +121,17 @@ final class Decisions
      *
      * @return array{int, string}|null
      */
-    private function nextChoice(Search $search): ?array
+    private function nextChoice(Trail $trail): ?array
     {
-        $count = count($search->trail);
+        $count = $trail->length;
         for (; $this->choice < $count; $this->choice++) {
-            $package = $search->trail[$this->choice];
-            $position = $search->single[$package][$search->domain[$package]] ?? null;
+            $package = $trail->package[$this->choice];
+            $position = $trail->table[$package]->single[$trail->domain[$package]] ?? null;
             if ($position === null) {
                 continue;
             }
             foreach ($this->encoding->needsOf($package, $position) as $need) {
-                $decision = $this->undecided($search, $need, $this->encoding->packages[$package]);
+                $decision = $this->undecided($trail, $need, $this->encoding->packages[$package]);
                 if ($decision !== null) {
                     return $decision;
                 }
@@ -142,16 +142,16 @@ final class Decisions
     }
 
     /** @return array{int, string}|null  null when the need is met, or will be by propagation */
-    private function undecided(Search $search, Need $need, Package $owner): ?array
+    private function undecided(Trail $trail, Need $need, Package $owner): ?array
     {
         $candidates = [];
         foreach ($need->alternatives as $target) {
             foreach ($this->encoding->options($target, $owner->syntax) as $package => $set) {
-                $left = $search->domain[$package] & $set;
-                if ($left === $search->domain[$package]) {
+                $left = $trail->domain[$package] & $set;
+                if ($left === $trail->domain[$package]) {
                     return null;
                 }
-                if ($left !== $search->none[$package]) {
+                if ($left !== $trail->none[$package]) {
                     $candidates[$package] = ($candidates[$package] ?? $left) | $left;
                 }
             }
@@ -165,31 +165,31 @@ final class Decisions
             }
         }
 
-        return $best === null ? null : [$best[1], $this->preferred($search, $best[1], $best[2], false)];
+        return $best === null ? null : [$best[1], $this->preferred($trail, $best[1], $best[2], false)];
     }
 
     /** @return array{int, string}|null */
-    private function nextKept(Search $search): ?array
+    private function nextKept(Trail $trail): ?array
     {
         $packages = array_keys($this->have);
         for (; $this->kept < count($packages); $this->kept++) {
             $package = $packages[$this->kept];
-            $present = $search->domain[$package] & ~BitTable::ofSize(count($this->encoding->packages[$package]->releases))->absent;
-            if ($present !== $search->none[$package] && $present !== $search->domain[$package]) {
-                return [$package, $this->preferred($search, $package, $present, false)];
+            $present = $trail->domain[$package] & ~$trail->table[$package]->absent;
+            if ($present !== $trail->none[$package] && $present !== $trail->domain[$package]) {
+                return [$package, $this->preferred($trail, $package, $present, false)];
             }
         }
 
         return null;
     }
 
-    private function preferred(Search $search, int $package, string $left, bool $newest): string
+    private function preferred(Trail $trail, int $package, string $left, bool $newest): string
     {
-        if (! $newest && isset($this->have[$package]) && ($left & $this->have[$package]) !== $search->none[$package]) {
+        if (! $newest && isset($this->have[$package]) && ($left & $this->have[$package]) !== $trail->none[$package]) {
             return $this->have[$package];
         }
 
-        return BitTable::ofSize(count($this->encoding->packages[$package]->releases))->of[BitTable::newest($left)];
+        return $trail->table[$package]->of[BitTable::newest($left)];
     }
 
     /**

@@ -49,8 +49,7 @@ final class Encoding implements Rules
 
     public function __construct(private readonly Catalogue $catalogue, public readonly Request $request)
     {
-        $this->search = new Search;
-        $this->search->rule($this);
+        $this->search = new Search($this);
         foreach ($request->waive as $waiver) {
             $this->waived["{$waiver->id} {$waiver->version} {$waiver->relation} {$waiver->target}"] = true;
         }
@@ -119,7 +118,7 @@ final class Encoding implements Rules
                 if ($range->admits($order->timeline->version($provider->version))) {
                     $number = (int) $this->numberOf($provider->package);
                     $bit = BitTable::ofSize(count($this->packages[$number]->releases))->of[$provider->position];
-                    $options[$number] = ($options[$number] ?? $this->search->none[$number]) | $bit;
+                    $options[$number] = ($options[$number] ?? $this->search->trail->none[$number]) | $bit;
                 }
             }
         }
@@ -220,14 +219,14 @@ final class Encoding implements Rules
         if ($run === null) {
             return null;
         }
-        $literals = [$package => $this->search->full[$package] ^ $run->bits];
+        $literals = [$package => $this->search->trail->full[$package] ^ $run->bits];
         foreach ($need->alternatives as $target) {
             foreach ($this->options($target, $owner->syntax) as $option => $set) {
                 $literals[$option] = ($literals[$option] ?? $set) | $set;
             }
         }
 
-        return $literals[$package] === $this->search->full[$package] ? null : new Clause($literals, new Needed($owner, $run, $need));
+        return $literals[$package] === $this->search->trail->full[$package] ? null : new Clause($literals, new Needed($owner, $run, $need));
     }
 
     /** @return list<Clause> one for each package that has a release it breaks */
@@ -246,8 +245,8 @@ final class Encoding implements Rules
         foreach ($this->options($breakage->target, $owner->syntax) as $option => $set) {
             if ($option !== $package) {
                 $clauses[] = new Clause([
-                    $package => $this->search->full[$package] ^ $run->bits,
-                    $option => $this->search->full[$option] ^ $set,
+                    $package => $this->search->trail->full[$package] ^ $run->bits,
+                    $option => $this->search->trail->full[$option] ^ $set,
                 ], new Broken($owner, $run, $breakage));
             }
         }

@@ -54,7 +54,7 @@ final readonly class Resolver
         [$have, $present] = $this->have($encoding);
         $removed = new Tally($present, false);
         $changed = new Tally($have, true);
-        $encoding->search->tallies = [$removed, $changed];
+        $encoding->search->trail->tallies = [$removed, $changed];
 
         foreach ([$removed, $changed] as $tally) {
             $refutation = $this->tighten($encoding, $tally, $have);
@@ -67,7 +67,7 @@ final readonly class Resolver
         $selection = Selection::of($encoding);
         $selection->keepReached($have);
         $selection->dropSpares($have);
-        $selection->makeNewer(array_filter($have, fn (string $set, int $package): bool => $set === $encoding->search->domain[$package], ARRAY_FILTER_USE_BOTH), $have);
+        $selection->makeNewer(array_filter($have, fn (string $set, int $package): bool => $set === $encoding->search->trail->domain[$package], ARRAY_FILTER_USE_BOTH), $have);
 
         return $this->resolved($encoding, $selection, $have);
     }

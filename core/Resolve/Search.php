@@ -8,59 +8,30 @@ namespace Stasimon\Core\Resolve;
  * Conflict-driven clause learning over packages whose values are sets of releases.
  *
  * Two published ideas joined. From clause learning (Marques-Silva and Sakallah, "GRASP", 1999; Moskewicz and others,
- * "Chaff", 2001): a trail of levels, two watched literals, learning at the first unique implication point, jumping back.
- * From the PubGrub algorithm: a variable is a package, not a release, a literal is a set of its releases, and clauses
- * are made only for releases that the search takes. docs/resolver.md is to be read beside this class.
- *
- * A learned clause keeps the literals that the request's own channels and exclusions made false, so that most of what is
- * learned follows from the catalogue alone; the rest is marked as passing.
+ * "Chaff", 2001): a trail of levels, two watched literals, learning at the first unique implication point. From the
+ * PubGrub algorithm: a variable is a package, not a release, a literal is a set of its releases, and clauses are made
+ * only for releases that the search takes. docs/resolver.md is to be read beside this class.
  */
 final class Search
 {
-    /** @var array<int, string> package => the releases it can still be */
-    public array $domain = [];
+    public readonly Trail $trail;
 
-    /** @var array<int, string> package => no bit */
-    public array $none = [];
+    private readonly Learning $learning;
 
-    /** @var array<int, string> package => every bit, that for "not in the line-up" included */
-    public array $full = [];
-
-    /** @var array<int, array<int|string, int>> package => set of one release => its position */
-    public array $single = [];
-
-    /** @var array<int, string> package => what the request leaves of it before anything is decided */
-    public array $root = [];
-
-    /** @var list<int> the package that each entry of the trail narrowed */
-    public array $trail = [];
-
-    /** @var list<string> its domain before */
-    private array $before = [];
-
-    /** @var list<?Clause> why; null for a decision */
-    private array $reason = [];
-
-    /** @var list<int> the entry of the same package before this one, or -1 */
-    private array $previous = [];
-
-    /** @var list<int> */
-    private array $levelOf = [];
-
-    /** @var array<int, int> package => its latest entry, or -1 */
-    private array $latest = [];
-
-    /** @var list<int> level => its first entry */
-    private array $starts = [0];
-
-    /** @var array<int, list<Clause>> package => clauses that watch it */
+    /** @var array<int, array<int, Clause>> package => clauses that watch it */
     private array $watchers = [];
+
+    /** @var array<int, array<int, string>> package => the literal over it of each of those clauses */
+    private array $watched = [];
 
     /** @var array<int, array<int, true>> package => positions whose clauses are made */
     private array $made = [];
 
     /** @var list<Clause> clauses of one literal */
     private array $units = [];
+
+    /** @var list<Clause> clauses that rest on what one request wants */
+    private array $passing = [];
 
     /** @var list<Clause> clauses that were violated when they were made, and not looked at since */
     private array $pending = [];
@@ -71,62 +42,35 @@ final class Search
 
     public int $conflicts = 0;
 
-    private ?Rules $rules = null;
-
-    /** @var list<Tally> */
-    public array $tallies = [];
-
-    public function rule(Rules $rules): void
+    public function __construct(private readonly Rules $rules)
     {
-        $this->rules = $rules;
-    }
-
-    public function size(): int
-    {
-        return count($this->domain);
-    }
-
-    public function level(): int
-    {
-        return count($this->starts) - 1;
+        $this->trail = new Trail;
+        $this->learning = new Learning($this->trail);
     }
 
     /** @param  string  $root  what the request leaves of the package, with bit 0 */
     public function introduce(int $package, int $releases, string $root): void
     {
-        $table = BitTable::ofSize($releases);
-        $this->full[$package] = $table->full;
-        $this->none[$package] = $table->none;
-        $this->single[$package] = $table->single;
-        $this->root[$package] = $root;
-        $this->domain[$package] = $root;
-        $this->latest[$package] = -1;
-        $this->watchers[$package] = [];
-        $this->made[$package] = [];
+        $this->trail->introduce($package, $releases, $root);
+        $this->watchers[$package] = $this->watched[$package] = [];
     }
 
     /** Forgets every decision, and takes another request's roots; what was learned stays. */
     public function restart(): void
     {
-        $this->domain = $this->root;
-        $this->latest = array_fill_keys(array_keys($this->root), -1);
-        $this->trail = $this->before = $this->reason = $this->previous = $this->levelOf = [];
-        $this->starts = [0];
+        $this->trail->clear();
         $this->pending = [];
         $this->head = 0;
-        foreach ($this->tallies as $tally) {
-            $tally->restart($this);
-        }
     }
 
     /** Drops the clauses that do not follow from the catalogue alone, because what they rest on no longer holds. */
     public function forgetPassing(): void
     {
-        $stays = fn (Clause $clause): bool => ! $clause->passing;
-        $this->units = array_values(array_filter($this->units, $stays));
-        foreach ($this->watchers as $package => $clauses) {
-            $this->watchers[$package] = array_values(array_filter($clauses, $stays));
+        foreach ($this->passing as $clause) {
+            $clause->dropped = true;
         }
+        $this->passing = [];
+        $this->units = array_values(array_filter($this->units, fn (Clause $clause): bool => ! $clause->dropped));
     }
 
     /**
@@ -140,9 +84,11 @@ final class Search
     public function solve(array $facts, Decisions $decisions, ?Deadline $deadline = null): ?Clause
     {
         foreach ([...$this->units, ...$facts] as $clause) {
-            $conflict = $this->assert($clause) ?? $this->propagate();
+            $conflict = $this->state($clause) ?? $this->propagate();
             if ($conflict !== null) {
-                return $this->refute($conflict);
+                $this->conflicts++;
+
+                return $this->learning->from($conflict);
             }
         }
 
@@ -153,16 +99,16 @@ final class Search
                 if ($deadline !== null && $this->conflicts % 16 === 0 && $deadline->reached()) {
                     throw new Stopped('stopped at the time limit');
                 }
-                $learned = $this->analyse($conflict);
-                if ($learned->literals === [] || $this->level() === 0) {
+                $learned = $this->learning->from($conflict);
+                if ($learned->literals === [] || $this->trail->level() === 0) {
                     return $learned;
                 }
-                $conflict = $this->jumpBack($learned) ?? $this->settlePending() ?? $this->propagate();
+                $conflict = $this->turnBack($learned) ?? $this->settlePending() ?? $this->propagate();
             }
             if ($deadline !== null && $this->decisions % 64 === 0 && $deadline->reached()) {
                 throw new Stopped('stopped at the time limit');
             }
-            $decision = $decisions->next($this);
+            $decision = $decisions->next($this->trail);
             if ($decision === null) {
                 return null;
             }
@@ -170,26 +116,34 @@ final class Search
         }
     }
 
-    public function decide(int $package, string $set): void
+    private function decide(int $package, string $set): void
     {
         $this->decisions++;
-        $this->starts[] = count($this->trail);
-        $this->narrow($package, $this->domain[$package] & $set, null);
+        $this->trail->open();
+        $this->trail->narrow($package, $this->trail->domain[$package] & $set, null);
     }
 
     /** Unit propagation over the watched literals; the clause that is violated, if one is. */
-    public function propagate(): ?Clause
+    private function propagate(): ?Clause
     {
-        while ($this->head < count($this->trail)) {
-            $package = $this->trail[$this->head++];
-            $violated = $this->visitWatchers($package) ?? $this->makeClauses($package);
+        $trail = $this->trail;
+        while ($this->head < $trail->length) {
+            $package = $trail->package[$this->head++];
+            $violated = $this->visitWatchers($package);
             if ($violated !== null) {
                 return $violated;
             }
+            $position = $trail->table[$package]->single[$trail->domain[$package]] ?? null;
+            if ($position !== null && ! isset($this->made[$package][$position])) {
+                $violated = $this->makeClauses($package, $position);
+                if ($violated !== null) {
+                    return $violated;
+                }
+            }
         }
 
-        foreach ($this->tallies as $tally) {
-            $literals = $tally->violated($this);
+        foreach ($trail->tallies as $tally) {
+            $literals = $tally->violated($trail);
             if ($literals !== null) {
                 return new Clause($literals, new Fact\Bounded);
             }
@@ -200,56 +154,75 @@ final class Search
 
     private function visitWatchers(int $package): ?Clause
     {
-        $mine = $this->domain[$package];
-        $nothing = $this->none[$package];
-        $watchers = $this->watchers[$package];
-        $kept = [];
-        foreach ($watchers as $i => $clause) {
-            $literals = $clause->literals;
-            if (($mine & $literals[$package]) !== $nothing) {
-                $kept[] = $clause;
+        $trail = $this->trail;
+        $mine = $trail->domain[$package];
+        $nothing = $trail->none[$package];
+        $moved = [];
+        $violated = null;
+        foreach ($this->watched[$package] as $i => $set) {
+            if (($mine & $set) !== $nothing) {
+                continue;
+            }
+            $clause = $this->watchers[$package][$i];
+            if ($clause->dropped) {
+                $moved[] = $i;
 
                 continue;
             }
             $other = $clause->first === $package ? $clause->second : $clause->first;
-            $left = $this->domain[$other] & $literals[$other];
-            if ($left === $this->domain[$other]) {
-                $kept[] = $clause;
-
+            $literals = $clause->literals;
+            $left = $trail->domain[$other] & $literals[$other];
+            if ($left === $trail->domain[$other]) {
                 continue;
             }
-            foreach ($literals as $candidate => $set) {
-                if ($candidate !== $package && $candidate !== $other && ($this->domain[$candidate] & $set) !== $this->none[$candidate]) {
+            foreach ($literals as $candidate => $another) {
+                if ($candidate !== $package && $candidate !== $other && ($trail->domain[$candidate] & $another) !== $trail->none[$candidate]) {
                     $clause->first = $other;
                     $clause->second = $candidate;
-                    $this->watchers[$candidate][] = $clause;
+                    $this->watch($candidate, $clause);
+                    $moved[] = $i;
 
                     continue 2;
                 }
             }
-            $kept[] = $clause;
-            if ($left === $this->none[$other]) {
-                $this->watchers[$package] = [...$kept, ...array_slice($watchers, $i + 1)];
+            if ($left === $trail->none[$other]) {
+                $violated = $clause;
 
-                return $clause;
+                break;
             }
-            $this->narrow($other, $left, $clause);
+            $trail->narrow($other, $left, $clause);
         }
-        $this->watchers[$package] = $kept;
+        if ($moved !== []) {
+            $this->unwatch($package, $moved);
+        }
 
-        return null;
+        return $violated;
+    }
+
+    private function watch(int $package, Clause $clause): void
+    {
+        $this->watchers[$package][] = $clause;
+        $this->watched[$package][] = $clause->literals[$package];
+    }
+
+    /** @param  non-empty-list<int>  $places  ascending */
+    private function unwatch(int $package, array $places): void
+    {
+        for ($i = count($places) - 1; $i >= 0; $i--) {
+            $clause = array_pop($this->watchers[$package]);
+            $set = array_pop($this->watched[$package]);
+            if ($clause !== null && $set !== null && isset($this->watchers[$package][$places[$i]])) {
+                $this->watchers[$package][$places[$i]] = $clause;
+                $this->watched[$package][$places[$i]] = $set;
+            }
+        }
     }
 
     /** The clauses of a release that has just become the only one its package can be. */
-    private function makeClauses(int $package): ?Clause
+    private function makeClauses(int $package, int $position): ?Clause
     {
-        $position = $this->single[$package][$this->domain[$package]] ?? null;
-        if ($position === null || isset($this->made[$package][$position]) || $this->rules === null) {
-            return null;
-        }
-        $clauses = $this->rules->clausesOf($package, $position);
         $this->made[$package][$position] = true;
-        foreach ($clauses as $clause) {
+        foreach ($this->rules->clausesOf($package, $position) as $clause) {
             $violated = $this->add($clause);
             if ($violated !== null) {
                 $this->pending[] = $violated;
@@ -260,172 +233,67 @@ final class Search
     }
 
     /** Adds a clause for good; returned if it is violated here and now. */
-    public function add(Clause $clause): ?Clause
+    private function add(Clause $clause): ?Clause
     {
+        if ($clause->passing) {
+            $this->passing[] = $clause;
+        }
         $open = [];
         $falsified = [];
         foreach ($clause->literals as $package => $set) {
-            if (($this->domain[$package] & $set) === $this->none[$package]) {
-                $falsified[$package] = $this->falsifiedAt($package, $set);
+            if (($this->trail->domain[$package] & $set) === $this->trail->none[$package]) {
+                $falsified[$package] = $this->trail->falsifiedAt($package, $set);
             } else {
                 $open[] = $package;
             }
         }
         arsort($falsified);
-        $watched = array_slice([...$open, ...array_keys($falsified)], 0, 2);
-        if (count($watched) === 1) {
-            // Asserted at the next start; until then watched like any other, because this may be far from level 0.
+        $two = array_slice([...$open, ...array_keys($falsified)], 0, 2);
+        if (count($two) === 1) {
+            // Stated at the next start; until then watched like any other, because this may be far from level 0.
             $this->units[] = $clause;
-            $clause->first = $clause->second = $watched[0];
-            $this->watchers[$watched[0]][] = $clause;
-        } elseif ($watched !== []) {
-            [$clause->first, $clause->second] = $watched;
-            $this->watchers[$watched[0]][] = $clause;
-            $this->watchers[$watched[1]][] = $clause;
         }
+        foreach ($two as $package) {
+            $this->watch($package, $clause);
+        }
+        $clause->first = $two[0] ?? -1;
+        $clause->second = $two[1] ?? $clause->first;
 
-        return match (count($open)) {
-            0 => $clause,
-            1 => $this->assert($clause),
-            default => null,
-        };
+        return count($open) < 2 ? $this->assert($clause, $open) : null;
     }
 
-    /** Narrows by the one literal of a clause that is not false; returns the clause if all are. */
-    private function assert(Clause $clause): ?Clause
+    /**
+     * Narrows by the one literal of a clause that is not false; returns the clause if all are.
+     *
+     * @param  list<int>  $open  the packages that can still make it true
+     */
+    private function assert(Clause $clause, array $open): ?Clause
     {
-        $unit = null;
-        foreach ($clause->literals as $package => $set) {
-            if (($this->domain[$package] & $set) !== $this->none[$package]) {
-                if ($unit !== null) {
-                    $this->watch($clause);
-
-                    return null;
-                }
-                $unit = $package;
-            }
-        }
-        if ($unit === null) {
+        if ($open === []) {
             return $clause;
         }
-        $left = $this->domain[$unit] & $clause->literals[$unit];
-        if ($left !== $this->domain[$unit]) {
-            $this->narrow($unit, $left, $clause);
+        if (count($open) === 1) {
+            $left = $this->trail->domain[$open[0]] & $clause->literals[$open[0]];
+            if ($left !== $this->trail->domain[$open[0]]) {
+                $this->trail->narrow($open[0], $left, $clause);
+            }
         }
 
         return null;
     }
 
-    /** Watches a request's own clause that is not yet unit; it is false nowhere, so any two literals will do. */
-    private function watch(Clause $clause): void
+    /** States a clause at level 0, where it is false nowhere unless it is violated, so that any two literals can be watched. */
+    private function state(Clause $clause): ?Clause
     {
-        $open = [];
-        foreach ($clause->literals as $package => $set) {
-            if (($this->domain[$package] & $set) !== $this->none[$package]) {
-                $open[] = $package;
-            }
-        }
-        [$clause->first, $clause->second] = $open;
-        $this->watchers[$open[0]][] = $clause;
-        $this->watchers[$open[1]][] = $clause;
-    }
-
-    private function narrow(int $package, string $left, ?Clause $reason): void
-    {
-        $entry = count($this->trail);
-        $this->trail[] = $package;
-        $this->before[] = $this->domain[$package];
-        $this->reason[] = $reason;
-        $this->previous[] = $this->latest[$package];
-        $this->levelOf[] = count($this->starts) - 1;
-        $this->latest[$package] = $entry;
-        $this->domain[$package] = $left;
-        foreach ($this->tallies as $tally) {
-            $tally->narrowed($package, $left);
-        }
-    }
-
-    /**
-     * Resolves a violated clause with the reasons of the latest entries that made its literals false, until only one
-     * literal was made so at its level: the first unique implication point. At level 0, until nothing is left.
-     */
-    private function analyse(Clause $violated): Clause
-    {
-        $literals = $violated->literals;
-        $parents = [$violated];
-        $places = [];
-        foreach ($literals as $package => $set) {
-            $places[$package] = $this->falsifiedAt($package, $set);
-        }
-        while (true) {
-            [$latest, $rival] = self::highestTwo($places);
-            if ($latest < 0) {
-                return count($parents) === 1 && $literals === [] ? $violated : new Clause([], null, $parents);
-            }
-            $level = $this->levelOf[$latest];
-            $reason = $this->reason[$latest];
-            if ($reason === null || ($level > 0 && ($rival < 0 || $this->levelOf[$rival] < $level))) {
-                return count($parents) === 1 ? $violated : new Clause($literals, null, $parents);
-            }
-            $parents[] = $reason;
-            $pivot = $this->trail[$latest];
-            foreach ($reason->literals as $package => $set) {
-                if ($package === $pivot) {
-                    $set &= $literals[$pivot];
-                    if ($set === $this->none[$pivot]) {
-                        unset($literals[$pivot], $places[$pivot]);
-                    } else {
-                        $literals[$pivot] = $set;
-                        $places[$pivot] = $this->falsifiedAt($pivot, $set);
-                    }
-                } elseif (isset($literals[$package])) {
-                    $literals[$package] |= $set;
-                    $places[$package] = $this->falsifiedAt($package, $literals[$package]);
-                } else {
-                    $literals[$package] = $set;
-                    $places[$package] = $this->falsifiedAt($package, $set);
-                }
-            }
-        }
-    }
-
-    /** The refutation that starts from a clause violated before anything was decided. */
-    private function refute(Clause $violated): Clause
-    {
-        $this->conflicts++;
-
-        return $this->analyse($violated);
-    }
-
-    /**
-     * @param  array<int, int>  $places
-     * @return array{int, int} the highest and the one below it; -1 where there is none
-     */
-    private static function highestTwo(array $places): array
-    {
-        $highest = $second = -1;
-        foreach ($places as $place) {
-            if ($place > $highest) {
-                $second = $highest;
-                $highest = $place;
-            } elseif ($place > $second) {
-                $second = $place;
-            }
+        $open = $this->trail->openIn($clause);
+        if (count($open) > 1) {
+            [$clause->first, $clause->second] = $open;
+            $this->watch($open[0], $clause);
+            $this->watch($open[1], $clause);
+            $this->passing[] = $clause;
         }
 
-        return [$highest, $second];
-    }
-
-    /** The first entry after which the package cannot be any of the set; -1 when the request itself rules them out. */
-    private function falsifiedAt(int $package, string $set): int
-    {
-        $none = $this->none[$package];
-        $entry = $this->latest[$package];
-        while ($entry >= 0 && ($this->before[$entry] & $set) === $none) {
-            $entry = $this->previous[$entry];
-        }
-
-        return $entry;
+        return $this->assert($clause, $open);
     }
 
     /** Clauses that were violated beside the one just learned from may be so still, or have become unit. */
@@ -436,55 +304,31 @@ final class Search
             if (count($clause->literals) === 1) {
                 $this->backTo(0);
             }
-            $open = [];
-            foreach ($clause->literals as $package => $set) {
-                if (($this->domain[$package] & $set) !== $this->none[$package]) {
-                    $open[] = $package;
-                }
-            }
-            if ($open === []) {
-                return $clause;
-            }
-            if (count($open) === 1) {
-                $this->assert($clause);
+            $violated = $this->assert($clause, $this->trail->openIn($clause));
+            if ($violated !== null) {
+                return $violated;
             }
         }
 
         return null;
     }
 
-    private function jumpBack(Clause $learned): ?Clause
+    /** Takes back the level that a learned clause speaks against, and no more, and narrows by the clause. */
+    private function turnBack(Clause $learned): ?Clause
     {
-        $places = [];
-        foreach ($learned->literals as $package => $set) {
-            $places[$package] = $this->falsifiedAt($package, $set);
-        }
-        [, $rival] = self::highestTwo($places);
-        $this->backTo($rival < 0 ? 0 : $this->levelOf[$rival]);
+        $this->backTo($this->trail->levelOf($learned) - 1);
 
-        return $learned->parents === [] || $learned->first >= 0 ? $this->assert($learned) : $this->add($learned);
+        return $learned->parents === [] || $learned->first >= 0 ? $this->assert($learned, $this->trail->openIn($learned)) : $this->add($learned);
     }
 
     public function backTo(int $level): void
     {
-        if ($level >= $this->level()) {
+        if ($level >= $this->trail->level()) {
             return;
         }
-        $start = $this->starts[$level + 1];
-        for ($entry = count($this->trail) - 1; $entry >= $start; $entry--) {
-            $package = $this->trail[$entry];
-            $this->domain[$package] = $this->before[$entry];
-            foreach ($this->tallies as $tally) {
-                $tally->widened($package, $this->before[$entry]);
-            }
-            $this->latest[$package] = $this->previous[$entry];
+        $this->head = min($this->head, $this->trail->startOf($level + 1));
+        foreach ($this->trail->backTo($level) as $clause) {
+            $this->assert($clause, $this->trail->openIn($clause));
         }
-        array_splice($this->trail, $start);
-        array_splice($this->before, $start);
-        array_splice($this->reason, $start);
-        array_splice($this->previous, $start);
-        array_splice($this->levelOf, $start);
-        array_splice($this->starts, $level + 1);
-        $this->head = $start;
     }
 }

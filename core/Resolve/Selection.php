@@ -19,10 +19,10 @@ final class Selection
 
     public static function of(Encoding $encoding): self
     {
-        $search = $encoding->search;
+        $trail = $encoding->search->trail;
         $positions = [];
-        foreach ($search->domain as $package => $domain) {
-            $position = $search->single[$package][$domain] ?? null;
+        foreach ($trail->domain as $package => $domain) {
+            $position = $trail->table[$package]->single[$domain] ?? null;
             if ($position !== null) {
                 $positions[$package] = $position;
             }
@@ -198,9 +198,8 @@ final class Selection
     /** @param  list<array<int, string>>  $demands */
     private function moveUp(int $package, array $demands): bool
     {
-        $search = $this->encoding->search;
         $now = $this->positions[$package];
-        $root = $search->root[$package];
+        $root = $this->encoding->search->trail->root[$package];
         for ($position = BitTable::newest($root); $position > $now; $position--) {
             if ($this->holds($package, $position, $root)) {
                 $this->positions[$package] = $position;

@@ -26,11 +26,11 @@ final class Tally
     }
 
     /** Counts what the request itself rules out, and nothing else. */
-    public function restart(Search $search): void
+    public function restart(Trail $trail): void
     {
         $this->counted = [];
         foreach ($this->kept as $package => $set) {
-            if (($search->root[$package] & $set) === $search->none[$package]) {
+            if (($trail->root[$package] & $set) === $trail->none[$package]) {
                 $this->counted[$package] = true;
             }
         }
@@ -69,14 +69,14 @@ final class Tally
     }
 
     /** @return array<int, string>|null  the literals of the clause that is violated */
-    public function violated(Search $search): ?array
+    public function violated(Trail $trail): ?array
     {
         if ($this->lost <= $this->most) {
             return null;
         }
         $literals = [];
         foreach (array_keys($this->counted) as $package) {
-            $literals[$package] = $this->staying($package, $search->full[$package]);
+            $literals[$package] = $this->staying($package, $trail->full[$package]);
         }
 
         return $literals;
