@@ -39,10 +39,11 @@ final class LineUp
     {
         $request = $plan->request($catalogue, $catalogue->game, $have);
         $catalogue->load([...array_map(fn ($want): string => $want->id, $request->want), ...array_map(strval(...), array_keys($have))]);
-        $answer = (new Keeping($catalogue, new Resolver($catalogue)))->resolve($request, $plan->base());
+        $resolver = new Resolver($catalogue);
+        $answer = (new Keeping($resolver))->resolve($request, $plan->base());
 
         return $answer instanceof Refused
-            ? new self($plan, $have, null, Impossible::of($request, $answer, $catalogue), $catalogue)
+            ? new self($plan, $have, null, Impossible::of($request, $answer, $resolver), $catalogue)
             : new self($plan, $have, $answer, null, $catalogue);
     }
 

@@ -28,6 +28,9 @@ final class Package
     /** @var array<string, ReleaseSet> */
     private array $sets = [];
 
+    /** @var array<string, ReleaseSet> channel => its releases and those of more stable ones */
+    private array $allowed = [];
+
     /**
      * @param  list<Release>  $releases  each version once; for the sequence scheme oldest first, otherwise in any order
      * @param  list<string>  $understudies  ids of packages that can take this one's place
@@ -99,13 +102,16 @@ final class Package
     /** The releases that a channel allows. */
     public function allowed(Channel $channel): ReleaseSet
     {
-        $positions = [];
-        foreach ($this->releases as $position => $release) {
-            if ($channel->allows($release->channel)) {
-                $positions[] = $position;
+        if (! isset($this->allowed[$channel->value])) {
+            $positions = [];
+            foreach ($this->releases as $position => $release) {
+                if ($channel->allows($release->channel)) {
+                    $positions[] = $position;
+                }
             }
+            $this->allowed[$channel->value] = ReleaseSet::ofPositions(count($this->releases), $positions);
         }
 
-        return ReleaseSet::ofPositions(count($this->releases), $positions);
+        return $this->allowed[$channel->value];
     }
 }

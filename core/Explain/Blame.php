@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain;
 
-use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Resolve\Clause;
-use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Policy;
 use Stasimon\Core\Resolve\Refused;
@@ -21,9 +19,8 @@ final readonly class Blame
     {
     }
 
-    public static function of(Request $request, Refused $refused, Catalogue $catalogue, ?Deadline $deadline = null): self
+    public static function of(Request $request, Refused $refused, Resolver $resolver): self
     {
-        $resolver = new Resolver($catalogue, $deadline);
         $request = $request->by(Policy::Newest);
         $suspects = self::wantsIn($refused->refutation, array_keys($request->want));
         $needed = [];
@@ -31,17 +28,16 @@ final readonly class Blame
             $tried = array_shift($suspects);
             $rest = [...$needed, ...$suspects];
             sort($rest);
-            $without = $resolver->resolve($request->wantingOnly($rest));
-            if ($without instanceof Refused) {
+            $without = $resolver->refusal($request->wantingOnly($rest));
+            if ($without !== null) {
                 $suspects = array_values(array_intersect(self::wantsIn($without->refutation, $rest), $suspects));
             } else {
                 $needed[] = $tried;
             }
         }
         sort($needed);
-        $alone = $resolver->resolve($request->wantingOnly($needed));
 
-        return new self($needed, $alone instanceof Refused ? $alone : $refused);
+        return new self($needed, $resolver->refusal($request->wantingOnly($needed)) ?? $refused);
     }
 
     /**

@@ -9,6 +9,7 @@ use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Resolve\Encoding;
 use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Fact\Wanted;
+use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Syntax;
 
@@ -22,16 +23,17 @@ final readonly class Contest
 
     /**
      * @param  list<Step>  $steps
-     * @param  list<int>  $wants  the encoding's wants => indices into the request's own
+     * @param  list<int>  $wants  the refused request's wants => indices into the request's own
      * @return list<self>
      */
-    public static function among(array $steps, Encoding $encoding, array $wants): array
+    public static function among(array $steps, Refused $refused, array $wants): array
     {
+        $encoding = $refused->encoding;
         $demands = [];
         foreach ($steps as $step) {
             $fact = $step->claim->fact;
             if ($fact instanceof Wanted) {
-                $want = $encoding->request->want[$fact->index];
+                $want = $refused->request->want[$fact->index];
                 self::collect($demands, $encoding, new Target($want->id, $want->range), $want->syntax, $wants[$fact->index] ?? $fact->index, '', '');
             } elseif ($fact instanceof Needed) {
                 $version = $fact->package->releases[max(0, ...$fact->releases->positions())]->version;

@@ -34,10 +34,10 @@ final class Explanation
 
     private Wording $wording;
 
-    private function __construct(Refused $refused)
+    private function __construct(private readonly Refused $refused)
     {
         $this->encoding = $refused->encoding;
-        $this->wording = new Wording($refused->encoding);
+        $this->wording = new Wording($refused);
     }
 
     /** @return non-empty-list<Step> the last one is the contradiction */
@@ -131,10 +131,15 @@ final class Explanation
         $roots = [];
         foreach (array_keys(array_replace([], ...array_map(fn (Clause $clause): array => $clause->literals, $clauses))) as $number) {
             $package = $this->encoding->packages[$number];
-            $lost = ReleaseSet::ofBits(count($package->releases), $trail->full[$number] & ~$trail->root[$number]);
-            $channel = $this->encoding->request->channelOf($package->id);
-            $beyond = $lost->without($package->allowed($channel));
-            $forbidden = $lost->without($beyond);
+            $channel = $this->refused->request->channelOf($package->id);
+            $beyond = ReleaseSet::all(count($package->releases))->without($package->allowed($channel));
+            $forbidden = ReleaseSet::none(count($package->releases));
+            foreach ($this->refused->request->forbid as $ruledOut) {
+                if ($ruledOut->id === $package->id) {
+                    $forbidden = $forbidden->union($package->within($ruledOut->range, $ruledOut->syntax));
+                }
+            }
+            $forbidden = $forbidden->without($beyond);
             foreach ([[$beyond, new BeyondChannel($package, $beyond, $channel)], [$forbidden, new Forbidden($package, $forbidden)]] as [$set, $fact]) {
                 if (! $set->isEmpty()) {
                     $roots[] = new Clause([$number => $trail->full[$number] ^ $set->bits], $fact);

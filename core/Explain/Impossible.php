@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain;
 
-use Stasimon\Core\Catalogue\Catalogue;
-use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Effort;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
+use Stasimon\Core\Resolve\Resolver;
 
 /** Why a request has no line-up, and what would help. */
 final readonly class Impossible
@@ -23,16 +22,16 @@ final readonly class Impossible
     {
     }
 
-    public static function of(Request $request, Refused $refused, Catalogue $catalogue, ?Deadline $deadline = null): self
+    public static function of(Request $request, Refused $refused, Resolver $resolver): self
     {
-        $blame = Blame::of($request, $refused, $catalogue, $deadline);
+        $blame = Blame::of($request, $refused, $resolver);
         $steps = Explanation::of($blame->refused);
 
         return new self(
             $blame->wants,
             $steps,
-            Contest::among($steps, $blame->refused->encoding, $blame->wants),
-            Remedies::of($request, $blame, $steps, $catalogue, $deadline),
+            Contest::among($steps, $blame->refused, $blame->wants),
+            Remedies::of($request, $blame, $steps, $resolver),
             $refused->effort,
         );
     }

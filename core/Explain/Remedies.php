@@ -7,7 +7,6 @@ namespace Stasimon\Core\Explain;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provider;
-use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Broken;
 use Stasimon\Core\Resolve\Fact\Needed;
@@ -29,31 +28,37 @@ final class Remedies
 {
     private const MOST = 6;
 
-    private readonly Resolver $resolver;
+    private readonly Catalogue $catalogue;
 
     /** @var list<Repair> */
     private array $repairs = [];
 
-    private function __construct(private readonly Request $request, private readonly Catalogue $catalogue, ?Deadline $deadline)
+    /** @var list<list<array{string, Waiver}>> for each relation, what to say and what to waive; the newest release first */
+    private array $waivers = [];
+
+    private function __construct(private readonly Request $request, private readonly Blame $blame, private readonly Resolver $resolver)
     {
-        $this->resolver = new Resolver($catalogue, $deadline);
+        $this->catalogue = $resolver->catalogue;
     }
 
     /**
      * @param  list<Step>  $steps
      * @return list<Repair> cheapest first
      */
-    public static function of(Request $request, Blame $blame, array $steps, Catalogue $catalogue, ?Deadline $deadline = null): array
+    public static function of(Request $request, Blame $blame, array $steps, Resolver $resolver): array
     {
-        $self = new self($request, $catalogue, $deadline);
+        $self = new self($request, $blame, $resolver);
         foreach ($blame->wants as $index) {
             $self->otherVersion($index);
             $self->understudies($index);
-            $self->drop($index);
         }
         foreach ($steps as $step) {
             $self->relax($step);
         }
+        foreach ($blame->wants as $index) {
+            $self->drop($index);
+        }
+        $self->waive();
         if ($self->repairs === []) {
             $self->dropSeveral($blame);
         }
@@ -121,33 +126,44 @@ final class Remedies
                 $this->request->allowing($fact->package->id, $channel),
             );
         } elseif ($fact instanceof Needed) {
-            $this->waive($fact->package, $fact->releases, 'needs', $fact->need->alternatives[0]->id);
+            $this->mayWaive($fact->package, $fact->releases, 'needs', $fact->need->alternatives[0]->id);
         } elseif ($fact instanceof Broken) {
-            $this->waive($fact->package, $fact->releases, 'breaks', $fact->breakage->target->id);
+            $this->mayWaive($fact->package, $fact->releases, 'breaks', $fact->breakage->target->id);
         }
     }
 
-    /**
-     * Tries a waiver for the newest of the releases for which it helps.
-     *
-     * @param  'needs'|'breaks'  $relation
-     */
-    private function waive(Package $package, ReleaseSet $releases, string $relation, string $target): void
+    /** @param  'needs'|'breaks'  $relation */
+    private function mayWaive(Package $package, ReleaseSet $releases, string $relation, string $target): void
     {
         $named = $this->catalogue->package($target)?->title() ?? $target;
+        $waivers = [];
         foreach (array_reverse($releases->positions()) as $position) {
             $version = $package->releases[$position]->version;
-            $value = ['id' => $package->id, 'version' => $version, 'relation' => $relation, 'target' => $target];
-            $text = $relation === 'needs'
-                ? "Disregard what {$package->title()} {$version} says it needs of {$named}."
-                : "Disregard that {$package->title()} {$version} says it cannot stand with {$named}.";
-            $worked = $this->attempt(
-                $text, 3,
-                [$this->request->waive === [] ? new Operation('add', '/waive', [$value]) : new Operation('add', '/waive/-', $value)],
-                $this->request->waiving(new Waiver($package->id, $version, $relation, $target)),
-            );
-            if ($worked) {
-                return;
+            $waivers[] = [
+                $relation === 'needs'
+                    ? "Disregard what {$package->title()} {$version} says it needs of {$named}."
+                    : "Disregard that {$package->title()} {$version} says it cannot stand with {$named}.",
+                new Waiver($package->id, $version, $relation, $target),
+            ];
+        }
+        $this->waivers[] = $waivers;
+    }
+
+    /** Tries, for each relation told, a waiver for the newest of the releases for which it helps. */
+    private function waive(): void
+    {
+        $this->resolver->mayWaive([...$this->request->waive, ...array_column(array_merge(...$this->waivers), 1)]);
+        foreach ($this->waivers as $waivers) {
+            foreach ($waivers as [$text, $waiver]) {
+                $value = ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation, 'target' => $waiver->target];
+                $worked = $this->attempt(
+                    $text, 3,
+                    [$this->request->waive === [] ? new Operation('add', '/waive', [$value]) : new Operation('add', '/waive/-', $value)],
+                    $this->request->waiving($waiver),
+                );
+                if ($worked) {
+                    break;
+                }
             }
         }
     }
@@ -166,12 +182,12 @@ final class Remedies
             if ($answer instanceof Resolved) {
                 break;
             }
-            $blame = Blame::of($request, $answer, $this->catalogue);
+            $blame = Blame::of($request, $answer, $this->resolver);
         }
         foreach ($lost as $index) {
             $more = [...$kept, $index];
             sort($more);
-            if ($this->resolver->isPossible($this->request->wantingOnly($more))) {
+            if ($this->resolver->refusal($this->request->wantingOnly($more)) === null) {
                 $kept = $more;
                 $lost = array_values(array_diff($lost, [$index]));
             }
@@ -210,6 +226,10 @@ final class Remedies
     /** @param  non-empty-list<Operation>  $patch */
     private function attempt(string $text, int $cost, array $patch, Request $patched): bool
     {
+        // The wants blamed are few; what does not help them alone cannot help all.
+        if (count($patched->want) === count($this->request->want) && $this->resolver->refusal($patched->wantingOnly($this->blame->wants)) !== null) {
+            return false;
+        }
         $answer = $this->resolver->resolve($patched);
         if (! $answer instanceof Resolved) {
             return false;

@@ -32,7 +32,7 @@ final readonly class Verdicts
     public function __construct(private Catalogue $catalogue, GameDefinition $game, private Plan $plan, private array $lineUp)
     {
         $this->resolver = new Resolver($catalogue);
-        $this->keeping = new Keeping($catalogue, $this->resolver);
+        $this->keeping = new Keeping($this->resolver);
         $this->request = $plan->request($catalogue, $game, $lineUp);
     }
 
@@ -106,7 +106,7 @@ final readonly class Verdicts
         if ($withBase instanceof Refused) {
             return new Verdict(Fit::Not, "nothing for {$this->title($this->plan->loader)} at {$this->plan->gameVersion}");
         }
-        $blame = Blame::of($request, $refused, $this->catalogue);
+        $blame = Blame::of($request, $refused, $this->resolver);
         $others = array_diff($blame->wants, [0, 1, 2, count($request->want) - 1]);
         $titles = array_map(fn (int $index): string => $this->title($request->want[$index]->id), array_values($others));
 

@@ -15,14 +15,18 @@ use Stasimon\Core\Resolve\Fact\Broken;
 use Stasimon\Core\Resolve\Fact\Forbidden;
 use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Fact\Wanted;
+use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Syntax;
 
 /** Puts clauses and sets of releases into sentences. */
 final readonly class Wording
 {
-    public function __construct(private Encoding $encoding)
+    private Encoding $encoding;
+
+    public function __construct(private Refused $refused)
     {
+        $this->encoding = $refused->encoding;
     }
 
     public function sentence(Clause $clause): string
@@ -41,7 +45,7 @@ final readonly class Wording
 
     private function wanted(Wanted $fact): string
     {
-        $want = $this->encoding->request->want[$fact->index];
+        $want = $this->refused->request->want[$fact->index];
         $target = new Target($want->id, $want->range);
 
         return "You asked for {$this->target($target, $want->syntax)}{$this->missing($target, $want->syntax)}.";

@@ -10,6 +10,7 @@ use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provider;
+use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Resolve\Fact\Broken;
 use Stasimon\Core\Resolve\Fact\Needed;
@@ -42,17 +43,65 @@ final class Encoding implements Rules
     /** @var array<string, list<string>> package and relation => the sets whose clauses are made */
     private array $covered = [];
 
-    /** @var array<string, true> "id version relation target" */
+    /** @var array<string, true> the keys of the waivers that a request may ask for */
+    private array $waivable = [];
+
+    /** @var array<int, string> package that stands for a waiver => the waiver's key */
+    private array $switches = [];
+
+    /** @var array<string, true> the keys of the waivers that hold now */
     private array $waived = [];
+
+    /** @var array<string, list<Want>> package id => what the request forbids of it */
+    private array $forbidden = [];
+
+    public Request $request;
 
     public int $releasesSeen = 0;
 
-    public function __construct(private readonly Catalogue $catalogue, public readonly Request $request)
+    /** @param  list<Waiver>  $waivable  what requests to come may waive */
+    public function __construct(private readonly Catalogue $catalogue, array $waivable = [])
     {
         $this->search = new Search($this);
-        foreach ($request->waive as $waiver) {
-            $this->waived["{$waiver->id} {$waiver->version} {$waiver->relation} {$waiver->target}"] = true;
+        $this->request = new Request([]);
+        foreach ($waivable as $waiver) {
+            $this->waivable[$waiver->key()] = true;
         }
+    }
+
+    /** @param  list<Waiver>  $waivers */
+    public function canWaive(array $waivers): bool
+    {
+        foreach ($waivers as $waiver) {
+            if (! isset($this->waivable[$waiver->key()])) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** Takes up another request over the same catalogue. What was learned from the catalogue alone stays. */
+    public function pose(Request $request): void
+    {
+        $before = $this->request;
+        $this->request = $request;
+        $this->waived = $this->forbidden = [];
+        foreach ($request->waive as $waiver) {
+            $this->waived[$waiver->key()] = true;
+        }
+        foreach ($request->forbid as $forbidden) {
+            $this->forbidden[$forbidden->id][] = $forbidden;
+        }
+        if ($before->channels != $request->channels || $before->forbid != $request->forbid || $before->waive != $request->waive) {
+            foreach (array_keys($this->packages) as $number) {
+                $this->search->trail->root[$number] = $this->root($number);
+            }
+        }
+        $this->search->trail->tallies = [];
+        $this->search->decisions = $this->search->conflicts = 0;
+        $this->search->forgetPassing();
+        $this->search->restart();
     }
 
     /** The number of a package that exists. */
@@ -63,7 +112,7 @@ final class Encoding implements Rules
             $this->numbers[$package->id] = $number;
             $this->packages[] = $package;
             $this->releasesSeen += count($package->releases);
-            $this->search->introduce($number, count($package->releases), $this->root($package));
+            $this->search->introduce($number, count($package->releases), $this->root($number));
         }
 
         return $this->numbers[$package->id];
@@ -82,16 +131,33 @@ final class Encoding implements Rules
     }
 
     /** What the request leaves of a package: nothing forbidden, nothing beyond its channel. */
-    private function root(Package $package): string
+    private function root(int $number): string
     {
+        $package = $this->packages[$number];
+        $table = BitTable::ofSize(count($package->releases));
+        if (isset($this->switches[$number])) {
+            return isset($this->waived[$this->switches[$number]]) ? $table->of[0] : $table->absent;
+        }
         $left = $package->allowed($this->request->channelOf($package->id));
-        foreach ($this->request->forbid as $forbidden) {
-            if ($forbidden->id === $package->id) {
-                $left = $left->without($package->within($forbidden->range, Syntax::Comparator));
-            }
+        foreach ($this->forbidden[$package->id] ?? [] as $forbidden) {
+            $left = $left->without($package->within($forbidden->range, Syntax::Comparator));
         }
 
-        return $left->bits | BitTable::ofSize(count($package->releases))->absent;
+        return $left->bits | $table->absent;
+    }
+
+    /**
+     * The package that stands for a waiver: in the line-up when the waiver holds. Its literal in the clause of the
+     * relation makes what is learned from that clause hold with and without the waiver.
+     */
+    private function switchFor(string $key): int
+    {
+        $package = new Package("waiver {$key}", Kind::Mod, [new Release('1')]);
+        if (! isset($this->numbers[$package->id])) {
+            $this->switches[count($this->packages)] = $key;
+        }
+
+        return $this->number($package);
     }
 
     /**
@@ -163,19 +229,29 @@ final class Encoding implements Rules
             return $release->needs;
         }
 
-        return array_values(array_filter($release->needs, fn (Need $need): bool => ! $this->waivesNeed($package, $position, $need)));
+        return array_values(array_filter($release->needs, fn (Need $need): bool => $this->among($this->waived, $package, $position, 'needs', $need->alternatives) === []));
     }
 
-    private function waivesNeed(int $package, int $position, Need $need): bool
+    /**
+     * The waivers among some that would do away with a relation.
+     *
+     * @param  array<string, true>  $keys
+     * @param  'needs'|'breaks'  $relation
+     * @param  list<Target>  $targets
+     * @return list<string>
+     */
+    private function among(array $keys, int $package, int $position, string $relation, array $targets): array
     {
         $owner = $this->packages[$package];
-        foreach ($need->alternatives as $target) {
-            if (isset($this->waived["{$owner->id} {$owner->releases[$position]->version} needs {$target->id}"])) {
-                return true;
+        $found = [];
+        foreach ($keys === [] ? [] : $targets as $target) {
+            $key = (new Waiver($owner->id, $owner->releases[$position]->version, $relation, $target->id))->key();
+            if (isset($keys[$key])) {
+                $found[] = $key;
             }
         }
 
-        return false;
+        return $found;
     }
 
     /** @return list<Breakage> those of a release that are not waived */
@@ -189,20 +265,21 @@ final class Encoding implements Rules
 
         return array_values(array_filter(
             $release->breaks,
-            fn (Breakage $breakage): bool => ! isset($this->waived["{$owner->id} {$release->version} breaks {$breakage->target->id}"]),
+            fn (Breakage $breakage): bool => $this->among($this->waived, $package, $position, 'breaks', [$breakage->target]) === [],
         ));
     }
 
     public function clausesOf(int $package, int $position): array
     {
         $clauses = [];
-        foreach ($this->needsOf($package, $position) as $need) {
+        $release = $this->packages[$package]->releases[$position];
+        foreach ($release->needs as $need) {
             $clause = $this->needClause($package, $position, $need);
             if ($clause !== null) {
                 $clauses[] = $clause;
             }
         }
-        foreach ($this->breaksOf($package, $position) as $breakage) {
+        foreach ($release->breaks as $breakage) {
             array_push($clauses, ...$this->breakClauses($package, $position, $breakage));
         }
 
@@ -212,14 +289,11 @@ final class Encoding implements Rules
     private function needClause(int $package, int $position, Need $need): ?Clause
     {
         $owner = $this->packages[$package];
-        $run = $this->run($package, $position, "needs {$need->key}", fn (int $at): bool => in_array($need->key, array_map(
-            fn (Need $other): string => $other->key,
-            $this->needsOf($package, $at),
-        ), true));
+        $run = $this->run($package, $position, 'needs', $need->key, $need->alternatives);
         if ($run === null) {
             return null;
         }
-        $literals = [$package => $this->search->trail->full[$package] ^ $run->bits];
+        $literals = $this->unless($package, $position, $run, 'needs', $need->alternatives);
         foreach ($need->alternatives as $target) {
             foreach ($this->options($target, $owner->syntax) as $option => $set) {
                 $literals[$option] = ($literals[$option] ?? $set) | $set;
@@ -233,21 +307,15 @@ final class Encoding implements Rules
     private function breakClauses(int $package, int $position, Breakage $breakage): array
     {
         $owner = $this->packages[$package];
-        $key = $breakage->target->key();
-        $run = $this->run($package, $position, "breaks {$key}", fn (int $at): bool => in_array($key, array_map(
-            fn (Breakage $other): string => $other->target->key(),
-            $this->breaksOf($package, $at),
-        ), true));
+        $run = $this->run($package, $position, 'breaks', $breakage->target->key(), [$breakage->target]);
         if ($run === null) {
             return [];
         }
+        $unless = $this->unless($package, $position, $run, 'breaks', [$breakage->target]);
         $clauses = [];
         foreach ($this->options($breakage->target, $owner->syntax) as $option => $set) {
             if ($option !== $package) {
-                $clauses[] = new Clause([
-                    $package => $this->search->trail->full[$package] ^ $run->bits,
-                    $option => $this->search->trail->full[$option] ^ $set,
-                ], new Broken($owner, $run, $breakage));
+                $clauses[] = new Clause($unless + [$option => $this->search->trail->full[$option] ^ $set], new Broken($owner, $run, $breakage));
             }
         }
 
@@ -255,30 +323,69 @@ final class Encoding implements Rules
     }
 
     /**
-     * The run of neighbouring releases around one that say the same; null when its clause was made before.
+     * The literals under which a relation of a run of releases asks nothing: none of them is there, or it is waived.
      *
-     * @param  callable(int): bool  $same
+     * @param  'needs'|'breaks'  $relation
+     * @param  list<Target>  $targets
+     * @return array<int, string>
      */
-    private function run(int $package, int $position, string $relation, callable $same): ?ReleaseSet
+    private function unless(int $package, int $position, ReleaseSet $run, string $relation, array $targets): array
     {
-        $key = $package.' '.$relation;
+        $literals = [$package => $this->search->trail->full[$package] ^ $run->bits];
+        foreach ($this->among($this->waivable, $package, $position, $relation, $targets) as $key) {
+            $switch = $this->switchFor($key);
+            $literals[$switch] = BitTable::ofSize(1)->of[0];
+        }
+
+        return $literals;
+    }
+
+    /**
+     * The run of neighbouring releases around one that say the same; a release for which it may be waived is a run of
+     * its own. Null when its clause was made before.
+     *
+     * @param  'needs'|'breaks'  $relation
+     * @param  list<Target>  $targets
+     */
+    private function run(int $package, int $position, string $relation, string $key, array $targets): ?ReleaseSet
+    {
         $size = count($this->packages[$package]->releases);
         $bit = BitTable::ofSize($size)->of[$position];
-        foreach ($this->covered[$key] ?? [] as $covered) {
-            if (($covered & $bit) === $bit) {
+        foreach ($this->covered["{$package} {$relation} {$key}"] ?? [] as $run) {
+            if (($run & $bit) === $bit) {
                 return null;
             }
         }
         $first = $last = $position;
-        while ($first > 0 && $same($first - 1)) {
-            $first--;
-        }
-        while ($last < $size - 1 && $same($last + 1)) {
-            $last++;
+        if ($this->among($this->waivable, $package, $position, $relation, $targets) === []) {
+            while ($first > 0 && $this->says($package, $first - 1, $relation, $key, $targets)) {
+                $first--;
+            }
+            while ($last < $size - 1 && $this->says($package, $last + 1, $relation, $key, $targets)) {
+                $last++;
+            }
         }
         $run = ReleaseSet::ofRuns($size, [[$first, $last]]);
-        $this->covered[$key][] = $run->bits;
+        $this->covered["{$package} {$relation} {$key}"][] = $run->bits;
 
         return $run;
+    }
+
+    /**
+     * Whether a release has a relation that cannot be waived.
+     *
+     * @param  'needs'|'breaks'  $relation
+     * @param  list<Target>  $targets
+     */
+    private function says(int $package, int $position, string $relation, string $key, array $targets): bool
+    {
+        $release = $this->packages[$package]->releases[$position];
+        foreach ($relation === 'needs' ? $release->needs : $release->breaks as $said) {
+            if (($said instanceof Need ? $said->key : $said->target->key()) === $key) {
+                return $this->among($this->waivable, $package, $position, $relation, $targets) === [];
+            }
+        }
+
+        return false;
     }
 }

@@ -4,15 +4,13 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
-use Stasimon\Core\Catalogue\Catalogue;
-
 /**
  * Resolves a request for an instance that is there already: what comes in is as new as it can be while nothing that is
  * there changes; only when that cannot be, the settled line-up. What nothing asks for any more goes.
  */
 final readonly class Keeping
 {
-    public function __construct(private Catalogue $catalogue, private Resolver $resolver)
+    public function __construct(private Resolver $resolver)
     {
     }
 
@@ -45,7 +43,7 @@ final readonly class Keeping
     {
         $others = [];
         foreach ($request->have as $id => $version) {
-            $package = in_array((string) $id, $free, true) ? null : $this->catalogue->package((string) $id);
+            $package = in_array((string) $id, $free, true) ? null : $this->resolver->catalogue->package((string) $id);
             if ($package?->positionOf($version) !== null) {
                 $here = ltrim($package->exactly($version), '=');
                 $others[] = new Want($package->id, "<{$here} || >{$here}");

@@ -8,7 +8,7 @@ namespace Stasimon\Core\Resolve;
 final readonly class Refused
 {
     /** @param  Clause  $refutation  a clause without literals, whose parents lead to it */
-    public function __construct(public Encoding $encoding, public Clause $refutation, public Effort $effort)
+    public function __construct(public Encoding $encoding, public Request $request, public Clause $refutation, public Effort $effort)
     {
     }
 }

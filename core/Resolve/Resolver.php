@@ -6,36 +6,72 @@ namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Catalogue;
 
-/** Answers a request over a catalogue as docs/formats/resolution.md says. */
-final readonly class Resolver
+/**
+ * Answers requests over one catalogue as docs/formats/resolution.md says. What it learns from the catalogue for one
+ * request serves the next.
+ */
+final class Resolver
 {
-    public function __construct(private Catalogue $catalogue, private ?Deadline $deadline = null)
+    private ?Encoding $encoding = null;
+
+    public function __construct(public readonly Catalogue $catalogue, private readonly ?Deadline $deadline = null)
     {
+    }
+
+    /**
+     * Prepares for requests that waive some of these.
+     *
+     * @param  list<Waiver>  $waivers
+     */
+    public function mayWaive(array $waivers): void
+    {
+        if ($this->encoding === null || ! $this->encoding->canWaive($waivers)) {
+            $this->encoding = new Encoding($this->catalogue, $waivers);
+        }
     }
 
     /** @throws Stopped at the deadline */
     public function resolve(Request $request): Resolved|Refused
     {
-        $encoding = new Encoding($this->catalogue, $request);
+        $encoding = $this->pose($request);
 
         return $request->policy === Policy::Newest || $request->have === []
             ? $this->newest($encoding)
             : $this->settled($encoding);
     }
 
-    /** Whether there is any line-up at all. */
-    public function isPossible(Request $request): bool
+    /**
+     * Why there is no line-up; null when there is one.
+     *
+     * @throws Stopped at the deadline
+     */
+    public function refusal(Request $request): ?Refused
     {
-        $encoding = new Encoding($this->catalogue, $request);
+        $encoding = $this->pose($request);
+        $refutation = $this->solve($encoding, new Decisions($encoding, [], true));
 
-        return $this->solve($encoding, new Decisions($encoding, [], true)) === null;
+        return $refutation === null ? null : $this->refused($encoding, $refutation);
+    }
+
+    private function pose(Request $request): Encoding
+    {
+        $this->mayWaive($request->waive);
+        assert($this->encoding !== null);
+        $this->encoding->pose($request);
+
+        return $this->encoding;
+    }
+
+    private function refused(Encoding $encoding, Clause $refutation): Refused
+    {
+        return new Refused($encoding, $encoding->request, $refutation, $this->effort($encoding));
     }
 
     private function newest(Encoding $encoding): Resolved|Refused
     {
         $refutation = $this->solve($encoding, new Decisions($encoding, [], true));
         if ($refutation !== null) {
-            return new Refused($encoding, $refutation, $this->effort($encoding));
+            return $this->refused($encoding, $refutation);
         }
         $selection = Selection::of($encoding);
         $selection->keepReached();
@@ -59,7 +95,7 @@ final readonly class Resolver
         foreach ([$removed, $changed] as $tally) {
             $refutation = $this->tighten($encoding, $tally, $have);
             if ($refutation !== null) {
-                return new Refused($encoding, $refutation, $this->effort($encoding));
+                return $this->refused($encoding, $refutation);
             }
         }
         $encoding->search->restart();

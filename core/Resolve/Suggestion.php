@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
-use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Target;
 
@@ -21,17 +20,16 @@ final readonly class Suggestion
      *
      * @throws Stopped
      */
-    public static function of(Resolved $answer, Catalogue $catalogue, ?Deadline $deadline = null): array
+    public static function of(Resolved $answer, Resolver $resolver): array
     {
         $versions = $answer->versions();
-        $resolver = new Resolver($catalogue, $deadline);
         $suggestions = [];
         foreach ($answer->selection as $selected) {
             foreach ($selected->release->suggests as $need) {
                 foreach ($need->alternatives as $target) {
                     if (! isset($versions[$target->id])) {
                         $added = self::added($answer, $selected->package, $target);
-                        $suggestions[] = new self($target->id, $selected->package->id, $resolver->isPossible($added));
+                        $suggestions[] = new self($target->id, $selected->package->id, $resolver->refusal($added) === null);
                     }
                 }
             }

@@ -11,4 +11,9 @@ final readonly class Waiver
     public function __construct(public string $id, public string $version, public string $relation, public string $target)
     {
     }
+
+    public function key(): string
+    {
+        return "{$this->id} {$this->version} {$this->relation} {$this->target}";
+    }
 }

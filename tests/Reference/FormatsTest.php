@@ -6,6 +6,7 @@ use Opis\JsonSchema\Validator;
 use Stasimon\Core\Explain\Impossible;
 use Stasimon\Core\Explain\ResolutionWriter;
 use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Suggestion;
 use Tests\Support\Answers;
 use Tests\Support\Generated;
@@ -41,7 +42,7 @@ it('writes answers that conform', function (int $seed): void {
     $answers = new Answers($case['catalogue'], $case['request']);
     $answer = $answers->resolve();
     $json = $answer instanceof Resolved
-        ? ResolutionWriter::resolved($answer, Suggestion::of($answer, $answers->catalogue), 1.0)
-        : ResolutionWriter::impossible(Impossible::of($answers->request, $answer, $answers->catalogue), 1.0);
+        ? ResolutionWriter::resolved($answer, Suggestion::of($answer, new Resolver($answers->catalogue)), 1.0)
+        : ResolutionWriter::impossible(Impossible::of($answers->request, $answer, new Resolver($answers->catalogue)), 1.0);
     expect(conforms($json, 'resolution'))->toBeTrue();
 })->with(range(1, 40));

@@ -94,7 +94,7 @@ final class Answers
             throw new \LogicException('It resolves.');
         }
 
-        return Impossible::of($this->request, $answer, $this->catalogue);
+        return Impossible::of($this->request, $answer, new Resolver($this->catalogue));
     }
 
     /**
