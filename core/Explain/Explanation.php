@@ -9,6 +9,7 @@ use Stasimon\Core\Resolve\Clause;
 use Stasimon\Core\Resolve\Encoding;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Forbidden;
+use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Version\ReleaseSet;
 
@@ -56,6 +57,8 @@ final class Explanation
     private function tell(Clause $refutation): void
     {
         $clauses = array_reverse($refutation->parents === [] ? [$refutation] : $refutation->parents);
+        // What the person asked for comes first, so that the clash is where the demands meet.
+        usort($clauses, fn (Clause $a, Clause $b): int => ($b->fact instanceof Wanted) <=> ($a->fact instanceof Wanted));
         $this->domain = $this->encoding->search->trail->full;
         $clash = $this->narrow($clauses) ?? $this->narrow([...$clauses, ...$this->rootClauses($clauses)]) ?? $refutation;
         $from = array_map($this->place(...), $this->ledTo($clash));

@@ -48,19 +48,23 @@ final class Remedies
     public static function of(Request $request, Blame $blame, array $steps, Resolver $resolver): array
     {
         $self = new self($request, $blame, $resolver);
+        foreach ($steps as $step) {
+            $self->mayWaive($step);
+        }
+        $resolver->mayWaive([...$request->waive, ...array_column(array_merge(...$self->waivers), 1)]);
         foreach ($blame->wants as $index) {
             $self->otherVersion($index);
             $self->understudies($index);
         }
         foreach ($steps as $step) {
-            $self->relax($step);
+            $self->lessStable($step);
         }
         foreach ($blame->wants as $index) {
             $self->drop($index);
         }
         $self->waive();
         if ($self->repairs === []) {
-            $self->dropSeveral($blame);
+            $self->dropSeveral();
         }
         usort($self->repairs, fn (Repair $a, Repair $b): int => [$a->cost, $a->text] <=> [$b->cost, $b->text]);
 
@@ -74,8 +78,7 @@ final class Remedies
         if ($want->range === '*' || $package === null) {
             return;
         }
-        $resolved = $this->resolver->resolve($this->replacing($index, new Want($want->id)));
-        $version = $resolved instanceof Resolved ? ($resolved->versions()[$want->id] ?? null) : null;
+        $version = $this->resolver->newestOf($want->id, $this->replacing($index, new Want($want->id)));
         if ($version === null) {
             return;
         }
@@ -113,7 +116,7 @@ final class Remedies
         $this->attempt("Do without {$title}.", 10, [new Operation('remove', "/want/{$index}")], $this->request->wanting($wants));
     }
 
-    private function relax(Step $step): void
+    private function lessStable(Step $step): void
     {
         $fact = $step->claim->fact;
         if ($fact instanceof BeyondChannel) {
@@ -125,15 +128,24 @@ final class Remedies
                     : new Operation('add', '/channels/'.$fact->package->id, $channel->value)],
                 $this->request->allowing($fact->package->id, $channel),
             );
-        } elseif ($fact instanceof Needed) {
-            $this->mayWaive($fact->package, $fact->releases, 'needs', $fact->need->alternatives[0]->id);
-        } elseif ($fact instanceof Broken) {
-            $this->mayWaive($fact->package, $fact->releases, 'breaks', $fact->breakage->target->id);
         }
     }
 
-    /** @param  'needs'|'breaks'  $relation */
-    private function mayWaive(Package $package, ReleaseSet $releases, string $relation, string $target): void
+    private function mayWaive(Step $step): void
+    {
+        $fact = $step->claim->fact;
+        if ($fact instanceof Needed) {
+            $this->waivers[] = $this->waivers($fact->package, $fact->releases, 'needs', $fact->need->alternatives[0]->id);
+        } elseif ($fact instanceof Broken) {
+            $this->waivers[] = $this->waivers($fact->package, $fact->releases, 'breaks', $fact->breakage->target->id);
+        }
+    }
+
+    /**
+     * @param  'needs'|'breaks'  $relation
+     * @return list<array{string, Waiver}>
+     */
+    private function waivers(Package $package, ReleaseSet $releases, string $relation, string $target): array
     {
         $named = $this->catalogue->package($target)?->title() ?? $target;
         $waivers = [];
@@ -146,13 +158,13 @@ final class Remedies
                 new Waiver($package->id, $version, $relation, $target),
             ];
         }
-        $this->waivers[] = $waivers;
+
+        return $waivers;
     }
 
     /** Tries, for each relation told, a waiver for the newest of the releases for which it helps. */
     private function waive(): void
     {
-        $this->resolver->mayWaive([...$this->request->waive, ...array_column(array_merge(...$this->waivers), 1)]);
         foreach ($this->waivers as $waivers) {
             foreach ($waivers as [$text, $waiver]) {
                 $value = ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation, 'target' => $waiver->target];
@@ -168,51 +180,22 @@ final class Remedies
         }
     }
 
-    /** When no single change helps: a largest set of wants that holds together, found by giving up one blamed want after another. */
-    private function dropSeveral(Blame $blame): void
+    /** When no single change helps: as few wants as can be found, of the base none if that is possible. */
+    private function dropSeveral(): void
     {
-        $kept = array_keys($this->request->want);
-        $lost = [];
-        while ($blame->wants !== []) {
-            $worst = $this->leastBasic(array_map(fn (int $i): int => $kept[$i], $blame->wants));
-            $lost[] = $worst;
-            $kept = array_values(array_diff($kept, [$worst]));
-            $request = $this->request->wantingOnly($kept);
-            $answer = $this->resolver->resolve($request);
-            if ($answer instanceof Resolved) {
-                break;
-            }
-            $blame = Blame::of($request, $answer, $this->resolver);
+        $wants = $this->request->want;
+        $base = array_keys(array_filter($wants, fn (Want $want): bool => $this->catalogue->package($want->id)?->kind->isBase() === true));
+        $kept = $this->resolver->largest($this->request, $base) ?? $this->resolver->largest($this->request, []);
+        $lost = array_values(array_diff(array_keys($wants), $kept->wants ?? []));
+        if ($kept === null || $lost === []) {
+            return;
         }
-        foreach ($lost as $index) {
-            $more = [...$kept, $index];
-            sort($more);
-            if ($this->resolver->refusal($this->request->wantingOnly($more)) === null) {
-                $kept = $more;
-                $lost = array_values(array_diff($lost, [$index]));
-            }
-        }
-        rsort($lost);
-        if ($lost !== []) {
-            $titles = array_map(fn (int $i): string => $this->catalogue->package($this->request->want[$i]->id)?->title() ?? $this->request->want[$i]->id, array_reverse($lost));
-            $this->attempt(
-                'Do without '.implode(', ', array_slice($titles, 0, -1)).(count($titles) > 1 ? ' and ' : '').end($titles).'.', 10 * count($lost),
-                array_map(fn (int $i): Operation => new Operation('remove', "/want/{$i}"), $lost),
-                $this->request->wantingOnly($kept),
-            );
-        }
-    }
-
-    /** @param  non-empty-list<int>  $indices */
-    private function leastBasic(array $indices): int
-    {
-        foreach (array_reverse($indices) as $index) {
-            if ($this->catalogue->package($this->request->want[$index]->id)?->kind->isBase() !== true) {
-                return $index;
-            }
-        }
-
-        return $indices[count($indices) - 1];
+        $titles = array_map(fn (int $i): string => $this->catalogue->package($wants[$i]->id)?->title() ?? $wants[$i]->id, $lost);
+        $this->attempt(
+            'Do without '.implode(', ', array_slice($titles, 0, -1)).(count($titles) > 1 ? ' and ' : '').end($titles).'.', 10 * count($lost),
+            array_map(fn (int $i): Operation => new Operation('remove', "/want/{$i}"), array_reverse($lost)),
+            $this->request->wantingOnly($kept->wants),
+        );
     }
 
     private function replacing(int $index, Want $want): Request

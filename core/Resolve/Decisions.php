@@ -16,6 +16,8 @@ use Stasimon\Core\Version\ReleaseSet;
  */
 final class Decisions
 {
+    private int $wish = 0;
+
     private int $want = 0;
 
     private int $required = 0;
@@ -24,7 +26,7 @@ final class Decisions
 
     private int $kept = 0;
 
-    /** @var list<array{int, int, int, int}> level => the cursors when it began */
+    /** @var list<array{int, int, int, int, int}> level => the cursors when it began */
     private array $cursors = [];
 
     /** @var list<list<array{int, int}>> want => candidates after the package's own: package and position, best first */
@@ -36,8 +38,9 @@ final class Decisions
     /**
      * @param  array<int, string>  $have  package => the release that is there now, as a set
      * @param  bool  $wantsNewest  whether a want moves to its newest release, or stays what it is when it can
+     * @param  list<array{int, string}>  $wishes  packages and sets that are tried before anything else, and given up when they cannot be
      */
-    public function __construct(private readonly Encoding $encoding, private readonly array $have, private readonly bool $wantsNewest)
+    public function __construct(private readonly Encoding $encoding, private readonly array $have, private readonly bool $wantsNewest, private readonly array $wishes = [])
     {
         foreach ($encoding->request->want as $index => $want) {
             $options = $encoding->wantClause($index)->literals;
@@ -53,11 +56,12 @@ final class Decisions
     {
         $this->returnTo($trail->level());
 
-        $decision = $this->nextWant($trail)
+        $decision = $this->nextWish($trail)
+            ?? $this->nextWant($trail)
             ?? $this->nextRequired($trail)
             ?? $this->nextChoice($trail)
             ?? $this->nextKept($trail);
-        $this->cursors[] = [$this->want, $this->required, $this->choice, $this->kept];
+        $this->cursors[] = [$this->wish, $this->want, $this->required, $this->choice, $this->kept];
 
         return $decision;
     }
@@ -66,9 +70,23 @@ final class Decisions
     private function returnTo(int $level): void
     {
         if (isset($this->cursors[$level])) {
-            [$this->want, $this->required, $this->choice, $this->kept] = $this->cursors[$level];
+            [$this->wish, $this->want, $this->required, $this->choice, $this->kept] = $this->cursors[$level];
             array_splice($this->cursors, $level);
         }
+    }
+
+    /** @return array{int, string}|null */
+    private function nextWish(Trail $trail): ?array
+    {
+        for (; $this->wish < count($this->wishes); $this->wish++) {
+            [$package, $set] = $this->wishes[$this->wish];
+            $left = $trail->domain[$package] & $set;
+            if ($left !== $trail->none[$package] && $left !== $trail->domain[$package]) {
+                return [$package, $left];
+            }
+        }
+
+        return null;
     }
 
     /** @return array{int, string}|null */
@@ -79,7 +97,7 @@ final class Decisions
             if ($package >= 0 && $set !== '') {
                 $left = $trail->domain[$package] & $set;
                 if ($left !== $trail->none[$package]) {
-                    if (isset($trail->table[$package]->single[$trail->domain[$package]])) {
+                    if ($trail->positionOf($package) !== null) {
                         continue;
                     }
 
@@ -126,7 +144,7 @@ final class Decisions
         $count = $trail->length;
         for (; $this->choice < $count; $this->choice++) {
             $package = $trail->package[$this->choice];
-            $position = $trail->table[$package]->single[$trail->domain[$package]] ?? null;
+            $position = $trail->positionOf($package);
             if ($position === null) {
                 continue;
             }

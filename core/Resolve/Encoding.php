@@ -215,6 +215,19 @@ final class Encoding implements Rules
         return new Clause($this->options(new Target($want->id, $want->range), $want->syntax), new Wanted($index));
     }
 
+    /**
+     * A want that need not be met: the clause that it is met when the package that stands for it is there.
+     *
+     * @return array{int, Clause} that package, and the clause
+     */
+    public function softWant(int $index): array
+    {
+        $switch = $this->number(new Package("want {$index}", Kind::Mod, [new Release('1')]));
+        $want = $this->wantClause($index);
+
+        return [$switch, new Clause([$switch => BitTable::ofSize(1)->absent] + $want->literals, $want->fact)];
+    }
+
     /** @return list<Clause> */
     public function wantClauses(): array
     {

@@ -53,6 +53,86 @@ final class Resolver
         return $refutation === null ? null : $this->refused($encoding, $refutation);
     }
 
+    /**
+     * The version that a wanted package has in a request's line-up; null when there is none, or something else stands for it.
+     *
+     * @throws Stopped at the deadline
+     */
+    public function newestOf(string $id, Request $request): ?string
+    {
+        $encoding = $this->pose($request);
+        if ($this->solve($encoding, new Decisions($encoding, [], true)) !== null) {
+            return null;
+        }
+        $number = $encoding->numberOf($id);
+        $position = $number === null ? null : $encoding->search->trail->positionOf($number);
+
+        return $number === null || $position === null ? null : $encoding->packages[$number]->releases[$position]->version;
+    }
+
+    /**
+     * The largest set of wants that can hold together, given some that have to: first one that no other want can be added
+     * to, the earlier wants before the later; then larger ones, until it is shown that there is none or a number of
+     * conflicts is used up.
+     *
+     * @param  list<int>  $hard  indices of the wants that have to hold
+     * @param  int  $effort  conflicts to spend on larger sets
+     * @return Largest|null null when those that have to hold cannot
+     *
+     * @throws Stopped at the deadline
+     */
+    public function largest(Request $request, array $hard, int $effort = 200): ?Largest
+    {
+        $encoding = $this->pose($request);
+        $facts = $wishes = $switches = $met = [];
+        foreach (array_keys($request->want) as $index) {
+            if (in_array($index, $hard, true)) {
+                $facts[] = $encoding->wantClause($index);
+
+                continue;
+            }
+            [$switch, $facts[]] = $encoding->softWant($index);
+            $met[$switch] = BitTable::ofSize(1)->of[0];
+            $switches[$switch] = $index;
+            $wishes[] = [$switch, $met[$switch]];
+        }
+        $tally = new Tally($met, false);
+        $encoding->search->trail->tallies = [$tally];
+        $lost = [];
+        $budget = null;
+        while (true) {
+            $encoding->search->restart();
+            try {
+                $refuted = $encoding->search->solve($facts, new Decisions($encoding, [], true, $wishes), $budget ?? $this->deadline) !== null;
+            } catch (Stopped $stopped) {
+                return $budget?->spent() === true ? new Largest(self::kept($request, $lost), false) : throw $stopped;
+            }
+            if ($refuted) {
+                return $budget === null ? null : new Largest(self::kept($request, $lost), true);
+            }
+            $lost = [];
+            foreach ($met as $switch => $set) {
+                if ($encoding->search->trail->domain[$switch] !== $set) {
+                    $lost[] = $switches[$switch];
+                }
+            }
+            if ($lost === []) {
+                return new Largest(self::kept($request, []), true);
+            }
+            $tally->most = count($lost) - 1;
+            $budget ??= new Budget($encoding->search, $effort, $this->deadline);
+        }
+    }
+
+    /**
+     * @param  list<int>  $lost
+     * @return list<int>
+     */
+    private static function kept(Request $request, array $lost): array
+    {
+        return array_values(array_diff(array_keys($request->want), $lost));
+    }
+
     private function pose(Request $request): Encoding
     {
         $this->mayWaive($request->waive);

@@ -22,7 +22,7 @@ final class Selection
         $trail = $encoding->search->trail;
         $positions = [];
         foreach ($trail->domain as $package => $domain) {
-            $position = $trail->table[$package]->single[$domain] ?? null;
+            $position = $trail->positionOf($package);
             if ($position !== null) {
                 $positions[$package] = $position;
             }

@@ -203,6 +203,12 @@ final class Trail
         return array_reverse($lapsed);
     }
 
+    /** The one release that a package can still be, if it is down to one. */
+    public function positionOf(int $package): ?int
+    {
+        return $this->table[$package]->single[$this->domain[$package]] ?? null;
+    }
+
     /** The entry that stands first of those above a level. */
     public function startOf(int $level): int
     {
