@@ -39,10 +39,12 @@ final class Decisions
      * @param  array<int, string>  $have  package => the release that is there now, as a set
      * @param  bool  $wantsNewest  whether a want moves to its newest release, or stays what it is when it can
      * @param  list<array{int, string}>  $wishes  packages and sets that are tried before anything else, and given up when they cannot be
+     * @param  int  $done  how many entries of the trail leave nothing to decide, the request's own wants included
      */
-    public function __construct(private readonly Encoding $encoding, private readonly array $have, private readonly bool $wantsNewest, private readonly array $wishes = [])
+    public function __construct(private readonly Encoding $encoding, private readonly array $have, private readonly bool $wantsNewest, private readonly array $wishes = [], int $done = 0)
     {
-        foreach ($encoding->request->want as $index => $want) {
+        $this->required = $this->choice = $done;
+        foreach ($done > 0 ? [] : $encoding->request->want as $index => $want) {
             $options = $encoding->wantClause($index)->literals;
             $own = $encoding->numberOf($want->id) ?? -1;
             $this->own[] = [$own, $options[$own] ?? ''];

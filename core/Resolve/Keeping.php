@@ -21,10 +21,15 @@ final readonly class Keeping
      */
     public function resolve(Request $request, array $free = []): Resolved|Refused
     {
-        $answer = $this->resolver->resolve($request->by(Policy::Newest)->forbidding([...$request->forbid, ...$this->otherVersions($request, $free)]));
-        if ($answer instanceof Resolved || $request->have === []) {
-            return $answer;
+        if ($request->have === []) {
+            return $this->resolver->resolve($request->by(Policy::Newest));
         }
+
+        return $this->resolver->unchanged($request, $free) ?? $this->settled($request);
+    }
+
+    private function settled(Request $request): Resolved|Refused
+    {
         $kept = $request->by(Policy::Settled);
         do {
             $answer = $this->resolver->resolve($kept);
@@ -33,23 +38,5 @@ final readonly class Keeping
         } while ($unneeded !== []);
 
         return $answer;
-    }
-
-    /**
-     * @param  list<string>  $free
-     * @return list<Want> every release of what is there but the one that is
-     */
-    private function otherVersions(Request $request, array $free): array
-    {
-        $others = [];
-        foreach ($request->have as $id => $version) {
-            $package = in_array((string) $id, $free, true) ? null : $this->resolver->catalogue->package((string) $id);
-            if ($package?->positionOf($version) !== null) {
-                $here = ltrim($package->exactly($version), '=');
-                $others[] = new Want($package->id, "<{$here} || >{$here}");
-            }
-        }
-
-        return $others;
     }
 }

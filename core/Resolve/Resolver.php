@@ -41,6 +41,39 @@ final class Resolver
     }
 
     /**
+     * The line-up with the newest wants in which nothing of what is there changes; only what nothing asks for goes.
+     *
+     * @param  list<string>  $free  packages that may change all the same
+     *
+     * @throws Stopped at the deadline
+     */
+    public function unchanged(Request $request, array $free = []): ?Resolved
+    {
+        $encoding = $this->pose($request);
+        $facts = $encoding->wantClauses();
+        $stays = array_diff_key($this->have($encoding)[0], array_flip(array_filter(array_map($encoding->numberOf(...), $free), is_int(...))));
+        $wishes = [];
+        foreach ($stays as $number => $set) {
+            $facts[] = new Clause([$number => $set | $encoding->search->trail->table[$number]->absent], new Fact\Bounded);
+            $wishes[] = [$number, $set];
+        }
+        if ($encoding->search->solve($facts, new Decisions($encoding, $stays, true, $wishes), $this->deadline) !== null) {
+            return null;
+        }
+        foreach ($wishes as [$number, $set]) {
+            if ($encoding->search->trail->domain[$number] !== $set) {
+                return null;
+            }
+        }
+        $selection = Selection::of($encoding);
+        $selection->keepReached();
+        $selection->dropSpares($stays);
+        $selection->makeNewer($stays);
+
+        return $this->resolved($encoding, $selection, []);
+    }
+
+    /**
      * Why there is no line-up; null when there is one.
      *
      * @throws Stopped at the deadline

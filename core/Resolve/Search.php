@@ -321,6 +321,7 @@ final class Search
         return $learned->parents === [] || $learned->first >= 0 ? $this->assert($learned, $this->trail->openIn($learned)) : $this->add($learned);
     }
 
+    /** Takes back every decision above a level. */
     public function backTo(int $level): void
     {
         if ($level >= $this->trail->level()) {

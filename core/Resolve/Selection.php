@@ -12,9 +12,19 @@ use Stasimon\Core\Catalogue\Target;
  */
 final class Selection
 {
-    /** @param  array<int, int>  $positions  package => position */
-    private function __construct(private readonly Encoding $encoding, public array $positions)
-    {
+    /**
+     * @param  array<int, int>  $positions  package => position
+     * @param  array<int, string>  $limits  package => the releases that it may be moved to
+     * @param  array<int, int>  $standing  package => position, of what is there whatever is polished beside it
+     * @param  array<int, true>  $asked  packages that are wanted beside those of the request
+     */
+    private function __construct(
+        private readonly Encoding $encoding,
+        public array $positions,
+        private readonly array $limits,
+        private readonly array $standing = [],
+        private readonly array $asked = [],
+    ) {
     }
 
     public static function of(Encoding $encoding): self
@@ -28,14 +38,31 @@ final class Selection
             }
         }
 
-        return new self($encoding, $positions);
+        return new self($encoding, $positions, $trail->root);
+    }
+
+    /**
+     * What one package brings beside a line-up that stays as it is.
+     *
+     * @param  array<int, int>  $standing  package => position
+     * @param  array<int, int>  $newcomers  package => position
+     */
+    public static function beside(Encoding $encoding, array $standing, array $newcomers, int $asked): self
+    {
+        return new self($encoding, $newcomers, $encoding->search->trail->domain, $standing, [$asked => true]);
+    }
+
+    private function positionOf(int $package): ?int
+    {
+        return $this->positions[$package] ?? $this->standing[$package] ?? null;
     }
 
     /** @param  array<int, string>  $options  package => set */
     private function hasOneOf(array $options): bool
     {
         foreach ($options as $package => $set) {
-            if (isset($this->positions[$package]) && $this->holds($package, $this->positions[$package], $set)) {
+            $position = $this->positionOf($package);
+            if ($position !== null && $this->holds($package, $position, $set)) {
                 return true;
             }
         }
@@ -69,6 +96,9 @@ final class Selection
     /** @return array<int, true> the packages that satisfy a want */
     private function wanted(): array
     {
+        if ($this->asked !== []) {
+            return $this->asked;
+        }
         $wanted = [];
         foreach ($this->encoding->request->want as $want) {
             foreach ($this->encoding->options(new Target($want->id, $want->range), $want->syntax) as $package => $set) {
@@ -129,8 +159,8 @@ final class Selection
         $spare = [];
         foreach ($this->positions as $package => $position) {
             foreach ($this->needsOf($package, $position) as $options) {
-                $met = array_filter($options, fn (string $set, int $option): bool => isset($this->positions[$option]) && $this->holds($option, $this->positions[$option], $set), ARRAY_FILTER_USE_BOTH);
-                $spare += count($met) > 1 ? $met : [];
+                $met = array_filter($options, fn (string $set, int $option): bool => $this->hasOneOf([$option => $set]), ARRAY_FILTER_USE_BOTH);
+                $spare += count($met) > 1 ? array_intersect_key($met, $this->positions) : [];
             }
         }
         $spare = array_diff_key($spare, $mayStay, $this->wanted());
@@ -145,7 +175,7 @@ final class Selection
 
     private function standsWithout(int $package): bool
     {
-        $rest = new self($this->encoding, array_diff_key($this->positions, [$package => true]));
+        $rest = new self($this->encoding, array_diff_key($this->positions, [$package => true]), $this->limits, $this->standing);
         foreach ($rest->positions as $other => $position) {
             foreach ($this->needsOf($other, $position) as $options) {
                 if (isset($options[$package]) && ! $rest->hasOneOf($options)) {
@@ -199,9 +229,9 @@ final class Selection
     private function moveUp(int $package, array $demands): bool
     {
         $now = $this->positions[$package];
-        $root = $this->encoding->search->trail->root[$package];
-        for ($position = BitTable::newest($root); $position > $now; $position--) {
-            if ($this->holds($package, $position, $root)) {
+        $limit = $this->limits[$package];
+        for ($position = BitTable::newest($limit); $position > $now; $position--) {
+            if ($this->holds($package, $position, $limit)) {
                 $this->positions[$package] = $position;
                 if ($this->fits($package, $position, $demands)) {
                     return true;
@@ -227,7 +257,7 @@ final class Selection
             }
         }
         foreach ($this->broken($package, $position) as $other => $set) {
-            if (isset($this->positions[$other]) && $this->holds($other, $this->positions[$other], $set)) {
+            if ($this->hasOneOf([$other => $set])) {
                 return false;
             }
         }
