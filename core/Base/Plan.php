@@ -61,7 +61,7 @@ final readonly class Plan
             array_values(array_map(fn (LoaderWord $loader): Want => new Want($loader->id), $others)),
             channels: $this->channels,
             waive: $this->waivers,
-            policy: Policy::Settled,
+            policy: $have === [] ? Policy::Newest : Policy::Settled,
         );
     }
 

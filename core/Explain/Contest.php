@@ -59,7 +59,7 @@ final readonly class Contest
     {
         $package = $encoding->find($target->id);
         if ($package !== null) {
-            $demands[$target->id][] = new Demand($want, $id, $version, $target->range, $package->within($target->range, $syntax));
+            $demands[$target->id][] = new Demand($want, $id, $version, $target->range, $syntax, $package->within($target->range, $syntax));
         }
     }
 }

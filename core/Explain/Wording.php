@@ -110,19 +110,20 @@ final readonly class Wording
     public function contradiction(int $number, string $domain, string $set): string
     {
         $package = $this->encoding->packages[$number];
+        $title = ucfirst($package->title());
         $size = count($package->releases);
         $here = ReleaseSet::ofBits($size, $domain);
         $there = ReleaseSet::ofBits($size, $set);
         if ((ord($domain[0]) & 1) === 1) {
             return $there->isEmpty() || $here->isEmpty()
                 ? "So {$package->title()} would have to be there, and cannot be."
-                : "{$package->title()} would have to be {$this->span($package, $there)}, and none of those is left.";
+                : "{$title} would have to be {$this->span($package, $there)}, and none of those is left.";
         }
         if ($there->isEmpty()) {
-            return "{$package->title()} would have to be there, and must not be.";
+            return "{$title} would have to be there, and must not be.";
         }
 
-        return "{$package->title()} cannot be {$this->span($package, $here)} and {$this->span($package, $there)} at once.";
+        return "{$title} cannot be {$this->span($package, $here)} and {$this->span($package, $there)} at once.";
     }
 
     private function complement(int $number, string $set): ReleaseSet

@@ -47,7 +47,18 @@ final class Additions
         }
         $nothingMore = new Decisions($encoding, [], false, [], PHP_INT_MAX);
 
-        return $encoding->search->solve($facts, $nothingMore, $deadline) === null ? new self($encoding, $standing, $deadline) : null;
+        if ($encoding->search->solve($facts, $nothingMore, $deadline) !== null) {
+            return null;
+        }
+        $trail = $encoding->search->trail;
+        for ($entry = 0; $entry < $trail->length; $entry++) {
+            $package = $trail->package[$entry];
+            if (! isset($standing[$package]) && ($trail->domain[$package] & $trail->table[$package]->absent) === $trail->none[$package]) {
+                return null;
+            }
+        }
+
+        return new self($encoding, $standing, $deadline);
     }
 
     /**

@@ -35,7 +35,7 @@ final class Resolver
     {
         $encoding = $this->pose($request);
 
-        return $request->policy === Policy::Newest || $request->have === []
+        return $request->policy === Policy::Newest
             ? $this->newest($encoding)
             : $this->settled($encoding);
     }

@@ -7,8 +7,9 @@ namespace Stasimon\Core\Version;
 /**
  * A version in Maven's order.
  *
- * Source: Maven POM reference, "Version Order Specification": tokens are separated by dots, hyphens and by the change
- * between digits and letters; each hyphen and each such change opens a sub-list; trailing null values are dropped.
+ * Source: Maven POM reference, "Version Order Specification", and where it is silent what ComparableVersion of Maven 3.8
+ * does, which the tests hold this against: tokens are separated by dots, hyphens and by the change between digits and
+ * letters; each hyphen and each such change opens a sub-list; trailing null values are dropped.
  */
 final readonly class MavenVersion implements Version
 {
@@ -51,18 +52,28 @@ final readonly class MavenVersion implements Version
                 }
                 $item = '';
             } elseif ($item !== '' && ctype_digit($character) !== ctype_digit($item[strlen($item) - 1])) {
-                $tokens[] = self::item($item, ctype_digit($character));
-                $tokens[] = '-';
+                $tokens = [...self::apart($tokens, $item), self::item($item, ctype_digit($character)), '-'];
                 $item = $character;
             } else {
                 $item .= $character;
             }
         }
         if ($item !== '') {
-            $tokens[] = self::item($item, false);
+            $tokens = [...self::apart($tokens, $item), self::item($item, false)];
         }
 
         return $tokens;
+    }
+
+    /**
+     * A qualifier after a dot opens a sub-list as one after a hyphen does: ".foo" is "-foo".
+     *
+     * @param  list<string>  $tokens
+     * @return list<string>
+     */
+    private static function apart(array $tokens, string $item): array
+    {
+        return $tokens === [] || end($tokens) === '-' || ctype_digit($item) ? $tokens : [...$tokens, '-'];
     }
 
     private static function item(string $text, bool $digitFollows): string

@@ -50,3 +50,38 @@ it('stops at the time limit and exits with 3', function (): void {
     [$exit, $output] = stasimon('resolve', '--catalogue', example('catalogue'), '--request', example('request'), '--time-limit', '0');
     expect($exit)->toBe(3)->and(json_decode($output, true)['outcome'])->toBe('stopped');
 });
+
+it('says the same as text', function (): void {
+    [$exit, $output] = stasimon('explain', '--catalogue', example('catalogue'), '--request', example('request'));
+    expect($exit)->toBe(0)->and($output)->toContain('Resolved: 5 packages, 4 added, 1 changed, 0 removed.')
+        ->toMatch('/~  Oakum API +1\.4\.2 -> 1\.6\.0  for Fogbank 2\.1\.0/')->toContain('Fogbank suggests Kedge Bones, which fits.');
+    [$exit, $output] = stasimon('explain', '--catalogue', example('catalogue'), '--request', example('impossible'));
+    expect($exit)->toBe(1)->and($output)->toContain('These cannot be had together: Fogbank; Halyard 0.15.11.')
+        ->toContain('Halyard cannot be 0.15.11 and 0.16.4 at once. [1, 2, 3]')->toContain('Use Halyard 0.16.4 instead of 0.15.11.');
+    [$exit, $output] = stasimon('explain', '--catalogue', example('catalogue'), '--request', example('request'), '--time-limit=0');
+    expect($exit)->toBe(3)->and($output)->toContain('Stopped at the time limit');
+});
+
+it('checks a selection, and names each rule that it breaks', function (): void {
+    [, $resolution] = stasimon('resolve', '--catalogue', example('catalogue'), '--request', example('request'));
+    $file = tempnam(sys_get_temp_dir(), 'selection');
+    $check = function (string $selection) use ($file): array {
+        file_put_contents($file, $selection);
+
+        return stasimon('check', '--catalogue', example('catalogue'), '--request', example('request'), '--selection', $file);
+    };
+    [$exit, $output] = $check($resolution);
+    expect($exit)->toBe(0)->and(json_decode($output, true))->toBe(['format' => 'stasimon/check', 'revision' => 1, 'outcome' => 'valid', 'violations' => []]);
+    [$exit, $output] = $check('{"selection": [{"id": "fogbank", "version": "2.1.0"}]}');
+    expect($exit)->toBe(1)->and(array_column(json_decode($output, true)['violations'], 'rule'))->toBe(['want', 'need', 'need']);
+    [$exit, , $error] = $check('{"selection": [{"id": "fogbank", "version": "2.1.0"}, {"id": "fogbank", "version": "2.2.0"}]}');
+    expect($exit)->toBe(2)->and($error)->toContain('/selection/1/id: "fogbank" is listed twice');
+    [$exit, , $error] = $check('{"selection": [{"id": "fogbank"}]}');
+    expect($exit)->toBe(2)->and($error)->toContain('/selection/0: the field "version" is missing');
+    unlink($file);
+});
+
+it('tells all with --help', function (): void {
+    [$exit, $output] = stasimon('check', '--help');
+    expect($exit)->toBe(0)->and($output)->toContain('bin/stasimon resolve', 'bin/stasimon explain', 'bin/stasimon check', '--time-limit SECONDS', 'standard input');
+});

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Base\ClassLevel;
+use Stasimon\Core\Version\MavenVersion;
 use Stasimon\Core\Version\Semver;
 use Stasimon\Core\Version\SemverRangeReader;
 use Symfony\Component\Process\Process;
@@ -51,6 +52,35 @@ it('agrees with npm\'s semver on generated ranges and versions', function (): vo
     $node = new Process(['node', '-e', $program], dirname(__DIR__, 2), input: json_encode($cases, JSON_THROW_ON_ERROR));
     $node->mustRun();
     expect(json_decode($node->getOutput(), true))->toBe(['compared' => 20_000, 'wrong' => []]);
+});
+
+it('agrees with Maven\'s ComparableVersion on generated pairs', function (): void {
+    // Reference program: org.apache.maven.artifact.versioning.ComparableVersion of Maven 3.8 (Debian package libmaven3-core-java),
+    // whose main method compares each argument with the one before.
+    $dice = new Randomizer(new Mt19937(9));
+    $pick = fn (array $from): string => $from[$dice->getInt(0, count($from) - 1)];
+    $versions = [];
+    for ($i = 0; $i <= 20_000; $i++) {
+        $version = $pick(['0', '1', '1', '2', '10']);
+        for ($n = $dice->getInt(0, 3); $n > 0; $n--) {
+            $version .= $pick(['.', '.', '-']).$pick(['0', '0', '1', '2', '10', '20310402', 'alpha', 'a1', 'beta-2', 'b3', 'milestone', 'm2', 'rc', 'cr1', 'RC2', 'snapshot', 'SNAPSHOT', 'ga', 'final', 'release', 'sp', 'sp1', 'foo', 'xyz9', '1x']);
+        }
+        $versions[] = $version;
+    }
+    $wrong = [];
+    $compared = 0;
+    foreach (array_chunk($versions, 4000) as $chunk) {
+        $java = new Process(['java', '-cp', '/usr/share/java/maven-artifact-3.x.jar', 'org.apache.maven.artifact.versioning.ComparableVersion', ...$chunk]);
+        $java->mustRun();
+        preg_match_all('/^   (\S+) (<|>|==) (\S+)$/m', $java->getOutput(), $matches, PREG_SET_ORDER);
+        foreach ($matches as [, $a, $sign, $b]) {
+            $compared++;
+            if (MavenVersion::of($a)->compare(MavenVersion::of($b)) !== ['<' => -1, '>' => 1, '==' => 0][$sign]) {
+                $wrong[] = "{$a} {$sign} {$b}";
+            }
+        }
+    }
+    expect($compared)->toBeGreaterThan(19_000)->and(array_slice($wrong, 0, 20))->toBe([]);
 });
 
 it('knows which Java reads a class file', function (int $major, int $java): void {

@@ -23,7 +23,10 @@ final class Generated
         $this->releases = $this->dice->getInt(2, 5);
     }
 
-    /** @return array{catalogue: array<string, mixed>, request: array<string, mixed>} documents as the contract words them */
+    /**
+     * @param  bool  $plain  without alternatives, provisions and channels
+     * @return array{catalogue: array<string, mixed>, request: array<string, mixed>} documents as the contract words them
+     */
     public static function case(int $seed, bool $plain = false): array
     {
         $self = new self($seed);
@@ -38,6 +41,35 @@ final class Generated
         ];
     }
 
+    /**
+     * Few enough packages to try every selection; nothing provides anything.
+     *
+     * @return array{catalogue: array<string, mixed>, request: array<string, mixed>}
+     */
+    public static function small(int $seed): array
+    {
+        $self = new self($seed);
+        $self->packages = $self->dice->getInt(3, 5);
+        $self->releases = $self->dice->getInt(2, 3);
+        $packages = array_map(fn (int $i): array => $self->package($i, true), range(0, $self->packages - 1));
+
+        return [
+            'catalogue' => ['format' => 'stasimon/catalogue', 'revision' => 1, 'packages' => $packages],
+            'request' => ['have' => (object) []] + $self->request(true),
+        ];
+    }
+
+    /**
+     * @param  array<string, string>  $selection
+     * @return array<string, string>
+     */
+    public static function sorted(array $selection): array
+    {
+        ksort($selection, SORT_STRING);
+
+        return $selection;
+    }
+
     /** @return array<string, mixed> */
     private function package(int $i, bool $plain): array
     {
@@ -48,7 +80,7 @@ final class Generated
                 $release = ['version' => "{$v}.0.0-beta.1", 'channel' => 'beta'];
             }
             $release['needs'] = $this->needs($plain);
-            if ($this->chance(22)) {
+            if ($this->chance(30)) {
                 $release['breaks'] = [$this->target(false)];
             }
             if (! $plain && $this->chance(10)) {
@@ -64,7 +96,7 @@ final class Generated
     private function needs(bool $plain): array
     {
         $needs = [];
-        for ($n = $this->dice->getInt(0, 2); $n > 0; $n--) {
+        for ($n = $this->dice->getInt(0, 3); $n > 0; $n--) {
             $needs[] = ! $plain && $this->chance(25)
                 ? ['anyOf' => [$this->target(true), $this->target(true)]]
                 : $this->target(! $plain);
@@ -76,14 +108,14 @@ final class Generated
     /** @return array{id: string, range: string} */
     private function target(bool $mayBeMissing): array
     {
-        $id = $mayBeMissing && $this->chance(4) ? 'nowhere' : 'p'.$this->dice->getInt(0, $this->packages - 1);
+        $id = $mayBeMissing && $this->chance(5) ? 'nowhere' : 'p'.$this->dice->getInt(0, $this->packages - 1);
         $low = $this->dice->getInt(1, $this->releases);
 
-        return ['id' => $id, 'range' => match ($this->dice->getInt(0, 4)) {
+        return ['id' => $id, 'range' => match ($this->dice->getInt(0, 5)) {
             0 => '*',
             1 => ">={$low}.0.0",
             2 => "<={$low}.0.0",
-            3 => "={$low}.0.0",
+            3, 4 => "={$low}.0.0",
             default => ">={$low}.0.0 <".($low + 2).'.0.0',
         }];
     }
@@ -92,8 +124,8 @@ final class Generated
     private function request(bool $plain): array
     {
         $want = $have = [];
-        for ($n = $this->dice->getInt(1, 4); $n > 0; $n--) {
-            $want[] = $this->chance(60) ? ['id' => $this->target(false)['id']] : $this->target(false);
+        for ($n = $this->dice->getInt(1, 5); $n > 0; $n--) {
+            $want[] = $this->chance(40) ? ['id' => $this->target(false)['id']] : $this->target(false);
         }
         for ($n = $this->dice->getInt(0, 4); $n > 0; $n--) {
             $have['p'.$this->dice->getInt(0, $this->packages - 1)] = $this->dice->getInt(1, $this->releases).'.0.0';
