@@ -14,8 +14,8 @@ use Random\Randomizer;
  */
 final class Generator
 {
-    /** @var list<list<list<array{int, int, int}>>> package => release => needs as package, first and last release */
-    public array $needs = [];
+    /** @var list<list<string>> package => release => its needs as a row of a table would hold them: "package first last;..." */
+    private array $rows = [];
 
     /** @var list<int> */
     public array $wants = [];
@@ -31,15 +31,38 @@ final class Generator
                 for ($n = $drawable === 0 ? 0 : $dice->getInt(0, 4); $n > 0; $n--) {
                     $target = $dice->getInt(0, $drawable - 1);
                     $first = max(0, $release - $dice->getInt(0, 3));
-                    $needs[$target] = [$target, $first, min($releases - 1, $first + $dice->getInt(2, 6) - 1)];
+                    $needs[$target] = "{$target} {$first} ".min($releases - 1, $first + $dice->getInt(2, 6) - 1);
                 }
-                $list[] = array_values($needs);
+                $list[] = implode(';', $needs);
             }
-            $this->needs[] = $list;
+            $this->rows[] = $list;
         }
         $second = range(intdiv($packages, 2), $packages - 1);
         foreach ($dice->pickArrayKeys($second, $wants) as $key) {
             $this->wants[] = $second[$key];
         }
+    }
+
+    public function packages(): int
+    {
+        return count($this->rows);
+    }
+
+    /** @return list<list<array{int, int, int}>> release => needs as package, first and last release */
+    public function needsOf(int $package): array
+    {
+        return array_map(self::parsed(...), $this->rows[$package]);
+    }
+
+    /** @return list<array{int, int, int}> */
+    public function needsOfRelease(int $package, int $release): array
+    {
+        return self::parsed($this->rows[$package][$release]);
+    }
+
+    /** @return list<array{int, int, int}> */
+    private static function parsed(string $row): array
+    {
+        return $row === '' ? [] : array_map(fn (string $need): array => array_map(intval(...), explode(' ', $need)), explode(';', $row));
     }
 }

@@ -40,7 +40,7 @@ final readonly class BaseChoice
     private function runsOn(Package $loader, string $build, int $position): bool
     {
         $allowed = ReleaseSet::all(count($this->gamePackage->releases));
-        foreach ($loader->release($build)->needs ?? [] as $need) {
+        foreach ($loader->release($build)?->needs() ?? [] as $need) {
             foreach ($need->alternatives as $target) {
                 if ($target->id === $this->gamePackage->id) {
                     $allowed = $allowed->intersect($this->gamePackage->within($target->range, $loader->syntax));

@@ -36,7 +36,7 @@ final readonly class Support
     private static function versions(Release $release, Package $package, Package $game): ?ReleaseSet
     {
         $versions = null;
-        foreach ($release->needs as $need) {
+        foreach ($release->needs() as $need) {
             foreach ($need->alternatives as $target) {
                 if ($target->id === $game->id) {
                     $within = $game->within($target->range, $package->syntax);
@@ -55,7 +55,7 @@ final readonly class Support
     private static function loaders(Release $release, array $known): array
     {
         $named = [];
-        foreach ($release->needs as $need) {
+        foreach ($release->needs() as $need) {
             foreach ($need->alternatives as $target) {
                 if (in_array($target->id, $known, true)) {
                     $named[] = $target->id;

@@ -22,7 +22,7 @@ final readonly class Need
             usort($alternatives, fn (Target $a, Target $b): int => [$a->id, $a->range] <=> [$b->id, $b->range]);
         }
 
-        return new self($alternatives, implode('|', array_map(fn (Target $target): string => $target->key(), $alternatives)));
+        return new self($alternatives, $others === [] ? $first->key() : implode('|', array_map(fn (Target $target): string => $target->key(), $alternatives)));
     }
 
     public function names(string $id): bool

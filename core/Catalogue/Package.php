@@ -46,7 +46,13 @@ final class Package
         public readonly string $name = '',
         public readonly array $understudies = [],
     ) {
-        $this->timeline = new Timeline($scheme, array_map(fn (Release $release): string => $release->version, $releases));
+        $texts = array_map(fn (Release $release): string => $release->version, $releases);
+        $this->timeline = new Timeline($scheme, $texts);
+        if ($this->timeline->texts() === $texts) {
+            $this->releases = $releases;
+
+            return;
+        }
         $byVersion = [];
         foreach ($releases as $release) {
             $byVersion['v'.$release->version] = $release;

@@ -4,23 +4,35 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Catalogue;
 
-final readonly class Release
+use Closure;
+
+final class Release
 {
     /**
-     * @param  list<Need>  $needs  in the order of their keys
+     * @param  list<Need>|Closure(): list<Need>  $needs  in the order of their keys; or what makes them when they are first asked for
      * @param  list<Need>  $suggests
      * @param  list<Breakage>  $breaks
      * @param  list<Provision>  $provides
      * @param  string  $published  an ISO 8601 moment, or nothing
      */
     public function __construct(
-        public string $version,
-        public Channel $channel = Channel::Stable,
-        public array $needs = [],
-        public array $suggests = [],
-        public array $breaks = [],
-        public array $provides = [],
-        public string $published = '',
+        public readonly string $version,
+        public readonly Channel $channel = Channel::Stable,
+        private array|Closure $needs = [],
+        public readonly array $suggests = [],
+        public readonly array $breaks = [],
+        public readonly array $provides = [],
+        public readonly string $published = '',
     ) {
+    }
+
+    /** @return list<Need> */
+    public function needs(): array
+    {
+        if ($this->needs instanceof Closure) {
+            $this->needs = ($this->needs)();
+        }
+
+        return $this->needs;
     }
 }

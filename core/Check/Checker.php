@@ -73,7 +73,7 @@ final class Checker
         $violations = [];
         foreach ($this->selected() as $package) {
             $release = $package->release($this->selection[$package->id]);
-            foreach ($release->needs ?? [] as $need) {
+            foreach ($release?->needs() ?? [] as $need) {
                 $waived = $met = false;
                 foreach ($need->alternatives as $target) {
                     $waived = $waived || $this->request->waives($package->id, $this->selection[$package->id], 'needs', $target->id);
@@ -136,7 +136,7 @@ final class Checker
             if ($package === null) {
                 continue;
             }
-            foreach ($package->release($this->selection[$id])->needs ?? [] as $need) {
+            foreach ($package->release($this->selection[$id])?->needs() ?? [] as $need) {
                 foreach ($need->alternatives as $target) {
                     array_push($queue, ...$this->satisfying($target, $package->syntax));
                 }

@@ -21,6 +21,12 @@ final readonly class Contest
     {
     }
 
+    /** @param  list<Demand>  $demands  on the releases of that package */
+    public static function over(Package $package, array $demands): self
+    {
+        return new self($package, $demands);
+    }
+
     /**
      * @param  list<Step>  $steps
      * @param  list<int>  $wants  the refused request's wants => indices into the request's own

@@ -148,7 +148,7 @@ final readonly class Verdicts
         }
         $for = ReleaseSet::none(count($game->releases));
         foreach ($candidate->releases as $release) {
-            foreach ($release->needs as $need) {
+            foreach ($release->needs() as $need) {
                 foreach ($need->alternatives as $target) {
                     if ($target->id === $game->id) {
                         $for = $for->union($game->within($target->range, $candidate->syntax));

@@ -47,7 +47,7 @@ final class Additions
         }
         $nothingMore = new Decisions($encoding, [], false, [], PHP_INT_MAX);
 
-        if ($encoding->search->solve($facts, $nothingMore, $deadline) !== null) {
+        if ($encoding->search->solve($facts, $nothingMore, $encoding, $deadline) !== null) {
             return null;
         }
         $trail = $encoding->search->trail;
@@ -79,7 +79,7 @@ final class Additions
         $table = $search->trail->table[$candidate];
         $done = $search->trail->length;
         $wish = [$candidate, $table->full ^ $table->absent];
-        if ($search->solve([], new Decisions($this->encoding, [], false, [$wish], $done), $this->deadline) !== null) {
+        if ($search->solve([], new Decisions($this->encoding, [], false, [$wish], $done), $this->encoding, $this->deadline) !== null) {
             return null;
         }
         $newcomers = $this->newcomers($done);

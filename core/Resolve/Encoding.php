@@ -40,7 +40,7 @@ final class Encoding implements Rules
     /** @var array<string, array<int, string>> target and syntax => package => the releases that satisfy it */
     private array $options = [];
 
-    /** @var array<string, list<string>> package and relation => the sets whose clauses are made */
+    /** @var array<int, array<string, string>> package => relation => the releases whose clauses are made */
     private array $covered = [];
 
     /** @var array<string, true> the keys of the waivers that a request may ask for */
@@ -62,7 +62,7 @@ final class Encoding implements Rules
     /** @param  list<Waiver>  $waivable  what requests to come may waive */
     public function __construct(private readonly Catalogue $catalogue, array $waivable = [])
     {
-        $this->search = new Search($this);
+        $this->search = new Search;
         $this->request = new Request([]);
         foreach ($waivable as $waiver) {
             $this->waivable[$waiver->key()] = true;
@@ -84,6 +84,7 @@ final class Encoding implements Rules
     /** Takes up another request over the same catalogue. What was learned from the catalogue alone stays. */
     public function pose(Request $request): void
     {
+        $this->search->forgetPassing();
         $before = $this->request;
         $this->request = $request;
         $this->waived = $this->forbidden = [];
@@ -97,10 +98,10 @@ final class Encoding implements Rules
             foreach (array_keys($this->packages) as $number) {
                 $this->search->trail->root[$number] = $this->root($number);
             }
+            $this->search->rewatch();
         }
         $this->search->trail->tallies = [];
         $this->search->decisions = $this->search->conflicts = 0;
-        $this->search->forgetPassing();
         $this->search->restart();
     }
 
@@ -239,10 +240,10 @@ final class Encoding implements Rules
     {
         $release = $this->packages[$package]->releases[$position];
         if ($this->waived === []) {
-            return $release->needs;
+            return $release->needs();
         }
 
-        return array_values(array_filter($release->needs, fn (Need $need): bool => $this->among($this->waived, $package, $position, 'needs', $need->alternatives) === []));
+        return array_values(array_filter($release->needs(), fn (Need $need): bool => $this->among($this->waived, $package, $position, 'needs', $need->alternatives) === []));
     }
 
     /**
@@ -255,9 +256,12 @@ final class Encoding implements Rules
      */
     private function among(array $keys, int $package, int $position, string $relation, array $targets): array
     {
+        if ($keys === []) {
+            return [];
+        }
         $owner = $this->packages[$package];
         $found = [];
-        foreach ($keys === [] ? [] : $targets as $target) {
+        foreach ($targets as $target) {
             $key = (new Waiver($owner->id, $owner->releases[$position]->version, $relation, $target->id))->key();
             if (isset($keys[$key])) {
                 $found[] = $key;
@@ -286,7 +290,7 @@ final class Encoding implements Rules
     {
         $clauses = [];
         $release = $this->packages[$package]->releases[$position];
-        foreach ($release->needs as $need) {
+        foreach ($release->needs() as $need) {
             $clause = $this->needClause($package, $position, $need);
             if ($clause !== null) {
                 $clauses[] = $clause;
@@ -364,10 +368,9 @@ final class Encoding implements Rules
     {
         $size = count($this->packages[$package]->releases);
         $bit = BitTable::ofSize($size)->of[$position];
-        foreach ($this->covered["{$package} {$relation} {$key}"] ?? [] as $run) {
-            if (($run & $bit) === $bit) {
-                return null;
-            }
+        $covered = $this->covered[$package][$relation.$key] ?? null;
+        if ($covered !== null && ($covered & $bit) === $bit) {
+            return null;
         }
         $first = $last = $position;
         if ($this->among($this->waivable, $package, $position, $relation, $targets) === []) {
@@ -379,7 +382,7 @@ final class Encoding implements Rules
             }
         }
         $run = ReleaseSet::ofRuns($size, [[$first, $last]]);
-        $this->covered["{$package} {$relation} {$key}"][] = $run->bits;
+        $this->covered[$package][$relation.$key] = $covered === null ? $run->bits : $covered | $run->bits;
 
         return $run;
     }
@@ -393,7 +396,7 @@ final class Encoding implements Rules
     private function says(int $package, int $position, string $relation, string $key, array $targets): bool
     {
         $release = $this->packages[$package]->releases[$position];
-        foreach ($relation === 'needs' ? $release->needs : $release->breaks as $said) {
+        foreach ($relation === 'needs' ? $release->needs() : $release->breaks as $said) {
             if (($said instanceof Need ? $said->key : $said->target->key()) === $key) {
                 return $this->among($this->waivable, $package, $position, $relation, $targets) === [];
             }

@@ -57,7 +57,7 @@ final class Resolver
             $facts[] = new Clause([$number => $set | $encoding->search->trail->table[$number]->absent], new Fact\Bounded);
             $wishes[] = [$number, $set];
         }
-        if ($encoding->search->solve($facts, new Decisions($encoding, $stays, true, $wishes), $this->deadline) !== null) {
+        if ($encoding->search->solve($facts, new Decisions($encoding, $stays, true, $wishes), $encoding, $this->deadline) !== null) {
             return null;
         }
         foreach ($wishes as [$number, $set]) {
@@ -136,7 +136,7 @@ final class Resolver
         while (true) {
             $encoding->search->restart();
             try {
-                $refuted = $encoding->search->solve($facts, new Decisions($encoding, [], true, $wishes), $budget ?? $this->deadline) !== null;
+                $refuted = $encoding->search->solve($facts, new Decisions($encoding, [], true, $wishes), $encoding, $budget ?? $this->deadline) !== null;
             } catch (Stopped $stopped) {
                 return $budget?->spent() === true ? new Largest(self::kept($request, $lost), false) : throw $stopped;
             }
@@ -284,7 +284,7 @@ final class Resolver
 
     private function solve(Encoding $encoding, Decisions $decisions): ?Clause
     {
-        return $encoding->search->solve($encoding->wantClauses(), $decisions, $this->deadline);
+        return $encoding->search->solve($encoding->wantClauses(), $decisions, $encoding, $this->deadline);
     }
 
     private function effort(Encoding $encoding): Effort

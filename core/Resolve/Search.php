@@ -30,6 +30,9 @@ final class Search
     /** @var list<Clause> clauses of one literal */
     private array $units = [];
 
+    /** @var list<Clause> longer clauses of which the request's roots leave one literal, or none */
+    private array $decided = [];
+
     /** @var list<Clause> clauses that rest on what one request wants */
     private array $passing = [];
 
@@ -42,7 +45,10 @@ final class Search
 
     public int $conflicts = 0;
 
-    public function __construct(private readonly Rules $rules)
+    /** What makes the clauses, while a search runs; not held longer, so that neither keeps the other in memory. */
+    private ?Rules $rules = null;
+
+    public function __construct()
     {
         $this->trail = new Trail;
         $this->learning = new Learning($this->trail);
@@ -74,16 +80,69 @@ final class Search
     }
 
     /**
+     * Lets every clause be watched where the roots leave it open. To be called when roots change: a literal that a root
+     * rules out never becomes false along the trail, so a clause watched only there would be overlooked.
+     */
+    public function rewatch(): void
+    {
+        $clauses = [];
+        foreach ($this->watchers as $package => $watching) {
+            foreach ($watching as $clause) {
+                $clauses[spl_object_id($clause)] = $clause;
+            }
+            $this->watchers[$package] = $this->watched[$package] = [];
+        }
+        $this->decided = [];
+        foreach ($clauses as $clause) {
+            if ($clause->dropped) {
+                continue;
+            }
+            $open = $shut = [];
+            foreach ($clause->literals as $package => $set) {
+                if (($this->trail->root[$package] & $set) === $this->trail->none[$package]) {
+                    $shut[] = $package;
+                } else {
+                    $open[] = $package;
+                }
+            }
+            if (count($open) < 2 && count($clause->literals) > 1) {
+                $this->decided[] = $clause;
+            }
+            $this->watchBoth($clause, [...$open, ...$shut]);
+        }
+    }
+
+    /**
      * Finds values for all packages under which every clause holds.
      *
      * @param  list<Clause>  $facts  that hold for this request only
+     * @param  Rules  $rules  make the clauses of a release when it is first taken
      * @return Clause|null the refutation: a clause without literals whose parents lead to it; null when there is a line-up
      *
      * @throws Stopped
      */
-    public function solve(array $facts, Decisions $decisions, ?Deadline $deadline = null): ?Clause
+    public function solve(array $facts, Decisions $decisions, Rules $rules, ?Deadline $deadline = null): ?Clause
     {
-        foreach ([...$this->units, ...$facts] as $clause) {
+        $this->rules = $rules;
+        // A search makes much that stays and no cycles; looking for cycles meanwhile would cost as much as the search.
+        $collects = gc_enabled();
+        gc_disable();
+        try {
+            return $this->run($facts, $decisions, $deadline);
+        } finally {
+            $this->rules = null;
+            $collects ? gc_enable() : null;
+        }
+    }
+
+    /**
+     * @param  list<Clause>  $facts
+     *
+     * @throws Stopped
+     */
+    private function run(array $facts, Decisions $decisions, ?Deadline $deadline): ?Clause
+    {
+        foreach ([...$this->units, ...$this->decided, ...$facts] as $clause) {
             $conflict = $this->state($clause) ?? $this->propagate();
             if ($conflict !== null) {
                 $this->conflicts++;
@@ -99,6 +158,7 @@ final class Search
                 if ($deadline !== null && $this->conflicts % 16 === 0 && $deadline->reached()) {
                     throw new Stopped('stopped at the time limit');
                 }
+                $this->watchHighest($conflict);
                 $learned = $this->learning->from($conflict);
                 if ($learned->literals === [] || $this->trail->level() === 0) {
                     return $learned;
@@ -205,6 +265,19 @@ final class Search
         $this->watched[$package][] = $clause->literals[$package];
     }
 
+    /** @param  list<int>  $packages  of which the first two are watched, or the only one */
+    private function watchBoth(Clause $clause, array $packages): void
+    {
+        if ($packages !== []) {
+            $clause->first = $clause->second = $packages[0];
+            $this->watch($packages[0], $clause);
+        }
+        if (isset($packages[1])) {
+            $clause->second = $packages[1];
+            $this->watch($packages[1], $clause);
+        }
+    }
+
     /** @param  non-empty-list<int>  $places  ascending */
     private function unwatch(int $package, array $places): void
     {
@@ -222,7 +295,7 @@ final class Search
     private function makeClauses(int $package, int $position): ?Clause
     {
         $this->made[$package][$position] = true;
-        foreach ($this->rules->clausesOf($package, $position) as $clause) {
+        foreach ($this->rules?->clausesOf($package, $position) ?? [] as $clause) {
             $violated = $this->add($clause);
             if ($violated !== null) {
                 $this->pending[] = $violated;
@@ -238,28 +311,56 @@ final class Search
         if ($clause->passing) {
             $this->passing[] = $clause;
         }
-        $open = [];
-        $falsified = [];
-        foreach ($clause->literals as $package => $set) {
-            if (($this->trail->domain[$package] & $set) === $this->trail->none[$package]) {
-                $falsified[$package] = $this->trail->falsifiedAt($package, $set);
-            } else {
-                $open[] = $package;
-            }
+        $open = $this->trail->openIn($clause);
+        if (count($open) > 1) {
+            $this->watchBoth($clause, $open);
+
+            return null;
         }
-        arsort($falsified);
-        $two = array_slice([...$open, ...array_keys($falsified)], 0, 2);
+        $two = [...$open, ...$this->latestFalse($clause, $open)];
         if (count($two) === 1) {
             // Stated at the next start; until then watched like any other, because this may be far from level 0.
             $this->units[] = $clause;
         }
-        foreach ($two as $package) {
-            $this->watch($package, $clause);
-        }
-        $clause->first = $two[0] ?? -1;
-        $clause->second = $two[1] ?? $clause->first;
+        $this->watchBoth($clause, $two);
 
-        return count($open) < 2 ? $this->assert($clause, $open) : null;
+        return $this->assert($clause, $open);
+    }
+
+    /**
+     * The packages of a clause whose literals are false, the highest level first: whatever is taken back opens those first.
+     *
+     * @param  list<int>  $open  the others
+     * @return list<int>
+     */
+    private function latestFalse(Clause $clause, array $open): array
+    {
+        $levels = [];
+        foreach ($clause->literals as $package => $set) {
+            if (! in_array($package, $open, true)) {
+                $entry = $this->trail->falsifiedAt($package, $set);
+                $levels[$package] = $entry < 0 ? -1 : $this->trail->level[$entry];
+            }
+        }
+        arsort($levels);
+
+        return array_keys($levels);
+    }
+
+    /** Lets a violated clause be watched where it will open first, so that it is not overlooked afterwards. */
+    private function watchHighest(Clause $violated): void
+    {
+        if ($violated->first < 0 || count($violated->literals) < 3) {
+            return;
+        }
+        [$first, $second] = $this->latestFalse($violated, []);
+        foreach ([$first, $second] as $package) {
+            if ($package !== $violated->first && $package !== $violated->second) {
+                $this->watch($package, $violated);
+            }
+        }
+        $violated->first = $first;
+        $violated->second = $second;
     }
 
     /**
@@ -286,10 +387,8 @@ final class Search
     private function state(Clause $clause): ?Clause
     {
         $open = $this->trail->openIn($clause);
-        if (count($open) > 1) {
-            [$clause->first, $clause->second] = $open;
-            $this->watch($open[0], $clause);
-            $this->watch($open[1], $clause);
+        if (count($open) > 1 && $clause->first < 0) {
+            $this->watchBoth($clause, $open);
             $this->passing[] = $clause;
         }
 

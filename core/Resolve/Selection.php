@@ -12,6 +12,9 @@ use Stasimon\Core\Catalogue\Target;
  */
 final class Selection
 {
+    /** @var array<int, array<int, list<array<int, string>>>> package => position => its needs, as they were asked for */
+    private array $needs = [];
+
     /**
      * @param  array<int, int>  $positions  package => position
      * @param  array<int, string>  $limits  package => the releases that it may be moved to
@@ -77,6 +80,12 @@ final class Selection
 
     /** @return list<array<int, string>> the needs of a release, each as the packages and sets that would meet it */
     private function needsOf(int $package, int $position): array
+    {
+        return $this->needs[$package][$position] ??= $this->optionsOf($package, $position);
+    }
+
+    /** @return list<array<int, string>> */
+    private function optionsOf(int $package, int $position): array
     {
         $owner = $this->encoding->packages[$package];
         $needs = [];
@@ -199,41 +208,39 @@ final class Selection
             $changed = false;
             $order = array_keys(array_diff_key($this->positions, $fixed, $this->wanted()));
             usort($order, fn (int $a, int $b): int => strcmp($this->encoding->packages[$a]->id, $this->encoding->packages[$b]->id));
-            $demands = $this->demands();
+            $namedBy = [];
+            foreach ($this->positions as $owner => $position) {
+                $this->collectNamed($namedBy, $owner, $position);
+            }
             foreach ($order as $package) {
-                if (isset($this->positions[$package]) && $this->moveUp($package, $demands[$package] ?? [])) {
-                    $this->keepReached($mayStay);
+                if ($this->moveUp($package, $namedBy[$package] ?? [])) {
+                    $this->collectNamed($namedBy, $package, $this->positions[$package]);
                     $changed = true;
-                    $demands = $this->demands();
                 }
             }
+            $this->keepReached($mayStay);
         } while ($changed);
     }
 
-    /** @return array<int, list<array<int, string>>> package => the clauses over it that releases in the line-up make */
-    private function demands(): array
+    /** @param  array<int, array<int, true>>  $namedBy  package => those with a need that names it, and perhaps some that had one */
+    private function collectNamed(array &$namedBy, int $owner, int $position): void
     {
-        $demands = [];
-        foreach ($this->positions as $package => $position) {
-            foreach ($this->needsOf($package, $position) as $options) {
-                foreach ($options as $option => $set) {
-                    $demands[$option][] = $options;
-                }
+        foreach ($this->needsOf($owner, $position) as $options) {
+            foreach ($options as $option => $set) {
+                $namedBy[$option][$owner] = true;
             }
         }
-
-        return $demands;
     }
 
-    /** @param  list<array<int, string>>  $demands */
-    private function moveUp(int $package, array $demands): bool
+    /** @param  array<int, true>  $namedBy */
+    private function moveUp(int $package, array $namedBy): bool
     {
         $now = $this->positions[$package];
         $limit = $this->limits[$package];
         for ($position = BitTable::newest($limit); $position > $now; $position--) {
             if ($this->holds($package, $position, $limit)) {
                 $this->positions[$package] = $position;
-                if ($this->fits($package, $position, $demands)) {
+                if ($this->fits($package, $position, $namedBy)) {
                     return true;
                 }
             }
@@ -243,17 +250,14 @@ final class Selection
         return false;
     }
 
-    /** @param  list<array<int, string>>  $demands */
-    private function fits(int $package, int $position, array $demands): bool
+    /** @param  array<int, true>  $namedBy */
+    private function fits(int $package, int $position, array $namedBy): bool
     {
-        foreach ($demands as $options) {
-            if (! $this->hasOneOf($options)) {
-                return false;
-            }
-        }
-        foreach ($this->needsOf($package, $position) as $options) {
-            if (! $this->hasOneOf($options)) {
-                return false;
+        foreach ([$package, ...array_keys($namedBy)] as $owner) {
+            foreach (isset($this->positions[$owner]) ? $this->needsOf($owner, $this->positions[$owner]) : [] as $options) {
+                if (($owner === $package || isset($options[$package])) && ! $this->hasOneOf($options)) {
+                    return false;
+                }
             }
         }
         foreach ($this->broken($package, $position) as $other => $set) {
@@ -274,6 +278,9 @@ final class Selection
     /** @return array<int, string> package => the releases of it that a release breaks */
     private function broken(int $package, int $position): array
     {
+        if ($this->encoding->packages[$package]->releases[$position]->breaks === []) {
+            return [];
+        }
         $broken = [];
         foreach ($this->encoding->breaksOf($package, $position) as $breakage) {
             foreach ($this->encoding->options($breakage->target, $this->encoding->packages[$package]->syntax) as $option => $set) {

@@ -18,7 +18,7 @@ final class RangeReader
         return match (true) {
             trim($text) === '*' => new Range([[]]),
             $syntax === Syntax::Interval => (new IntervalReader($text, $timeline))->range(),
-            $timeline->scheme === Scheme::Semver => (new SemverRangeReader($text))->range(),
+            $timeline->scheme === Scheme::Semver => SemverRangeReader::read($text),
             default => (new PlainRangeReader($text, $timeline))->range(),
         };
     }

@@ -20,8 +20,24 @@ final readonly class Semver implements Version
     {
     }
 
-    /** @throws UnusableVersion */
+    /**
+     * The version that a text says. Few texts make up most of a catalogue, so a version is read once and shared.
+     *
+     * @throws UnusableVersion
+     */
     public static function of(string $text): self
+    {
+        /** @var array<string, self> $known */
+        static $known = [];
+        if (count($known) > 50_000) {
+            $known = [];
+        }
+
+        return $known['v'.$text] ??= self::read($text);
+    }
+
+    /** @throws UnusableVersion */
+    private static function read(string $text): self
     {
         if (preg_match(self::FORM, $text, $match) !== 1) {
             throw UnusableVersion::notSemver($text);

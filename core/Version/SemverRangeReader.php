@@ -21,6 +21,22 @@ final readonly class SemverRangeReader
         $this->text = new RangeText($text);
     }
 
+    /**
+     * The range that a text says; read once and shared, as versions are.
+     *
+     * @throws UnusableRange
+     */
+    public static function read(string $text): Range
+    {
+        /** @var array<string, Range> $known */
+        static $known = [];
+        if (count($known) > 50_000) {
+            $known = [];
+        }
+
+        return $known['r'.$text] ??= (new self($text))->range();
+    }
+
     /** @throws UnusableRange */
     public function range(): Range
     {

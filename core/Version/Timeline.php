@@ -32,16 +32,28 @@ final class Timeline
 
             return;
         }
-        $parsed = [];
-        foreach ($texts as $text) {
-            $parsed[] = [$this->version($text), $text];
+        $versions = array_map($this->version(...), $texts);
+        if (! self::ascends($versions)) {
+            $order = array_keys($texts);
+            usort($order, fn (int $a, int $b): int => $versions[$a]->compare($versions[$b]) ?: strcmp($texts[$a], $texts[$b]));
+            $texts = array_map(fn (int $i): string => $texts[$i], $order);
+            $versions = array_map(fn (int $i): Version => $versions[$i], $order);
         }
-        usort($parsed, fn (array $a, array $b): int => $a[0]->compare($b[0]) ?: strcmp($a[1], $b[1]));
-        foreach ($parsed as $position => [$version, $text]) {
-            $this->versions[] = $version;
-            $this->texts[] = $text;
-            $this->positions[$text] = $position;
+        $this->texts = $texts;
+        $this->versions = $versions;
+        $this->positions = array_flip($texts);
+    }
+
+    /** @param  list<Version>  $versions */
+    private static function ascends(array $versions): bool
+    {
+        for ($i = count($versions) - 1; $i > 0; $i--) {
+            if ($versions[$i - 1]->compare($versions[$i]) >= 0) {
+                return false;
+            }
         }
+
+        return true;
     }
 
     /** @throws UnusableVersion */

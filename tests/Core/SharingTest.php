@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Resolve\Additions;
 use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Keeping;
@@ -32,7 +33,9 @@ it('answers a request the same after others over the same catalogue', function (
         $requests[] = $answers->request->by(Policy::Newest)->wantingOnly([$index])->forbidding([new Want('p0')]);
     }
     foreach ($answers->catalogue->packages() as $package) {
-        foreach ($package->releases[0]->needs as $need) {
+        $requests[] = $answers->request->by(Policy::Newest)->allowing($package->id, Channel::Beta);
+        $requests[] = $answers->request->by(Policy::Newest)->forbidding([new Want($package->id, '<=2.0.0')]);
+        foreach ($package->releases[0]->needs() as $need) {
             $waived = $answers->request->by(Policy::Newest)->waiving(new Waiver($package->id, $package->releases[0]->version, 'needs', $need->alternatives[0]->id));
             $requests[] = $waived;
             $requests[] = $waived->wanting([new Want($package->id, $package->exactly($package->releases[0]->version))]);
@@ -50,7 +53,7 @@ it('answers a request the same after others over the same catalogue', function (
             }
         }
     }
-})->with(range(1, 60));
+})->with(range(1, 150));
 
 it('knows a waiver that it was prepared for and one that it was not', function (): void {
     $answers = Answers::short(['a' => ['1.0.0' => ['b'], '2.0.0' => ['b']]], ['a']);

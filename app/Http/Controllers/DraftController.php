@@ -11,6 +11,7 @@ use App\Instances\Drafting;
 use App\Instances\Ranges;
 use App\Instances\Work;
 use App\Models\Instance;
+use App\View\DraftPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
 use Stasimon\Core\Base\Plan;
@@ -30,6 +31,7 @@ final readonly class DraftController
         return view('instances.draft', [
             'instance' => $instance,
             'lineUp' => $lineUp,
+            'page' => new DraftPage($lineUp, $instance->name),
             'repairs' => $this->drafting->repairs($lineUp),
             'task' => $task,
         ]);

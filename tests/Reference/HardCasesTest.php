@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+use Stasimon\Core\Resolve\Resolved;
+use Symfony\Component\Process\Process;
+use Tests\Support\HardCases;
+
+it('agrees with a SAT solver on random 3-SAT at the threshold', function (): void {
+    // Reference program: minisat (Debian), on the clauses themselves.
+    $file = tempnam(sys_get_temp_dir(), 'cnf');
+    $solvable = 0;
+    for ($seed = 1; $seed <= 60; $seed++) {
+        $clauses = HardCases::threeSat(25, $seed);
+        file_put_contents($file, HardCases::dimacs($clauses));
+        $exit = (new Process(['minisat', '-verb=0', $file]))->run();
+        $case = HardCases::asPackages($clauses);
+        $answer = $case->resolve();
+        expect($answer instanceof Resolved)->toBe($exit === 10, "seed {$seed}");
+        if ($answer instanceof Resolved) {
+            $solvable++;
+            expect($case->violations($answer->versions()))->toBe([], "seed {$seed}");
+        }
+    }
+    unlink($file);
+    expect($solvable)->toBeGreaterThan(10)->toBeLessThan(55);
+});
+
+it('knows that pigeons need as many holes', function (): void {
+    // Haken, "The Intractability of Resolution", 1985: n + 1 pigeons do not fit into n holes.
+    expect(HardCases::pigeons(6, 5)->versions())->toBeNull()->and(HardCases::pigeons(5, 5)->versions())->toHaveCount(10);
+});
