@@ -6,7 +6,7 @@ cd "$root"
 
 # What the application and its tests need from Debian.
 packages_start="php8.2-cli php8.2-pgsql php8.2-zip php8.2-gd php8.2-intl php8.2-mbstring php8.2-xml php8.2-bcmath php8.2-curl composer unzip postgresql nodejs curl"
-packages_test="chromium minisat git"
+packages_test="chromium minisat aspcud libmaven3-core-java default-jre-headless git"
 
 say() { printf '%s\n' "$*"; }
 fail() { printf '%s\n' "$*" >&2; exit 1; }

@@ -63,4 +63,17 @@ final class BitTable
 
         return -1;
     }
+
+    /** How many bits are set. */
+    public static function count(string $bits): int
+    {
+        $count = 0;
+        for ($byte = strlen($bits) - 1; $byte >= 0; $byte--) {
+            for ($value = ord($bits[$byte]); $value !== 0; $value &= $value - 1) {
+                $count++;
+            }
+        }
+
+        return $count;
+    }
 }

@@ -16,17 +16,21 @@ use Stasimon\Core\Version\ReleaseSet;
  */
 final class Decisions
 {
+    /** How many releases a package may still be to be decided before those with more. */
+    private const FEW = [2, 3, 5, PHP_INT_MAX];
+
     private int $wish = 0;
 
     private int $want = 0;
 
-    private int $required = 0;
+    /** @var list<int> for each of {@see FEW}, the entry of the trail that is looked at next */
+    private array $required;
 
     private int $choice = 0;
 
     private int $kept = 0;
 
-    /** @var list<array{int, int, int, int, int}> level => the cursors when it began */
+    /** @var list<array{int, int, list<int>, int, int}> level => the cursors when it began */
     private array $cursors = [];
 
     /** @var list<list<array{int, int}>> want => candidates after the package's own: package and position, best first */
@@ -43,7 +47,8 @@ final class Decisions
      */
     public function __construct(private readonly Encoding $encoding, private readonly array $have, private readonly bool $wantsNewest, private readonly array $wishes = [], int $done = 0)
     {
-        $this->required = $this->choice = $done;
+        $this->required = array_fill(0, count(self::FEW), $done);
+        $this->choice = $done;
         foreach ($done > 0 ? [] : $encoding->request->want as $index => $want) {
             $options = $encoding->wantClause($index)->literals;
             $own = $encoding->numberOf($want->id) ?? -1;
@@ -122,14 +127,21 @@ final class Decisions
         return null;
     }
 
-    /** @return array{int, string}|null */
+    /**
+     * A package that has to be there and can still be several releases: those with few releases left first, because what
+     * they clash with shows soonest. A package narrowed again has a later entry, so each of the cursors only moves forward.
+     *
+     * @return array{int, string}|null
+     */
     private function nextRequired(Trail $trail): ?array
     {
-        for ($count = $trail->length; $this->required < $count; $this->required++) {
-            $package = $trail->package[$this->required];
-            $domain = $trail->domain[$package];
-            if ((ord($domain[0]) & 1) === 0 && ! isset($trail->table[$package]->single[$domain])) {
-                return [$package, $this->preferred($trail, $package, $domain, false)];
+        foreach (self::FEW as $tier => $most) {
+            for (; $this->required[$tier] < $trail->length; $this->required[$tier]++) {
+                $package = $trail->package[$this->required[$tier]];
+                $domain = $trail->domain[$package];
+                if ((ord($domain[0]) & 1) === 0 && ! isset($trail->table[$package]->single[$domain]) && BitTable::count($domain) <= $most) {
+                    return [$package, $this->preferred($trail, $package, $domain, false)];
+                }
             }
         }
 

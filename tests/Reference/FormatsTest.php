@@ -8,6 +8,7 @@ use Stasimon\Core\Explain\ResolutionWriter;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Suggestion;
+use Symfony\Component\Process\Process;
 use Tests\Support\Answers;
 use Tests\Support\Generated;
 
@@ -46,3 +47,10 @@ it('writes answers that conform', function (int $seed): void {
         : ResolutionWriter::impossible(Impossible::of($answers->request, $answer, new Resolver($answers->catalogue)), 1.0);
     expect(conforms($json, 'resolution'))->toBeTrue();
 })->with(range(1, 40));
+
+it('writes what bin/stasimon check found in the check format', function (string $selection): void {
+    $folder = dirname(__DIR__, 2).'/docs/formats/examples';
+    $check = new Process([dirname(__DIR__, 2).'/bin/stasimon', 'check', '--catalogue', "{$folder}/catalogue.json", '--request', "{$folder}/request.json", '--selection', '-'], input: $selection);
+    $check->run();
+    expect(conforms($check->getOutput(), 'check'))->toBeTrue($check->getErrorOutput());
+})->with(['{"selection": []}', '{"selection": [{"id": "nowhere", "version": "1"}]}', '{"selection": [{"id": "gulls", "version": "1.0.0"}, {"id": "fogbank", "version": "2.2.0"}]}']);
