@@ -19,6 +19,11 @@ final class Decisions
     /** How many releases a package may still be to be decided before those with more. */
     private const FEW = [2, 3, 5, PHP_INT_MAX];
 
+    /** After how many conflicts a search counts as hard, and how many needs it then chooses among. */
+    private const HARD = 500;
+
+    private const LOOKED_AT = 64;
+
     private int $wish = 0;
 
     private int $want = 0;
@@ -59,14 +64,14 @@ final class Decisions
     }
 
     /** @return array{int, string}|null  a package and the set to narrow it to; null when every clause holds */
-    public function next(Trail $trail): ?array
+    public function next(Trail $trail, int $conflicts): ?array
     {
         $this->returnTo($trail->level());
 
         $decision = $this->nextWish($trail)
             ?? $this->nextWant($trail)
             ?? $this->nextRequired($trail)
-            ?? $this->nextChoice($trail)
+            ?? $this->nextChoice($trail, $conflicts)
             ?? $this->nextKept($trail);
         $this->cursors[] = [$this->wish, $this->want, $this->required, $this->choice, $this->kept];
 
@@ -149,45 +154,76 @@ final class Decisions
     }
 
     /**
-     * One of several alternatives, none of which is in yet: one that is there now, else the first by id.
+     * One of several alternatives, none of which is in yet: one that is there now, else the first by id. Once a search has
+     * proved hard, the one among the next few needs that took part in most conflicts.
      *
      * @return array{int, string}|null
      */
-    private function nextChoice(Trail $trail): ?array
+    private function nextChoice(Trail $trail, int $conflicts): ?array
     {
-        $count = $trail->length;
-        for (; $this->choice < $count; $this->choice++) {
-            $package = $trail->package[$this->choice];
+        $hottest = null;
+        $seen = 0;
+        for ($entry = $this->choice; $entry < $trail->length; $entry++) {
+            $package = $trail->package[$entry];
             $position = $trail->positionOf($package);
             if ($position === null) {
                 continue;
             }
             foreach ($this->encoding->needsOf($package, $position) as $need) {
-                $decision = $this->undecided($trail, $need, $this->encoding->packages[$package]);
-                if ($decision !== null) {
-                    return $decision;
+                $candidates = $this->undecided($trail, $need, $this->encoding->packages[$package]);
+                if ($candidates === []) {
+                    continue;
+                }
+                if ($seen++ === 0) {
+                    $this->choice = $entry;
+                }
+                if ($conflicts < self::HARD) {
+                    return $this->first($trail, $candidates);
+                }
+                foreach ($candidates as $candidate => $left) {
+                    if ($hottest === null || $trail->heat[$candidate] > $trail->heat[$hottest[0]]) {
+                        $hottest = [$candidate, $left];
+                    }
+                }
+                if ($seen >= self::LOOKED_AT) {
+                    break 2;
                 }
             }
         }
+        if ($hottest === null) {
+            $this->choice = $trail->length;
 
-        return null;
+            return null;
+        }
+
+        return [$hottest[0], $this->preferred($trail, $hottest[0], $hottest[1], false)];
     }
 
-    /** @return array{int, string}|null  null when the need is met, or will be by propagation */
-    private function undecided(Trail $trail, Need $need, Package $owner): ?array
+    /** @return array<int, string> package => what it can still be to meet the need; none when it is met, or will be by propagation */
+    private function undecided(Trail $trail, Need $need, Package $owner): array
     {
         $candidates = [];
         foreach ($need->alternatives as $target) {
             foreach ($this->encoding->options($target, $owner->syntax) as $package => $set) {
                 $left = $trail->domain[$package] & $set;
                 if ($left === $trail->domain[$package]) {
-                    return null;
+                    return [];
                 }
                 if ($left !== $trail->none[$package]) {
                     $candidates[$package] = ($candidates[$package] ?? $left) | $left;
                 }
             }
         }
+
+        return $candidates;
+    }
+
+    /**
+     * @param  non-empty-array<int, string>  $candidates
+     * @return array{int, string}
+     */
+    private function first(Trail $trail, array $candidates): array
+    {
         $best = null;
         foreach ($candidates as $package => $left) {
             $there = isset($this->have[$package]) && ($left & $this->have[$package]) === $this->have[$package];
@@ -197,7 +233,7 @@ final class Decisions
             }
         }
 
-        return $best === null ? null : [$best[1], $this->preferred($trail, $best[1], $best[2], false)];
+        return [$best[1], $this->preferred($trail, $best[1], $best[2], false)];
     }
 
     /** @return array{int, string}|null */

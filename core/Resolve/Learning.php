@@ -11,15 +11,19 @@ namespace Stasimon\Core\Resolve;
  * A learned clause keeps the literals that the request's own channels and exclusions made false, so that most of what is
  * learned follows from the catalogue alone; the rest is marked as passing.
  */
-final readonly class Learning
+final class Learning
 {
-    public function __construct(private Trail $trail)
+    /** What taking part in a conflict adds to a package's heat; it grows, so that heat of long ago fades. */
+    private float $warmth = 1.0;
+
+    public function __construct(private readonly Trail $trail)
     {
     }
 
     public function from(Clause $violated): Clause
     {
         $trail = $this->trail;
+        $this->warm($violated);
         $literals = $violated->literals;
         $parents = [$violated];
         $places = [];
@@ -36,6 +40,7 @@ final readonly class Learning
                 return count($parents) === 1 ? $violated : new Clause($literals, null, $parents);
             }
             $parents[] = $reason;
+            $this->warm($reason);
             $pivot = $trail->package[$latest];
             foreach ($reason->literals as $package => $set) {
                 if ($package === $pivot) {
@@ -50,6 +55,25 @@ final readonly class Learning
                 }
                 $literals[$package] = $set;
                 $places[$package] = $trail->falsifiedAt($package, $set);
+            }
+        }
+    }
+
+    private function warm(Clause $clause): void
+    {
+        foreach ($clause->literals as $package => $set) {
+            $this->trail->heat[$package] += $this->warmth;
+        }
+    }
+
+    /** Lets what took part before count less (the "variable state independent decaying sum" of Chaff, 2001). */
+    public function cool(): void
+    {
+        $this->warmth *= 1.05;
+        if ($this->warmth > 1e100) {
+            $this->warmth = 1.0;
+            foreach ($this->trail->heat as $package => $heat) {
+                $this->trail->heat[$package] = $heat * 1e-100;
             }
         }
     }

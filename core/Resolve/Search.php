@@ -160,6 +160,7 @@ final class Search
                 }
                 $this->watchHighest($conflict);
                 $learned = $this->learning->from($conflict);
+                $this->learning->cool();
                 if ($learned->literals === [] || $this->trail->level() === 0) {
                     return $learned;
                 }
@@ -168,7 +169,7 @@ final class Search
             if ($deadline !== null && $this->decisions % 64 === 0 && $deadline->reached()) {
                 throw new Stopped('stopped at the time limit');
             }
-            $decision = $decisions->next($this->trail);
+            $decision = $decisions->next($this->trail, $this->conflicts);
             if ($decision === null) {
                 return null;
             }

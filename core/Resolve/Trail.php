@@ -60,6 +60,9 @@ final class Trail
     /** Whether some entry rests on earlier levels than the one it was made at. */
     private bool $mixed = false;
 
+    /** @var array<int, float> package => how much it took part in conflicts, the later ones counting more */
+    public array $heat = [];
+
     /** @var list<Tally> that are told of every change */
     public array $tallies = [];
 
@@ -73,6 +76,7 @@ final class Trail
         $this->root[$package] = $root;
         $this->domain[$package] = $root;
         $this->latest[$package] = -1;
+        $this->heat[$package] = 0.0;
     }
 
     /** Forgets every entry. */

@@ -10,8 +10,8 @@ it('agrees with a SAT solver on random 3-SAT at the threshold', function (): voi
     // Reference program: minisat (Debian), on the clauses themselves.
     $file = tempnam(sys_get_temp_dir(), 'cnf');
     $solvable = 0;
-    for ($seed = 1; $seed <= 60; $seed++) {
-        $clauses = HardCases::threeSat(25, $seed);
+    for ($seed = 1; $seed <= 40; $seed++) {
+        $clauses = HardCases::threeSat(40, $seed);
         file_put_contents($file, HardCases::dimacs($clauses));
         $exit = (new Process(['minisat', '-verb=0', $file]))->run();
         $case = HardCases::asPackages($clauses);
@@ -23,7 +23,7 @@ it('agrees with a SAT solver on random 3-SAT at the threshold', function (): voi
         }
     }
     unlink($file);
-    expect($solvable)->toBeGreaterThan(10)->toBeLessThan(55);
+    expect($solvable)->toBeGreaterThan(8)->toBeLessThan(35);
 });
 
 it('knows that pigeons need as many holes', function (): void {
