@@ -115,7 +115,8 @@ final class Package
                     $positions[] = $position;
                 }
             }
-            $this->allowed[$channel->value] = ReleaseSet::ofPositions(count($this->releases), $positions);
+            $count = count($this->releases);
+            $this->allowed[$channel->value] = count($positions) === $count ? ReleaseSet::all($count) : ReleaseSet::ofPositions($count, $positions);
         }
 
         return $this->allowed[$channel->value];

@@ -31,14 +31,29 @@ final readonly class ReleaseSet
     /** @param  list<array{int, int}>  $runs  first and last position of each run, inclusive; they may overlap */
     public static function ofRuns(int $size, array $runs): self
     {
-        $bits = str_repeat("\0", self::bytes($size));
+        $bits = null;
         foreach ($runs as [$first, $last]) {
+            $run = self::run($size, $first, $last);
+            $bits = $bits === null ? $run : $bits | $run;
+        }
+
+        return new self($size, $bits ?? str_repeat("\0", self::bytes($size)));
+    }
+
+    /** The bits of one run; few different ones make up most of a catalogue, so each is made once and shared. */
+    private static function run(int $size, int $first, int $last): string
+    {
+        /** @var array<int, array<int, array<int, string>>> $known */
+        static $known = [];
+        if (! isset($known[$size][$first][$last])) {
+            $bits = str_repeat("\0", self::bytes($size));
             for ($bit = $first + 1; $bit <= $last + 1; $bit++) {
                 $bits[$bit >> 3] = chr(ord($bits[$bit >> 3]) | 1 << ($bit & 7));
             }
+            $known[$size][$first][$last] = $bits;
         }
 
-        return new self($size, $bits);
+        return $known[$size][$first][$last];
     }
 
     /** @param  list<int>  $positions */
