@@ -3,11 +3,11 @@
 declare(strict_types=1);
 
 // Resolves generated catalogues with the core, with Composer's resolver and with libsolv's testsolv, in the same run:
-// php bench/resolver.php [ROW ...]. Times are seconds of processor time, the median of several runs in several
-// processes, because they differ less than those of a clock on a machine that does other things. "ours" is from package objects to the answer, as Composer's is;
-// "rows" is from rows, as a database gives them, of which objects are made as they are looked at: that is how the
-// application works, and its memory is the one that is printed. testsolv's is a process, less one that reads the same file
-// and installs a package without needs.
+// php bench/resolver.php [ROW ...]. Times are seconds of processor time, the median of several runs in several processes,
+// because they differ less than those of a clock on a machine that does other things. "ours" is from package objects to
+// the answer, as Composer's is; "rows" is from rows, as a database gives them, of which objects are made as they are
+// looked at: that is how the application works, and its memory is the one that is printed. testsolv's is a process, less
+// one that reads the same file and installs a package without needs.
 
 use Bench\GeneratedCatalogue;
 use Bench\Generator;

@@ -30,6 +30,7 @@ await shoot('register', '/');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
 await shoot('line-up', lights);
 await shoot('line-up-narrow', lights, { width: 400, height: 800 });
+await shoot('theatre', `${lights}?view=theatre`, { act: (p) => p.getByRole('img', { name: /^Oakum API/ }).focus() });
 await shoot('rehearsal', `${signals}/rehearsals/1`);
 await shoot('rehearsal-dark', `${signals}/rehearsals/1`, { theme: 'dark' });
 await shoot('find', `${lights}/find?q=wether`, { act: (p) => p.getByLabel('Mark Low Cloud').check() });

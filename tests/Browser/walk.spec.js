@@ -125,6 +125,35 @@ test('the whole of a draft by keyboard', async ({ page }) => {
     await expect(page).toHaveURL(/:\d+\/$/);
 });
 
+test('the line-up as a theatre: pointed at, and by keyboard', async ({ page }) => {
+    await makeInstance(page, 'On Stage');
+    await addToDraft(page, 'Fogbank Weather', 'Gulls');
+    await apply(page);
+    await page.getByRole('link', { name: 'Line-up', exact: false }).first().click();
+    await page.getByRole('link', { name: 'Theatre', exact: true }).click();
+    await expect(page).toHaveURL(/view=theatre/);
+    const says = page.locator('.theatre-says');
+    await page.getByRole('img', { name: /^Gulls/ }).hover();
+    await expect(says).toHaveText(/^Gulls .* rests on Kedge Bones; nothing rests on it\.$/);
+    await expect(page.locator('.threads path')).toHaveCount(1);
+
+    // Outwards from the first library and back again; the threads follow the focus.
+    await page.mouse.move(2, 2);
+    await page.getByRole('img', { name: /^Kedge Bones/ }).focus();
+    await expect(says).toHaveText(/^Kedge Bones .* on it rests Gulls\.$/);
+    await page.keyboard.press('ArrowUp');
+    await expect(says).toHaveText(/^(Fogbank Weather|Gulls) /);
+    await page.keyboard.press('ArrowDown');
+    await expect(page.locator('.seat:focus')).toHaveAttribute('aria-label', /^(Kedge Bones|Mist Layers|Oakum API)/);
+
+    // The filters are the table's, and the table says the same.
+    await page.getByRole('link', { name: 'Asked for', exact: true }).click();
+    await expect(page.locator('.seat.off')).toHaveCount(3);
+    await page.getByRole('link', { name: 'Table', exact: true }).click();
+    await expect(page).toHaveURL(/only=asked/);
+    await expect(page.getByRole('cell', { name: 'Kedge Bones', exact: true })).toHaveCount(0);
+});
+
 for (const theme of ['light', 'dark']) {
     test(`every page is accessible and fits a narrow screen, ${theme}`, async ({ page, context, baseURL }) => {
         await context.addCookies([{ name: 'theme', value: theme, url: baseURL }]);
@@ -135,7 +164,7 @@ for (const theme of ['light', 'dark']) {
         await rehearse(page, 'Clean');
         await page.goto(`${root}/find`);
         await addToDraft(page, 'Deep Weather');
-        for (const path of ['/', '/new', root, `${root}/find`, `${root}/draft`, `${root}/rehearsals`, `${root}/rehearsals/1`, `${root}/history`, '/nowhere']) {
+        for (const path of ['/', '/new', root, `${root}?view=theatre`, `${root}/find`, `${root}/draft`, `${root}/rehearsals`, `${root}/rehearsals/1`, `${root}/history`, '/nowhere']) {
             await page.setViewportSize({ width: 1280, height: 800 });
             await page.goto(path);
             expect(await page.locator('html').getAttribute('data-theme')).toBe(theme);

@@ -8,6 +8,7 @@ use App\Instances\Findings;
 use App\Instances\Folder;
 use App\Instances\Refusal;
 use App\Models\Instance;
+use App\View\LineUpPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
@@ -18,10 +19,16 @@ final class InstanceController
     {
         $only = $request->string('only')->toString();
 
+        $instance->load(['placed', 'draft', 'lastRehearsal']);
+
         return view('instances.line-up', [
-            'instance' => $instance->load(['placed', 'draft', 'lastRehearsal']),
-            'findings' => $findings->of($instance),
-            'only' => in_array($only, ['asked', 'findings'], true) ? $only : '',
+            'instance' => $instance,
+            'page' => new LineUpPage(
+                $instance->placed,
+                $findings->of($instance),
+                in_array($only, ['asked', 'findings'], true) ? $only : '',
+                $request->string('view')->toString() === 'theatre',
+            ),
         ]);
     }
 
