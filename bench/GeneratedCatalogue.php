@@ -42,10 +42,13 @@ final class GeneratedCatalogue implements Catalogue
     /** @return list<Need> */
     private function needs(int $package, int $release): array
     {
-        return array_map(
-            fn (array $need): Need => Need::of(new Target("p{$need[0]}", ">={$need[1]}.0.0 <={$need[2]}.0.0")),
-            $this->world->needsOfRelease($package, $release),
-        );
+        return array_map(self::need(...), $this->world->needsOfRelease($package, $release));
+    }
+
+    /** @param  array{int, int, int}  $need  package, first and last release */
+    public static function need(array $need): Need
+    {
+        return Need::of(new Target("p{$need[0]}", ">={$need[1]}.0.0 <={$need[2]}.0.0"));
     }
 
     public function providersOf(string $id): array

@@ -6,7 +6,10 @@ declare(strict_types=1);
 
 use Bench\GeneratedCatalogue;
 use Bench\Generator;
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\MemoryCatalogue;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Release;
 
 require __DIR__.'/Generator.php';
 require __DIR__.'/GeneratedCatalogue.php';
@@ -46,13 +49,13 @@ function median(int $runs, callable $run, bool $children = false, ?callable $bef
 /** Every package of a world as an object, nothing of it looked at yet. */
 function inMemory(Generator $world): MemoryCatalogue
 {
-    $rows = new GeneratedCatalogue($world);
     $packages = [];
     for ($id = 0; $id < $world->packages(); $id++) {
-        $packages[] = $package = $rows->package("p{$id}");
-        foreach ($package->releases as $release) {
-            $release->needs();
+        $releases = [];
+        foreach ($world->needsOf($id) as $version => $needs) {
+            $releases[] = new Release("{$version}.0.0", needs: array_map(GeneratedCatalogue::need(...), $needs));
         }
+        $packages[] = new Package("p{$id}", Kind::Mod, $releases);
     }
 
     return new MemoryCatalogue($packages);

@@ -72,11 +72,14 @@ final readonly class Semver implements Version
         if (! $other instanceof self) {
             throw UnusableVersion::notSemver(get_debug_type($other));
         }
-        $length = max(count($this->numbers), count($other->numbers));
-        for ($i = 0; $i < $length; $i++) {
-            $order = self::compareDigits($this->numbers[$i] ?? '0', $other->numbers[$i] ?? '0');
-            if ($order !== 0) {
-                return $order;
+        if ($this->numbers !== $other->numbers) {
+            $length = max(count($this->numbers), count($other->numbers));
+            for ($i = 0; $i < $length; $i++) {
+                $mine = $this->numbers[$i] ?? '0';
+                $its = $other->numbers[$i] ?? '0';
+                if ($mine !== $its) {
+                    return self::compareDigits($mine, $its);
+                }
             }
         }
 

@@ -90,23 +90,23 @@ final class Timeline
     /** The first position whose version is this one or comes after it; the count when there is none. */
     public function firstFrom(Version $version): int
     {
-        return $this->firstWhere(fn (Version $here): bool => $here->compare($version) >= 0);
+        return $this->firstBeyond($version, 0);
     }
 
     /** The first position whose version comes after this one; the count when there is none. */
     public function firstAfter(Version $version): int
     {
-        return $this->firstWhere(fn (Version $here): bool => $here->compare($version) > 0);
+        return $this->firstBeyond($version, 1);
     }
 
-    /** @param  callable(Version): bool  $reached  false up to some position, true from there on */
-    private function firstWhere(callable $reached): int
+    /** @param  int  $least  what comparing has to give: 0 for this version or newer, 1 for newer only */
+    private function firstBeyond(Version $version, int $least): int
     {
         $low = 0;
         $high = count($this->versions);
         while ($low < $high) {
             $middle = intdiv($low + $high, 2);
-            if ($reached($this->versions[$middle])) {
+            if ($this->versions[$middle]->compare($version) >= $least) {
                 $high = $middle;
             } else {
                 $low = $middle + 1;
