@@ -203,15 +203,13 @@ final class Decisions
     private function undecided(Trail $trail, Need $need, Package $owner): array
     {
         $candidates = [];
-        foreach ($need->alternatives as $target) {
-            foreach ($this->encoding->options($target, $owner->syntax) as $package => $set) {
-                $left = $trail->domain[$package] & $set;
-                if ($left === $trail->domain[$package]) {
-                    return [];
-                }
-                if ($left !== $trail->none[$package]) {
-                    $candidates[$package] = ($candidates[$package] ?? $left) | $left;
-                }
+        foreach ($this->encoding->meeting($need, $owner->syntax) as $package => $set) {
+            $left = $trail->domain[$package] & $set;
+            if ($left === $trail->domain[$package]) {
+                return [];
+            }
+            if ($left !== $trail->none[$package]) {
+                $candidates[$package] = $left;
             }
         }
 

@@ -40,6 +40,9 @@ final class Encoding implements Rules
     /** @var array<string, array<int, string>> target and syntax => package => the releases that satisfy it */
     private array $options = [];
 
+    /** @var array<string, array<string, array<int, string>>> syntax => key of a need => package => the releases that meet it */
+    private array $meeting = [];
+
     /** @var array<int, array<string, string>> package => relation => the releases whose clauses are made */
     private array $covered = [];
 
@@ -193,6 +196,26 @@ final class Encoding implements Rules
         return $this->options[$key] = array_filter($options, fn (string $set): bool => trim($set, "\0") !== '');
     }
 
+    /**
+     * The releases that meet a need, whichever alternative they meet.
+     *
+     * @return array<int, string> package => set
+     */
+    public function meeting(Need $need, Syntax $syntax): array
+    {
+        if (! isset($this->meeting[$syntax->value][$need->key])) {
+            $meeting = [];
+            foreach ($need->alternatives as $target) {
+                foreach ($this->options($target, $syntax) as $option => $set) {
+                    $meeting[$option] = ($meeting[$option] ?? $set) | $set;
+                }
+            }
+            $this->meeting[$syntax->value][$need->key] = $meeting;
+        }
+
+        return $this->meeting[$syntax->value][$need->key];
+    }
+
     /** @return list<array{int, int, int}> what provides an id: package, position, and the place of the version it provides among all of them */
     public function providersOf(string $id): array
     {
@@ -311,10 +334,8 @@ final class Encoding implements Rules
             return null;
         }
         $literals = $this->unless($package, $position, $run, 'needs', $need->alternatives);
-        foreach ($need->alternatives as $target) {
-            foreach ($this->options($target, $owner->syntax) as $option => $set) {
-                $literals[$option] = ($literals[$option] ?? $set) | $set;
-            }
+        foreach ($this->meeting($need, $owner->syntax) as $option => $set) {
+            $literals[$option] = ($literals[$option] ?? $set) | $set;
         }
 
         return $literals[$package] === $this->search->trail->full[$package] ? null : new Clause($literals, new Needed($owner, $run, $need));

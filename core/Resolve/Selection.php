@@ -90,13 +90,7 @@ final class Selection
         $owner = $this->encoding->packages[$package];
         $needs = [];
         foreach ($this->encoding->needsOf($package, $position) as $need) {
-            $options = [];
-            foreach ($need->alternatives as $target) {
-                foreach ($this->encoding->options($target, $owner->syntax) as $option => $set) {
-                    $options[$option] = ($options[$option] ?? $set) | $set;
-                }
-            }
-            $needs[] = $options;
+            $needs[] = $this->encoding->meeting($need, $owner->syntax);
         }
 
         return $needs;
