@@ -17,14 +17,8 @@ use Stasimon\Core\Version\Syntax;
 final readonly class Contest
 {
     /** @param  list<Demand>  $demands */
-    private function __construct(public Package $package, public array $demands)
+    public function __construct(public Package $package, public array $demands)
     {
-    }
-
-    /** @param  list<Demand>  $demands  on the releases of that package */
-    public static function over(Package $package, array $demands): self
-    {
-        return new self($package, $demands);
     }
 
     /**

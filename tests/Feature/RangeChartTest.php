@@ -21,7 +21,7 @@ function chartOf(int $releases, array $demands): RangeChart
         $list[] = new Demand(null, $who, '1.0.0', $range, $shared->syntax, $shared->within($range, $shared->syntax));
     }
 
-    return RangeChart::of(Contest::over($shared, $list), fn (Demand $demand): string => $demand->id);
+    return RangeChart::of(new Contest($shared, $list), fn (Demand $demand): string => $demand->id);
 }
 
 it('draws a bar for each run of releases that a demand admits', function (): void {
