@@ -87,25 +87,44 @@ start_postgres() {
 
 stop_postgres() { [ -n "${pg_folder:-}" ] && as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null 2>&1 || true; }
 
-# What the application reads from its environment: $1 its folder for files, then the ports of web, depot and database.
+# What the application reads from its environment: $1 its folder for files, then the ports of web, both depots and database.
 application_environment() {
     export STASIMON_VAR=$1 APP_NAME=Stasimon APP_ENV=${APP_ENV:-production} APP_DEBUG=false APP_URL="http://127.0.0.1:$2"
-    export STASIMON_DEMO_DEPOT="http://127.0.0.1:$3" DB_HOST=127.0.0.1 DB_PORT=$4 DB_DATABASE=stasimon DB_USERNAME=stasimon DB_PASSWORD=
+    export STASIMON_DEMO_DEPOT="http://127.0.0.1:$3" STASIMON_DEMO_DEPOT_2="http://127.0.0.1:$4" DB_HOST=127.0.0.1 DB_PORT=$5 DB_DATABASE=stasimon DB_USERNAME=stasimon DB_PASSWORD=
     export SESSION_DRIVER=database CACHE_STORE=database QUEUE_CONNECTION=database DB_QUEUE_RETRY_AFTER=7200 LOG_CHANNEL=single
     mkdir -p "$STASIMON_VAR"
     [ -s "$STASIMON_VAR/app.key" ] || (umask 077; php -r 'echo "base64:".base64_encode(random_bytes(32));' > "$STASIMON_VAR/app.key")
     APP_KEY=$(cat "$STASIMON_VAR/app.key"); export APP_KEY
 }
 
-# Starts depot, workers and web server for the environment above; their process ids go into $children.
+# Builds the folders of both depots in $1, unless they are there and newer than what they are made from.
+build_depots() {
+    local name
+    for name in slipway tidepool; do
+        if [ ! -f "$1/$name/depot.json" ] || [ -n "$(find standins/content -newer "$1/$name/depot.json" -name '*.php')" ]; then
+            rm -rf "${1:?}/$name"
+            php standins/content/build.php --out "$1/$name" --depot "$name" >/dev/null || fail "The demo's files could not be built."
+        fi
+    done
+}
+
+# Serves both depots, Slipway at port $1 and Tidepool at $2.
 children=()
-start_servers() {
-    local web=$1 depot=$2 logs=$STASIMON_VAR/logs
+start_depots() {
+    local logs=$STASIMON_VAR/logs
     mkdir -p "$logs"
-    DEPOT_FOLDER=$STASIMON_VAR/depots/slipway php -S "127.0.0.1:$depot" standins/depot/server.php >"$logs/depot.log" 2>&1 & children+=($!)
-    for _ in $(seq 50); do port_taken "$depot" && break; sleep 0.1; done
+    DEPOT_FOLDER=$STASIMON_VAR/depots/slipway PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$1" standins/depot/server.php >"$logs/slipway.log" 2>&1 & children+=($!)
+    DEPOT_FOLDER=$STASIMON_VAR/depots/tidepool PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$2" standins/depot/server.php >"$logs/tidepool.log" 2>&1 & children+=($!)
+    for _ in $(seq 50); do port_taken "$1" && port_taken "$2" && break; sleep 0.1; done
+}
+
+# Starts depots, workers and web server for the environment above; their process ids go into $children.
+start_servers() {
+    local web=$1 logs=$STASIMON_VAR/logs
+    mkdir -p "$logs"
+    start_depots "$2" "$3"
     php artisan stasimon:recover
-    php artisan stasimon:demo ${3:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
+    php artisan stasimon:demo ${4:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
     # A worker that dies is followed by another; after 1,000 jobs one makes room for a fresh one by itself.
     for n in 1 2; do
         (trap 'kill "$!" 2>/dev/null; exit 0' TERM

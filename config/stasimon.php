@@ -10,8 +10,19 @@ return [
     'games' => base_path('games'),
     'standins' => base_path('standins'),
 
-    // The depot that the demo comes from.
-    'demo_depot' => env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'),
+    // The depots that the demo comes from: name => address.
+    'demo_depots' => ['Slipway' => env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'), 'Tidepool' => env('STASIMON_DEMO_DEPOT_2', 'http://127.0.0.1:8763')],
+
+    // Hosts and ports inside this machine or its network that depots may be at, beside the demo's: "host:port,host:port".
+    'private_depots' => array_filter([
+        ...explode(',', (string) env('STASIMON_PRIVATE_DEPOTS', '')),
+        ...array_map(fn (string $url): string => parse_url($url, PHP_URL_HOST).':'.parse_url($url, PHP_URL_PORT), [
+            (string) env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'), (string) env('STASIMON_DEMO_DEPOT_2', 'http://127.0.0.1:8763'),
+        ]),
+    ]),
+
+    // Bytes that an apply leaves free on the disk.
+    'disk_reserve' => (int) env('STASIMON_DISK_RESERVE', 200_000_000),
 
     // For tests only: the step of an apply at which the worker kills itself.
     'die_at' => env('STASIMON_DIE_AT'),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Depots\DepotCatalogue;
+use App\Depots\DepotFailure;
 use App\Depots\Synchronising;
 use App\Games;
 use App\Instances\Applying;
@@ -17,19 +18,31 @@ use App\Rehearsals\Rehearsing;
 use Illuminate\Console\Command;
 use Stasimon\Core\Base\Plan;
 
-/** Loads the demo: the depot's catalogue and four instances. Does nothing where there are instances already. */
+/** Loads the demo: the depots' catalogues and four instances. Does nothing where there are instances already. */
 final class Demo extends Command
 {
-    protected $signature = 'stasimon:demo {--bare : only the depot, no instances}';
+    protected $signature = 'stasimon:demo {--bare : only the depots, no instances}';
 
-    protected $description = 'Load the demo depot and, unless --bare, the demo instances';
+    protected $description = 'Load the demo depots and, unless --bare, the demo instances';
 
     public function handle(Synchronising $synchronising, Drafting $drafting, Applying $applying, Rehearsing $rehearsing, Games $games): int
     {
-        $depot = Depot::query()->updateOrCreate(['slug' => 'slipway'], ['name' => 'Slipway', 'url' => config('stasimon.demo_depot'), 'moderated' => true]);
-        $task = Task::query()->create(['kind' => 'sync', 'state' => 'running']);
-        $synchronising->run($depot, $task);
-        $task->finish();
+        foreach (array_values((array) config('stasimon.demo_depots')) as $place => $url) {
+            $name = array_keys((array) config('stasimon.demo_depots'))[$place];
+            $depot = Depot::query()->firstOrCreate(['slug' => strtolower($name)], ['name' => $name, 'url' => $url, 'moderated' => $place === 0, 'place' => $place]);
+            if ($depot->paused) {
+                continue;
+            }
+            $depot->update(['url' => $url]);
+            $task = Task::query()->create(['kind' => 'sync', 'state' => 'running']);
+            try {
+                $synchronising->run($depot, $task);
+                $task->finish();
+            } catch (DepotFailure $failure) {
+                $task->fail($failure->getMessage());
+                $this->warn($failure->getMessage());
+            }
+        }
         if ($this->option('bare') || Instance::query()->exists()) {
             return self::SUCCESS;
         }

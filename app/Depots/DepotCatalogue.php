@@ -21,9 +21,13 @@ final class DepotCatalogue implements Catalogue
     /** @var array<string, list<Provider>> */
     private array $providers = [];
 
+    /** @var array<string, string> */
+    private array $sides = [];
+
     private readonly CatalogueReader $reader;
 
-    public function __construct(public readonly GameDefinition $game)
+    /** @param  array<string, array<string, string>>  $remembered  package id => version => the release as one package, for what no depot may have any more */
+    public function __construct(public readonly GameDefinition $game, private readonly array $remembered = [])
     {
         $this->reader = new CatalogueReader;
         foreach ($game->packages() as $package) {
@@ -66,14 +70,60 @@ final class DepotCatalogue implements Catalogue
             foreach ($wanted as $id) {
                 $this->packages[$id] = null;
             }
-            foreach (DB::table('packages')->whereIn('id', $wanted)->pluck('document', 'id') as $id => $document) {
-                $this->packages[(string) $id] = $this->reader->package(Node::ofJson($document));
+            foreach (DB::table('packages')->whereIn('id', $wanted)->get(['id', 'document', 'side']) as $row) {
+                $this->packages[$row->id] = $this->reader->package(Node::ofJson($row->document));
+                $this->sides[$row->id] = $row->side;
+            }
+            foreach ($wanted as $id) {
+                $this->recall($id);
             }
             foreach ($new as $id) {
                 $this->providers[$id] = $this->provided($id, $providing);
             }
             $ids = DB::table('mentions')->whereIn('package_id', [...$new, ...$wanted])->whereIn('relation', ['needs', 'breaks', 'suggests'])->distinct()->pluck('mentioned')->all();
         }
+    }
+
+    /** Adds what an instance remembers of a package to what the depots say of it. */
+    private function recall(string $id): void
+    {
+        foreach ($this->remembered[$id] ?? [] as $version => $document) {
+            $known = $this->packages[$id] ?? null;
+            if ($known?->release((string) $version) === null) {
+                $alone = $this->reader->package(Node::ofJson($document));
+                $this->packages[$id] = $known === null ? $alone : $known->with($alone->releases[0]);
+            }
+        }
+    }
+
+    public function sideOf(string $id): string
+    {
+        return $this->sides[$id] ?? 'both';
+    }
+
+    /**
+     * Releases as one package each in the catalogue format, to be remembered.
+     *
+     * @param  array<string, string>  $versions
+     * @return array<string, string> by package id
+     */
+    public function documents(array $versions): array
+    {
+        $documents = [];
+        foreach (DB::table('packages')->whereIn('id', array_map(strval(...), array_keys($versions)))->pluck('document', 'id') as $id => $document) {
+            $package = json_decode($document, false, flags: JSON_THROW_ON_ERROR);
+            $package->releases = array_values(array_filter($package->releases, fn (object $release): bool => $release->version === $versions[$id]));
+            if ($package->releases !== []) {
+                $documents[(string) $id] = json_encode($package, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
+            }
+        }
+        foreach ($versions as $id => $version) {
+            if (isset($this->remembered[$id][$version])) {
+                $documents[(string) $id] ??= $this->remembered[$id][$version];
+            }
+        }
+
+        return $documents;
     }
 
     /**

@@ -4,121 +4,90 @@ declare(strict_types=1);
 
 namespace App\Depots;
 
+use App\Instances\Refusal;
 use App\Models\Depot;
 use Illuminate\Http\Client\ConnectionException;
-use Illuminate\Http\Client\PendingRequest;
-use Illuminate\Http\Client\Response;
+use Illuminate\Http\Client\RequestException;
 use Illuminate\Support\Facades\Http;
+use stdClass;
 
-/** Talks to one depot in its protocol: standins/depot/README.md. Goes only to the depot's own address, and follows no redirect. */
+/** Talks to one depot in its protocol, standins/depot/README.md: to its own address, and to no other. */
 final readonly class DepotClient
 {
+    /** The longest answer that is read, in bytes. */
+    private const LONGEST = 64_000_000;
+
+    private const REDIRECTS = 3;
+
+    private Address $address;
+
     public function __construct(private Depot $depot)
     {
+        $this->address = Address::of($depot->url);
     }
 
-    /** @return array<string, mixed> */
-    public function description(): array
+    /** @throws DepotFailure */
+    public function description(): stdClass
     {
-        return $this->json('depot.json');
-    }
-
-    /** @return array<string, mixed> sequence, and the changes above the one given */
-    public function changes(int $since): array
-    {
-        return $this->json("changes.json?since={$since}");
-    }
-
-    /** The package's document as text. */
-    public function package(string $id): string
-    {
-        return $this->get('packages/'.rawurlencode($id).'.json')->body();
+        return $this->decoded('depot.json', $this->get('depot.json'));
     }
 
     /**
-     * Fetches a file into a path, from where an earlier attempt left off.
-     *
-     * @param  callable(int): void  $progress  told how many bytes are there
+     * What changed above a sequence: ids, and the newest sequence there is.
      *
      * @throws DepotFailure
      */
-    public function file(string $path, string $to, int $size, callable $progress): void
+    public function changes(int $since): stdClass
     {
-        $there = is_file($to) ? (int) filesize($to) : 0;
-        if ($there >= $size) {
-            $there = 0;
-        }
-        $handle = fopen($to, $there > 0 ? 'ab' : 'wb');
-        if ($handle === false) {
-            throw new DepotFailure('The disk cannot be written to. Nothing was changed.');
-        }
-        try {
-            $request = $this->request()->withOptions(['stream' => true, 'allow_redirects' => false]);
-            $response = ($there > 0 ? $request->withHeader('Range', "bytes={$there}-") : $request)->get($this->address($path));
-            $this->check($response, 'a file');
-            if ($there > 0 && $response->status() !== 206) {
-                ftruncate($handle, 0);
-                $there = 0;
+        return $this->decoded('changes.json', $this->get("changes.json?since={$since}"));
+    }
+
+    /** @throws DepotFailure */
+    public function package(string $id): stdClass
+    {
+        return $this->decoded("packages/{$id}.json", $this->get('packages/'.rawurlencode($id).'.json'));
+    }
+
+    /**
+     * The packages that changed above a sequence, many at a time, each as one line.
+     *
+     * @return list<string>
+     *
+     * @throws DepotFailure
+     */
+    public function feed(int $since, int $limit): array
+    {
+        return array_values(array_filter(explode("\n", $this->get("feed.jsonl?since={$since}&limit={$limit}")), fn (string $line): bool => $line !== ''));
+    }
+
+    /** @throws DepotFailure */
+    public function decoded(string $what, string $json): stdClass
+    {
+        $document = json_decode($json, false, 64);
+
+        return $document instanceof stdClass ? $document : throw DepotFailure::rubbish($this->depot->name, $what);
+    }
+
+    /** @throws DepotFailure */
+    private function get(string $path): string
+    {
+        $url = $this->address->at($path);
+        for ($turn = 0; $turn <= self::REDIRECTS; $turn++) {
+            $body = new CappedStream(self::LONGEST);
+            try {
+                $response = Http::connectTimeout(3)->timeout(60)->retry(2, 200, throw: false)
+                    ->withOptions(['allow_redirects' => false, 'sink' => $body, 'curl' => [CURLOPT_RESOLVE => [$this->address->pinned()]]])->get($url);
+            } catch (ConnectionException|RequestException $failure) {
+                throw $body->full ? DepotFailure::rubbish($this->depot->name, 'an answer that does not end') : DepotFailure::away($this->depot->name);
+            } catch (Refusal $refusal) {
+                throw DepotFailure::unreachable($this->depot->name, $refusal->getMessage());
             }
-            $body = $response->toPsrResponse()->getBody();
-            while (! $body->eof()) {
-                $part = $body->read(65536);
-                if (fwrite($handle, $part) !== strlen($part)) {
-                    throw new DepotFailure('The disk is full. Nothing was changed; make room and apply again.');
-                }
-                $there += strlen($part);
-                if ($there > $size) {
-                    throw DepotFailure::wrongSize($this->depot->name, basename($path));
-                }
-                $progress($there);
+            if (! $response->redirect()) {
+                return $response->successful() ? $response->body() : throw DepotFailure::refused($this->depot->name, $response->status());
             }
-        } catch (ConnectionException) {
-            throw DepotFailure::away($this->depot->name);
-        } finally {
-            fclose($handle);
-        }
-    }
-
-    /** @return array<string, mixed> */
-    private function json(string $path): array
-    {
-        $document = $this->get($path)->json();
-        if (! is_array($document)) {
-            throw DepotFailure::rubbish($this->depot->name, strtok($path, '?') ?: $path);
+            $url = $this->address->redirected($url, $response->header('Location')) ?? throw DepotFailure::redirected($this->depot->name);
         }
 
-        return $document;
-    }
-
-    private function get(string $path): Response
-    {
-        try {
-            $response = $this->request()->get($this->address($path));
-        } catch (ConnectionException) {
-            throw DepotFailure::away($this->depot->name);
-        }
-        $this->check($response, $path);
-
-        return $response;
-    }
-
-    private function check(Response $response, string $what): void
-    {
-        if (! $response->successful()) {
-            throw DepotFailure::refused($this->depot->name, $response->status());
-        }
-        if ($what === 'a file' && str_contains(strtolower($response->header('Content-Type')), 'html')) {
-            throw DepotFailure::rubbish($this->depot->name, 'a web page instead of a file');
-        }
-    }
-
-    private function request(): PendingRequest
-    {
-        return Http::connectTimeout(3)->timeout(30)->withOptions(['allow_redirects' => false])->retry(2, 200, throw: false);
-    }
-
-    private function address(string $path): string
-    {
-        return rtrim($this->depot->url, '/').'/'.$path;
+        throw DepotFailure::redirected($this->depot->name);
     }
 }

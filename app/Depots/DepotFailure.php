@@ -9,14 +9,29 @@ use RuntimeException;
 /** A depot did not answer as a depot does; the message is a sentence for people. */
 final class DepotFailure extends RuntimeException
 {
+    /** Whether the same question may get another answer a moment later. */
+    public bool $passing = false;
+
     public static function away(string $name): self
     {
-        return new self("{$name} does not answer. Nothing here has changed; try again when it is back.");
+        return self::passing("{$name} does not answer. Nothing here has changed; try again when it is back.");
     }
 
     public static function refused(string $name, int $status): self
     {
-        return new self("{$name} answered with status {$status}. Nothing here has changed; try again later.");
+        $sentence = "{$name} answered with status {$status}. Nothing here has changed; try again later.";
+
+        return $status >= 500 || $status === 429 ? self::passing($sentence) : new self($sentence);
+    }
+
+    public static function unreachable(string $name, string $why): self
+    {
+        return new self("{$name} is not asked: {$why}");
+    }
+
+    public static function redirected(string $name): self
+    {
+        return new self("{$name} sends us on to another host. That is not followed; add the depot again under its own address.");
     }
 
     public static function rubbish(string $name, string $where): self
@@ -32,5 +47,23 @@ final class DepotFailure extends RuntimeException
     public static function wrongSize(string $name, string $file): self
     {
         return new self("{$file} from {$name} is not as long as its page says. It was thrown away and nothing was changed.");
+    }
+
+    public static function cutShort(string $name, string $file): self
+    {
+        return self::passing("{$name} broke off while sending {$file}. What came is kept; apply again to go on from there.");
+    }
+
+    public static function diskFull(): self
+    {
+        return new self('The disk is full. Nothing was changed; make room and apply again.');
+    }
+
+    private static function passing(string $sentence): self
+    {
+        $failure = new self($sentence);
+        $failure->passing = true;
+
+        return $failure;
     }
 }

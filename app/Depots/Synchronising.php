@@ -6,23 +6,20 @@ namespace App\Depots;
 
 use App\Games;
 use App\Models\Depot;
-use App\Models\Package;
-use App\Models\Release;
 use App\Models\Task;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Base\Support;
-use Stasimon\Core\Catalogue\CatalogueReader;
-use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Catalogue\Node;
-use Stasimon\Core\Catalogue\Package as CataloguePackage;
 use Stasimon\Core\Catalogue\UnusableDocument;
-use Throwable;
+use stdClass;
 
-/** Brings what changed in a depot's catalogue into the database, one package at a time; can be repeated without harm. */
+/**
+ * Brings what changed in a depot's catalogue into the database, many packages at a time. Each portion is kept with the
+ * sequence that it reaches, so an interrupted reading goes on from there, and a repeated one does no harm.
+ */
 final readonly class Synchronising
 {
-    public function __construct(private Games $games)
+    private const PORTION = 500;
+
+    public function __construct(private Games $games, private Merging $merging)
     {
     }
 
@@ -32,127 +29,133 @@ final readonly class Synchronising
         $client = new DepotClient($depot);
         try {
             $changes = $client->changes($depot->sequence);
-            if (! is_array($changes['changes'] ?? null) || ! is_int($changes['sequence'] ?? null)) {
+            if (! is_array($changes->changes ?? null) || ! is_int($changes->sequence ?? null)) {
                 throw DepotFailure::rubbish($depot->name, 'changes.json');
             }
+            $fed = is_string($changes->feed ?? null);
             $done = 0;
-            foreach ($changes['changes'] as $change) {
-                $id = is_array($change) ? ($change['id'] ?? null) : null;
-                if (! is_string($id) || preg_match('/^[a-z0-9][a-z0-9._+-]*$/D', $id) !== 1) {
-                    throw DepotFailure::rubbish($depot->name, 'changes.json');
-                }
-                $this->store($depot, $client->package($id));
-                $task->advance('reading the catalogue', ++$done, count($changes['changes']));
+            foreach (array_chunk($this->ids($depot, $changes->changes), self::PORTION, true) as $portion) {
+                $documents = $fed ? $this->fed($client, $depot->sequence, $portion) : $this->one($client, $portion);
+                $this->keep($depot, $documents, array_keys(array_filter($portion, fn (object $change): bool => ($change->gone ?? false) === true)), (int) end($portion)->sequence);
+                $task->advance("reading {$depot->name}", $done += count($portion), count($changes->changes));
             }
-            $depot->update(['sequence' => $changes['sequence'], 'synced_at' => now(), 'problem' => null]);
+            $depot->update(['sequence' => $changes->sequence, 'synced_at' => now(), 'problem' => null]);
         } catch (DepotFailure $failure) {
             $depot->update(['problem' => $failure->getMessage()]);
             throw $failure;
         }
     }
 
-    private function store(Depot $depot, string $json): void
+    /**
+     * Takes what a depot says out of the catalogue; files that were fetched from it stay.
+     */
+    public function forget(Depot $depot): void
     {
-        try {
-            $node = Node::ofJson($json);
-            $package = (new CatalogueReader)->package($node);
-            if ($package->kind === Kind::Game || $package->kind === Kind::Runtime || isset($this->games->all()[$package->id])) {
-                throw UnusableDocument::at('/kind', 'games and runtimes come from definitions, not from depots.');
+        DB::transaction(function () use ($depot): void {
+            $ids = DB::table('sources')->where('depot_id', $depot->id)->distinct()->pluck('package_id')->all();
+            DB::table('sources')->where('depot_id', $depot->id)->delete();
+            DB::table('releases')->where('depot_id', $depot->id)->delete();
+            foreach (array_chunk($ids, self::PORTION) as $portion) {
+                $this->merging->rebuild(array_map(strval(...), $portion));
             }
-            [$releases, $mentions] = [$this->releases($node), $this->mentions($node)];
-        } catch (UnusableDocument $failure) {
-            throw DepotFailure::rubbish($depot->name, $failure->getMessage());
-        }
-        $document = json_decode($json, true);
-        DB::transaction(function () use ($depot, $json, $document, $package, $releases, $mentions): void {
-            $text = fn (string $field): string => is_string($document[$field] ?? null) ? mb_substr($document[$field], 0, 500) : '';
-            $categories = array_values(array_filter((array) ($document['categories'] ?? []), is_string(...)));
-            Package::query()->upsert([[
-                'id' => $package->id,
-                'depot_id' => $depot->id,
-                'kind' => $package->kind->value,
-                'name' => mb_substr($package->title(), 0, 120),
-                'summary' => $text('summary'),
-                'categories' => json_encode($categories),
-                'side' => in_array($document['side'] ?? '', ['client', 'server', 'both'], true) ? $document['side'] : 'both',
-                'downloads' => is_int($document['downloads'] ?? null) ? max(0, $document['downloads']) : 0,
-                'published_at' => max([null, ...array_column($releases, 'published_at')]),
-                'document' => $json,
-                'search' => mb_strtolower($package->title().' '.$package->id.' '.$text('summary').' '.implode(' ', $categories)),
-            ]], ['id']);
-            DB::table('releases')->where('package_id', $package->id)->whereNotIn('version', array_column($releases, 'version'))->delete();
-            Release::query()->upsert(array_map(fn (array $release): array => ['package_id' => $package->id] + $release, $releases), ['package_id', 'version']);
-            DB::table('supports')->where('package_id', $package->id)->delete();
-            DB::table('supports')->insert($this->supports($package));
-            DB::table('mentions')->where('package_id', $package->id)->delete();
-            DB::table('mentions')->insert(array_map(fn (array $mention): array => ['package_id' => $package->id, 'mentioned' => $mention[0], 'relation' => $mention[1]], $mentions));
+            $depot->update(['sequence' => 0, 'synced_at' => null, 'problem' => null]);
         });
     }
 
-    /** @return list<array<string, mixed>> rows of the releases table */
-    private function releases(Node $package): array
+    /**
+     * @param  array<mixed>  $changes
+     * @return array<string, stdClass> id => change, in ascending order of their sequences
+     */
+    private function ids(Depot $depot, array $changes): array
     {
-        $rows = [];
-        foreach ($package->field('releases')->items() as $release) {
-            $file = $release->field('files')->items()[0] ?? throw $release->field('files')->wrong('a release has at least one file.');
-            $digest = $file->field('sha256');
-            if (preg_match('/^[0-9a-f]{64}$/D', $digest->text()) !== 1) {
-                throw $digest->wrong('64 lower-case hexadecimal digits are expected.');
+        $ids = [];
+        foreach ($changes as $change) {
+            $id = $change->id ?? null;
+            if (! is_string($id) || preg_match('/^[a-z0-9][a-z0-9._+-]{0,99}$/D', $id) !== 1 || ! is_int($change->sequence ?? null)) {
+                throw DepotFailure::rubbish($depot->name, 'changes.json');
             }
-            $path = $file->field('path');
-            if (preg_match('#^[A-Za-z0-9._+/-]+$#D', $path->text()) !== 1 || str_contains($path->text(), '..') || str_starts_with($path->text(), '/')) {
-                throw $path->wrong('a path below the depot is expected.');
-            }
-            $rows[] = [
-                'version' => $release->field('version')->text(),
-                'recommended' => $release->optional('recommended')?->flag() ?? false,
-                'published_at' => self::moment($release->optional('published')?->text()),
-                'file_name' => $file->field('name')->text(),
-                'file_size' => max(0, $file->field('size')->whole()),
-                'file_sha256' => $digest->text(),
-                'file_path' => $path->text(),
-            ];
+            $ids[$id.' '] = $change;
         }
+        uasort($ids, fn (stdClass $a, stdClass $b): int => $a->sequence <=> $b->sequence);
 
-        return $rows;
+        return $ids;
     }
 
-    /** @return list<array<string, string>> rows of the supports table */
-    private function supports(CataloguePackage $package): array
+    /**
+     * @param  array<string, stdClass>  $portion
+     * @return list<stdClass>
+     */
+    private function fed(DepotClient $client, int $since, array $portion): array
     {
-        $rows = [];
-        foreach ($this->games->all() as $game) {
-            foreach (Support::of($package, $game) as [$version, $loader]) {
-                $rows[] = ['package_id' => $package->id, 'kind' => $package->kind->value, 'game' => $game->id, 'game_version' => $version, 'loader' => $loader];
-            }
-        }
+        $lines = $client->feed($since, count($portion));
 
-        return $rows;
+        return array_map(fn (string $line): stdClass => $client->decoded('feed.jsonl', $line), $lines);
     }
 
-    private static function moment(?string $text): ?string
+    /**
+     * @param  array<string, stdClass>  $portion
+     * @return list<stdClass>
+     */
+    private function one(DepotClient $client, array $portion): array
     {
-        try {
-            return $text === null ? null : Carbon::parse($text)->toIso8601String();
-        } catch (Throwable) {
-            return null;
-        }
+        $there = array_filter($portion, fn (stdClass $change): bool => ($change->gone ?? false) !== true);
+
+        return array_values(array_map(fn (stdClass $change): stdClass => $client->package($change->id), $there));
     }
 
-    /** @return list<array{string, string}> ids that the package's releases name, and how */
-    private function mentions(Node $package): array
+    /**
+     * @param  list<stdClass>  $documents
+     * @param  list<string>  $gone  ids, each followed by a space
+     */
+    private function keep(Depot $depot, array $documents, array $gone, int $sequence): void
     {
-        $mentions = [];
-        foreach ($package->field('releases')->items() as $release) {
-            foreach (['needs', 'suggests', 'breaks', 'provides'] as $relation) {
-                foreach ($release->listed($relation) as $item) {
-                    foreach ($item->has('anyOf') ? $item->field('anyOf')->items() : [$item] as $target) {
-                        $mentions[$relation.' '.$target->field('id')->id()] = [$target->field('id')->id(), $relation];
-                    }
+        DB::transaction(function () use ($depot, $documents, $gone, $sequence): void {
+            $names = new Identities($depot->id, $documents);
+            $reader = new SourceReader($this->games, $depot->id);
+            $sources = [];
+            try {
+                foreach ($documents as $document) {
+                    $localId = is_string($document->id ?? null) ? $document->id : '';
+                    $source = $reader->read($document, $names->idOf($localId), $names->aliases);
+                    $sources[$source->localId] = $source;
                 }
+            } catch (UnusableDocument $failure) {
+                throw DepotFailure::rubbish($depot->name, $failure->getMessage());
             }
+            $local = array_values(array_unique([...array_map(strval(...), array_keys($sources)), ...array_map(trim(...), $gone)]));
+            $before = DB::table('sources')->where('depot_id', $depot->id)->whereIn('local_id', $local)->pluck('package_id')->all();
+            $own = array_values(array_unique([...$before, ...array_map(fn (Source $source): string => $source->packageId, array_values($sources))]));
+            DB::delete('delete from sources where depot_id = ? and local_id = any(?::text[])', [$depot->id, Bulk::list($local)]);
+            DB::delete('delete from releases where depot_id = ? and package_id = any(?::text[])', [$depot->id, Bulk::list($own)]);
+            Bulk::insert('sources', ['depot_id' => 'bigint', 'local_id' => 'text', 'package_id' => 'text', 'document' => 'text', 'page' => 'jsonb'], array_map(
+                fn (Source $source): array => ['depot_id' => $source->depot, 'local_id' => $source->localId, 'package_id' => $source->packageId, 'document' => $source->document, 'page' => $source->page],
+                array_values($sources),
+            ));
+            Bulk::insert('releases', [
+                'package_id' => 'text', 'version' => 'text', 'depot_id' => 'bigint', 'recommended' => 'boolean', 'published_at' => 'timestamptz', 'file_name' => 'text',
+                'file_size' => 'bigint', 'file_sha256' => 'text', 'file_path' => 'text', 'content' => 'text',
+            ], array_merge(...array_map(fn (Source $source): array => $source->files, array_values($sources))));
+            $touched = array_values(array_unique([...$own, ...$this->renamed($depot, $names)]));
+            $this->merging->rebuild($touched, array_column(array_map(fn (Source $source): array => [$source->packageId, $source], array_values($sources)), 1, 0));
+            $depot->update(['sequence' => $sequence]);
+        });
+    }
+
+    /**
+     * Writes the ids that are used here into what the depot said earlier under ids that have turned out to mean others.
+     *
+     * @return list<string> packages whose documents have changed
+     */
+    private function renamed(Depot $depot, Identities $names): array
+    {
+        $changed = [];
+        $mentioning = $names->learned === [] ? [] : DB::table('mentions')->whereIn('mentioned', array_keys($names->learned))->distinct()->pluck('package_id')->all();
+        foreach (DB::table('sources')->where('depot_id', $depot->id)->whereIn('package_id', $mentioning)->get() as $row) {
+            DB::table('sources')->where('depot_id', $depot->id)->where('local_id', $row->local_id)
+                ->update(['document' => SourceReader::translate($row->document, $names->aliases)]);
+            $changed[] = $row->package_id;
         }
 
-        return array_values($mentions);
+        return $changed;
     }
 }

@@ -10,23 +10,34 @@ use App\Models\PlacedRelease;
 use App\Models\Task;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Base\PlanReader;
+use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Resolve\Change;
 
 /**
- * Makes a draft real: fetch into the store, build next/, carry over what is the instance's own, swap, mark applied.
+ * Makes a draft real: fetch into the store, decide where each file goes, build next/, carry over what is the instance's own,
+ * swap, mark applied.
  *
  * A process killed anywhere leaves the old instance or the new one; {@see recover()} finishes or clears what is half done.
  */
 final readonly class Applying
 {
-    public function __construct(private Drafting $drafting, private Games $games, private Store $store)
+    /** Seconds that one apply waits for another of the same instance. */
+    private const PATIENCE = 5.0;
+
+    public function __construct(private Drafting $drafting, private Games $games, private Store $store, private Laying $laying)
     {
     }
 
+    /**
+     * @throws Halted when a person pauses or cancels it
+     * @throws Refusal
+     */
     public function run(Instance $instance, Task $task): void
     {
-        $this->recover($instance);
+        $folder = new Folder($instance);
+        $lock = $folder->lock(self::PATIENCE) ?? throw Refusal::conflict('Another apply of this instance is at work. This one was not begun.');
+        $this->finish($instance);
         $draft = $instance->draft()->first();
         if ($draft === null) {
             return;
@@ -37,24 +48,32 @@ final readonly class Applying
         }
         $game = $this->games->get($lineUp->plan->game);
         $placement = new Placement($game);
-        $rows = $this->rows($lineUp, $placement);
 
-        $this->fetch($lineUp, $task);
+        (new Fetching($this->store, $task))->run($lineUp);
         $this->reach('fetched');
 
-        $task->advance('placing files', 0, count($rows));
-        $folder = new Folder($instance);
+        $files = $this->laying->decide($lineUp, $placement, fn (int $done, int $total) => $task->advance('looking into archives', $done, $total));
+        $this->reach('looked');
+        if ($task->newQuery()->whereKey($task->id)->value('state') !== 'running') {
+            throw new Halted;
+        }
+
+        $task->advance('placing files', 0, count($files));
         $folder->begin();
-        foreach ($rows as $row) {
-            if ($row['path'] !== null) {
-                $folder->link($this->store->path($row['sha256']), $row['path']);
-            }
-        }
-        $this->reach('built');
         foreach ($game->own as $own) {
-            $folder->carryOver($own);
+            $folder->carryOver($own, $lineUp->plan->restore?->own ? $this->pointOf($instance, $lineUp->plan->restore->point) : null);
         }
-        file_put_contents($folder->next('plan.pending'), json_encode(['plan' => $lineUp->plan->puttingBack(false)->toJson(), 'rows' => $rows, 'sentence' => $this->sentence($lineUp), 'draft' => $draft->id, 'revision' => $draft->revision]));
+        $laid = $this->laying->lay($instance, $files, $placement, $folder);
+        $this->reach('built');
+        file_put_contents($folder->next('plan.pending'), json_encode([
+            'plan' => $lineUp->plan->applied()->lapsed($lineUp->resolved->versions())->toJson(),
+            'rows' => $this->rows($lineUp, $files, $placement),
+            'files' => $laid,
+            'sentence' => $this->sentence($lineUp),
+            'task' => $task->id,
+            'draft' => $draft->id,
+            'revision' => $draft->revision,
+        ], JSON_THROW_ON_ERROR));
         $folder->mark($task->id);
         $this->reach('complete');
 
@@ -64,67 +83,67 @@ final readonly class Applying
         $this->reach('swapped');
         $this->markApplied($instance, $folder);
         $this->reach('applied');
-        $folder->clear();
+        $folder->clear($game->own);
+        flock($lock, LOCK_UN);
     }
 
-    /** Finishes or clears what a killed apply left; harmless when there is nothing. */
+    /** Finishes or clears what a killed apply left; harmless when there is nothing, and while another is at work. */
     public function recover(Instance $instance): void
+    {
+        $lock = (new Folder($instance))->lock();
+        if ($lock !== null) {
+            $this->finish($instance);
+            flock($lock, LOCK_UN);
+        }
+    }
+
+    private function finish(Instance $instance): void
     {
         $folder = new Folder($instance);
         $folder->recover();
         if (is_file($folder->live('plan.pending'))) {
             $this->markApplied($instance, $folder);
         }
-        $folder->clear();
+        $folder->clear($this->games->get($instance->plan->game)->own);
     }
 
-    private function fetch(LineUp $lineUp, Task $task): void
+    private function pointOf(Instance $instance, int $entry): ?string
     {
-        $total = $lineUp->toFetch();
-        $done = 0;
-        $task->advance('fetching files', 0, $total);
-        foreach ($lineUp->withFiles() as $selected) {
-            $file = $lineUp->fileOf($selected);
-            if ($this->store->has($file->file_sha256)) {
-                continue;
-            }
-            $told = 0.0;
-            $this->store->fetch($file, function (int $bytes) use ($task, $done, $total, $selected, &$told): void {
-                if (microtime(true) - $told > 0.2) {
-                    $told = microtime(true);
-                    $task->advance("fetching {$selected->package->title()}", $done + $bytes, $total);
-                }
-            });
-            $done += $file->file_size;
-            $this->reach('fetching');
+        return $instance->history()->find($entry)?->before['task'] ?? null;
+    }
+
+    /**
+     * @param  list<LaidFile>  $files
+     * @return list<array<string, mixed>> rows of placed_releases
+     */
+    private function rows(LineUp $lineUp, array $files, Placement $placement): array
+    {
+        $paths = [];
+        foreach ($files as $file) {
+            $paths[$file->package] ??= $file->path;
         }
-        $task->advance('fetching files', $total, $total);
-    }
-
-    /** @return list<array<string, mixed>> rows of placed_releases */
-    private function rows(LineUp $lineUp, Placement $placement): array
-    {
+        $documents = $lineUp->catalogue->documents($lineUp->resolved?->versions() ?? []);
         $rows = [];
         foreach ($lineUp->resolved->selection ?? [] as $selected) {
+            $id = $selected->package->id;
             $hasFile = in_array($selected, $lineUp->withFiles(), true);
             $file = $hasFile ? $lineUp->fileOf($selected) : null;
+            $place = $file === null ? null : $placement->placeOf($selected->package->kind, $file->name);
             $rows[] = [
-                'package_id' => $selected->package->id,
+                'package_id' => $id,
                 'name' => $selected->package->title(),
                 'kind' => $selected->package->kind->value,
                 'version' => $selected->release->version,
-                'side' => $file->package->side ?? 'both',
+                'side' => $lineUp->catalogue->sideOf($id),
                 'because' => LineUp::because($selected),
-                'path' => $file === null ? null : $placement->pathOf($selected->package->kind, $file->file_name),
-                'size' => $file->file_size ?? 0,
-                'sha256' => $file->file_sha256 ?? null,
+                'path' => $place === null ? null : ($place->unpack ? $place->folder : $paths[$id] ?? $place->folder),
+                'size' => $file->size ?? 0,
+                'sha256' => $file?->sha256,
+                'file_name' => $file?->name,
+                'content' => $file?->content,
+                'depot' => $file?->depot(),
+                'document' => $documents[$id] ?? null,
             ];
-        }
-        $paths = array_count_values(array_filter(array_column($rows, 'path')));
-        foreach ($paths as $path => $count) {
-            if ($count > 1) {
-                throw Refusal::conflict("Two packages bring the same file {$path}. Nothing was changed; do without one of them.");
-            }
         }
 
         return $rows;
@@ -137,7 +156,12 @@ final readonly class Applying
             $instance = Instance::query()->lockForUpdate()->findOrFail($instance->id);
             $instance->history()->create([
                 'sentence' => $pending['sentence'],
-                'before' => ['plan' => $instance->plan->toJson(), 'versions' => $instance->versions()],
+                'before' => [
+                    'plan' => $instance->plan->toJson(),
+                    'versions' => $instance->versions(),
+                    'task' => $pending['task'],
+                    'placed' => $instance->placed->map(fn (PlacedRelease $placed): array => $placed->remembered())->all(),
+                ],
                 'created_at' => now(),
             ]);
             $instance->placed()->delete();
@@ -145,6 +169,10 @@ final readonly class Applying
                 fn (array $row): array => ['instance_id' => $instance->id, 'because' => json_encode($row['because'])] + $row,
                 $pending['rows'],
             ));
+            DB::table('placed_files')->where('instance_id', $instance->id)->delete();
+            foreach (array_chunk($pending['files'], 1000) as $files) {
+                DB::table('placed_files')->insert(array_map(fn (array $row): array => ['instance_id' => $instance->id, 'over' => json_encode($row['over'])] + $row, $files));
+            }
             $instance->update(['plan' => PlanReader::read($pending['plan']), 'applied_at' => now()]);
             $instance->draft()->where('id', $pending['draft'])->where('revision', $pending['revision'])->delete();
         });
@@ -156,6 +184,7 @@ final readonly class Applying
         $changes = $lineUp->changes();
         $name = fn (string $id): string => $lineUp->catalogue->package($id)?->title() ?? $id;
         $parts = array_filter([
+            $lineUp->plan->restore !== null ? 'Went back to an earlier line-up'.($lineUp->plan->restore->own ? ', with its configs and worlds.' : '.') : '',
             $changes->add === [] ? '' : 'Added '.implode(', ', array_map($name, $changes->add)).'.',
             $changes->change === [] ? '' : 'Changed '.implode(', ', array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)).'.',
             $changes->remove === [] ? '' : 'Removed '.implode(', ', array_map($name, $changes->remove)).'.',

@@ -12,6 +12,7 @@ use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Base\LoaderBuild;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Resolve\Waiver;
 
 /** The bases that one game can have, and what each can hold. */
@@ -41,8 +42,19 @@ final readonly class Bases
     public function holds(string $version, string $loader): array
     {
         return array_map(intval(...), DB::table('supports')->where('game', $this->game->id)->where('game_version', $version)
-            ->whereIn('loader', [$loader, ''])->where('kind', '!=', Kind::Loader->value)
+            ->whereIn('loader', [...$this->standsFor($loader), ''])->where('kind', '!=', Kind::Loader->value)
             ->groupBy('kind')->selectRaw('kind, count(distinct package_id) as packages')->pluck('packages', 'kind')->all());
+    }
+
+    /** @return list<string> the loader, and those whose mods it runs as well */
+    public function standsFor(string $loader): array
+    {
+        $ids = [$loader];
+        foreach ($this->catalogue->package($loader)->releases ?? [] as $release) {
+            array_push($ids, ...array_map(fn (Provision $provision): string => $provision->id, $release->provides));
+        }
+
+        return array_values(array_unique($ids));
     }
 
     /** @return array<string, list<LoaderBuild>> loader id => its builds for a version, newest first */

@@ -9,7 +9,9 @@ use App\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\Package;
+use App\Models\PlacedRelease;
 use Closure;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Base\PlanReader;
@@ -30,12 +32,42 @@ final readonly class Drafting
 
     public function lineUp(Instance $instance): LineUp
     {
-        return LineUp::of($this->plan($instance), $instance->versions(), $this->catalogue($instance));
+        return $this->lineUpOf($this->plan($instance), $instance);
+    }
+
+    /** What a plan would come to in an instance. */
+    public function lineUpOf(Plan $plan, Instance $instance): LineUp
+    {
+        $remembered = $this->remembered($plan, $instance);
+
+        return LineUp::of($plan, $instance->versions(), $this->catalogueWith($instance, $remembered), $remembered);
     }
 
     public function catalogue(Instance $instance): DepotCatalogue
     {
-        return new DepotCatalogue($this->games->get($instance->plan->game));
+        return $this->catalogueWith($instance, $instance->placed);
+    }
+
+    /** @param  Collection<int, PlacedRelease>  $remembered */
+    private function catalogueWith(Instance $instance, Collection $remembered): DepotCatalogue
+    {
+        $documents = [];
+        foreach ($remembered as $placed) {
+            if ($placed->document !== null) {
+                $documents[$placed->package_id][$placed->version] = $placed->document;
+            }
+        }
+
+        return new DepotCatalogue($this->games->get($instance->plan->game), $documents);
+    }
+
+    /** @return Collection<int, PlacedRelease> what is placed, and what was at the restore point that the plan leads back to */
+    private function remembered(Plan $plan, Instance $instance): Collection
+    {
+        $point = $plan->restore === null ? null : $instance->history()->find($plan->restore->point);
+        $then = array_map(fn (array $row): PlacedRelease => new PlacedRelease($row), $point->before['placed'] ?? []);
+
+        return collect([...$instance->placed, ...$then]);
     }
 
     /**
@@ -59,7 +91,7 @@ final readonly class Drafting
             if ($draft === null) {
                 return $instance->draft()->create(['plan' => $next, 'earlier' => [$now->toJson()]]);
             }
-            $draft->update(['plan' => $next, 'earlier' => [...$draft->earlier, $now->toJson()], 'revision' => $draft->revision + 1]);
+            $draft->update(['plan' => $next, 'earlier' => [...$draft->earlier, $now->toJson()], 'later' => [], 'revision' => $draft->revision + 1]);
 
             return $draft;
         });
@@ -99,7 +131,18 @@ final readonly class Drafting
 
                 return;
             }
-            $draft->update(['plan' => PlanReader::read($last), 'earlier' => $earlier, 'revision' => $draft->revision + 1]);
+            $draft->update(['plan' => PlanReader::read($last), 'earlier' => $earlier, 'later' => [...$draft->later, $draft->plan->toJson()], 'revision' => $draft->revision + 1]);
+        });
+    }
+
+    /** Takes the step again that was taken back last. */
+    public function forth(Instance $instance): void
+    {
+        DB::transaction(function () use ($instance): void {
+            $draft = $instance->draft()->lockForUpdate()->first() ?? throw Refusal::conflict('There is no draft to step forth in.');
+            $later = $draft->later;
+            $next = array_pop($later) ?? throw Refusal::conflict('No step was taken back, so there is none to take again.');
+            $draft->update(['plan' => PlanReader::read($next), 'earlier' => [...$draft->earlier, $draft->plan->toJson()], 'later' => $later, 'revision' => $draft->revision + 1]);
         });
     }
 

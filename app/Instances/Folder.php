@@ -5,12 +5,18 @@ declare(strict_types=1);
 namespace App\Instances;
 
 use App\Models\Instance;
+use FilesystemIterator;
 use Illuminate\Support\Facades\File;
+use RecursiveDirectoryIterator;
+use RecursiveIteratorIterator;
 
 /** The folders of one instance on disk: live/ is what launches, next/ is being built, before/ is what live/ was. */
 final readonly class Folder
 {
     private const MARK = '.stasimon.json';
+
+    /** How many restore points keep configs and worlds. Their names ascend with time. */
+    private const POINTS = 10;
 
     private string $root;
 
@@ -52,14 +58,62 @@ final readonly class Folder
         }
     }
 
-    /** Copies what belongs to the instance itself from live/ to next/. */
-    public function carryOver(string $own): void
+    /** Places a file into next/ that is the instance's own from then on. */
+    public function copy(string $from, string $path): void
     {
-        if (is_dir($this->live($own))) {
-            File::copyDirectory($this->live($own), $this->next($own));
-        } else {
-            File::ensureDirectoryExists($this->next($own));
+        File::ensureDirectoryExists(dirname($this->next($path)));
+        if (! @copy($from, $this->next($path))) {
+            throw Refusal::conflict("The file {$path} could not be placed; perhaps the disk is full. The instance is as it was.");
         }
+        chmod($this->next($path), 0o644);
+    }
+
+    public function hasNext(string $path): bool
+    {
+        return is_file($this->next($path));
+    }
+
+    /** Copies what belongs to the instance itself to next/: from live/, or from a restore point. */
+    public function carryOver(string $own, ?string $point = null): void
+    {
+        $from = $point !== null && is_dir($this->point($point, $own)) ? $this->point($point, $own) : $this->live($own);
+        File::ensureDirectoryExists($this->next($own));
+        if (is_dir($from) && ! File::copyDirectory($from, $this->next($own))) {
+            throw Refusal::conflict("The folder {$own} could not be copied; perhaps the disk is full. The instance is as it was.");
+        }
+    }
+
+    /** Where the configs and worlds of a restore point are kept. */
+    private function point(string $point, string $own): string
+    {
+        return "{$this->root}/points/{$point}/{$own}";
+    }
+
+    public function hasPoint(string $point): bool
+    {
+        return is_dir("{$this->root}/points/{$point}");
+    }
+
+    /**
+     * Holds the folder for one apply at a time; the lock goes with the process.
+     *
+     * @param  float  $patience  seconds to wait for another to be through
+     * @return resource|null null when another holds it still
+     */
+    public function lock(float $patience = 0.0)
+    {
+        File::ensureDirectoryExists($this->root);
+        $lock = fopen($this->root.'/lock', 'c');
+        if ($lock === false) {
+            return null;
+        }
+        for ($end = microtime(true) + $patience; ! flock($lock, LOCK_EX | LOCK_NB); usleep(50_000)) {
+            if (microtime(true) >= $end) {
+                return null;
+            }
+        }
+
+        return $lock;
     }
 
     /** Marks next/ as complete; from here on it may become live/. */
@@ -96,17 +150,52 @@ final readonly class Folder
         rename($this->next(), $this->live());
     }
 
-    /** Throws away what a finished or abandoned apply left. */
-    public function clear(): void
+    /**
+     * Throws away what a finished or abandoned apply left; configs and worlds as they were before it become the restore
+     * point of the apply that made live/.
+     *
+     * @param  list<string>  $own
+     */
+    public function clear(array $own): void
     {
         File::deleteDirectory($this->next());
+        $made = $this->markOfLive();
+        foreach ($made === null ? [] : $own as $folder) {
+            if (is_dir($this->root.'/before/'.$folder) && ! is_dir($this->point($made, $folder))) {
+                File::ensureDirectoryExists(dirname($this->point($made, $folder)));
+                rename($this->root.'/before/'.$folder, $this->point($made, $folder));
+            }
+        }
         File::deleteDirectory($this->root.'/before');
+        $points = glob($this->root.'/points/*') ?: [];
+        foreach (array_slice($points, 0, max(0, count($points) - self::POINTS)) as $old) {
+            File::deleteDirectory($old);
+        }
+    }
+
+    /** Every file below live/, as paths relative to it, links not followed. @return array<string, array{size: int, time: int, inode: int}> */
+    public function files(): array
+    {
+        if (! is_dir($this->live())) {
+            return [];
+        }
+        $files = [];
+        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($this->live(), FilesystemIterator::SKIP_DOTS | FilesystemIterator::CURRENT_AS_PATHNAME)) as $path) {
+            $stat = @lstat((string) $path);
+            $relative = substr((string) $path, strlen($this->live()) + 1);
+            if ($stat !== false && $relative !== self::MARK) {
+                $files[$relative] = ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']];
+            }
+        }
+        ksort($files, SORT_STRING);
+
+        return $files;
     }
 
     /** After a crash between the two renames: a complete next/ becomes live/, otherwise what was live/ comes back. */
     public function recover(): void
     {
-        if (is_dir($this->live())) {
+        if (is_dir($this->live()) || ! is_dir($this->root)) {
             return;
         }
         if (self::markIn($this->next(self::MARK)) !== null) {

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Instances;
 
 use App\Depots\DepotCatalogue;
+use App\Models\PlacedRelease;
 use App\Models\Release;
-use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Support\Collection;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Impossible;
@@ -17,39 +18,58 @@ use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Selected;
+use Stasimon\Core\Resolve\Waiver;
 
 /** What a plan comes to: its line-up with the files behind it, or why there is none. */
 final class LineUp
 {
-    /** @var Collection<string, Release>|null */
-    private ?Collection $files = null;
+    /** @var array<string, Offered>|null by "id version" */
+    private ?array $files = null;
 
-    /** @param  array<string, string>  $have  package id => version that is applied now */
+    private ?int $toFetch = null;
+
+    /**
+     * @param  array<string, string>  $have  package id => version that is applied now
+     * @param  Collection<int, PlacedRelease>  $remembered  releases whose files may be in the store though no depot has them
+     */
     private function __construct(
         public readonly Plan $plan,
         public readonly array $have,
         public readonly ?Resolved $resolved,
         public readonly ?Impossible $impossible,
         public readonly DepotCatalogue $catalogue,
+        private readonly Collection $remembered,
     ) {
     }
 
-    /** @param  array<string, string>  $have */
-    public static function of(Plan $plan, array $have, DepotCatalogue $catalogue): self
+    /**
+     * @param  array<string, string>  $have
+     * @param  Collection<int, PlacedRelease>  $remembered
+     */
+    public static function of(Plan $plan, array $have, DepotCatalogue $catalogue, Collection $remembered): self
     {
-        $request = $plan->request($catalogue, $catalogue->game, $have);
-        $catalogue->load([...array_map(fn ($want): string => $want->id, $request->want), ...array_map(strval(...), array_keys($have))]);
+        // A restore point is reached by keeping what was there then.
+        $request = $plan->request($catalogue, $catalogue->game, $plan->restore->versions ?? $have);
+        $catalogue->load([...array_map(fn ($want): string => $want->id, $request->want), ...array_map(strval(...), array_keys($request->have))]);
         $resolver = new Resolver($catalogue);
         $answer = (new Keeping($resolver))->resolve($request, $plan->base());
 
         return $answer instanceof Refused
-            ? new self($plan, $have, null, Impossible::of($request, $answer, $resolver), $catalogue)
-            : new self($plan, $have, $answer, null, $catalogue);
+            ? new self($plan, $have, null, Impossible::of($request, $answer, $resolver), $catalogue, $remembered)
+            : new self($plan, $have, $answer, null, $catalogue, $remembered);
     }
 
     public function changes(): Changes
     {
         return Changes::between($this->have, $this->resolved?->versions() ?? $this->have);
+    }
+
+    /** @return list<Waiver> those for releases that the line-up does not hold any more */
+    public function lapsing(): array
+    {
+        $kept = $this->plan->lapsed($this->resolved?->versions() ?? $this->have)->waivers;
+
+        return array_values(array_filter($this->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver, $kept, true)));
     }
 
     /** @return list<Selected> without game and runtime, which have no files */
@@ -61,35 +81,71 @@ final class LineUp
         ));
     }
 
-    public function fileOf(Selected $selected): Release
+    public function fileOf(Selected $selected): Offered
     {
         return $this->files()[$selected->package->id.' '.$selected->release->version]
             ?? throw Refusal::conflict("No depot has the file of {$selected->package->title()} {$selected->release->version} any more.");
     }
 
-    /** @return Collection<string, Release> by "id version" */
-    private function files(): Collection
+    /** @return array<string, Offered> by "id version" */
+    private function files(): array
     {
-        if ($this->files === null) {
-            $versions = $this->resolved?->versions() ?? [];
-            $this->files = Release::query()->with('package.depot')->whereIn('package_id', array_map(strval(...), array_keys($versions)))->get()
-                ->keyBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
+        if ($this->files !== null) {
+            return $this->files;
+        }
+        $this->files = [];
+        $offers = Release::query()->with('depot')->select('releases.*')->join('depots', 'depots.id', '=', 'releases.depot_id')->orderBy('depots.place')->orderBy('depots.id')
+            ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($this->resolved?->versions() ?? [])])
+            ->whereIn('package_id', array_map(strval(...), array_keys($this->resolved?->versions() ?? [])))
+            ->get()->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
+        $placed = $this->remembered->keyBy(fn (PlacedRelease $placed): string => "{$placed->package_id} {$placed->version}");
+        foreach ([...$offers->keys(), ...$placed->keys()] as $key) {
+            $known = $placed[$key] ?? null;
+            $of = $offers[$key] ?? collect();
+            // What is placed stays what it is, though the first depot may have another file under the same version.
+            $digest = $known?->sha256 !== null ? trim($known->sha256) : $of->first()?->file_sha256;
+            $same = $of->filter(fn (Release $release): bool => $release->file_sha256 === $digest)->values()->all();
+            if ($same !== []) {
+                $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $same[0]->content, $same);
+            } elseif ($known !== null && $digest !== null) {
+                $this->files[$key] = new Offered($digest, $known->size, $known->file_name ?? basename((string) $known->path), $known->content, []);
+            }
         }
 
         return $this->files;
     }
 
+    /** @param  array<string, string>  $versions */
+    private static function pairs(array $versions): string
+    {
+        return '{'.implode(',', array_map(fn (string $id, string $version): string => '"'.addcslashes("{$id} {$version}", '"\\').'"', array_map(strval(...), array_keys($versions)), $versions)).'}';
+    }
+
     /** Bytes that have to be fetched. */
     public function toFetch(): int
     {
+        return $this->toFetch ??= array_sum(array_map(fn (Offered $file): int => $file->size, $this->missing()));
+    }
+
+    /** @return array<string, Offered> files that are not in the store, by digest */
+    public function missing(): array
+    {
         $store = new Store;
-        $bytes = 0;
+        $missing = [];
         foreach ($this->withFiles() as $selected) {
             $file = $this->fileOf($selected);
-            $bytes += $store->has($file->file_sha256) ? 0 : $file->file_size;
+            if (! $store->has($file->sha256)) {
+                $missing[$file->sha256] = $file;
+            }
         }
 
-        return $bytes;
+        return $missing;
+    }
+
+    /** Bytes of all its files. */
+    public function size(): int
+    {
+        return array_sum(array_map(fn (Selected $selected): int => $this->fileOf($selected)->size, $this->withFiles()));
     }
 
     /**

@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace App\Instances;
 
-use App\Depots\DepotClient;
 use App\Depots\DepotFailure;
-use App\Models\Release;
 
-/** The content-addressed files that all instances share: one file for each SHA-256, never changed once it has its name. */
-final class Store
+/**
+ * The content-addressed files that all instances share: one file for each SHA-256, never changed once it has its name.
+ *
+ * Each carries one and the same time of change, so that a file that somebody wrote into shows it without being read.
+ */
+final readonly class Store
 {
-    private readonly string $folder;
+    /** 1 January 2000, 00:00 UTC: no file here was changed then. */
+    public const MOMENT = 946_684_800;
+
+    private string $folder;
 
     public function __construct()
     {
@@ -23,39 +28,56 @@ final class Store
         return $this->folder.'/'.substr($sha256, 0, 2).'/'.$sha256;
     }
 
+    /** Where a file is while it is not known yet to be the right one. */
+    public function partial(string $sha256): string
+    {
+        is_dir($this->folder.'/partial') || mkdir($this->folder.'/partial', 0o755, true);
+
+        return $this->folder.'/partial/'.$sha256;
+    }
+
+    /** Whether the file is here as it came. One that was written into is thrown out, and counts as not here. */
     public function has(string $sha256): bool
     {
-        return is_file($this->path($sha256));
+        $path = $this->path($sha256);
+        $stat = @stat($path);
+        if ($stat === false) {
+            return false;
+        }
+        if ($stat['mtime'] === self::MOMENT) {
+            return true;
+        }
+        if (hash_file('sha256', $path) === $sha256) {
+            touch($path, self::MOMENT);
+
+            return true;
+        }
+        unlink($path);
+
+        return false;
     }
 
     /**
-     * Fetches a release's file unless it is here. It gets its name only after its digest was checked.
+     * Gives a partial file its name; whoever calls has checked its digest.
      *
-     * @param  callable(int): void  $progress  told how many bytes of it are there
-     *
-     * @throws DepotFailure
+     * @throws DepotFailure when the disk cannot take it
      */
-    public function fetch(Release $release, callable $progress): void
+    public function take(string $partial, string $sha256): void
     {
-        $path = $this->path($release->file_sha256);
-        if (is_file($path)) {
-            return;
-        }
-        $partial = $this->folder.'/partial/'.$release->file_sha256;
-        foreach ([dirname($partial), dirname($path)] as $folder) {
-            is_dir($folder) || mkdir($folder, 0o755, true);
-        }
-        $depot = $release->package->depot;
-        (new DepotClient($depot))->file($release->file_path, $partial, $release->file_size, $progress);
-        if (filesize($partial) !== $release->file_size) {
-            // What is there may be a part of the right file: the next attempt goes on from it.
-            throw DepotFailure::wrongSize($depot->name, $release->file_name);
-        }
-        if (hash_file('sha256', $partial) !== $release->file_sha256) {
-            unlink($partial);
-            throw DepotFailure::wrongDigest($depot->name, $release->file_name);
-        }
+        $path = $this->path($sha256);
+        is_dir(dirname($path)) || @mkdir(dirname($path), 0o755, true);
         chmod($partial, 0o444);
-        rename($partial, $path);
+        touch($partial, self::MOMENT);
+        if (! rename($partial, $path)) {
+            throw DepotFailure::diskFull();
+        }
+    }
+
+    /** Bytes that can still be written. */
+    public function free(): float
+    {
+        is_dir($this->folder) || mkdir($this->folder, 0o755, true);
+
+        return (float) disk_free_space($this->folder);
     }
 }

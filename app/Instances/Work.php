@@ -61,13 +61,43 @@ final readonly class Work
         return $rehearsal;
     }
 
+    /** @throws Refusal when there is nothing to pause */
+    public function pause(Instance $instance): void
+    {
+        $this->turn($instance, ['waiting', 'running'], 'paused', 'Nothing is being applied, so there is nothing to pause.');
+    }
+
+    /** @throws Refusal when nothing is paused */
+    public function goOn(Instance $instance): void
+    {
+        $task = $this->turn($instance, ['paused'], 'waiting', 'Nothing is paused.');
+        ApplyDraft::dispatch($instance->id, $task->id);
+    }
+
+    /** @throws Refusal when there is nothing to cancel */
+    public function cancel(Instance $instance): void
+    {
+        $this->turn($instance, ['waiting', 'running', 'paused'], 'cancelled', 'Nothing is being applied, so there is nothing to cancel.');
+    }
+
+    /** @param  list<string>  $from */
+    private function turn(Instance $instance, array $from, string $to, string $else): Task
+    {
+        $task = $instance->tasks()->where('kind', 'apply')->whereIn('state', $from)->latest('id')->first();
+        if ($task === null || $instance->tasks()->whereKey($task->id)->whereIn('state', $from)->update(['state' => $to, 'rate' => 0]) === 0) {
+            throw Refusal::conflict($else);
+        }
+
+        return $task;
+    }
+
     private function begin(Instance $instance, string $kind): Task
     {
         return DB::transaction(function () use ($instance, $kind): Task {
             Instance::query()->lockForUpdate()->findOrFail($instance->id);
-            $busy = $instance->tasks()->whereIn('state', ['waiting', 'running'])->first();
+            $busy = $instance->tasks()->whereIn('state', ['waiting', 'running', 'paused'])->first();
             if ($busy !== null) {
-                throw Refusal::conflict($busy->kind === 'apply' ? 'A draft of this instance is being applied. Wait until it is done.' : 'This instance is being rehearsed. Wait until it is done, or stop it.');
+                throw Refusal::conflict($busy->state === 'paused' ? 'An apply of this instance is paused. Go on with it, or cancel it, first.' : ($busy->kind === 'apply' ? 'A draft of this instance is being applied. Wait until it is done.' : 'This instance is being rehearsed. Wait until it is done, or stop it.'));
             }
 
             return $instance->tasks()->create(['kind' => $kind, 'state' => 'waiting', 'step' => 'waiting for a worker']);

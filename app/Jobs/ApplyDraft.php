@@ -6,6 +6,7 @@ namespace App\Jobs;
 
 use App\Depots\DepotFailure;
 use App\Instances\Applying;
+use App\Instances\Halted;
 use App\Instances\Refusal;
 use App\Models\Instance;
 use App\Models\Task;
@@ -13,6 +14,7 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Stasimon\Core\Place\UnplaceableFile;
+use Stasimon\Core\Place\UnsafeArchive;
 use Throwable;
 
 final class ApplyDraft implements ShouldQueue
@@ -32,13 +34,17 @@ final class ApplyDraft implements ShouldQueue
     {
         $task = Task::query()->find($this->task);
         $instance = Instance::query()->find($this->instance);
-        if ($task === null || $instance === null || $task->isOver()) {
+        // Paused or cancelled while it waited for a worker.
+        if ($task === null || $instance === null || Task::query()->whereKey($task->id)->where('state', 'waiting')->update(['state' => 'running']) === 0) {
             return;
         }
+        $task->refresh();
         try {
             $applying->run($instance, $task);
             $task->finish();
-        } catch (DepotFailure|Refusal|UnplaceableFile $failure) {
+        } catch (Halted) {
+            // The page says by whom and how to go on; what came is kept.
+        } catch (DepotFailure|Refusal|UnplaceableFile|UnsafeArchive $failure) {
             $applying->recover($instance);
             $task->fail($failure->getMessage());
         } catch (Throwable $failure) {

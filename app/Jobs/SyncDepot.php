@@ -32,6 +32,7 @@ final class SyncDepot implements ShouldQueue
         if ($task === null || $depot === null) {
             return;
         }
+        $task->update(['state' => 'running']);
         try {
             $synchronising->run($depot, $task);
             $task->finish();

@@ -13,12 +13,15 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $url
  * @property int $sequence
  * @property ?string $problem
+ * @property bool $paused
+ * @property bool $moderated
+ * @property string $vouched_by  depot or you
  */
 final class Depot extends Model
 {
     public $timestamps = false;
 
-    protected $attributes = ['sequence' => 0];
+    protected $attributes = ['sequence' => 0, 'paused' => false, 'moderated' => false, 'vouched_by' => 'depot', 'place' => 0];
 
-    protected $casts = ['moderated' => 'boolean', 'synced_at' => 'immutable_datetime'];
+    protected $casts = ['moderated' => 'boolean', 'paused' => 'boolean', 'synced_at' => 'immutable_datetime'];
 }

@@ -11,14 +11,15 @@ use Stasimon\Core\Base\Plan;
 /**
  * @property Plan $plan
  * @property list<string> $earlier  plans as JSON, the latest last
+ * @property list<string> $later  plans as JSON that were stepped back from, the next last
  * @property int $revision
  * @property Instance $instance
  */
 final class Draft extends Model
 {
-    protected $attributes = ['revision' => 1];
+    protected $attributes = ['revision' => 1, 'later' => '[]'];
 
-    protected $casts = ['plan' => PlanCast::class, 'earlier' => 'array'];
+    protected $casts = ['plan' => PlanCast::class, 'earlier' => 'array', 'later' => 'array'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
-use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
@@ -30,11 +29,5 @@ final class Package extends Model
     public function releases(): HasMany
     {
         return $this->hasMany(Release::class);
-    }
-
-    /** @return BelongsTo<Depot, $this> */
-    public function depot(): BelongsTo
-    {
-        return $this->belongsTo(Depot::class);
     }
 }

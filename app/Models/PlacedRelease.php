@@ -16,10 +16,20 @@ use Illuminate\Database\Eloquent\Model;
  * @property ?string $path
  * @property int $size
  * @property ?string $sha256
+ * @property ?string $document  the release as one package in the catalogue format
+ * @property ?string $file_name
+ * @property ?string $content
+ * @property ?string $depot
  */
 final class PlacedRelease extends Model
 {
     public $timestamps = false;
 
     protected $casts = ['because' => 'array'];
+
+    /** @return array<string, mixed> what a restore point keeps of it */
+    public function remembered(): array
+    {
+        return $this->only(['package_id', 'name', 'version', 'kind', 'size', 'sha256', 'file_name', 'content', 'document', 'path']);
+    }
 }

@@ -14,6 +14,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $file_size
  * @property string $file_sha256
  * @property string $file_path
+ * @property ?string $content
+ * @property int $depot_id
+ * @property Depot $depot
  * @property Package $package
  */
 final class Release extends Model
@@ -26,5 +29,11 @@ final class Release extends Model
     public function package(): BelongsTo
     {
         return $this->belongsTo(Package::class);
+    }
+
+    /** @return BelongsTo<Depot, $this> */
+    public function depot(): BelongsTo
+    {
+        return $this->belongsTo(Depot::class);
     }
 }

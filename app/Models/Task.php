@@ -12,21 +12,22 @@ use Illuminate\Database\Eloquent\Model;
  *
  * @property string $id
  * @property string $kind
- * @property string $state  waiting, running, done or failed
+ * @property string $state  waiting, running, paused, done, failed or cancelled
  * @property string $step
  * @property int $done
  * @property int $total
+ * @property int $rate  bytes a second, while files are fetched
  * @property ?string $problem
  */
 final class Task extends Model
 {
     use HasUlids;
 
-    protected $attributes = ['step' => '', 'done' => 0, 'total' => 0];
+    protected $attributes = ['step' => '', 'done' => 0, 'total' => 0, 'rate' => 0];
 
     public function isOver(): bool
     {
-        return $this->state === 'done' || $this->state === 'failed';
+        return in_array($this->state, ['done', 'failed', 'cancelled'], true);
     }
 
     public function percent(): int
@@ -34,9 +35,16 @@ final class Task extends Model
         return $this->total > 0 ? min(100, intdiv(100 * $this->done, $this->total)) : 0;
     }
 
+    /** Seconds that are left at the rate so far; null when that cannot be said. */
+    public function secondsLeft(): ?int
+    {
+        return $this->rate > 0 && $this->total > $this->done ? (int) ceil(($this->total - $this->done) / $this->rate) : null;
+    }
+
+    /** Leaves the state alone: a person may have paused it meanwhile. */
     public function advance(string $step, int $done, int $total): void
     {
-        $this->update(['state' => 'running', 'step' => $step, 'done' => $done, 'total' => $total]);
+        $this->update(['step' => $step, 'done' => $done, 'total' => $total]);
     }
 
     public function finish(): void

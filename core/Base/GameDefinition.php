@@ -11,6 +11,7 @@ use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Catalogue\UnusableDocument;
+use Stasimon\Core\Place\Place;
 use Stasimon\Core\Rehearse\Signature;
 use Stasimon\Core\Version\Scheme;
 
@@ -22,7 +23,8 @@ final readonly class GameDefinition
      * @param  list<string>  $runtimes  versions of the runtime, oldest first
      * @param  list<LoaderWord>  $loaders
      * @param  non-empty-list<MemoryChoice>  $memory  ascending
-     * @param  array<string, string>  $places  kind => folder inside the instance
+     * @param  array<string, Place>  $places  by kind
+     * @param  array{folder: string, file: string, mods: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, and the field of it that lists mods by id
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<string>  $launch  the command, with {placeholders}
      * @param  string  $logLine  a pattern with the groups time, thread, level, logger and message
@@ -43,6 +45,7 @@ final readonly class GameDefinition
         public array $launch,
         public string $logLine,
         public array $signatures,
+        public ?array $worlds = null,
     ) {
     }
 
@@ -67,12 +70,19 @@ final readonly class GameDefinition
             self::texts($runtime->field('versions')),
             array_map(fn (Node $item): LoaderWord => new LoaderWord($item->field('id')->id(), $item->field('words')->text()), $node->field('loaders')->items()),
             $memory,
-            array_map(fn (Node $place): string => $place->text(), $node->field('places')->entries()),
+            array_map(fn (Node $place): Place => new Place($place->field('folder')->text(), $place->optional('unpack')?->flag() ?? false), $node->field('places')->entries()),
             self::texts($node->field('own')),
             self::texts($node->field('launch')),
             $node->field('log')->field('line')->text(),
             array_map(Signature::read(...), $node->field('log')->field('signatures')->items()),
+            self::worlds($node->optional('worlds')),
         );
+    }
+
+    /** @return array{folder: string, file: string, mods: string}|null */
+    private static function worlds(?Node $node): ?array
+    {
+        return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text()];
     }
 
     /** @return list<string> */

@@ -24,6 +24,9 @@ final readonly class Plan
      * @param  array<string, Channel>  $channels
      * @param  list<Waiver>  $waivers
      * @param  bool  $putBack  whether applying lays every file anew though the line-up stays
+     * @param  list<Want>  $off  wants that are kept out of the launch, and remembered
+     * @param  list<string>  $order  packages, the last of which wins a file that several bring
+     * @param  array<string, string>  $waiverNotes  waiver key => why the person knows better
      */
     public function __construct(
         public string $game,
@@ -37,6 +40,10 @@ final readonly class Plan
         public array $channels = [],
         public array $waivers = [],
         public bool $putBack = false,
+        public array $off = [],
+        public array $order = [],
+        public array $waiverNotes = [],
+        public ?Restore $restore = null,
     ) {
     }
 
@@ -86,7 +93,88 @@ final readonly class Plan
     {
         $wants = array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id));
 
-        return $this->with(wants: [...$wants, new Want($id, $range)]);
+        $off = array_values(array_filter($this->off, fn (Want $want): bool => $want->id !== $id));
+
+        return $this->with(wants: [...$wants, new Want($id, $range)], off: $off);
+    }
+
+    public function rangeOf(string $id): ?string
+    {
+        foreach ($this->wants as $want) {
+            if ($want->id === $id) {
+                return $want->range;
+            }
+        }
+
+        return null;
+    }
+
+    /** Keeps wants out of the launch without forgetting them. */
+    public function turningOff(string ...$ids): self
+    {
+        $going = array_values(array_filter($this->wants, fn (Want $want): bool => in_array($want->id, $ids, true)));
+
+        return $this->with(wants: array_values(array_filter($this->wants, fn (Want $want): bool => ! in_array($want, $going, true))), off: [...$this->off, ...$going]);
+    }
+
+    /** Brings back what was turned off, in the range that it had. */
+    public function turningOn(string ...$ids): self
+    {
+        $coming = array_values(array_filter($this->off, fn (Want $want): bool => in_array($want->id, $ids, true)));
+
+        return $this->with(wants: [...$this->wants, ...$coming], off: array_values(array_filter($this->off, fn (Want $want): bool => ! in_array($want, $coming, true))));
+    }
+
+    public function isOff(string $id): bool
+    {
+        return in_array($id, array_map(fn (Want $want): string => $want->id, $this->off), true);
+    }
+
+    /** Has one package win over others that bring the same files. */
+    public function letting(string $winner, string ...$others): self
+    {
+        $order = array_values(array_diff($this->order, [$winner]));
+        foreach ($others as $other) {
+            if (! in_array($other, $order, true)) {
+                $order[] = $other;
+            }
+        }
+
+        return $this->with(order: [...$order, $winner]);
+    }
+
+    /** A note on why a waiver is right. */
+    public function noting(Waiver $waiver, string $note): self
+    {
+        $notes = $this->waiverNotes;
+        unset($notes[$waiver->key()]);
+
+        return $this->with(waiverNotes: $note === '' ? $notes : [...$notes, $waiver->key() => $note]);
+    }
+
+    /**
+     * Without the waivers of releases that a line-up does not hold: a waiver is for one release, and lapses with it.
+     *
+     * @param  array<string, string>  $versions  package id => version
+     */
+    public function lapsed(array $versions): self
+    {
+        $waivers = array_values(array_filter($this->waivers, fn (Waiver $waiver): bool => ($versions[$waiver->id] ?? null) === $waiver->version));
+        $keys = array_map(fn (Waiver $waiver): string => $waiver->key(), $waivers);
+
+        return $this->with(waivers: $waivers, waiverNotes: array_intersect_key($this->waiverNotes, array_flip($keys)));
+    }
+
+    /** The plan of a restore point, as a draft that leads there. */
+    public function restoring(?Restore $restore): self
+    {
+        return $this->with(restore: $restore, clearsRestore: $restore === null);
+    }
+
+    /** What stays of a plan once it is applied: it has no more to put back or to restore. */
+    public function applied(): self
+    {
+        return $this->puttingBack(false)->restoring(null);
     }
 
     /** Another range for a want, which keeps its place. */
@@ -110,7 +198,10 @@ final readonly class Plan
 
     public function without(string $id): self
     {
-        return $this->with(wants: array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id)));
+        return $this->with(
+            wants: array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id)),
+            off: array_values(array_filter($this->off, fn (Want $want): bool => $want->id !== $id)),
+        );
     }
 
     /** Another build of the loader; what was waived about the old one lapses. */
@@ -185,6 +276,9 @@ final readonly class Plan
      * @param  list<Want>|null  $wants
      * @param  array<string, Channel>|null  $channels
      * @param  list<Waiver>|null  $waivers
+     * @param  list<Want>|null  $off
+     * @param  list<string>|null  $order
+     * @param  array<string, string>|null  $waiverNotes
      */
     private function with(
         ?string $loaderVersion = null,
@@ -194,11 +288,18 @@ final readonly class Plan
         ?array $channels = null,
         ?array $waivers = null,
         ?bool $putBack = null,
+        ?array $off = null,
+        ?array $order = null,
+        ?array $waiverNotes = null,
+        ?Restore $restore = null,
+        bool $clearsRestore = false,
     ): self {
         return new self(
             $this->game, $this->gameVersion, $this->loader, $loaderVersion ?? $this->loaderVersion,
             $this->runtime, $runtimeVersion ?? $this->runtimeVersion, $memory ?? $this->memory,
             $wants ?? $this->wants, $channels ?? $this->channels, $waivers ?? $this->waivers, $putBack ?? $this->putBack,
+            $off ?? $this->off, $order ?? $this->order, $waiverNotes ?? $this->waiverNotes,
+            $clearsRestore ? null : $restore ?? $this->restore,
         );
     }
 
@@ -213,6 +314,10 @@ final readonly class Plan
             'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $this->channels),
             'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation, 'target' => $waiver->target], $this->waivers),
             'putBack' => $this->putBack,
+            'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->off),
+            'order' => $this->order,
+            'waiverNotes' => (object) $this->waiverNotes,
+            'restore' => $this->restore === null ? null : ['point' => $this->restore->point, 'versions' => (object) $this->restore->versions, 'own' => $this->restore->own],
         ], JSON_THROW_ON_ERROR);
     }
 }

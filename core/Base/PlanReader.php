@@ -30,6 +30,19 @@ final class PlanReader
             array_map(fn (Node $channel): Channel => $channel->choice(Channel::class), $node->optional('channels')?->entries() ?? []),
             array_map(RequestReader::waiver(...), $node->listed('waivers')),
             $node->optional('putBack')?->flag() ?? false,
+            array_map(fn (Node $want): Want => new Want($want->field('id')->id(), $want->field('range')->text()), $node->listed('off')),
+            array_map(fn (Node $id): string => $id->id(), $node->listed('order')),
+            array_map(fn (Node $note): string => $note->text(), $node->optional('waiverNotes')?->entries() ?? []),
+            self::restore($node->optional('restore')),
+        );
+    }
+
+    private static function restore(?Node $node): ?Restore
+    {
+        return $node === null ? null : new Restore(
+            $node->field('point')->whole(),
+            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->entries()),
+            $node->field('own')->flag(),
         );
     }
 }

@@ -24,6 +24,24 @@ final readonly class Node
         }
     }
 
+    /** A document that is decoded already. */
+    public static function of(stdClass $document): self
+    {
+        return new self($document, '');
+    }
+
+    /**
+     * The object that a JSON text holds.
+     *
+     * @throws UnusableDocument
+     */
+    public static function objectOf(string $json): stdClass
+    {
+        $node = self::ofJson($json);
+
+        return $node->value instanceof stdClass ? $node->value : throw $node->wrong('an object is expected.');
+    }
+
     public function wrong(string $reason): UnusableDocument
     {
         return UnusableDocument::at($this->pointer, $reason);

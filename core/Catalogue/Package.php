@@ -60,6 +60,12 @@ final class Package
         $this->releases = array_map(fn (string $text): Release => $byVersion['v'.$text], $this->timeline->texts());
     }
 
+    /** The same package with one more release. */
+    public function with(Release $release): self
+    {
+        return new self($this->id, $this->kind, [...$this->releases, $release], $this->scheme, $this->syntax, $this->name, $this->understudies);
+    }
+
     /** What people call it. */
     public function title(): string
     {

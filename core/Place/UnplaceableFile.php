@@ -20,4 +20,9 @@ final class UnplaceableFile extends RuntimeException
 
         return new self("\"{$shown}\" is not a file name that can be placed: letters, digits, spaces and . _ + - ( ) are allowed, 200 at most.");
     }
+
+    public static function reserved(string $path): self
+    {
+        return new self("\"{$path}\" is a name that is kept for other things in an instance, so a package cannot bring it.");
+    }
 }

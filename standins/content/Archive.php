@@ -20,20 +20,40 @@ final class Archive
      */
     public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed): void
     {
-        $zip = new ZipArchive;
-        if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
-            throw new RuntimeException("{$path} cannot be written.");
-        }
         $id = (string) $descriptor['id'];
         $name = str_replace(' ', '', ucwords(str_replace(['-', '.'], ' ', $id)));
-        $files = [
+        self::zip($path, [
             'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nImplementation-Title: {$id}\r\nImplementation-Version: {$descriptor['version']}\r\n\r\n",
             'ferry.mod.json' => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR),
             "demo/{$id}/{$name}.class" => self::classFile("demo/{$id}/{$name}", $level),
             "demo/{$id}/{$name}Parts.class" => self::classFile("demo/{$id}/{$name}Parts", $level),
             "assets/{$id}/lang/en.json" => json_encode(["{$id}.name" => $name], JSON_THROW_ON_ERROR),
             "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
-        ];
+        ]);
+    }
+
+    /**
+     * An archive without classes: a pack, or files that go into the game's own folders.
+     *
+     * @param  array<string, mixed>  $descriptor
+     * @param  array<string, string>  $extra  name => content; with none, assets to fill it
+     */
+    public static function bare(string $path, array $descriptor, array $extra, int $kilobytes, int $seed): void
+    {
+        $id = (string) $descriptor['id'];
+        self::zip($path, $extra !== [] ? $extra : [
+            'pack.json' => json_encode(array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1]), JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR),
+            "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
+        ]);
+    }
+
+    /** @param  array<string, string>  $files  name => content */
+    private static function zip(string $path, array $files): void
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
+            throw new RuntimeException("{$path} cannot be written.");
+        }
         foreach ($files as $file => $content) {
             $zip->addFromString($file, $content);
             $zip->setMtimeName($file, 1_900_000_000);

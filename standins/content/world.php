@@ -3,8 +3,11 @@
 declare(strict_types=1);
 
 // The demo world: invented packages. A release is [version, game range, what it needs, more], where "more" may hold
-// level (class-file level), channel, breaks, any (alternatives), file (what the descriptor in the archive says where it
-// differs from what the depot says), recommended, kilobytes and memory (megabytes at run time).
+// level (class-file level), channel, breaks, any (alternatives), provides, file (what the descriptor in the archive says where
+// it differs from what the depot says), recommended, kilobytes, memory (megabytes at run time), notes (what is new), extra
+// (other files in the archive), content (the folder in it that is the content), bare (no classes) and damaged (what the first
+// depot sends is not what its page says). After the releases may stand notices, and tidepool: what Tidepool has of it, as
+// {as: its id there, identity: whether it says that it is the same, only: versions, or true for all}; alone: not on Slipway.
 
 $java8 = 52;
 $java17 = 61;
@@ -14,7 +17,7 @@ $v32up = '>=3.2.0';
 $v3 = '>=3.0.4';
 $both = ['halyard', 'capstan'];
 
-return [
+return array_merge([
     // Loaders
     ['halyard', 'loader', 'Halyard', 'A light loader that follows new versions quickly.', [], 'both', [], [
         ['0.14.9', '>=3.0.4 <3.2.0', ['java' => '>=17'], ['recommended' => true]],
@@ -24,7 +27,7 @@ return [
         ['0.16.9', '>=3.1.4 <3.4.0', ['java' => '>=17'], []],
         ['0.17.0', '>=3.4.0', ['java' => '>=21'], ['recommended' => true]],
         ['0.17.1', '>=3.4.0', ['java' => '>=21'], []],
-    ]],
+    ], [], ['only' => true]],
     ['capstan', 'loader', 'Capstan', 'The oldest loader, with builds for most versions.', [], 'both', [], [
         ['2.0.3', '=1.4.9', ['java' => '>=8 <17'], ['recommended' => true]],
         ['14.23.5', '=2.7.5', ['java' => '>=8 <17'], ['recommended' => true]],
@@ -37,7 +40,15 @@ return [
         ['50.0.1', '=3.4.0', ['java' => '>=21'], ['recommended' => true]],
         ['51.0.0', '=3.4.1', ['java' => '>=21'], []],
         ['51.0.1', '=3.4.1', ['java' => '>=21'], []],
-    ]],
+    ], [], ['only' => true]],
+    ['windlass', 'loader', 'Windlass', 'A fork of Capstan that runs most of its mods.', [], 'both', [], [
+        ['1.0.4', '=3.3.2', ['java' => '>=17'], ['recommended' => true, 'provides' => [['id' => 'capstan', 'version' => '49.0.6']]]],
+        ['1.1.0', '=3.4.0', ['java' => '>=21'], ['recommended' => true, 'provides' => [['id' => 'capstan', 'version' => '50.0.1']]]],
+    ], [], ['only' => true]],
+    ['jib', 'loader', 'Jib', 'A fork of Halyard that runs most of its mods.', [], 'both', [], [
+        ['0.5.0', '>=3.1.4 <3.4.0', ['java' => '>=17'], ['recommended' => true, 'provides' => [['id' => 'halyard', 'version' => '0.16.4']]]],
+        ['0.6.1', '>=3.1.4 <3.4.0', ['java' => '>=17'], ['provides' => [['id' => 'halyard', 'version' => '0.16.9']]]],
+    ], [], ['only' => true]],
     ['frankline', 'loader', 'Frankline', 'The framework that Nightpost mods are written for.', [], 'both', [], [
         ['5.2.0', '>=8790', ['dotnet' => '>=6'], [], 'nightpost'],
         ['5.4.1', '>=8801', ['dotnet' => '>=6'], ['recommended' => true], 'nightpost'],
@@ -50,7 +61,7 @@ return [
         ['1.5.0', '>=3.1.4 <3.4.0', [], []],
         ['1.6.0', '>=3.2.0 <3.4.0', [], ['kilobytes' => 190]],
         ['2.0.0', '>=3.4.0', [], []],
-    ]],
+    ], [], ['only' => true]],
     ['oakum-lite', 'library', 'Oakum Lite', 'A small part of Oakum, for mods that need little.', ['libraries'], 'both', ['halyard'], [
         ['1.0.0', $v3, [], []],
     ]],
@@ -61,7 +72,7 @@ return [
     ['kedge-bones', 'library', 'Kedge Bones', 'Jointed models that move.', ['libraries'], 'both', $both, [
         ['2.8.1', $v3, [], []],
         ['3.0.7', $v3, [], ['kilobytes' => 64]],
-    ]],
+    ], [], ['only' => ['2.8.1']]],
     ['tideglass-ui', 'library', 'Tideglass UI', 'Windows, lists and buttons that other mods draw with.', ['libraries'], 'client', $both, [
         ['1.9.0', $v3, [], []],
         ['2.11.4', $v3, ['sextant-config' => '>=4.0.0'], ['kilobytes' => 110]],
@@ -72,6 +83,38 @@ return [
     ]],
     ['mist-layers', 'library', 'Mist Layers', 'What other weather mods draw their mist with.', ['libraries', 'weather and sea'], 'client', $both, [
         ['1.8.0', $v3, [], []],
+    ]],
+
+    ['berth-tables', 'library', 'Berth Tables', 'Who is due where, and when.', ['libraries'], 'both', $both, [
+        ['1.2.0', $v3, [], []],
+        ['1.3.1', $v3, [], ['notes' => 'Berths with two ends are counted once.']],
+    ], [], ['only' => true]],
+    ['fare-tables', 'library', 'Fare Tables', 'Timetables with prices in them.', ['libraries'], 'both', $both, [
+        ['0.9.0-beta.2', $v3, [], ['channel' => 'beta']],
+    ]],
+    ['prism', 'library', 'Prism', 'Loads shader packs on Halyard.', ['libraries', 'light'], 'client', ['halyard'], [
+        ['1.1.0', $v3, [], []],
+        ['1.2.2', $v32up, [], []],
+    ], [], ['only' => true]],
+    ['burning-glass', 'library', 'Burning Glass', 'Loads shader packs on Capstan.', ['libraries', 'light'], 'client', ['capstan'], [
+        ['4.0.0', $v3, [], []],
+    ]],
+    ['brine-core', 'library', 'Brine Core', 'Salt, rust and what they do to iron.', ['libraries'], 'both', $both, [
+        ['2.2.0', $v3, [], []],
+        ['2.3.1', $v3, ['kedge-bones' => '>=3.0.0'], []],
+        ['3.0.0', '>=3.3.0', ['kedge-bones' => '>=3.0.0'], []],
+    ], [], ['as' => 'brine', 'identity' => true, 'only' => ['2.2.0', '2.3.1']]],
+    ['rope-math', 'library', 'Rope Math', 'How ropes hang.', ['libraries'], 'both', $both, [
+        ['1.0.0', $v3, [], []],
+        ['1.1.0', $v3, [], []],
+    ]],
+    ['deckhand', 'library', 'Deckhand', 'Chores that other mods hand out.', ['libraries'], 'server', $both, [
+        ['0.8.0', $v3, [], []],
+        ['0.9.4', $v3, ['rope-math' => '>=1.1.0'], []],
+    ], [], ['alone' => true, 'only' => true]],
+    ['gimbal', 'library', 'Gimbal', 'Keeps things level.', ['libraries'], 'client', $both, [
+        ['5.1.0', $v3, [], []],
+        ['5.2.0', $v32up, [], []],
     ]],
 
     // Mods for Halyard
@@ -108,7 +151,7 @@ return [
         ['3.0.0', $v32, ['oakum-api' => '>=1.5.0 <2.0.0'], ['level' => $java21]],
     ]],
     ['timetables', 'mod', 'Timetables', 'Ferries that leave when they say they will.', ['trade', 'harbours'], 'both', ['halyard'], [
-        ['1.5.0', $v32, [], ['any' => [['oakum-api', '>=1.4.0 <2.0.0'], ['oakum-lite', '>=1.0.0']]]],
+        ['1.5.0', $v32, [], ['any' => [['berth-tables', '>=1.0.0'], ['fare-tables', '>=0.9.0']]]],
     ]],
     ['harbour-lamps', 'mod', 'Harbour Lamps', 'Quays lit from dusk to dawn.', ['light', 'harbours'], 'client', ['halyard'], [
         ['0.8.2', $v32, ['lantern-render' => '>=0.9.0'], ['kilobytes' => 330]],
@@ -124,7 +167,7 @@ return [
     ]],
     ['gulls', 'mod', 'Gulls', 'Gulls that follow the ferries and steal lunches.', ['animals'], 'client', $both, [
         ['2.0.0', $v32up, ['kedge-bones' => '>=3.0.0'], ['kilobytes' => 720]],
-    ]],
+    ], [], ['as' => 'gulls-and-lunches', 'identity' => false, 'only' => true]],
     ['night-ferries', 'mod', 'Night Ferries', 'Sleeping cabins and a slower engine after dark.', ['ships'], 'both', ['halyard'], [
         ['1.3.0', $v32, ['kedge-bones' => '>=2.0.0 <3.0.0'], []],
         ['1.4.0-beta.2', $v32, ['kedge-bones' => '>=3.0.0'], ['channel' => 'beta']],
@@ -134,7 +177,7 @@ return [
     ['weather-glass', 'mod', 'Weather Glass', 'A barometer on the bridge, and a forecast you can trust half the time.', ['weather and sea'], 'both', $both, [
         ['2.9.0', $v3, [], []],
         ['3.0.2', $v32up, [], ['kilobytes' => 41]],
-    ]],
+    ], [], ['only' => ['2.9.0']]],
     ['fog-signals', 'mod', 'Fog Signals', 'Horns and bells that answer one another across the sound.', ['weather and sea', 'harbours'], 'both', $both, [
         ['0.4.0', '>=3.0.4 <3.3.0', [], []],
     ]],
@@ -153,7 +196,7 @@ return [
     ['rope-and-tar', 'mod', 'Rope and Tar', 'Rigging to make, mend and run out of.', ['ships'], 'both', ['capstan'], [
         ['7.1.0', $v3, [], []],
         ['7.2.0', $v32up, [], []],
-    ]],
+    ], [], ['only' => true]],
     ['great-cranes', 'mod', 'Great Cranes', 'Cranes that lift whole ferries.', ['harbours', 'trade'], 'both', ['capstan'], [
         ['10.0.0', $v3, ['kedge-bones' => '>=3.0.0'], ['kilobytes' => 512]],
     ]],
@@ -173,7 +216,86 @@ return [
         ['1.0.9', '=2.7.5', [], ['level' => $java8]],
     ]],
 
+    // What tells a story of its own
+    ['brass-telegraph', 'mod', 'Brass Telegraph', 'Orders to the engine room by lever and bell.', ['ships'], 'both', $both, [
+        ['1.8.0', '>=3.0.4 <3.2.0', [], []],
+        ['1.9.2', '=3.1.4', [], ['notes' => 'The last one. Thank you for the bells.']],
+    ], [['kind' => 'abandoned', 'text' => 'Its author has stopped; nothing has come since 3.1.4.', 'understudy' => 'speaking-tubes']], ['only' => true]],
+    ['speaking-tubes', 'mod', 'Speaking Tubes', 'Orders to the engine room, shouted.', ['ships'], 'both', $both, [
+        ['0.6.0', $v3, [], []],
+        ['1.0.0', $v32up, [], ['notes' => "Understands what Brass Telegraph has saved.\n\nTubes can be stopped with a rag."]],
+    ], [], ['alone' => true, 'only' => true]],
+    ['eel-traps', 'mod', 'Eel Traps', 'Baskets on the sea bed, to be hauled at dawn.', ['animals', 'trade'], 'both', $both, [
+        ['1.1.0', $v3, [], ['provides' => [['id' => 'knot-math', 'version' => '1.2.0']]]],
+    ]],
+    ['net-menders', 'mod', 'Net Menders', 'People on the quay who mend nets, and what they know.', ['harbours', 'story'], 'both', $both, [
+        ['2.0.1', $v3, [], ['provides' => [['id' => 'knot-math', 'version' => '1.4.0']]]],
+    ]],
+    ['wet-ink', 'mod', 'Wet Ink', 'Logbooks that run when it rains.', ['story'], 'client', $both, [
+        ['1.3.0', $v3, [], ['damaged' => true]],
+    ], [], ['as' => 'wet-ink-logbooks', 'identity' => false, 'only' => true]],
+    ['ballast', 'mod', 'Ballast', 'Stones to carry and stones to leave.', ['ships', 'trade'], 'both', $both, [
+        ['1.0.0', $v3, [], []],
+        ['1.1.0', $v32up, [], ['notes' => 'Wet stones weigh more.']],
+        ['1.2.0', $v32up, ['brine-core' => '>=2.3.0 <3.0.0'], ['notes' => 'Stones can rust.']],
+    ], [['kind' => 'broken', 'version' => '1.1.0', 'text' => 'Saves made with 1.1.0 forget their cargo.']], ['as' => 'ballast', 'only' => ['1.0.0', '1.1.0', '1.2.0']]],
+    ['sunlit-decks', 'shader-pack', 'Sunlit Decks', 'Low sun, long shadows, wet planks.', ['light'], 'client', [], [
+        ['3.1.0', $v3, [], ['any' => [['prism', '>=1.1.0'], ['burning-glass', '>=4.0.0']], 'bare' => true]],
+        ['3.2.0', $v32up, [], ['any' => [['prism', '>=1.2.0'], ['burning-glass', '>=4.0.0']], 'bare' => true]],
+    ], [], ['only' => true]],
+    ['grey-north', 'shader-pack', 'Grey North', 'Overcast, and beautiful for it.', ['light', 'weather and sea'], 'client', [], [
+        ['1.0.4', $v3, [], ['any' => [['prism', '>=1.1.0'], ['burning-glass', '>=4.0.0']], 'bare' => true]],
+    ]],
+
+    // Old times
+    ['tin-funnels', 'mod', 'Tin Funnels', 'Funnels for small boats.', ['ships'], 'both', ['capstan'], [
+        ['0.4.0', '=1.4.9', [], ['level' => $java8]],
+    ]],
+    ['oil-slicks', 'mod', 'Oil Slicks', 'What small boats leave behind.', ['weather and sea'], 'both', ['capstan'], [
+        ['0.2.2', '=1.4.9', [], ['level' => $java8]],
+    ]],
+
     // Nightpost
+    ['branch-lines', 'expansion', 'Branch Lines', 'Six small stations, and the people who wait there.', ['worlds'], 'both', [], [
+        ['1.4.0', '>=8790', [], ['bare' => true, 'content' => 'branch-lines-1.4.0/game', 'extra' => [
+            'branch-lines-1.4.0/README.txt' => "Put what is in \"game\" into the folder of the game.\n",
+            'branch-lines-1.4.0/sources/stations.txt' => "Ambleford\nCorvick\nDunsay\nEll\nFarrow\nGaunt\n",
+            'branch-lines-1.4.0/game/stations/ambleford.json' => '{"platforms": 1, "post": "evening"}',
+            'branch-lines-1.4.0/game/stations/corvick.json' => '{"platforms": 2, "post": "night"}',
+            'branch-lines-1.4.0/game/scripts/timetable.json' => '{"lines": 6, "first": "21:40"}',
+        ]], 'nightpost'],
+    ]],
+    ['late-running', 'data-pack', 'Late Running', 'Delays, and reasons for them.', ['story'], 'both', [], [
+        ['0.9.1', '>=8790', [], ['bare' => true, 'extra' => [
+            'scripts/timetable.json' => '{"lines": 4, "first": "22:10", "late": true}',
+            'scripts/reasons.json' => '["leaves", "fog", "a cow", "paperwork"]',
+        ]], 'nightpost'],
+    ]],
+    ['sorting-office', 'mod', 'Sorting Office', 'Pigeonholes, and hands to fill them.', ['trade'], 'both', ['frankline'], [
+        ['1.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],
+        ['1.1.0', '>=8801', ['wax-and-seal' => '>=2.0.0', 'frankline' => '>=5.4.0'], [], 'nightpost'],
+    ], [], ['only' => true]],
+    ['lamp-signals', 'mod', 'Lamp Signals', 'Green, amber, and waiting.', ['trains'], 'both', ['frankline'], [
+        ['2.0.0', '>=8790', [], [], 'nightpost'],
+    ]],
+    ['parcel-scales', 'mod', 'Parcel Scales', 'Weighs what is posted, and argues.', ['trade'], 'both', ['frankline'], [
+        ['1.5.0', '>=8790', [], [], 'nightpost'],
+    ], [], ['alone' => true, 'only' => true]],
+    ['dining-car', 'mod', 'Dining Car', 'Soup at forty miles an hour.', ['trains'], 'both', ['frankline'], [
+        ['0.3.0', '>=8801', [], [], 'nightpost'],
+    ]],
+    ['snow-ploughs', 'mod', 'Snow Ploughs', 'Keeps the line open in January.', ['trains', 'weather'], 'both', ['frankline'], [
+        ['1.0.2', '>=8790', [], [], 'nightpost'],
+    ]],
+    ['night-watch', 'mod', 'Night Watch', 'Somebody has to stay awake.', ['story'], 'both', ['frankline'], [
+        ['1.1.1', '>=8790', ['dead-letters' => '>=1.0.0'], [], 'nightpost'],
+    ]],
+    ['stamp-album', 'mod', 'Stamp Album', 'Keeps what would be thrown away.', ['story'], 'client', ['frankline'], [
+        ['4.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],
+    ]],
+    ['steam-heat', 'mod', 'Steam Heat', 'Warm carriages, cold stations.', ['trains'], 'both', ['frankline'], [
+        ['0.8.0', '>=8801', [], [], 'nightpost'],
+    ]],
     ['dead-letters', 'mod', 'Dead Letters', 'Letters that nobody can deliver, and what is in them.', ['story'], 'both', ['frankline'], [
         ['1.2.0', '>=8790', [], [], 'nightpost'],
     ]],
@@ -186,4 +308,4 @@ return [
     ['first-class', 'mod', 'First Class', 'Urgent mail, and passengers who ask about it.', ['trade'], 'both', ['frankline'], [
         ['3.1.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],
     ]],
-];
+], require __DIR__.'/archipelago.php');

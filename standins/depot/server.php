@@ -16,14 +16,14 @@ function refuse(int $status, string $sentence): never
     exit;
 }
 
-/** Sends a file, or the part of it that a Range header asks for. */
-function send(string $file, bool $damaged): void
+/** Sends a file, or the part of it that a Range header asks for, in the mood that the depot is in. */
+function send(string $file, string $mood): void
 {
     $size = (int) filesize($file);
     $from = 0;
     $to = $size - 1;
     header('Accept-Ranges: bytes');
-    if (preg_match('/^bytes=(\d+)-(\d*)$/', (string) ($_SERVER['HTTP_RANGE'] ?? ''), $match) === 1) {
+    if ($mood !== 'no ranges' && preg_match('/^bytes=(\d+)-(\d*)$/', (string) ($_SERVER['HTTP_RANGE'] ?? ''), $match) === 1) {
         $from = (int) $match[1];
         $to = $match[2] === '' ? $to : min($to, (int) $match[2]);
         if ($from > $to) {
@@ -34,12 +34,30 @@ function send(string $file, bool $damaged): void
         header("Content-Range: bytes {$from}-{$to}/{$size}");
     }
     header('Content-Type: application/octet-stream');
-    header('Content-Length: '.($to - $from + 1));
     $content = (string) file_get_contents($file, false, null, $from, $to - $from + 1);
-    if ($damaged) {
+    if ($mood === 'damaged') {
         $content[intdiv(strlen($content), 2)] = chr(ord($content[intdiv(strlen($content), 2)]) ^ 0xFF);
     }
-    echo $content;
+    if ($mood === 'breaking off') {
+        // Says how long it is, and ends in the middle.
+        header('Content-Length: '.strlen($content));
+        echo substr($content, 0, max(1, intdiv(strlen($content), 2)));
+        exit;
+    }
+    if ($mood === 'longer') {
+        $content .= str_repeat('more', 1000);
+    }
+    header('Content-Length: '.strlen($content));
+    if ($mood !== 'slow') {
+        echo $content;
+
+        return;
+    }
+    foreach (str_split($content, max(1, intdiv(strlen($content), 20))) as $part) {
+        echo $part;
+        flush();
+        usleep(100_000);
+    }
 }
 
 if ($mood === 'away') {
@@ -49,13 +67,35 @@ if ($mood === 'rubbish') {
     echo '<h1>It works!</h1>';
     exit;
 }
+if ($mood === 'elsewhere') {
+    header('Location: http://169.254.169.254/latest/', true, 302);
+    exit;
+}
+if ($mood === 'endless') {
+    header('Content-Type: application/json');
+    while (! connection_aborted()) {
+        echo str_repeat(' ', 1_000_000);
+        flush();
+    }
+    exit;
+}
+if ($folder !== false && $path === '/feed.jsonl') {
+    $changes = json_decode((string) file_get_contents("{$folder}/changes.json"), true)['changes'];
+    $above = array_filter($changes, fn (array $change): bool => $change['sequence'] > (int) ($_GET['since'] ?? 0));
+    header('Content-Type: application/jsonl');
+    foreach (array_slice($above, 0, max(1, (int) ($_GET['limit'] ?? 500))) as $change) {
+        if (! ($change['gone'] ?? false)) {
+            echo trim((string) file_get_contents("{$folder}/packages/{$change['id']}.json")), "\n";
+        }
+    }
+    exit;
+}
 $file = realpath($folder.$path);
 if ($folder === false || $file === false || ! str_starts_with($file, $folder.'/') || ! is_file($file)) {
     refuse(404, 'There is no such thing here.');
 }
 if (str_starts_with($path, '/files/')) {
-    $mood === 'slow' && sleep(2);
-    send($file, $mood === 'damaged');
+    send($file, $mood);
     exit;
 }
 header('Content-Type: application/json');

@@ -174,13 +174,17 @@ final class Game
         if (! self::within($this->game[1], $range)) {
             $this->stopAt('loader', ["{$id} {$version} asks for {$this->game[0]} {$range}; found {$this->game[1]}"]);
         }
-        $foreign = array_filter($this->mods, fn (array $mod): bool => $mod['loaders'] !== [] && ! in_array($id, $mod['loaders'], true));
+        $runs = [$id, ...array_keys($this->loaderFile['provides'] ?? [])];
+        $foreign = array_filter($this->mods, fn (array $mod): bool => $mod['loaders'] !== [] && array_intersect($runs, $mod['loaders']) === []);
         $this->stopAt('loader', array_values(array_map(fn (array $mod): string => "{$mod['id']} {$mod['version']} is made for ".implode(' or ', $mod['loaders']).", not for {$id}", $foreign)));
     }
 
     private function checkRelations(): void
     {
-        $there = [$this->game[0] => $this->game[1], $this->loader[0] => $this->loader[1]] + array_map(fn (array $mod): string => $mod['version'], $this->mods);
+        $there = [$this->game[0] => $this->game[1], $this->loader[0] => $this->loader[1]] + array_map(fn (array $mod): string => $mod['version'], $this->mods) + ($this->loaderFile['provides'] ?? []);
+        foreach ($this->mods as $mod) {
+            $there += $mod['provides'] ?? [];
+        }
         $errors = [];
         foreach ($this->mods as $mod) {
             $who = "{$mod['id']} {$mod['version']}";

@@ -48,7 +48,7 @@ it('answers what does not exist with a sentence and the right status', function 
     $this->call($method, str_replace('ID', $instance->id, $path))->assertStatus($status)->assertSee($sentence)->assertDontSee('Stack trace');
 })->with([
     ['GET', '/new?version=9.9.9', 422, 'has no version'],
-    ['GET', '/new?loader=jib', 422, 'has no loader'],
+    ['GET', '/new?loader=topsail', 422, 'has no loader'],
     ['GET', '/new?version=3.2.1&loader=capstan&build=51.0.1', 422, 'There is no build'],
     ['GET', '/new?runtime=99', 422, 'There is no Java'],
     ['GET', '/new?game=chess', 404, 'There is no game'],
@@ -133,6 +133,7 @@ it('applies and rehearses from the page', function (): void {
 
 it('tells on the page why an apply failed', function (): void {
     App\Models\Depot::query()->update(['url' => 'http://127.0.0.1:9']);
+    config(['stasimon.private_depots' => ['127.0.0.1:9']]);
     $instance = World::instance(['great-cranes'], loader: 'capstan');
     Illuminate\Support\Facades\File::deleteDirectory(config('stasimon.var').'/store');
     $this->post("/instances/{$instance->id}/draft/apply")->assertRedirect();

@@ -25,7 +25,7 @@ function remedied(Rehearsal $rehearsal): Rehearsal
     $findings = $reading->findings($rehearsal, $reading->lines($rehearsal));
     $reading->take($rehearsal, (string) array_key_first($findings[0]['remedies']));
     $instance = Instance::query()->findOrFail($rehearsal->instance_id);
-    app(Applying::class)->run($instance, World::task($instance)->fill(['state' => 'done']));
+    app(Applying::class)->run($instance, World::task($instance));
 
     $instance->tasks()->update(['state' => 'done']);
 
@@ -116,7 +116,7 @@ it('checks in the game what our resolver would have refused', function (array $f
     foreach ($files as $file) {
         $folder = $dir.(str_starts_with($file, 'halyard') ? '/loader' : '/mods');
         is_dir($folder) || mkdir($folder, recursive: true);
-        file_put_contents("{$folder}/{$file}.zip", (string) file_get_contents(config('stasimon.demo_depot')."/files/{$file}.zip"));
+        file_put_contents("{$folder}/{$file}.zip", (string) file_get_contents(config('stasimon.demo_depots.Slipway')."/files/{$file}.zip"));
     }
     $game = new Symfony\Component\Process\Process(['php', base_path('standins/game/launch.php'), '--dir', $dir, '--game', 'ferrywright:3.2.1', '--runtime', 'java:17', '--loader', 'halyard:0.16.4', '--memory', '4096', '--pace', '0']);
     expect($game->run())->toBe(1)->and($game->getOutput())->toContain($says);

@@ -21,7 +21,18 @@ final class World
     /** The depot stand-in that bin/test started, its catalogue read. */
     public static function depot(): Depot
     {
-        $depot = Depot::query()->firstOrCreate(['slug' => 'slipway'], ['name' => 'Slipway', 'url' => config('stasimon.demo_depot'), 'moderated' => true]);
+        return self::read('Slipway', 0);
+    }
+
+    /** The other one. */
+    public static function secondDepot(): Depot
+    {
+        return self::read('Tidepool', 1);
+    }
+
+    private static function read(string $name, int $place): Depot
+    {
+        $depot = Depot::query()->firstOrCreate(['slug' => strtolower($name)], ['name' => $name, 'url' => config("stasimon.demo_depots.{$name}"), 'moderated' => $place === 0, 'place' => $place]);
         app(Synchronising::class)->run($depot, self::task());
 
         return $depot;

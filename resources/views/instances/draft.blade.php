@@ -46,7 +46,7 @@
                     <td class="name">{{ $one->package->title() }}</td>
                     <td class="ver">{{ $state === 'changes' ? $page->versionBefore($id).' → ' : '' }}{{ $one->release->version }}</td>
                     <td class="soft">@if ($base) part of the base @else <x-because :because="App\Instances\LineUp::because($one)" :names="collect($lineUp->resolved->selection)->mapWithKeys(fn ($other) => [$other->package->id => $other->package->title()])" /> @endif</td>
-                    <td class="num">@if (in_array($one, $lineUp->withFiles(), true)){{ App\View\Bytes::words($lineUp->fileOf($one)->file_size) }}@endif</td>
+                    <td class="num">@if (in_array($one, $lineUp->withFiles(), true)){{ App\View\Bytes::words($lineUp->fileOf($one)->size) }}@endif</td>
                     <td class="text-right">@if (! $base && $one->isWanted())<form method="post" action="{{ route('draft.remove', $instance) }}">@csrf<input type="hidden" name="id" value="{{ $id }}"><input type="hidden" name="seen" value="{{ $instance->draft->revision }}"><button class="link" aria-label="Do without {{ $one->package->title() }}">Do without</button></form>@endif</td>
                 </tr>
             @endforeach

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Instances;
+
+use App\Depots\DepotFailure;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Place\Archive;
+use Stasimon\Core\Place\ArchiveEntry;
+use Stasimon\Core\Place\Content;
+use Stasimon\Core\Place\UnsafeArchive;
+
+/** The archives in the store: each is read once to see that it is harmless, and unpacked into the store if its files go into folders. */
+final readonly class Archives
+{
+    public function __construct(private Store $store)
+    {
+    }
+
+    /**
+     * Which of these were not looked at yet.
+     *
+     * @param  list<string>  $digests
+     * @return list<string>
+     */
+    public function unknown(array $digests): array
+    {
+        return array_values(array_diff($digests, array_map(trim(...), DB::table('archives')->whereIn('sha256', $digests)->pluck('sha256')->all())));
+    }
+
+    /** @throws UnsafeArchive */
+    public function check(string $sha256, string $name): void
+    {
+        $archive = Archive::read($this->store->path($sha256), $name);
+        $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $archive->entries));
+    }
+
+    /**
+     * What is in an archive, each file of it in the store.
+     *
+     * @return array{list<ArchiveEntry>, array<string, Content>} the entries, and by their paths what they hold
+     *
+     * @throws UnsafeArchive
+     */
+    public function unpacked(string $sha256): array
+    {
+        $kept = json_decode((string) DB::table('archives')->where('sha256', $sha256)->value('entries'), true, flags: JSON_THROW_ON_ERROR);
+        $entries = array_map(fn (array $entry): ArchiveEntry => new ArchiveEntry($entry['index'], $entry['path'], $entry['size']), $kept);
+        $contents = [];
+        foreach ($kept as $number => $entry) {
+            $known = $entry['sha256'] ?? null;
+            if ($known === null || ! $this->store->has($known)) {
+                $kept[$number]['sha256'] = $known = $this->unpack($sha256, $entries[$number]);
+            }
+            $contents[$entry['path']] = new Content($known, $entry['size']);
+        }
+        $this->keep($sha256, $kept);
+
+        return [$entries, $contents];
+    }
+
+    private function unpack(string $sha256, ArchiveEntry $entry): string
+    {
+        $partial = $this->store->partial($sha256.'-'.$entry->index.'-'.getmypid());
+        $to = fopen($partial, 'wb');
+        if ($to === false) {
+            throw DepotFailure::diskFull();
+        }
+        try {
+            Archive::known($this->store->path($sha256))->unpack($entry, $to);
+        } finally {
+            fclose($to);
+        }
+        $digest = (string) hash_file('sha256', $partial);
+        if ($this->store->has($digest)) {
+            unlink($partial);
+        } else {
+            $this->store->take($partial, $digest);
+        }
+
+        return $digest;
+    }
+
+    /** @param  list<array<string, mixed>>  $entries */
+    private function keep(string $sha256, array $entries): void
+    {
+        DB::table('archives')->upsert([['sha256' => $sha256, 'entries' => json_encode($entries, JSON_THROW_ON_ERROR)]], ['sha256']);
+    }
+}
