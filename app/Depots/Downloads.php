@@ -207,7 +207,6 @@ final class Downloads
 
     /**
      * @param  list<Wanted>  $wanted
-     * @param  int  $microseconds
      */
     private function pause(array $wanted, int $microseconds): bool
     {

@@ -14,7 +14,6 @@ use Stasimon\Core\Place\Layout;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
 use Stasimon\Core\Place\UnsafeArchive;
-use Stasimon\Core\Resolve\Reason;
 use Stasimon\Core\Resolve\Selected;
 
 /** Decides where every file of a line-up goes, and lays them into next/. */

@@ -27,6 +27,7 @@ final readonly class Plan
      * @param  list<Want>  $off  wants that are kept out of the launch, and remembered
      * @param  list<string>  $order  packages, the last of which wins a file that several bring
      * @param  array<string, string>  $waiverNotes  waiver key => why the person knows better
+     * @param  array<string, string>  $updating  package id => the version that it is to reach at least
      */
     public function __construct(
         public string $game,
@@ -44,6 +45,7 @@ final readonly class Plan
         public array $order = [],
         public array $waiverNotes = [],
         public ?Restore $restore = null,
+        public array $updating = [],
     ) {
     }
 
@@ -65,7 +67,10 @@ final readonly class Plan
                 ...$this->wants,
             ],
             $have,
-            array_values(array_map(fn (LoaderWord $loader): Want => new Want($loader->id), $others)),
+            [
+                ...array_map(fn (LoaderWord $loader): Want => new Want($loader->id), array_values($others)),
+                ...array_map(fn (string $id, string $version): Want => new Want($id, '<'.substr($catalogue->package($id)?->exactly($version) ?? '='.$version, 1)), array_map(strval(...), array_keys($this->updating)), array_values($this->updating)),
+            ],
             channels: $this->channels,
             waive: $this->waivers,
             policy: $have === [] ? Policy::Newest : Policy::Settled,
@@ -171,10 +176,20 @@ final readonly class Plan
         return $this->with(restore: $restore, clearsRestore: $restore === null);
     }
 
+    /**
+     * Has packages reach newer versions.
+     *
+     * @param  array<string, string>  $updating  package id => version
+     */
+    public function updatingTo(array $updating): self
+    {
+        return $this->with(updating: $updating);
+    }
+
     /** What stays of a plan once it is applied: it has no more to put back or to restore. */
     public function applied(): self
     {
-        return $this->puttingBack(false)->restoring(null);
+        return $this->puttingBack(false)->restoring(null)->updatingTo([]);
     }
 
     /** Another range for a want, which keeps its place. */
@@ -279,6 +294,7 @@ final readonly class Plan
      * @param  list<Want>|null  $off
      * @param  list<string>|null  $order
      * @param  array<string, string>|null  $waiverNotes
+     * @param  array<string, string>|null  $updating
      */
     private function with(
         ?string $loaderVersion = null,
@@ -293,13 +309,14 @@ final readonly class Plan
         ?array $waiverNotes = null,
         ?Restore $restore = null,
         bool $clearsRestore = false,
+        ?array $updating = null,
     ): self {
         return new self(
             $this->game, $this->gameVersion, $this->loader, $loaderVersion ?? $this->loaderVersion,
             $this->runtime, $runtimeVersion ?? $this->runtimeVersion, $memory ?? $this->memory,
             $wants ?? $this->wants, $channels ?? $this->channels, $waivers ?? $this->waivers, $putBack ?? $this->putBack,
             $off ?? $this->off, $order ?? $this->order, $waiverNotes ?? $this->waiverNotes,
-            $clearsRestore ? null : $restore ?? $this->restore,
+            $clearsRestore ? null : $restore ?? $this->restore, $updating ?? $this->updating,
         );
     }
 
@@ -318,6 +335,7 @@ final readonly class Plan
             'order' => $this->order,
             'waiverNotes' => (object) $this->waiverNotes,
             'restore' => $this->restore === null ? null : ['point' => $this->restore->point, 'versions' => (object) $this->restore->versions, 'own' => $this->restore->own],
+            'updating' => (object) $this->updating,
         ], JSON_THROW_ON_ERROR);
     }
 }

@@ -34,6 +34,7 @@ final class PlanReader
             array_map(fn (Node $id): string => $id->id(), $node->listed('order')),
             array_map(fn (Node $note): string => $note->text(), $node->optional('waiverNotes')?->entries() ?? []),
             self::restore($node->optional('restore')),
+            array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
         );
     }
 

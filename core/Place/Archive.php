@@ -66,7 +66,7 @@ final readonly class Archive
         if ($depth > $limits->depth) {
             throw UnsafeArchive::because($name, "it holds archives in archives, more than {$limits->depth} deep.");
         }
-        $zip = self::open($path, $name);
+        $zip = self::open($path, $name, 0);
         $count -= $zip->numFiles;
         if ($count < 0) {
             throw UnsafeArchive::because($name, 'it holds more than '.number_format($limits->entries).' entries.');
@@ -83,6 +83,7 @@ final readonly class Archive
                 $entries[] = new ArchiveEntry($index, $safe, $stat['size']);
             }
         }
+        self::open($path, $name)->close();
         foreach ($entries as $entry) {
             self::readThrough($zip, $entry, $name, $limits, $depth, $bytes, $count);
         }
@@ -91,10 +92,10 @@ final readonly class Archive
         return new self($path, $entries);
     }
 
-    private static function open(string $path, string $name): ZipArchive
+    private static function open(string $path, string $name, int $check = ZipArchive::CHECKCONS): ZipArchive
     {
         $zip = new ZipArchive;
-        $opened = $zip->open($path, ZipArchive::RDONLY | ZipArchive::CHECKCONS);
+        $opened = $zip->open($path, ZipArchive::RDONLY | $check);
         if ($opened !== true) {
             throw UnsafeArchive::because($name, $opened === ZipArchive::ER_NOZIP
                 ? 'it is not a ZIP archive, or it is cut short.'
@@ -202,21 +203,26 @@ final readonly class Archive
         $stat = $zip->statIndex($index);
         $sum = hash_init('crc32b');
         $read = 0;
+        $full = false;
+        // What cannot be read ends early, and is told by its length; the warning beside it says no more.
+        set_error_handler(fn (): bool => true, E_WARNING);
         while (! feof($stream)) {
-            $part = @fread($stream, self::PORTION);
+            $part = fread($stream, self::PORTION);
             if ($part === false || ($part === '' && ! feof($stream))) {
                 break;
             }
             $read += strlen($part);
-            if ($read > $size) {
-                throw UnsafeArchive::because($name, UnsafeArchive::shown($path).' in it is larger than it says.');
-            }
             hash_update($sum, $part);
-            if ($to !== null && fwrite($to, $part) !== strlen($part)) {
-                throw UnsafeArchive::because($name, 'the disk is full.');
+            $full = $to !== null && fwrite($to, $part) !== strlen($part);
+            if ($read > $size || $full) {
+                break;
             }
         }
+        restore_error_handler();
         fclose($stream);
+        if ($full) {
+            throw UnsafeArchive::because($name, 'the disk is full.');
+        }
         if ($read !== $size || $stat === false || hexdec(hash_final($sum)) !== ((int) $stat['crc'])) {
             throw UnsafeArchive::because($name, UnsafeArchive::shown($path).' in it is damaged.');
         }

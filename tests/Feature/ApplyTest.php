@@ -6,7 +6,6 @@ use App\Depots\DepotFailure;
 use App\Instances\Applying;
 use App\Instances\Drafting;
 use App\Instances\Folder;
-use App\Instances\Refusal;
 use App\Instances\Store;
 use App\Models\Release;
 use Stasimon\Core\Base\Plan;

@@ -10,7 +10,6 @@ use App\Models\Package;
 use App\Models\Release;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
-use Stasimon\Core\Base\Plan;
 use Tests\Support\World;
 
 function odd(): Depot

@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+use Stasimon\Core\Base\GameDefinition;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Place\ArchiveEntry;
+use Stasimon\Core\Place\Bringing;
+use Stasimon\Core\Place\Content;
+use Stasimon\Core\Place\ContentFolder;
+use Stasimon\Core\Place\LaidFile;
+use Stasimon\Core\Place\Layout;
+use Stasimon\Core\Place\Place;
+use Stasimon\Core\Place\Placement;
+use Stasimon\Core\Place\UnplaceableFile;
+use Stasimon\Core\Place\UnsafeArchive;
+
+/** @param  array<string, string>  $files  path => digest */
+function brings(string $package, array $files, string ...$needs): Bringing
+{
+    return new Bringing($package, array_values($needs), array_map(fn (string $digest): Content => new Content($digest, 1), $files));
+}
+
+/** @param  list<LaidFile>  $laid
+ *  @return array<string, string> path => winner and whom it lies over */
+function winners(array $laid): array
+{
+    return array_column(array_map(fn (LaidFile $file): array => [$file->path, implode(' over ', [$file->package, ...$file->over])], $laid), 1, 0);
+}
+
+it('lays a file of two packages once, and says who stands back', function (): void {
+    $both = [brings('roofs', ['a.json' => '1', 'b.json' => '2']), brings('clay', ['a.json' => '3'])];
+    expect(winners(Layout::of($both)))->toBe(['a.json' => 'roofs over clay', 'b.json' => 'roofs'])
+        ->and(winners(Layout::of($both, ['roofs', 'clay'])))->toBe(['a.json' => 'clay over roofs', 'b.json' => 'roofs']);
+});
+
+it('has a package win over what it needs, whatever their names', function (): void {
+    expect(winners(Layout::of([brings('aa', ['x' => '1'], 'zz'), brings('zz', ['x' => '2'])])))->toBe(['x' => 'aa over zz'])
+        // Needs in a circle end.
+        ->and(winners(Layout::of([brings('a', ['x' => '1'], 'b'), brings('b', ['x' => '2'], 'a')])))->toHaveCount(1);
+});
+
+it('does not call it an overlap when both bring the same', function (): void {
+    expect(Layout::of([brings('a', ['x' => '1']), brings('b', ['x' => '1'])])[0]->over)->toBe([]);
+});
+
+it('takes names for one that a file system may take for one', function (): void {
+    expect(winners(Layout::of([brings('a', ['Data/X.json' => '1']), brings('b', ['data/x.json' => '2'])])))->toBe(['data/x.json' => 'b over a']);
+});
+
+it('finds the folder that is the content', function (array $paths, string $folder, ?string $said, array $expected): void {
+    $entries = array_map(fn (int $i, string $path): ArchiveEntry => new ArchiveEntry($i, $path, 1), array_keys($paths), $paths);
+    expect(array_keys(ContentFolder::of($entries, new Place($folder, true), $said, 'x.zip')))->toBe($expected);
+})->with([
+    'all of it' => [['a.json', 'b/c.json'], 'scripts', null, ['a.json', 'b/c.json']],
+    'one folder around everything' => [['pack-1.0/a.json', 'pack-1.0/b/c.json'], 'scripts', null, ['a.json', 'b/c.json']],
+    'a folder named like the place, among others' => [['README.md', 'sources/a.txt', 'scripts/a.json'], 'scripts', null, ['a.json']],
+    'the same below a folder around everything' => [['pack/README.md', 'pack/scripts/a.json'], 'scripts', null, ['a.json']],
+    'the folder that the depot names' => [['pack/README.md', 'pack/game/a/b.json', 'pack/sources/x'], '.', 'pack/game', ['a/b.json']],
+    'the game\'s own folder keeps its folders' => [['plugins/a.dll', 'data/b.json'], '.', null, ['plugins/a.dll', 'data/b.json']],
+]);
+
+it('says that a named folder is not there', function (): void {
+    ContentFolder::of([new ArchiveEntry(0, 'a.txt', 1)], new Place('.', true), 'game', 'x.zip');
+})->throws(UnsafeArchive::class, 'the folder "game" that its page names is not in it');
+
+it('keeps the names that an instance needs for itself', function (string $path): void {
+    $game = GameDefinition::read((string) file_get_contents(dirname(__DIR__, 2).'/games/nightpost.json'));
+    $placement = new Placement($game);
+    expect($placement->isOwn('Config/a.json'))->toBeTrue()->and($placement->isOwn('plugins/a.dll'))->toBeFalse();
+    $placement->pathWithin($placement->placeOf(Kind::Expansion, 'x.zip'), $path);
+})->with(['.stasimon.json', 'plan.pending', 'LOGS/latest.log'])->throws(UnplaceableFile::class, 'kept for other things');
