@@ -2,37 +2,54 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\ApplyController;
+use App\Http\Controllers\BaseController;
 use App\Http\Controllers\DepotController;
 use App\Http\Controllers\DraftController;
+use App\Http\Controllers\FilesController;
 use App\Http\Controllers\FindController;
 use App\Http\Controllers\InstanceController;
 use App\Http\Controllers\NewInstanceController;
+use App\Http\Controllers\PackageController;
 use App\Http\Controllers\RegisterController;
 use App\Http\Controllers\RehearsalController;
 use App\Http\Controllers\TaskController;
 use Illuminate\Support\Facades\Route;
+use Illuminate\Support\Str;
 
 Route::get('/', RegisterController::class)->name('register');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');
 Route::post('/instances', [NewInstanceController::class, 'store'])->name('instances.store');
-Route::post('/depots/{depot}/sync', [DepotController::class, 'sync'])->name('depots.sync');
+Route::get('/depots', [DepotController::class, 'index'])->name('depots');
+Route::post('/depots', [DepotController::class, 'store'])->name('depots.store');
+Route::prefix('/depots/{depot}')->group(function (): void {
+    Route::post('/sync', [DepotController::class, 'sync'])->name('depots.sync');
+    Route::post('/pause', [DepotController::class, 'pause'])->name('depots.pause');
+    Route::post('/go-on', [DepotController::class, 'goOn'])->name('depots.go-on');
+    Route::post('/first', [DepotController::class, 'first'])->name('depots.first');
+    Route::post('/moderated', [DepotController::class, 'moderated'])->name('depots.moderated');
+    Route::delete('/', [DepotController::class, 'destroy'])->name('depots.destroy');
+});
 Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
 
 Route::prefix('/instances/{instance}')->missing(fn () => throw App\Instances\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))->group(function (): void {
     Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
     Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
     Route::get('/find', FindController::class)->name('find');
+    Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
+    Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
+    Route::get('/base/{part}', [BaseController::class, 'show'])->whereIn('part', ['build', 'runtime', 'memory'])->name('base');
+    Route::get('/files', [FilesController::class, 'index'])->name('files');
+    Route::post('/files/keep', [FilesController::class, 'keep'])->name('files.keep');
+    Route::post('/files/unkeep', [FilesController::class, 'unkeep'])->name('files.unkeep');
+    Route::get('/apply', [ApplyController::class, 'show'])->name('apply');
+    Route::post('/apply/pause', [ApplyController::class, 'pause'])->name('apply.pause');
+    Route::post('/apply/go-on', [ApplyController::class, 'goOn'])->name('apply.go-on');
+    Route::post('/apply/cancel', [ApplyController::class, 'cancel'])->name('apply.cancel');
     Route::get('/draft', [DraftController::class, 'show'])->name('draft');
-    Route::post('/draft/add', [DraftController::class, 'add'])->name('draft.add');
-    Route::post('/draft/remove', [DraftController::class, 'remove'])->name('draft.remove');
-    Route::post('/draft/range', [DraftController::class, 'range'])->name('draft.range');
-    Route::post('/draft/base', [DraftController::class, 'base'])->name('draft.base');
-    Route::post('/draft/repair', [DraftController::class, 'repair'])->name('draft.repair');
-    Route::post('/draft/heed', [DraftController::class, 'heed'])->name('draft.heed');
-    Route::post('/draft/put-back', [DraftController::class, 'putBack'])->name('draft.put-back');
-    Route::post('/draft/back', [DraftController::class, 'back'])->name('draft.back');
-    Route::post('/draft/discard', [DraftController::class, 'discard'])->name('draft.discard');
-    Route::post('/draft/apply', [DraftController::class, 'apply'])->name('draft.apply');
+    foreach (['add', 'remove', 'off', 'on', 'range', 'pin', 'update', 'leave', 'replace', 'let', 'base', 'repair', 'waive', 'note', 'heed', 'put-back', 'restore', 'back', 'forth', 'discard', 'bring-back', 'apply'] as $step) {
+        Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
+    }
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
     Route::get('/rehearsals', [RehearsalController::class, 'index'])->name('rehearsals');
     Route::post('/rehearsals', [RehearsalController::class, 'store'])->name('rehearsals.store');

@@ -11,21 +11,35 @@ use App\Games;
 use App\Instances\Applying;
 use App\Instances\Bases;
 use App\Instances\Drafting;
+use App\Instances\Folder;
+use App\Jobs\LookOver;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Rehearsals\Rehearsing;
+use Closure;
 use Illuminate\Console\Command;
+use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Want;
 
-/** Loads the demo: the depots' catalogues and four instances. Does nothing where there are instances already. */
+/** Loads the demo: the depots' catalogues and the demo's instances. Does nothing where there are instances already. */
 final class Demo extends Command
 {
     protected $signature = 'stasimon:demo {--bare : only the depots, no instances}';
 
     protected $description = 'Load the demo depots and, unless --bare, the demo instances';
 
-    public function handle(Synchronising $synchronising, Drafting $drafting, Applying $applying, Rehearsing $rehearsing, Games $games): int
+    /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
+    private const ARCHIPELAGO = 170;
+
+    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games)
+    {
+        parent::__construct();
+    }
+
+    public function handle(): int
     {
         foreach (array_values((array) config('stasimon.demo_depots')) as $place => $url) {
             $name = array_keys((array) config('stasimon.demo_depots'))[$place];
@@ -36,7 +50,7 @@ final class Demo extends Command
             $depot->update(['url' => $url]);
             $task = Task::query()->create(['kind' => 'sync', 'state' => 'running']);
             try {
-                $synchronising->run($depot, $task);
+                $this->synchronising->run($depot, $task);
                 $task->finish();
             } catch (DepotFailure $failure) {
                 $task->fail($failure->getMessage());
@@ -46,31 +60,81 @@ final class Demo extends Command
         if ($this->option('bare') || Instance::query()->exists()) {
             return self::SUCCESS;
         }
-        foreach ($this->instances() as [$name, $base, $wants, $rehearse]) {
-            $bases = new Bases($games->get('ferrywright'), new DepotCatalogue($games->get('ferrywright')));
-            $plan = $bases->plan(...$base);
-            $instance = Instance::query()->create(['name' => $name, 'plan' => $plan]);
-            $drafting->step($instance, fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan));
-            $task = $instance->tasks()->create(['kind' => 'apply', 'state' => 'running']);
-            $applying->run($instance->fresh() ?? $instance, $task);
-            $task->finish();
-            if ($rehearse) {
-                $rehearsing->run($instance->rehearsals()->create(['number' => 1, 'state' => 'waiting', 'plan' => ($instance->fresh() ?? $instance)->plan])->load('instance'));
-            }
-            $this->line("{$name}: ready");
+        foreach ($this->instances() as [$name, $game, $base, $wants, $rehearse]) {
+            $this->make($name, $game, $base, array_fill_keys($wants, '*'), $rehearse);
         }
+        $this->archipelago();
+        $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
+        LookOver::dispatch();
 
         return self::SUCCESS;
     }
 
-    /** @return list<array{string, array{string, string, ?string, ?string, ?int}, list<string>, bool}> name, base, wants, whether to rehearse */
+    /**
+     * @param  array{?string, ?string, ?string, ?string, ?int}  $base
+     * @param  array<string, string>  $wants  package id => range
+     */
+    private function make(string $name, string $game, array $base, array $wants, bool $rehearse): Instance
+    {
+        $bases = new Bases($this->games->get($game), new DepotCatalogue($this->games->get($game)));
+        $instance = Instance::query()->create(['name' => $name, 'plan' => $bases->plan(...$base)]);
+        $this->apply($instance, fn (Plan $plan): Plan => array_reduce(array_map(strval(...), array_keys($wants)), fn (Plan $plan, string $id): Plan => $plan->wanting($id, $wants[$id]), $plan));
+        if ($rehearse) {
+            $instance = $instance->fresh() ?? $instance;
+            $this->rehearsing->run($instance->rehearsals()->create(['number' => 1, 'state' => 'waiting', 'plan' => $instance->plan])->load('instance'));
+        }
+        $this->line("{$name}: ready");
+
+        return $instance->fresh() ?? $instance;
+    }
+
+    /** @param  Closure(Plan): Plan  $step */
+    private function apply(Instance $instance, Closure $step): void
+    {
+        $this->drafting->step($instance, $step);
+        $task = $instance->tasks()->create(['kind' => 'apply', 'state' => 'running']);
+        $this->applying->run($instance->fresh() ?? $instance, $task);
+        $task->finish();
+    }
+
+    /** A line-up of 180, some of it older than it need be. */
+    private function archipelago(): void
+    {
+        $ids = DB::table('packages')->whereRaw("supports && array['ferrywright 3.2.1 halyard', 'ferrywright 3.2.1 ']")
+            ->whereIn('kind', ['mod', 'data-pack', 'resource-pack'])->whereRaw("id like '%-%'")->orderBy('id')->pluck('id')->all();
+        $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
+        $plan = (new Bases($catalogue->game, $catalogue))->plan('3.2.1', 'halyard', null, null, 6144);
+        $catalogue->load($ids);
+        $request = $plan->request($catalogue, $catalogue->game, []);
+        $fitting = (new Resolver($catalogue))->largest($request->wanting([...$request->want, ...array_map(fn (string $id): Want => new Want($id), $ids)]), range(0, Plan::BASE - 1));
+        $wants = [];
+        foreach (array_slice($fitting->wants ?? [], Plan::BASE, self::ARCHIPELAGO) as $index) {
+            $id = $ids[$index - Plan::BASE];
+            // A dozen of them wait for an update.
+            $releases = $catalogue->package($id)->releases ?? [];
+            $wants[$id] = count($wants) % 14 === 3 && count($releases) > 2 ? '<'.substr($catalogue->package($id)?->exactly($releases[count($releases) - 1]->version) ?? '=9', 1) : '*';
+        }
+        $instance = $this->make('Grand Archipelago', 'ferrywright', ['3.2.1', 'halyard', null, null, 6144], $wants, false);
+        $this->apply($instance, fn (Plan $plan): Plan => array_reduce($plan->wants, fn (Plan $plan, Want $want): Plan => $plan->ranging($want->id, '*'), $plan)->withMemory(8192));
+    }
+
+    /** A world that was last saved with a mod that is gone. */
+    private function westernIsles(Instance $instance): void
+    {
+        $folder = (new Folder($instance))->live('worlds/Western Isles');
+        is_dir($folder) || mkdir($folder, 0o755, true);
+        file_put_contents("{$folder}/world.json", json_encode(['name' => 'Western Isles', 'mods' => ['great-cranes' => '1.4.0'] + $instance->versions()], JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
+    }
+
+    /** @return list<array{string, string, array{?string, ?string, ?string, ?string, ?int}, list<string>, bool}> name, game, base, wants, whether to rehearse */
     private function instances(): array
     {
         return [
-            ['Harbour Lights', ['3.2.1', 'halyard', null, null, null], ['fogbank', 'cargo-manifest', 'harbour-lamps', 'gulls', 'long-piers', 'tide-tables', 'weather-glass', 'timetables', 'bell-buoys', 'radar-sweep'], true],
-            ['Signals at Noon', ['3.2.1', 'halyard', '0.16.4', '17', null], ['signal-flags', 'bell-buoys', 'tide-tables'], true],
-            ['Quiet Harbour', ['3.3.2', 'capstan', null, '17', null], ['rope-and-tar', 'great-cranes', 'long-piers', 'weather-glass', 'island-maker'], true],
-            ['Old Engine', ['3.2.1', 'halyard', null, '8', 2048], ['gulls', 'weather-glass'], false],
+            ['Night Mail', 'nightpost', [null, null, null, null, null], ['branch-lines', 'late-running', 'sorting-office', 'first-class', 'stamp-album', 'dining-car'], false],
+            ['Old Engine', 'ferrywright', ['3.2.1', 'halyard', null, '8', 2048], ['gulls', 'weather-glass'], false],
+            ['Quiet Harbour', 'ferrywright', ['3.3.2', 'capstan', null, '17', null], ['rope-and-tar', 'great-cranes', 'long-piers', 'weather-glass', 'island-maker'], true],
+            ['Signals at Noon', 'ferrywright', ['3.2.1', 'halyard', '0.16.4', '17', null], ['signal-flags', 'bell-buoys', 'tide-tables'], true],
+            ['Harbour Lights', 'ferrywright', ['3.2.1', 'halyard', null, null, null], ['fogbank', 'cargo-manifest', 'harbour-lamps', 'gulls', 'long-piers', 'tide-tables', 'weather-glass', 'timetables', 'bell-buoys', 'radar-sweep'], true],
         ];
     }
 }

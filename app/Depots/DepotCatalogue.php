@@ -11,6 +11,10 @@ use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\Node;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provider;
+use Stasimon\Core\Catalogue\QuickReader;
+use Stasimon\Core\Version\Syntax;
+use Stasimon\Core\Version\UnusableRange;
+use stdClass;
 
 /** The catalogue of one game, read from the database as the resolver asks for it, whole neighbourhoods at a time. */
 final class DepotCatalogue implements Catalogue
@@ -24,12 +28,21 @@ final class DepotCatalogue implements Catalogue
     /** @var array<string, string> */
     private array $sides = [];
 
+    /** Whether what is not known yet counts as not there. */
+    private bool $closed = false;
+
+    /** @var array<string, bool> range of the game => whether it admits the version that releases are read for */
+    private array $admits = [];
+
     private readonly CatalogueReader $reader;
+
+    private readonly QuickReader $quick;
 
     /** @param  array<string, array<string, string>>  $remembered  package id => version => the release as one package, for what no depot may have any more */
     public function __construct(public readonly GameDefinition $game, private readonly array $remembered = [])
     {
         $this->reader = new CatalogueReader;
+        $this->quick = new QuickReader(checked: true);
         foreach ($game->packages() as $package) {
             $this->packages[$package->id] = $package;
         }
@@ -41,7 +54,7 @@ final class DepotCatalogue implements Catalogue
             $this->load([$id]);
         }
 
-        return $this->packages[$id];
+        return $this->packages[$id] ?? null;
     }
 
     public function providersOf(string $id): array
@@ -54,24 +67,26 @@ final class DepotCatalogue implements Catalogue
     }
 
     /**
-     * Reads packages and everything that they can lead to, in one query for each step away.
+     * Reads packages and everything that they can need, in one query for each step away.
      *
      * @param  list<string>  $ids
+     * @param  string|null  $for  a game version: of what is only needed, only the releases that may be for it are read
      */
-    public function load(array $ids): void
+    public function load(array $ids, ?string $for = null): void
     {
-        while ($ids !== []) {
+        $keeps = null;
+        while (! $this->closed && $ids !== []) {
             $new = array_values(array_filter($ids, fn (string $id): bool => ! isset($this->providers[$id])));
             if ($new === []) {
                 return;
             }
-            $providing = DB::table('mentions')->whereIn('mentioned', $new)->where('relation', 'provides')->pluck('package_id')->all();
+            $providing = array_column(DB::select("select package_id from mentions where mentioned = any(?::text[]) and relation = 'provides'", [Bulk::list($new)]), 'package_id');
             $wanted = array_values(array_filter(array_unique([...$new, ...$providing]), fn (string $id): bool => ! array_key_exists($id, $this->packages)));
             foreach ($wanted as $id) {
                 $this->packages[$id] = null;
             }
-            foreach (DB::table('packages')->whereIn('id', $wanted)->get(['id', 'document', 'side']) as $row) {
-                $this->packages[$row->id] = $this->reader->package(Node::ofJson($row->document));
+            foreach (DB::select('select id, document, side from packages where id = any(?::text[])', [Bulk::list($wanted)]) as $row) {
+                $this->packages[$row->id] = $this->read($row->document, $keeps);
                 $this->sides[$row->id] = $row->side;
             }
             foreach ($wanted as $id) {
@@ -80,7 +95,64 @@ final class DepotCatalogue implements Catalogue
             foreach ($new as $id) {
                 $this->providers[$id] = $this->provided($id, $providing);
             }
-            $ids = DB::table('mentions')->whereIn('package_id', [...$new, ...$wanted])->whereIn('relation', ['needs', 'breaks', 'suggests'])->distinct()->pluck('mentioned')->all();
+            $keeps = $for === null ? null : fn (stdClass $release): bool => $this->mayBeFor($release, $for);
+            // What is only spoken of, as standing in the way or as going well with it, is not selected for that.
+            $ids = array_column(DB::select("select distinct mentioned from mentions where package_id = any(?::text[]) and relation = 'needs'", [Bulk::list([...$new, ...$wanted])]), 'mentioned');
+        }
+    }
+
+    /**
+     * Reads these packages and what they can need, and of others only what stands; after that it asks for nothing more.
+     *
+     * @param  list<string>  $ids
+     * @param  array<string, string>  $standing  package id => the release as one package
+     * @param  string  $gameVersion  of what is only needed, releases that are not for it are left out
+     */
+    public function around(array $ids, array $standing, string $gameVersion): void
+    {
+        $this->load($ids, $gameVersion);
+        $provided = [];
+        foreach ($standing as $id => $document) {
+            $alone = $this->read($document, null);
+            $known = $this->packages[(string) $id] ?? null;
+            $this->packages[(string) $id] = $known === null ? $alone : ($known->release($alone->releases[0]->version) === null ? $known->with($alone->releases[0]) : $known);
+            foreach ($this->packages[(string) $id]->releases ?? [] as $release) {
+                foreach ($release->provides as $provision) {
+                    $provided[$provision->id][] = (string) $id;
+                }
+            }
+        }
+        foreach ([...array_map(strval(...), array_keys($standing)), ...array_map(strval(...), array_keys($provided))] as $id) {
+            $this->providers[$id] ??= $this->provided($id, $provided[$id] ?? []);
+        }
+        $this->closed = true;
+    }
+
+    /** @param  (callable(stdClass): bool)|null  $keeps */
+    private function read(string $document, ?callable $keeps): Package
+    {
+        return $this->quick->package(Node::objectOf($document), $keeps) ?? $this->reader->package(Node::ofJson($document));
+    }
+
+    /** Whether nothing in a release says that it is not for a version of the game. */
+    private function mayBeFor(stdClass $release, string $version): bool
+    {
+        foreach (is_array($release->needs ?? null) ? $release->needs : [] as $need) {
+            if (($need->id ?? null) === $this->game->id && is_string($need->range ?? null)) {
+                return $this->admits[$need->range] ??= $this->isIn($need->range, $version);
+            }
+        }
+
+        return true;
+    }
+
+    private function isIn(string $range, string $version): bool
+    {
+        $game = $this->packages[$this->game->id] ?? null;
+        try {
+            return $game === null || in_array($game->positionOf($version), $game->within($range, Syntax::Comparator)->positions(), true);
+        } catch (UnusableRange) {
+            return true;
         }
     }
 
@@ -90,7 +162,7 @@ final class DepotCatalogue implements Catalogue
         foreach ($this->remembered[$id] ?? [] as $version => $document) {
             $known = $this->packages[$id] ?? null;
             if ($known?->release((string) $version) === null) {
-                $alone = $this->reader->package(Node::ofJson($document));
+                $alone = $this->read($document, null);
                 $this->packages[$id] = $known === null ? $alone : $known->with($alone->releases[0]);
             }
         }

@@ -40,22 +40,32 @@ final readonly class Merging
         foreach ($known as $id => $source) {
             $sources[$id] ??= [$source];
         }
-        foreach (['packages' => 'id', 'supports' => 'package_id', 'mentions' => 'package_id', 'notices' => 'package_id'] as $table => $column) {
+        foreach (['packages' => 'id', 'mentions' => 'package_id', 'notices' => 'package_id'] as $table => $column) {
             DB::delete("delete from {$table} where {$column} = any(?::text[])", [$list]);
         }
         $this->insert($sources);
+    }
+
+    /** Counts what each game version can hold. */
+    public function count(): void
+    {
+        DB::transaction(function (): void {
+            DB::table('holdings')->delete();
+            DB::insert("insert into holdings (game, game_version, kind, packages)
+                select game, version, kind, count(*) from (select distinct id, kind, split_part(one, ' ', 1) as game, split_part(one, ' ', 2) as version from packages, unnest(supports) as one) as held group by 1, 2, 3");
+        });
     }
 
     /** @param  array<string, non-empty-list<Source>>  $sources  by package id */
     private function insert(array $sources): void
     {
         $games = array_values($this->games->all());
-        [$packages, $supports, $mentions, $notices] = [[], [], [], []];
+        [$packages, $mentions, $notices] = [[], [], []];
         foreach ($sources as $of) {
             $document = count($of) === 1 ? $of[0]->document : self::merged($of);
             $package = count($of) === 1 ? $of[0]->asPackage() : Source::package($document);
-            $packages[] = $this->row($package, $of, $document);
-            array_push($supports, ...self::supports($package, $games));
+            $holds = self::supports($package, $games);
+            $packages[] = $this->row($package, $of, $document) + ['supports' => Bulk::list($holds), 'games' => Bulk::list(array_values(array_unique(array_map(fn (string $one): string => explode(' ', $one)[0], $holds))))];
             array_push($mentions, ...self::mentions($package));
             foreach ($of as $source) {
                 foreach ($source->page['notices'] as $notice) {
@@ -63,8 +73,7 @@ final readonly class Merging
                 }
             }
         }
-        Bulk::insert('packages', ['id' => 'text', 'kind' => 'text', 'name' => 'text', 'summary' => 'text', 'categories' => 'jsonb', 'side' => 'text', 'downloads' => 'bigint', 'size' => 'bigint', 'published_at' => 'timestamptz', 'document' => 'text', 'search' => 'text'], $packages);
-        Bulk::insert('supports', ['package_id' => 'text', 'kind' => 'text', 'game' => 'text', 'game_version' => 'text', 'loader' => 'text'], $supports);
+        Bulk::insert('packages', ['id' => 'text', 'kind' => 'text', 'name' => 'text', 'summary' => 'text', 'categories' => 'jsonb', 'side' => 'text', 'downloads' => 'bigint', 'size' => 'bigint', 'published_at' => 'timestamptz', 'document' => 'text', 'search' => 'text', 'supports' => 'text[]', 'games' => 'text[]'], $packages);
         Bulk::insert('mentions', ['package_id' => 'text', 'mentioned' => 'text', 'relation' => 'text'], $mentions);
         Bulk::insert('notices', ['package_id' => 'text', 'depot_id' => 'bigint', 'version' => 'text', 'kind' => 'text', 'text' => 'text', 'understudy' => 'text'], $notices);
     }
@@ -108,14 +117,14 @@ final readonly class Merging
 
     /**
      * @param  list<GameDefinition>  $games
-     * @return list<array<string, string>> rows of the supports table
+     * @return list<string> "game version loader", the loader left out where any will do
      */
     private static function supports(Package $package, array $games): array
     {
         $rows = [];
         foreach ($games as $game) {
             foreach (Support::of($package, $game) as [$version, $loader]) {
-                $rows[] = ['package_id' => $package->id, 'kind' => $package->kind->value, 'game' => $game->id, 'game_version' => $version, 'loader' => $loader];
+                $rows[] = "{$game->id} {$version} {$loader}";
             }
         }
 

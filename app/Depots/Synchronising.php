@@ -28,6 +28,9 @@ final readonly class Synchronising
     {
         $client = new DepotClient($depot);
         try {
+            if ($depot->name === Depots::provisional($depot->url)) {
+                $this->introduce($depot, $client->description());
+            }
             $changes = $client->changes($depot->sequence);
             if (! is_array($changes->changes ?? null) || ! is_int($changes->sequence ?? null)) {
                 throw DepotFailure::rubbish($depot->name, 'changes.json');
@@ -39,11 +42,24 @@ final readonly class Synchronising
                 $this->keep($depot, $documents, array_keys(array_filter($portion, fn (object $change): bool => ($change->gone ?? false) === true)), (int) end($portion)->sequence);
                 $task->advance("reading {$depot->name}", $done += count($portion), count($changes->changes));
             }
+            if ($done > 0) {
+                $this->merging->count();
+            }
             $depot->update(['sequence' => $changes->sequence, 'synced_at' => now(), 'problem' => null]);
         } catch (DepotFailure $failure) {
             $depot->update(['problem' => $failure->getMessage()]);
             throw $failure;
         }
+    }
+
+    /** Takes over what a depot says of itself; on whether it is moderated, a person's word counts more. */
+    private function introduce(Depot $depot, stdClass $description): void
+    {
+        if (($description->format ?? null) !== 'depot' || ($description->revision ?? null) !== 1) {
+            throw DepotFailure::rubbish($depot->name, 'depot.json');
+        }
+        $name = is_string($description->name ?? null) ? mb_substr(trim((string) preg_replace('/\p{C}+/u', ' ', mb_scrub($description->name))), 0, 60) : '';
+        $depot->update(array_filter(['name' => $name, 'moderated' => $depot->vouched_by === 'you' ? null : ($description->moderated ?? false) === true], fn (mixed $value): bool => $value !== null && $value !== ''));
     }
 
     /**
@@ -58,6 +74,7 @@ final readonly class Synchronising
             foreach (array_chunk($ids, self::PORTION) as $portion) {
                 $this->merging->rebuild(array_map(strval(...), $portion));
             }
+            $this->merging->count();
             $depot->update(['sequence' => 0, 'synced_at' => null, 'problem' => null]);
         });
     }

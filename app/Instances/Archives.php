@@ -29,6 +29,14 @@ final readonly class Archives
         return array_values(array_diff($digests, array_map(trim(...), DB::table('archives')->whereIn('sha256', $digests)->pluck('sha256')->all())));
     }
 
+    /** Whether every file of an archive is in the store, so that asking what it brings writes nothing. */
+    public function isUnpacked(string $sha256): bool
+    {
+        $entries = json_decode((string) DB::table('archives')->where('sha256', $sha256)->value('entries'), true);
+
+        return is_array($entries) && array_filter($entries, fn (array $entry): bool => ! isset($entry['sha256']) || ! $this->store->has($entry['sha256'])) === [];
+    }
+
     /** @throws UnsafeArchive */
     public function check(string $sha256, string $name): void
     {
@@ -48,14 +56,18 @@ final readonly class Archives
         $kept = json_decode((string) DB::table('archives')->where('sha256', $sha256)->value('entries'), true, flags: JSON_THROW_ON_ERROR);
         $entries = array_map(fn (array $entry): ArchiveEntry => new ArchiveEntry($entry['index'], $entry['path'], $entry['size']), $kept);
         $contents = [];
+        $new = false;
         foreach ($kept as $number => $entry) {
             $known = $entry['sha256'] ?? null;
             if ($known === null || ! $this->store->has($known)) {
                 $kept[$number]['sha256'] = $known = $this->unpack($sha256, $entries[$number]);
+                $new = true;
             }
             $contents[$entry['path']] = new Content($known, $entry['size']);
         }
-        $this->keep($sha256, $kept);
+        if ($new) {
+            $this->keep($sha256, $kept);
+        }
 
         return [$entries, $contents];
     }

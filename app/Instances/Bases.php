@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Instances;
 
+use App\Depots\Bulk;
 use App\Depots\DepotCatalogue;
 use App\Models\Release;
 use Illuminate\Support\Facades\DB;
@@ -28,8 +29,7 @@ final readonly class Bases
     /** @return array<string, int> "v" and game version => mods for it, on any loader */
     public function modsByVersion(): array
     {
-        $counts = DB::table('supports')->where('game', $this->game->id)->where('kind', Kind::Mod->value)
-            ->groupBy('game_version')->selectRaw('game_version, count(distinct package_id) as mods')->pluck('mods', 'game_version')->all();
+        $counts = DB::table('holdings')->where('game', $this->game->id)->where('kind', Kind::Mod->value)->pluck('packages', 'game_version')->all();
         $byVersion = [];
         foreach ($this->game->versions as $version) {
             $byVersion['v'.$version->version] = (int) ($counts[$version->version] ?? 0);
@@ -41,9 +41,9 @@ final readonly class Bases
     /** @return array<string, int> kind => packages that run on a loader at a version */
     public function holds(string $version, string $loader): array
     {
-        return array_map(intval(...), DB::table('supports')->where('game', $this->game->id)->where('game_version', $version)
-            ->whereIn('loader', [...$this->standsFor($loader), ''])->where('kind', '!=', Kind::Loader->value)
-            ->groupBy('kind')->selectRaw('kind, count(distinct package_id) as packages')->pluck('packages', 'kind')->all());
+        return array_map(intval(...), DB::table('packages')->where('kind', '!=', Kind::Loader->value)
+            ->whereRaw('supports && ?::text[]', [Bulk::list(array_map(fn (string $one): string => "{$this->game->id} {$version} {$one}", [...$this->standsFor($loader), '']))])
+            ->groupBy('kind')->selectRaw('kind, count(*) as packages')->pluck('packages', 'kind')->all());
     }
 
     /** @return list<string> the loader, and those whose mods it runs as well */

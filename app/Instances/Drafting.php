@@ -6,6 +6,7 @@ namespace App\Instances;
 
 use App\Depots\DepotCatalogue;
 use App\Games;
+use App\Models\Depot;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\Package;
@@ -15,12 +16,18 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Base\PlanReader;
+use Stasimon\Core\Base\Restore;
 use Stasimon\Core\Explain\Repair;
 
 /** Changes an instance's draft, one step at a time. */
-final readonly class Drafting
+final class Drafting
 {
-    public function __construct(private Games $games)
+    /** The line-up that was worked out last: a page asks for the same one several times. */
+    private ?LineUp $last = null;
+
+    private string $lastKey = '';
+
+    public function __construct(private readonly Games $games)
     {
     }
 
@@ -32,7 +39,61 @@ final readonly class Drafting
 
     public function lineUp(Instance $instance): LineUp
     {
-        return $this->lineUpOf($this->plan($instance), $instance);
+        $plan = $this->plan($instance);
+        $key = $instance->id.$instance->applied_at?->format('U.u').$plan->toJson();
+        if ($this->last === null || $this->lastKey !== $key) {
+            $this->last = $this->lineUpOf($plan, $instance);
+            $this->lastKey = $key;
+        }
+
+        return $this->last;
+    }
+
+    /** What the draft comes to, worked out once for each step; without a draft, what is applied. */
+    public function outcome(Instance $instance): Outcome
+    {
+        $draft = $instance->draft;
+        if ($draft === null) {
+            return new Outcome($instance->versions(), 0);
+        }
+        $stamp = hash('xxh128', Depot::stamp().$draft->plan->toJson().$instance->applied_at?->format('U.u'));
+        if (($draft->outcome['stamp'] ?? '') !== $stamp) {
+            $lineUp = $this->lineUp($instance);
+            $outcome = ['stamp' => $stamp, 'versions' => $lineUp->resolved?->versions(), 'toFetch' => $lineUp->toFetch()];
+            // Not through the model: that it is worked out is no step, and another tab may have taken one meanwhile.
+            DB::table('drafts')->where('id', $draft->id)->where('revision', $draft->revision)->update(['outcome' => json_encode($outcome, JSON_THROW_ON_ERROR)]);
+            $draft->setAttribute('outcome', $outcome)->syncOriginal();
+        }
+
+        return new Outcome($draft->outcome['versions'], $draft->outcome['toFetch']);
+    }
+
+    /**
+     * A catalogue in which what some candidates lead to is whole, and of the rest of the line-up only the releases that are
+     * in it: all that is needed to say what adding a candidate brings while nothing else changes.
+     *
+     * @param  list<string>  $candidates
+     * @param  array<string, string>  $versions  package id => version, the line-up
+     */
+    public function catalogueAround(Instance $instance, array $candidates, array $versions): DepotCatalogue
+    {
+        $catalogue = $this->catalogue($instance);
+        $documents = [];
+        foreach ($instance->placed as $placed) {
+            if ($placed->document !== null && ($versions[$placed->package_id] ?? null) === $placed->version) {
+                $documents[$placed->package_id] = $placed->document;
+            }
+        }
+        $whole = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
+        $catalogue->around([...$candidates, ...$this->plan($instance)->base(), ...array_values($whole)], $documents, $this->plan($instance)->gameVersion);
+
+        return $catalogue;
+    }
+
+    /** A later page, or the next job of a worker, may see other depots. */
+    public function forget(): void
+    {
+        $this->last = null;
     }
 
     /** What a plan would come to in an instance. */
@@ -119,18 +180,46 @@ final readonly class Drafting
         }, $seen);
     }
 
-    /** Takes the last step back; the draft goes when none is left. */
+    /**
+     * Has packages reach their newest releases that fit; those of the draft's earlier steps go on.
+     *
+     * @param  array<string, string>  $versions  package id => version
+     */
+    public function update(Instance $instance, array $versions, ?int $seen = null): Draft
+    {
+        if ($versions === []) {
+            throw Refusal::conflict('No newer release fits with everything else that is asked for. The line-up is as new as it can be.');
+        }
+
+        return $this->step($instance, fn (Plan $plan): Plan => $plan->updatingTo([...$plan->updating, ...$versions]), $seen);
+    }
+
+    /**
+     * Leads back to how the instance was before an apply.
+     *
+     * @param  bool  $own  whether configs and worlds go back as well
+     */
+    public function restore(Instance $instance, int $entry, bool $own, ?int $seen = null): Draft
+    {
+        $point = $instance->history()->find($entry) ?? throw Refusal::notFound('That entry of the history is not here any more.');
+        $before = $point->before;
+        if (($before['placed'] ?? []) === []) {
+            throw Refusal::conflict('Before that, nothing was applied, so there is nothing to go back to.');
+        }
+        if ($own && ! (new Folder($instance))->hasPoint($before['task'] ?? '')) {
+            throw Refusal::conflict('The configs and worlds of that time are not kept any more. The line-up can be restored without them.');
+        }
+
+        return $this->step($instance, fn (): Plan => PlanReader::read($before['plan'])->restoring(new Restore($entry, $before['versions'], $own)), $seen);
+    }
+
+    /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */
     public function back(Instance $instance): void
     {
         DB::transaction(function () use ($instance): void {
             $draft = $instance->draft()->lockForUpdate()->first() ?? throw Refusal::conflict('There is no draft to step back in.');
             $earlier = $draft->earlier;
-            $last = array_pop($earlier);
-            if ($earlier === [] || $last === null) {
-                $draft->delete();
-
-                return;
-            }
+            $last = array_pop($earlier) ?? throw Refusal::conflict('No step is left to take back.');
             $draft->update(['plan' => PlanReader::read($last), 'earlier' => $earlier, 'later' => [...$draft->later, $draft->plan->toJson()], 'revision' => $draft->revision + 1]);
         });
     }
@@ -146,9 +235,22 @@ final readonly class Drafting
         });
     }
 
-    public function discard(Instance $instance): void
+    /** @return array{plan: string, earlier: list<string>}|null what was thrown away, so that it can be brought back */
+    public function discard(Instance $instance): ?array
     {
-        $instance->draft()->delete();
+        $draft = $instance->draft()->first();
+        $draft?->delete();
+
+        return $draft === null ? null : ['plan' => $draft->plan->toJson(), 'earlier' => $draft->earlier];
+    }
+
+    /** @param  array{plan: string, earlier: list<string>}  $thrown */
+    public function bringBack(Instance $instance, array $thrown): void
+    {
+        if ($instance->draft()->exists()) {
+            throw Refusal::conflict('There is another draft by now. Throw that away first, or go on with it.');
+        }
+        $instance->draft()->create(['plan' => PlanReader::read($thrown['plan']), 'earlier' => $thrown['earlier']]);
     }
 
     /**

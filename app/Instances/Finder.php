@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Instances;
 
+use App\Depots\Bulk;
 use App\Models\Instance;
 use App\Models\Package;
-use Illuminate\Pagination\LengthAwarePaginator;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Explain\Verdict;
@@ -16,52 +19,189 @@ use Stasimon\Core\Explain\Verdicts;
 /** Searches the depots' packages and says of each what adding it to an instance's draft would come to. */
 final readonly class Finder
 {
-    public const PAGE = 20;
+    /** Rows that come at once. */
+    public const WINDOW = 50;
+
+    /** Rows that one address can hold. */
+    public const MOST = 500;
+
+    /** Beyond this many, how many there are is not counted. */
+    public const COUNTED = 1000;
+
+    /** Packages that are looked at for one window of those with a certain verdict. */
+    private const LOOKED = 400;
+
+    /** How alike a word has to be to one of a package's, from 0 to 1; a letter left out or swapped stays above it. */
+    private const ALIKE = 0.4;
 
     public function __construct(private Drafting $drafting)
     {
     }
 
-    /** @return LengthAwarePaginator<int, Package> */
-    public function search(Instance $instance, string $words, string $kind): LengthAwarePaginator
+    /**
+     * @param  int  $from  where the window begins
+     * @param  int  $count  rows of the window
+     */
+    public function search(Instance $instance, Query $query, int $from, int $count): Found
     {
-        $words = mb_strtolower(trim(mb_substr($words, 0, 200)));
-        $query = Package::query()->whereIn('id', DB::table('supports')->where('game', $instance->plan->game)->select('package_id'))
-            ->where('kind', '!=', Kind::Loader->value);
-        if ($kind !== '') {
-            $query->where('kind', $kind);
+        $near = false;
+        $all = $this->matching($instance, $query, $near);
+        $total = $this->count($all);
+        if ($total === 0 && $query->words !== '') {
+            $near = true;
+            DB::select("select set_config('pg_trgm.word_similarity_threshold', ?, false)", [(string) self::ALIKE]);
+            $all = $this->matching($instance, $query, $near);
+            $total = $this->count($all);
         }
-        if ($words !== '') {
-            // Each word has to be in the text, or be spelled nearly like one that is.
-            foreach (preg_split('/\s+/', $words) ?: [] as $word) {
-                $query->where(fn ($any) => $any->whereRaw("search like ? escape '!'", ['%'.str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $word).'%'])->orWhereRaw('word_similarity(?, search) > 0.45', [$word]));
-            }
-            $query->orderByRaw('word_similarity(?, lower(name)) desc', [$words]);
+        $this->ordered($all, $query, $near);
+        if ($query->wantsFit() !== null) {
+            return $this->fitting($instance, $all, $query->wantsFit(), $from, $count, $total, $near);
         }
+        $packages = (clone $all)->offset($from)->limit($count)->get($this->columns());
+        $next = $from + $packages->count() < $total || ($total === self::COUNTED && $packages->count() === $count) ? $from + $packages->count() : null;
 
-        return $query->orderByDesc('downloads')->orderBy('id')->paginate(self::PAGE)->withQueryString();
+        return new Found($packages, $this->verdictsOf($instance, $packages->pluck('id')->all()), $next, $total, $packages->count(), $near);
     }
 
     /**
-     * @param  iterable<Package>  $packages
+     * Goes through what was found until enough of it has the verdict that is asked for.
+     *
+     * @param  Builder<Package>  $all
+     */
+    private function fitting(Instance $instance, Builder $all, Fit $fit, int $from, int $count, int $total, bool $near): Found
+    {
+        $found = new Collection;
+        $verdicts = [];
+        $at = $from;
+        $over = false;
+        while ($found->count() < $count && $at - $from < self::LOOKED && ! $over) {
+            $portion = (clone $all)->offset($at)->limit(self::WINDOW)->get($this->columns());
+            $over = $portion->count() < self::WINDOW;
+            foreach ($this->verdictsOf($instance, $portion->pluck('id')->all()) as $id => $verdict) {
+                $at++;
+                if ($verdict->fit === $fit) {
+                    $found->push($portion->firstWhere('id', (string) $id));
+                    $verdicts[(string) $id] = $verdict;
+                    if ($found->count() === $count) {
+                        break;
+                    }
+                }
+            }
+        }
+
+        return new Found($found, $verdicts, $over && $at >= $from + $portion->count() && $found->count() < $count ? null : $at, $total, $at, $near);
+    }
+
+    /** @return list<string> what a row shows; not the document, which only the resolver reads */
+    private function columns(): array
+    {
+        return ['id', 'kind', 'name', 'summary', 'side', 'downloads', 'size', 'published_at'];
+    }
+
+    /** @return Builder<Package> */
+    private function matching(Instance $instance, Query $query, bool $near): Builder
+    {
+        $all = Package::query()->whereRaw('games @> array[?]', [$instance->plan->game])->where('kind', '!=', Kind::Loader->value);
+        if ($query->kind !== '') {
+            $all->where('kind', $query->kind);
+        }
+        if ($query->category !== '') {
+            $all->whereJsonContains('categories', $query->category);
+        }
+        if ($query->side !== '') {
+            $all->where('side', $query->side);
+        }
+        if ($query->depot !== '') {
+            $all->whereIn('id', DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('slug', $query->depot)->select('package_id'));
+        }
+        if ($query->wantsFit() === Fit::Now) {
+            // What does not name this version and loader cannot fit now, so it need not be asked about.
+            $plan = $instance->draft->plan ?? $instance->plan;
+            $loaders = [...(new Bases($this->drafting->catalogue($instance)->game, $this->drafting->catalogue($instance)))->standsFor($plan->loader), ''];
+            $all->whereRaw('supports && ?::text[]', [Bulk::list(array_map(fn (string $loader): string => "{$plan->game} {$plan->gameVersion} {$loader}", $loaders))]);
+        }
+        // Each word has to be in the text, from its beginning or inside; or, the second time, be spelled nearly like one that is.
+        foreach (self::words($query->words) as $word) {
+            $near
+                ? $all->whereRaw('? <% search', [$word])
+                : $all->where(fn ($any) => $any->whereRaw("words @@ (quote_literal(?) || ':*')::tsquery", [$word])->orWhereRaw("search like ? escape '!'", ['%'.str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $word).'%']));
+        }
+
+        return $all;
+    }
+
+    /** @param  Builder<Package>  $all */
+    private function ordered(Builder $all, Query $query, bool $near): void
+    {
+        $words = self::words($query->words);
+        match (true) {
+            $query->sort === 'updated' => $all->orderByRaw('published_at desc nulls last'),
+            $query->sort === 'size' => $all->orderByDesc('size'),
+            $query->sort === 'name' => $all->orderByRaw('lower(name)'),
+            $query->sort === 'downloads' || $words === [] => $all->orderByDesc('downloads'),
+            default => $all->orderByRaw(
+                $near ? 'word_similarity(?, lower(name)) desc, downloads desc' : "(lower(name) = ?) desc, (lower(name) like ? escape '!') desc, ts_rank(words, (quote_literal(?) || ':*')::tsquery) desc, downloads desc",
+                $near ? [implode(' ', $words)] : [implode(' ', $words), str_replace(['!', '%', '_'], ['!!', '!%', '!_'], implode(' ', $words)).'%', $words[0]],
+            ),
+        };
+        $all->orderBy('id');
+    }
+
+    /** @return list<string> */
+    private static function words(string $text): array
+    {
+        return array_slice(array_values(array_filter(preg_split('/\s+/u', mb_strtolower($text)) ?: [], fn (string $word): bool => $word !== '')), 0, 12);
+    }
+
+    /** @param  Builder<Package>  $all */
+    private function count(Builder $all): int
+    {
+        return DB::query()->fromSub((clone $all)->select(DB::raw('1'))->limit(self::COUNTED), 'found')->count();
+    }
+
+    /** @return list<string> every category that a package of the game is in */
+    public function categories(Instance $instance): array
+    {
+        return DB::table('packages')->whereRaw('games @> array[?]', [$instance->plan->game])->crossJoin(DB::raw('jsonb_array_elements_text(categories) as category'))
+            ->distinct()->orderBy('category')->limit(60)->pluck('category')->all();
+    }
+
+    /**
+     * @param  list<string>  $ids
      * @return array<string, Verdict> by package id
      */
-    public function verdicts(Instance $instance, iterable $packages): array
+    public function verdictsOf(Instance $instance, array $ids): array
     {
-        $lineUp = $this->drafting->lineUp($instance);
-        $ids = collect($packages)->pluck('id')->all();
-        $lineUp->catalogue->load($ids);
-        $verdicts = new Verdicts($lineUp->catalogue, $lineUp->catalogue->game, $lineUp->plan, $lineUp->resolved?->versions() ?? $lineUp->have);
+        $versions = $this->drafting->outcome($instance)->versions;
+        $plan = $this->drafting->plan($instance);
+        $near = $this->drafting->catalogueAround($instance, $ids, $versions ?? []);
+        $quick = $versions === null ? null : new Verdicts($near, $near->game, $plan, $versions);
+        $thorough = null;
         $byId = [];
         foreach ($ids as $id) {
-            $package = $lineUp->catalogue->package($id);
+            $package = $near->package($id);
             $byId[$id] = match (true) {
                 $package === null => new Verdict(Fit::Not, 'no depot has it any more'),
-                $lineUp->resolved === null && ! $lineUp->plan->wants($id) => new Verdict(Fit::Not, 'the draft has no line-up; mend it first'),
-                default => $verdicts->of($package),
+                $plan->isOff($id) => new Verdict(Fit::There, 'turned off'),
+                $quick === null || $versions === null => $plan->wants($id) ? new Verdict(Fit::There, 'asked for already') : new Verdict(Fit::Not, 'the draft has no line-up; mend it first'),
+                default => $quick->quick($package) ?? ($thorough ??= $this->thorough($instance, $plan, $versions, $ids))->of($package),
             };
         }
 
         return $byId;
+    }
+
+    /**
+     * For the few of which it has to be known what else could change: with the whole of everything.
+     *
+     * @param  array<string, string>  $versions
+     * @param  list<string>  $ids
+     */
+    private function thorough(Instance $instance, Plan $plan, array $versions, array $ids): Verdicts
+    {
+        $catalogue = $this->drafting->catalogue($instance);
+        $catalogue->load([...$ids, ...array_map(strval(...), array_keys($versions))]);
+
+        return new Verdicts($catalogue, $catalogue->game, $plan, $versions);
     }
 }

@@ -14,4 +14,50 @@ final readonly class Finding
     public function __construct(public Level $level, public string $title, public string $text, public ?string $package = null, public array $remedies = [])
     {
     }
+
+    /**
+     * A form that answers a finding.
+     *
+     * @param  array<string, string>  $fields
+     * @return array{label: string, effect: string, action: string, fields: array<string, string>}
+     */
+    public static function remedy(string $label, string $effect, string $action, array $fields = []): array
+    {
+        return ['label' => $label, 'effect' => $effect, 'action' => $action, 'fields' => $fields];
+    }
+
+    /**
+     * @param  list<self>  $findings
+     * @return list<self> most serious first
+     */
+    public static function ordered(array $findings): array
+    {
+        usort($findings, fn (self $a, self $b): int => array_search($a->level, Level::cases(), true) <=> array_search($b->level, Level::cases(), true));
+
+        return $findings;
+    }
+
+    /**
+     * @param  list<self>  $findings
+     * @param  list<self>  $others
+     * @return list<self> those that are not among the others
+     */
+    public static function without(array $findings, array $others): array
+    {
+        $known = array_map(fn (self $one): string => $one->title.$one->text, $others);
+
+        return array_values(array_filter($findings, fn (self $one): bool => ! in_array($one->title.$one->text, $known, true)));
+    }
+
+    /** @return array<string, mixed> as it is kept */
+    public function kept(): array
+    {
+        return ['level' => $this->level->value, 'title' => $this->title, 'text' => $this->text, 'package' => $this->package, 'remedies' => $this->remedies];
+    }
+
+    /** @param  array<string, mixed>  $kept */
+    public static function ofKept(array $kept): self
+    {
+        return new self(Level::from($kept['level']), $kept['title'], $kept['text'], $kept['package'], $kept['remedies']);
+    }
 }

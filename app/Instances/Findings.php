@@ -6,42 +6,82 @@ namespace App\Instances;
 
 use App\Games;
 use App\Models\Instance;
-use App\Models\PlacedRelease;
+use App\Models\Package;
 use App\Rehearsals\Reading;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Resolve\Waiver;
 
-/** What is true about an instance as it is applied. */
+/** What is true about an instance as it is applied, and about what its draft would make of it. */
 final readonly class Findings
 {
-    public function __construct(private Games $games, private Drafting $drafting, private Reading $reading)
+    /** Changed whenever the rules here change, so that what was remembered under the old ones is worked out again. */
+    public const VERSION = 1;
+
+    /** Paths of one package that a finding names. */
+    private const NAMED = 3;
+
+    public function __construct(private Games $games, private Drafting $drafting, private Reading $reading, private Inventory $inventory)
     {
     }
 
-    /** @return list<Finding> most serious first */
-    public function of(Instance $instance): array
-    {
-        $findings = [...$this->missingFiles($instance), ...$this->failedRehearsal($instance), ...$this->waivers($instance), ...$this->build($instance)];
-        usort($findings, fn (Finding $a, Finding $b): int => array_search($a->level, Level::cases(), true) <=> array_search($b->level, Level::cases(), true));
-
-        return $findings;
-    }
-
-    /** @return list<Finding> */
-    private function missingFiles(Instance $instance): array
+    /** @return list<Finding> about files that were changed by hand or are gone */
+    public function ofFiles(Instance $instance): array
     {
         if ($instance->applied_at === null) {
             return [];
         }
-        $folder = new Folder($instance);
-        $gone = $instance->placed->filter(fn (PlacedRelease $placed): bool => $placed->path !== null && ! is_file($folder->live($placed->path)));
+        $groups = collect($this->inventory->disturbed($instance))->groupBy(fn (FolderFile $file): string => $file->state.' '.$file->package);
+        $putBack = Finding::remedy('Put it back', 'no other change', "/instances/{$instance->id}/draft/put-back");
 
-        return $gone->map(fn (PlacedRelease $placed): Finding => new Finding(
-            Level::Stops,
-            "The file of {$placed->name} is gone",
-            "{$placed->path} was there when the draft was applied and is not in the folder now. Whatever needs {$placed->name} will not start.",
-            $placed->package_id,
-            [self::remedy('Put it back', 'no other change', "/instances/{$instance->id}/draft/put-back")],
-        ))->values()->all();
+        return $groups->map(function ($files) use ($instance, $putBack): Finding {
+            $first = $files->first();
+            $paths = $files->take(self::NAMED)->map(fn (FolderFile $file): string => $file->path)->join(', ', ' and ').($files->count() > self::NAMED ? ' and '.($files->count() - self::NAMED).' more' : '');
+            $one = $files->count() === 1;
+
+            return $first->state === 'missing'
+                ? new Finding(Level::Stops, ($one ? 'The file' : 'Files')." of {$first->name} ".($one ? 'is' : 'are').' gone', "{$paths} ".($one ? 'was' : 'were').' there when the draft was applied and '.($one ? 'is' : 'are')." not in the folder now. Whatever needs {$first->name} will not start.", $first->package, [$putBack])
+                : new Finding(Level::Look, ($one ? 'A file' : 'Files')." of {$first->name} ".($one ? 'was' : 'were').' changed by hand', "{$paths} ".($one ? 'is' : 'are').' not as '.($one ? 'it was' : 'they were').' when the draft was applied.', $first->package, [
+                    $putBack,
+                    Finding::remedy('Keep it as it is', 'until its release changes', "/instances/{$instance->id}/files/keep", ['id' => (string) $first->package]),
+                ]);
+        })->values()->all();
+    }
+
+    /** @return list<Finding> about everything but the files, as it is applied */
+    public function settled(Instance $instance): array
+    {
+        $versions = $instance->versions();
+
+        return [
+            ...$this->failedRehearsal($instance),
+            ...$this->worlds($instance, $versions, $instance->plan),
+            ...$this->overlaps($instance, $this->inventory->contested($instance), $instance->plan),
+            ...($instance->applied_at === null ? [] : $this->notices($instance, $versions, $instance->plan)),
+            ...$this->waivers($instance, $instance->plan),
+            ...$this->build($instance, $instance->plan),
+        ];
+    }
+
+    /**
+     * What would be true once the draft is applied.
+     *
+     * @param  list<array{path: string, winner: string, over: list<string>}>  $contested  as far as its archives are known
+     * @return list<Finding>
+     */
+    public function after(Instance $instance, LineUp $lineUp, array $contested): array
+    {
+        $versions = $lineUp->resolved?->versions() ?? [];
+
+        // What is gone or was changed by hand is laid anew by any apply, unless it is kept; so no finding about files remains.
+        return Finding::ordered([
+            ...$this->worlds($instance, $versions, $lineUp->plan),
+            ...$this->overlaps($instance, $contested, $lineUp->plan),
+            ...$this->notices($instance, $versions, $lineUp->plan),
+            ...$this->waivers($instance, $lineUp->plan->lapsed($versions)),
+            ...$this->build($instance, $lineUp->plan),
+        ]);
     }
 
     /** @return list<Finding> */
@@ -56,7 +96,7 @@ final readonly class Findings
         foreach ($this->reading->findings($rehearsal, $this->reading->lines($rehearsal)) as $read) {
             $remedies = [];
             foreach ($read['remedies'] as $key => $remedy) {
-                $remedies[] = self::remedy($remedy['text'], 'as a draft', "/instances/{$instance->id}/rehearsals/{$rehearsal->number}/remedy", ['remedy' => (string) $key]);
+                $remedies[] = Finding::remedy($remedy['text'], 'as a draft', "/instances/{$instance->id}/rehearsals/{$rehearsal->number}/remedy", ['remedy' => (string) $key]);
             }
             $findings[] = new Finding(Level::Stops, "Rehearsal {$rehearsal->number} stopped", $read['sentence'], $read['diagnosis']->get('package') ?: null, $remedies);
         }
@@ -67,27 +107,127 @@ final readonly class Findings
         )];
     }
 
-    /** @return list<Finding> */
-    private function waivers(Instance $instance): array
+    /**
+     * @param  array<string, string>  $versions
+     * @return list<Finding>
+     */
+    private function worlds(Instance $instance, array $versions, Plan $plan): array
+    {
+        $findings = [];
+        foreach ((new Worlds($this->games->get($plan->game)))->atRisk($instance, $versions) as $world => $missing) {
+            $names = Package::query()->whereIn('id', $missing)->pluck('name', 'id');
+            $list = collect($missing)->map(fn (string $id): string => $names[$id] ?? $id)->join(', ', ' and ');
+            $back = $names->keys()->reduce(fn (Plan $with, string $id): Plan => $with->wanting($id), $plan);
+            $findings[] = new Finding(
+                Level::Breaks, "The world {$world} was saved with {$list}",
+                "{$list} ".(count($missing) === 1 ? 'is' : 'are').' not in this line-up. What '.(count($missing) === 1 ? 'it' : 'they').' put into the world will be missing when it is opened, and saving it then makes that final.',
+                $missing[0] ?? null,
+                $names->isNotEmpty() && $this->resolves($back, $instance) ? [Finding::remedy('Add '.$names->join(', ', ' and '), 'as a draft', "/instances/{$instance->id}/draft/add", self::list('ids', $names->keys()->all()))] : [],
+            );
+        }
+
+        return $findings;
+    }
+
+    /**
+     * @param  list<array{path: string, winner: string, over: list<string>}>  $contested
+     * @return list<Finding> one for each pair of packages, unless a person has decided
+     */
+    private function overlaps(Instance $instance, array $contested, Plan $plan): array
     {
         $catalogue = $this->drafting->catalogue($instance);
-        $title = fn (string $id): string => $catalogue->package($id)?->title() ?? $id;
+        $pairs = [];
+        foreach ($contested as $one) {
+            foreach ($one['over'] as $loser) {
+                if (! in_array($loser, $plan->order, true) || ! in_array($one['winner'], $plan->order, true)) {
+                    $pairs["{$one['winner']} {$loser}"][] = $one['path'];
+                }
+            }
+        }
+        $findings = [];
+        foreach ($pairs as $pair => $paths) {
+            [$winner, $loser] = explode(' ', $pair);
+            [$wins, $loses] = [self::title($catalogue, $winner), self::title($catalogue, $loser)];
+            $named = implode(', ', array_slice($paths, 0, self::NAMED)).(count($paths) > self::NAMED ? ' and '.(count($paths) - self::NAMED).' more' : '');
+            $let = fn (string $words, string $first, string $second): array => Finding::remedy($words, 'as a draft', "/instances/{$instance->id}/draft/let", ['id' => $first, 'target' => $second]);
+            $findings[] = new Finding(
+                Level::Look, "{$wins} and {$loses} bring the same file",
+                "{$named} is in both, with different contents. Only one can be there: {$wins}'s, because it comes later.",
+                $loser, [$let("Let {$loses} win", $loser, $winner), $let("Leave it to {$wins}", $winner, $loser)],
+            );
+        }
 
-        return array_map(fn (Waiver $waiver): Finding => new Finding(
-            Level::Look,
-            "A limit of {$title($waiver->id)} {$waiver->version} is waived",
-            $waiver->relation === 'needs'
-                ? "{$title($waiver->id)} {$waiver->version} asks for another {$title($waiver->target)} than is here, and that is disregarded."
-                : "{$title($waiver->id)} {$waiver->version} says it cannot stand with {$title($waiver->target)}, and that is disregarded.",
-            $waiver->id,
-            [self::remedy('Heed it again', 'as a draft', "/instances/{$instance->id}/draft/heed", ['id' => $waiver->id, 'relation' => $waiver->relation, 'target' => $waiver->target])],
-        ), $instance->plan->waivers);
+        return $findings;
+    }
+
+    /**
+     * @param  array<string, string>  $versions
+     * @return list<Finding>
+     */
+    private function notices(Instance $instance, array $versions, Plan $plan): array
+    {
+        $rows = DB::table('notices')->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')->whereIn('package_id', array_map(strval(...), array_keys($versions)))->where('kind', '!=', 'fine')
+            ->orderBy('notices.id')->get(['notices.*', 'depots.name as depot'])->filter(fn (object $row): bool => $row->version === null || $row->version === $versions[$row->package_id]);
+        $catalogue = $this->drafting->catalogue($instance);
+        $findings = [];
+        foreach ($rows as $row) {
+            $title = self::title($catalogue, $row->package_id);
+            $by = $row->depot ?? 'a rehearsal here';
+            $remedies = [];
+            if ($row->understudy !== null && $plan->wants($row->package_id) && ! isset($versions[$row->understudy]) && $this->resolves($plan->without($row->package_id)->wanting($row->understudy), $instance)) {
+                $remedies[] = Finding::remedy('Use '.self::title($catalogue, $row->understudy).' instead', 'as a draft', "/instances/{$instance->id}/draft/replace", ['id' => $row->package_id, 'target' => $row->understudy]);
+            }
+            $other = $row->version === null ? null : $this->otherRelease($catalogue, $row->package_id, $row->version);
+            if ($other !== null && $plan->wants($row->package_id) && $this->resolves($plan->ranging($row->package_id, $other), $instance)) {
+                $remedies[] = Finding::remedy('Use another release than '.$row->version, 'as a draft', "/instances/{$instance->id}/draft/range", ['id' => $row->package_id, 'range' => $other]);
+            }
+            $findings[] = match ($row->kind) {
+                'broken' => new Finding(Level::Breaks, "{$title}".($row->version === null ? '' : " {$row->version}").' is reported broken', "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
+                'abandoned' => new Finding(Level::Look, "{$title} is abandoned", "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
+                default => new Finding(Level::Look, "{$title} has a successor", "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
+            };
+        }
+
+        return $findings;
+    }
+
+    /** A range that leaves out one release, in the syntax of the package; null when there is no other. */
+    private function otherRelease(Catalogue $catalogue, string $id, string $version): ?string
+    {
+        $package = $catalogue->package($id);
+        $position = $package?->positionOf($version);
+        if ($package === null || $position === null || count($package->releases) < 2) {
+            return null;
+        }
+        $exact = substr($package->exactly($version), 1);
+
+        return $position + 1 < count($package->releases) ? '>'.$exact : '<'.$exact;
     }
 
     /** @return list<Finding> */
-    private function build(Instance $instance): array
+    private function waivers(Instance $instance, Plan $plan): array
     {
-        $plan = $instance->plan;
+        $catalogue = $this->drafting->catalogue($instance);
+
+        return array_map(function (Waiver $waiver) use ($catalogue, $plan, $instance): Finding {
+            $note = $plan->waiverNotes[$waiver->key()] ?? '';
+            [$title, $target] = [self::title($catalogue, $waiver->id), self::title($catalogue, $waiver->target)];
+
+            return new Finding(
+                Level::Look,
+                "A limit of {$title} {$waiver->version} is waived",
+                ($waiver->relation === 'needs'
+                    ? "{$title} {$waiver->version} asks for another {$target} than is here, and that is disregarded."
+                    : "{$title} {$waiver->version} says it cannot stand with {$target}, and that is disregarded.").($note === '' ? '' : " “{$note}”"),
+                $waiver->id,
+                [Finding::remedy('Heed it again', 'as a draft', "/instances/{$instance->id}/draft/heed", ['id' => $waiver->id, 'relation' => $waiver->relation, 'target' => $waiver->target])],
+            );
+        }, $plan->waivers);
+    }
+
+    /** @return list<Finding> */
+    private function build(Instance $instance, Plan $plan): array
+    {
         $bases = new Bases($this->games->get($plan->game), $this->drafting->catalogue($instance));
         $builds = $bases->builds($plan->gameVersion)[$plan->loader] ?? [];
         $recommended = array_filter($builds, fn ($build): bool => $build->recommended);
@@ -100,12 +240,27 @@ final readonly class Findings
         )];
     }
 
-    /**
-     * @param  array<string, string>  $fields
-     * @return array{label: string, effect: string, action: string, fields: array<string, string>}
-     */
-    public static function remedy(string $label, string $effect, string $action, array $fields = []): array
+    private function resolves(Plan $plan, Instance $instance): bool
     {
-        return ['label' => $label, 'effect' => $effect, 'action' => $action, 'fields' => $fields];
+        return $this->drafting->lineUpOf($plan, $instance)->resolved !== null;
+    }
+
+    private static function title(Catalogue $catalogue, string $id): string
+    {
+        return $catalogue->package($id)?->title() ?? $id;
+    }
+
+    /**
+     * @param  list<string>  $values
+     * @return array<string, string> fields of a form
+     */
+    private static function list(string $name, array $values): array
+    {
+        $fields = [];
+        foreach (array_values($values) as $i => $value) {
+            $fields["{$name}[{$i}]"] = $value;
+        }
+
+        return $fields;
     }
 }

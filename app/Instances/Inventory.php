@@ -58,21 +58,32 @@ final readonly class Inventory
     }
 
     /**
-     * Keeps a file as somebody has made it: it is the instance's own from now on, until its release changes.
+     * Keeps files as somebody has made them: they are the instance's own from now on, until their release changes.
+     *
+     * @param  string  $path  one of them, or nothing for all of a package
      *
      * @throws Refusal
      */
-    public function keep(Instance $instance, string $path): void
+    public function keepAll(Instance $instance, string $path, string $package): void
     {
         $folder = new Folder($instance);
-        $row = DB::table('placed_files')->where('instance_id', $instance->id)->where('path', $path)->first() ?? throw Refusal::unusable('That file was not placed by an apply.');
-        if (! is_file($folder->live($path))) {
-            throw Refusal::conflict("{$path} is not there, so it cannot be kept. Put it back instead.");
+        $lock = $folder->lock() ?? throw Refusal::conflict('A draft of this instance is being applied. Keep the file once that is done.');
+        $changed = array_filter($this->disturbed($instance->loadMissing('placed')), fn (FolderFile $file): bool => $path !== '' ? $file->path === $path : $file->package === $package);
+        if ($changed === []) {
+            throw Refusal::conflict('That file is as it was placed, or was not placed by an apply, so there is nothing to keep.');
         }
-        $this->part($folder, $path);
-        DB::table('placed_files')->where('instance_id', $instance->id)->where('path', $path)->update(['kept' => true]);
-        // A file of the store that was written into through this one is thrown out.
-        $this->store->has(trim($row->sha256));
+        foreach ($changed as $file) {
+            if ($file->state === 'missing') {
+                throw Refusal::conflict("{$file->path} is not there, so it cannot be kept. Put it back instead.");
+            }
+            $this->part($folder, $file->path);
+            $row = DB::table('placed_files')->where('instance_id', $instance->id)->where('path', $file->path);
+            $digest = trim((string) $row->value('sha256'));
+            $row->update(['kept' => true]);
+            // A file of the store that was written into through this one is thrown out.
+            $this->store->has($digest);
+        }
+        flock($lock, LOCK_UN);
     }
 
     /** @throws Refusal */

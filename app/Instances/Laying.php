@@ -48,6 +48,25 @@ final readonly class Laying
         return Layout::of(array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), $lineUp->withFiles()), $lineUp->plan->order);
     }
 
+    /**
+     * Paths that more than one package of a line-up brings, as far as their archives have been unpacked before.
+     *
+     * @return list<array{path: string, winner: string, over: list<string>}>
+     */
+    public function contested(LineUp $lineUp, Placement $placement): array
+    {
+        $bringings = [];
+        foreach ($lineUp->withFiles() as $selected) {
+            $file = $lineUp->fileOf($selected);
+            if ($placement->placeOf($selected->package->kind, $file->name)->unpack && $this->archives->isUnpacked($file->sha256)) {
+                $bringings[] = $this->bringing($selected, $lineUp, $placement);
+            }
+        }
+        $contested = array_filter(Layout::of($bringings, $lineUp->plan->order), fn (LaidFile $file): bool => $file->over !== []);
+
+        return array_map(fn (LaidFile $file): array => ['path' => $file->path, 'winner' => $file->package, 'over' => $file->over], array_values($contested));
+    }
+
     private function bringing(Selected $selected, LineUp $lineUp, Placement $placement): Bringing
     {
         $file = $lineUp->fileOf($selected);

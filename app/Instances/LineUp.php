@@ -64,6 +64,38 @@ final class LineUp
         return Changes::between($this->have, $this->resolved?->versions() ?? $this->have);
     }
 
+    /**
+     * The wants without which these packages would not be in the line-up.
+     *
+     * @param  list<string>  $ids
+     * @return list<string>
+     */
+    public function wantsThatBring(array $ids): array
+    {
+        $because = [];
+        foreach ($this->resolved->selection ?? [] as $selected) {
+            $because[$selected->package->id] = $selected;
+        }
+        $wants = $seen = [];
+        while ($ids !== []) {
+            $id = array_pop($ids);
+            if (isset($seen[$id]) || ! isset($because[$id]) || in_array($id, $this->plan->base(), true)) {
+                continue;
+            }
+            $seen[$id] = true;
+            if ($this->plan->wants($id)) {
+                $wants[] = $id;
+            }
+            foreach ($because[$id]->because as $reason) {
+                if ($reason->want === null) {
+                    $ids[] = $reason->id;
+                }
+            }
+        }
+
+        return $wants;
+    }
+
     /** @return list<Waiver> those for releases that the line-up does not hold any more */
     public function lapsing(): array
     {

@@ -7,6 +7,7 @@ namespace App\Instances;
 use App\Jobs\ApplyDraft;
 use App\Jobs\Rehearse;
 use App\Jobs\SyncDepot;
+use App\Jobs\TendDepot;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Rehearsal;
@@ -24,6 +25,15 @@ final readonly class Work
     {
         $task = Task::query()->create(['kind' => 'sync', 'state' => 'waiting', 'step' => "reading {$depot->name}"]);
         SyncDepot::dispatch($depot->id, $task->id);
+
+        return $task;
+    }
+
+    /** @param  'forget'|'remove'|'order'  $what */
+    public function tend(Depot $depot, string $what): Task
+    {
+        $task = Task::query()->create(['kind' => 'sync', 'state' => 'waiting', 'step' => $what === 'order' ? 'putting packages together' : "taking out {$depot->name}"]);
+        TendDepot::dispatch($depot->id, $task->id, $what);
 
         return $task;
     }

@@ -19,7 +19,10 @@ final readonly class Worlds
     {
         $where = $this->game->worlds;
         $worlds = [];
-        foreach ($where === null ? [] : glob((new Folder($instance))->live($where['folder']).'/*/'.$where['file']) ?: [] as $file) {
+        foreach ($where === null ? [] : (glob((new Folder($instance))->live($where['folder']).'/*/'.$where['file']) ?: []) as $file) {
+            if (basename(dirname($file)) === $where['trial']) {
+                continue;
+            }
             $document = filesize($file) > 5_000_000 ? null : json_decode((string) file_get_contents($file), true);
             $mods = is_array($document) ? ($document[$where['mods']] ?? []) : [];
             $worlds[basename(dirname($file))] = array_filter(is_array($mods) ? $mods : [], is_string(...));

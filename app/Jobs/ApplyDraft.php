@@ -42,6 +42,7 @@ final class ApplyDraft implements ShouldQueue
         try {
             $applying->run($instance, $task);
             $task->finish();
+            LookOver::dispatch();
         } catch (Halted) {
             // The page says by whom and how to go on; what came is kept.
         } catch (DepotFailure|Refusal|UnplaceableFile|UnsafeArchive $failure) {

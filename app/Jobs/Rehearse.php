@@ -36,6 +36,7 @@ final class Rehearse implements ShouldQueue
             $rehearsing->run($rehearsal);
         } finally {
             $task->finish();
+            LookOver::dispatch();
         }
     }
 }

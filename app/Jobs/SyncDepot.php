@@ -32,10 +32,16 @@ final class SyncDepot implements ShouldQueue
         if ($task === null || $depot === null) {
             return;
         }
+        if ($depot->paused) {
+            $task->finish();
+
+            return;
+        }
         $task->update(['state' => 'running']);
         try {
             $synchronising->run($depot, $task);
             $task->finish();
+            LookOver::dispatch();
         } catch (DepotFailure $failure) {
             $task->fail($failure->getMessage());
         }

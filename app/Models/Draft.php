@@ -12,6 +12,7 @@ use Stasimon\Core\Base\Plan;
  * @property Plan $plan
  * @property list<string> $earlier  plans as JSON, the latest last
  * @property list<string> $later  plans as JSON that were stepped back from, the next last
+ * @property ?array{stamp: string, versions: array<string, string>|null, toFetch: int} $outcome
  * @property int $revision
  * @property Instance $instance
  */
@@ -19,7 +20,7 @@ final class Draft extends Model
 {
     protected $attributes = ['revision' => 1, 'later' => '[]'];
 
-    protected $casts = ['plan' => PlanCast::class, 'earlier' => 'array', 'later' => 'array'];
+    protected $casts = ['plan' => PlanCast::class, 'earlier' => 'array', 'later' => 'array', 'outcome' => 'array'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

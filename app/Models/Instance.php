@@ -17,13 +17,14 @@ use Stasimon\Core\Base\Plan;
  * @property Plan $plan
  * @property Collection<int, PlacedRelease> $placed
  * @property ?Draft $draft
+ * @property ?array<string, mixed> $look  see Look
  * @property ?Rehearsal $lastRehearsal
  */
 final class Instance extends Model
 {
     use HasUlids;
 
-    protected $casts = ['plan' => PlanCast::class, 'applied_at' => 'immutable_datetime'];
+    protected $casts = ['plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime'];
 
     /** @return HasMany<PlacedRelease, $this> */
     public function placed(): HasMany

@@ -17,13 +17,33 @@ final class Because
      */
     public static function words(array $because, Collection $names): string
     {
+        return self::said($because, $names, self::SHOWN);
+    }
+
+    /**
+     * The same with nothing left out.
+     *
+     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
+     * @param  Collection<string, string>  $names  package id => name
+     */
+    public static function all(array $because, Collection $names): string
+    {
+        return self::said($because, $names, PHP_INT_MAX);
+    }
+
+    /**
+     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
+     * @param  Collection<string, string>  $names
+     */
+    private static function said(array $because, Collection $names, int $shown): string
+    {
         $needed = [];
         foreach ($because['needed'] as $reason) {
             $range = $reason['range'] === '*' ? '' : " ({$reason['range']})";
             $needed[$reason['id']] ??= $names->get($reason['id'], $reason['id']).$range;
         }
-        $more = count($needed) - self::SHOWN;
-        $for = $needed === [] ? '' : 'for '.implode(', ', array_slice($needed, 0, self::SHOWN)).($more > 0 ? " and {$more} more" : '');
+        $more = count($needed) - $shown;
+        $for = $needed === [] ? '' : 'for '.implode(', ', array_slice($needed, 0, $shown)).($more > 0 ? " and {$more} more" : '');
 
         return implode(', and ', array_filter([$because['wanted'] ? 'asked for' : '', $for]));
     }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Instances\Finding;
 use App\Instances\LineUp;
+use App\Models\Instance;
+use Illuminate\Support\Collection;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Contest;
@@ -17,7 +20,12 @@ final readonly class DraftPage
 {
     public Changes $changes;
 
-    public function __construct(private LineUp $lineUp, private string $instance)
+    /**
+     * @param  list<Finding>  $cleared  true now and not once the draft is applied
+     * @param  list<Finding>  $new
+     * @param  list<Finding>  $staying
+     */
+    public function __construct(private LineUp $lineUp, private Instance $instance, public array $cleared = [], public array $new = [], public array $staying = [])
     {
         $this->changes = $lineUp->changes();
     }
@@ -38,7 +46,7 @@ final readonly class DraftPage
         }
         $titles = array_values(array_unique($titles));
 
-        return $titles === [] ? 'This base cannot stand' : collect($titles)->join(', ', ' and ')." cannot be in {$this->instance} like this";
+        return $titles === [] ? 'This base cannot stand' : collect($titles)->join(', ', ' and ')." cannot be in {$this->instance->name} like this";
     }
 
     /** @return list<RangeChart> of each package that the demands in the explanation do not agree on */
@@ -56,23 +64,27 @@ final readonly class DraftPage
         };
     }
 
-    /** @return list<Selected> what changes first; then by tier and name */
-    public function selection(): array
+    /**
+     * What comes, changes or stays, each by tier and name.
+     *
+     * @param  'comes'|'changes'|'stays'  $state
+     * @return list<Selected>
+     */
+    public function selected(string $state): array
     {
         $tiers = array_map(fn (Kind $kind): string => $kind->value, [Kind::Game, Kind::Runtime, Kind::Loader, Kind::Library]);
         $rank = fn (Selected $one): array => [
-            $this->stateOf($one->package->id) === 'stays',
             array_search($one->package->kind->value, $tiers, true) === false ? count($tiers) : array_search($one->package->kind->value, $tiers, true),
             $one->package->title(),
         ];
-        $selection = $this->lineUp->resolved->selection ?? [];
+        $selection = array_values(array_filter($this->lineUp->resolved->selection ?? [], fn (Selected $one): bool => $this->stateOf($one->package->id) === $state));
         usort($selection, fn (Selected $a, Selected $b): int => $rank($a) <=> $rank($b));
 
         return $selection;
     }
 
     /** @return 'comes'|'changes'|'stays' */
-    public function stateOf(string $id): string
+    private function stateOf(string $id): string
     {
         return match (true) {
             in_array($id, $this->changes->add, true) => 'comes',
@@ -90,5 +102,35 @@ final readonly class DraftPage
         }
 
         return null;
+    }
+
+    public function whyGone(string $id): string
+    {
+        return match (true) {
+            $this->lineUp->plan->isOff($id) => 'turned off, and remembered',
+            $this->instance->plan->wants($id) => 'no longer asked for',
+            default => 'nothing needs it any more',
+        };
+    }
+
+    /** Whether the draft asks for this release because it is newer, which can be taken out of it again. */
+    public function isUpdate(string $id): bool
+    {
+        return isset($this->lineUp->plan->updating[$id]);
+    }
+
+    /** @return Collection<string, string> package id => name */
+    public function names(): Collection
+    {
+        return collect($this->lineUp->resolved->selection ?? [])->mapWithKeys(fn (Selected $one): array => [$one->package->id => $one->package->title()]);
+    }
+
+    /** "12.3 MB to fetch. 1.2 GB in all; what other instances hold already is shared with them." */
+    public function sizes(): string
+    {
+        $fetch = $this->lineUp->toFetch();
+
+        return ($fetch > 0 ? Bytes::words($fetch).' to fetch, which is also what the disk grows by. ' : 'Everything is in the store already, so the disk does not grow. ')
+            .Bytes::words($this->lineUp->size()).' in all.';
     }
 }

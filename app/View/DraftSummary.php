@@ -6,8 +6,10 @@ namespace App\View;
 
 use App\Instances\Drafting;
 use App\Models\Instance;
+use App\Models\Package;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Resolve\Change;
+use Stasimon\Core\Resolve\Changes;
 
 /** What the bar at the foot of the page says of a draft. */
 final readonly class DraftSummary
@@ -18,14 +20,17 @@ final readonly class DraftSummary
 
     public function of(Instance $instance): object
     {
-        $lineUp = $this->drafting->lineUp($instance);
-        if ($lineUp->resolved === null) {
+        $outcome = $this->drafting->outcome($instance);
+        if ($outcome->versions === null) {
             return (object) ['parts' => ['cannot be applied as it is'], 'appliable' => false];
         }
-        $changes = $lineUp->changes();
+        $changes = Changes::between($instance->versions(), $outcome->versions);
+        $moved = array_map(fn (Change $change): string => $change->id, $changes->change);
+        $known = Package::query()->whereIn('id', [...$changes->add, ...$moved])->get(['id', 'name', 'kind'])->keyBy('id');
+        $names = $known->pluck('name', 'id')->union($instance->placed->pluck('name', 'package_id'));
         $kinds = [];
         foreach ($changes->add as $id) {
-            $kind = $lineUp->catalogue->package($id)?->kind;
+            $kind = Kind::tryFrom($known[$id]->kind ?? '');
             if ($kind !== null && ! $kind->isBase()) {
                 $kinds[$kind->value] = ($kinds[$kind->value] ?? 0) + 1;
             }
@@ -34,18 +39,19 @@ final readonly class DraftSummary
         foreach ($kinds as $kind => $count) {
             $parts[] = "+{$count} ".Kind::from($kind)->word($count);
         }
-        $moved = array_map(fn (Change $change): string => ($lineUp->catalogue->package($change->id)?->title() ?? $change->id)." {$change->from} → {$change->to}", $changes->change);
-        array_push($parts, ...array_slice($moved, 0, 2));
+        foreach (array_slice($changes->change, 0, 2) as $change) {
+            $parts[] = ($names[$change->id] ?? $change->id)." {$change->from} → {$change->to}";
+        }
         if (count($moved) > 2) {
             $parts[] = (count($moved) - 2).' more change';
         }
         if ($changes->remove !== []) {
             $parts[] = '−'.count($changes->remove);
         }
-        if ($lineUp->toFetch() > 0) {
-            $parts[] = Bytes::words($lineUp->toFetch()).' to fetch';
+        if ($outcome->toFetch > 0) {
+            $parts[] = Bytes::words($outcome->toFetch).' to fetch';
         }
-        if ($lineUp->plan->putBack) {
+        if ($this->drafting->plan($instance)->putBack) {
             $parts[] = 'puts every file back';
         }
 

@@ -24,7 +24,7 @@ final readonly class GameDefinition
      * @param  list<LoaderWord>  $loaders
      * @param  non-empty-list<MemoryChoice>  $memory  ascending
      * @param  array<string, Place>  $places  by kind
-     * @param  array{folder: string, file: string, mods: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, and the field of it that lists mods by id
+     * @param  array{folder: string, file: string, mods: string, trial: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, and the world that a rehearsal makes and nobody plays in
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<string>  $launch  the command, with {placeholders}
      * @param  string  $logLine  a pattern with the groups time, thread, level, logger and message
@@ -79,10 +79,10 @@ final readonly class GameDefinition
         );
     }
 
-    /** @return array{folder: string, file: string, mods: string}|null */
+    /** @return array{folder: string, file: string, mods: string, trial: string}|null */
     private static function worlds(?Node $node): ?array
     {
-        return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text()];
+        return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text(), 'trial' => $node->optional('trial')?->text() ?? ''];
     }
 
     /** @return list<string> */

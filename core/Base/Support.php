@@ -6,6 +6,7 @@ namespace Stasimon\Core\Base;
 
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Release;
+use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Version\ReleaseSet;
 
 /** Which game versions and loaders a package says it is for, in any of its releases. */
@@ -16,20 +17,43 @@ final readonly class Support
      */
     public static function of(Package $package, GameDefinition $game): array
     {
-        [$gamePackage] = $game->packages();
-        $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders);
-        $found = [];
+        $about = [$game->id => true];
+        foreach ($game->loaders as $loader) {
+            $about[$loader->id] = true;
+        }
+        $found = $seen = $matters = [];
         foreach ($package->releases as $release) {
-            $versions = self::versions($release, $package, $gamePackage);
-            foreach ($versions?->positions() ?? [] as $position) {
-                foreach (self::loaders($release, $loaders) as $loader) {
-                    $version = $gamePackage->releases[$position]->version;
-                    $found[$version.' '.$loader] = [$version, $loader];
-                }
+            // Most releases say the same of game and loader as the one before.
+            $says = '';
+            foreach ($release->needs() as $need) {
+                $matters[$need->key] ??= array_filter($need->alternatives, fn (Target $target): bool => isset($about[$target->id])) !== [];
+                $says .= $matters[$need->key] ? $need->key."\n" : '';
+            }
+            if (isset($seen[$says])) {
+                continue;
+            }
+            $seen[$says] = true;
+            foreach (self::ofRelease($release, $package, $game) as [$version, $loader]) {
+                $found[$version.' '.$loader] = [$version, $loader];
             }
         }
 
         return array_values($found);
+    }
+
+    /** @return list<array{string, string}> the same for one release */
+    public static function ofRelease(Release $release, Package $package, GameDefinition $game): array
+    {
+        [$gamePackage] = $game->packages();
+        $known = array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders);
+        $found = [];
+        foreach (self::versions($release, $package, $gamePackage)?->positions() ?? [] as $position) {
+            foreach (self::loaders($release, $known) as $loader) {
+                $found[] = [$gamePackage->releases[$position]->version, $loader];
+            }
+        }
+
+        return $found;
     }
 
     /** Null when the release does not name the game at all. */

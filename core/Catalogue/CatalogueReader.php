@@ -17,6 +17,13 @@ final class CatalogueReader
     /** @var array<string, Need> one object for needs that say the same */
     private array $needs = [];
 
+    private readonly QuickReader $quick;
+
+    public function __construct()
+    {
+        $this->quick = new QuickReader;
+    }
+
     /** @throws UnusableDocument with the place of the first thing that is wrong */
     public function read(string $json): MemoryCatalogue
     {
@@ -40,6 +47,12 @@ final class CatalogueReader
 
     /** @throws UnusableDocument */
     public function package(Node $node): Package
+    {
+        return $node->asObject($this->quick->package(...)) ?? $this->carefully($node);
+    }
+
+    /** @throws UnusableDocument */
+    public function carefully(Node $node): Package
     {
         $id = $node->field('id')->id();
         $scheme = $node->optional('scheme')?->choice(Scheme::class) ?? Scheme::Semver;

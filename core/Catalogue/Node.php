@@ -47,6 +47,19 @@ final readonly class Node
         return UnusableDocument::at($this->pointer, $reason);
     }
 
+    /**
+     * What a reader makes of the object that this is.
+     *
+     * @template T
+     *
+     * @param  callable(stdClass): T  $read
+     * @return T|null null when it is no object
+     */
+    public function asObject(callable $read): mixed
+    {
+        return $this->value instanceof stdClass ? $read($this->value) : null;
+    }
+
     /** A field that has to be there. */
     public function field(string $name): self
     {

@@ -9,6 +9,7 @@ use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Resolve\Additions;
 use Stasimon\Core\Resolve\Change;
@@ -21,18 +22,21 @@ use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\ReleaseSet;
 
 /** Answers, for one candidate after another, whether it can be added to a plan's line-up and what that would change. */
-final readonly class Verdicts
+final class Verdicts
 {
-    private Keeping $keeping;
+    private readonly Keeping $keeping;
 
-    private Resolver $resolver;
+    private readonly Resolver $resolver;
 
-    private Request $request;
+    private readonly Request $request;
 
-    private ?Additions $additions;
+    private readonly ?Additions $additions;
+
+    /** @var array<string, array<string, bool>> part of the base => need => whether it could be met */
+    private array $meets = [];
 
     /** @param  array<string, string>  $lineUp  package id => version, as the plan resolves now */
-    public function __construct(private Catalogue $catalogue, GameDefinition $game, private Plan $plan, private array $lineUp)
+    public function __construct(private readonly Catalogue $catalogue, private readonly GameDefinition $game, private readonly Plan $plan, private readonly array $lineUp)
     {
         $this->resolver = new Resolver($catalogue);
         $this->keeping = new Keeping($this->resolver);
@@ -42,22 +46,138 @@ final readonly class Verdicts
 
     public function of(Package $candidate): Verdict
     {
+        return $this->quick($candidate) ?? $this->thorough($candidate);
+    }
+
+    /**
+     * The verdict, where it can be given without asking what else in the line-up could change: of the line-up, only the
+     * releases that are in it have to be in the catalogue. Null where it cannot.
+     */
+    public function quick(Package $candidate): ?Verdict
+    {
         if ($this->plan->wants($candidate->id)) {
             return new Verdict(Fit::There, 'asked for already', $this->lineUp[$candidate->id] ?? '');
         }
         if (isset($this->lineUp[$candidate->id])) {
             return new Verdict(Fit::There, 'here for another', $this->lineUp[$candidate->id]);
         }
+        $request = $this->with($candidate);
+        $speaks = $this->waives($candidate) ? null : $this->releasesFor($candidate);
+        if ($speaks !== null && $speaks['game']->isEmpty()) {
+            return new Verdict(Fit::Not, $this->lastGameVersion($candidate));
+        }
+        if ($speaks !== null && $speaks['loader']->isEmpty()) {
+            return $this->refusedAlone($candidate, $request);
+        }
         $brought = $this->additions?->of($candidate->id);
         if ($brought !== null) {
             return $this->fitting($candidate, Changes::between($this->lineUp, $this->lineUp + $brought), $brought[$candidate->id] ?? '');
         }
-        $request = $this->request->wanting([...$this->request->want, new Want($candidate->id)]);
+        foreach ([$request, ...array_values($this->lessStable($candidate, $request)), ...array_values($this->onOtherBases($request))] as $tried) {
+            if (! $this->refusedOnBase($tried)) {
+                return null;
+            }
+        }
+
+        return $this->refusedAlone($candidate, $request);
+    }
+
+    private function waives(Package $candidate): bool
+    {
+        foreach ($this->plan->waivers as $waiver) {
+            if ($waiver->id === $candidate->id) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * What a candidate's releases themselves say of the base; no others are asked, so this costs little.
+     *
+     * @return array{game: ReleaseSet, loader: ReleaseSet} releases that the game version meets; those of them that some build of the loader meets as well
+     */
+    private function releasesFor(Package $candidate): array
+    {
+        $met = ['game' => [], 'loader' => []];
+        foreach ($candidate->releases as $position => $release) {
+            $game = $loader = true;
+            foreach ($release->needs() as $need) {
+                $key = $candidate->syntax->value.$need->key;
+                $game = $game && ($this->meets[$this->plan->game][$key] ??= $this->canMeet($need, $this->plan->game, $this->plan->gameVersion, $candidate));
+                $loader = $loader && ($this->meets[$this->plan->loader][$key] ??= $this->canMeet($need, $this->plan->loader, null, $candidate));
+            }
+            if ($game) {
+                $met['game'][] = $position;
+            }
+            if ($game && $loader) {
+                $met['loader'][] = $position;
+            }
+        }
+        $count = count($candidate->releases);
+
+        return ['game' => ReleaseSet::ofPositions($count, $met['game']), 'loader' => ReleaseSet::ofPositions($count, $met['loader'])];
+    }
+
+    /** Whether a need that can be met by nothing but one part of the base, or by what the loader stands for, could be. */
+    private function canMeet(Need $need, string $part, ?string $version, Package $of): bool
+    {
+        $package = $this->catalogue->package($part);
+        foreach ($need->alternatives as $target) {
+            $within = $target->id === $part ? $package?->within($target->range, $of->syntax) : null;
+            $meets = match (true) {
+                $this->isProvided($target->id) => true,
+                $within !== null && $version !== null => in_array($package->positionOf($version), $within->positions(), true),
+                $within !== null => ! $within->isEmpty(),
+                default => $version !== null || ! $this->isLoader($target->id),
+            };
+            if ($meets) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether something that may stand in the line-up provides an id. */
+    private function isProvided(string $id): bool
+    {
+        foreach ($this->catalogue->providersOf($id) as $provider) {
+            if (! $this->isLoader($provider->package)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether an id is one of the game's other loaders, which an instance cannot have beside its own. */
+    private function isLoader(string $id): bool
+    {
+        foreach ($this->game->loaders as $loader) {
+            if ($loader->id === $id) {
+                return $id !== $this->plan->loader;
+            }
+        }
+
+        return false;
+    }
+
+    private function thorough(Package $candidate): Verdict
+    {
+        $request = $this->with($candidate);
 
         return $this->resolved($candidate, $request, '')
             ?? $this->fromLessStable($candidate, $request)
             ?? $this->afterBaseChange($candidate, $request)
+            ?? $this->refusedAlone($candidate, $request)
             ?? $this->refused($candidate, $request);
+    }
+
+    private function with(Package $candidate): Request
+    {
+        return $this->request->wanting([...$this->request->want, new Want($candidate->id)]);
     }
 
     private function resolved(Package $candidate, Request $request, string $from): ?Verdict
@@ -91,12 +211,8 @@ final readonly class Verdicts
 
     private function fromLessStable(Package $candidate, Request $request): ?Verdict
     {
-        $allowed = $candidate->allowed($request->channelOf($candidate->id));
-        foreach ([Channel::Beta, Channel::Alpha] as $channel) {
-            if ($candidate->allowed($channel)->without($allowed)->isEmpty()) {
-                continue;
-            }
-            $verdict = $this->resolved($candidate, $request->allowing($candidate->id, $channel), " from {$channel->value}");
+        foreach ($this->lessStable($candidate, $request) as $channel => $allowing) {
+            $verdict = $this->resolved($candidate, $allowing, " from {$channel}");
             if ($verdict !== null) {
                 return $verdict;
             }
@@ -105,16 +221,27 @@ final readonly class Verdicts
         return null;
     }
 
+    /** @return array<string, Request> channel => the request with it allowed, where that lets more releases in */
+    private function lessStable(Package $candidate, Request $request): array
+    {
+        $allowed = $candidate->allowed($request->channelOf($candidate->id));
+        $requests = [];
+        foreach ([Channel::Beta, Channel::Alpha] as $channel) {
+            if (! $candidate->allowed($channel)->without($allowed)->isEmpty()) {
+                $requests[$channel->value] = $request->allowing($candidate->id, $channel);
+            }
+        }
+
+        return $requests;
+    }
+
     /** Another build of the loader, or another runtime. */
     private function afterBaseChange(Package $candidate, Request $request): ?Verdict
     {
-        foreach ([1 => $this->plan->loader, 2 => $this->plan->runtime] as $index => $id) {
-            $wants = $request->want;
-            $wants[$index] = new Want($id);
-            $changed = $request->wanting(array_values($wants));
+        foreach ($this->onOtherBases($request) as $id => $changed) {
             $version = $this->refusedOnBase($changed) ? null : $this->resolver->newestOf($id, $changed);
             if ($version !== null) {
-                $there = $this->lineUp[$id] ?? ($index === 1 ? $this->plan->loaderVersion : $this->plan->runtimeVersion);
+                $there = $this->lineUp[$id] ?? ($id === $this->plan->loader ? $this->plan->loaderVersion : $this->plan->runtimeVersion);
 
                 return new Verdict(Fit::AfterChange, "needs {$this->title($id)} {$version}; this has {$there}", $this->resolver->newestOf($candidate->id, $changed) ?? '');
             }
@@ -123,7 +250,21 @@ final readonly class Verdicts
         return null;
     }
 
-    private function refused(Package $candidate, Request $request): Verdict
+    /** @return array<string, Request> id of the loader or the runtime => the request with any release of it */
+    private function onOtherBases(Request $request): array
+    {
+        $requests = [];
+        foreach ([1 => $this->plan->loader, 2 => $this->plan->runtime] as $index => $id) {
+            $wants = $request->want;
+            $wants[$index] = new Want($id);
+            $requests[$id] = $request->wanting(array_values($wants));
+        }
+
+        return $requests;
+    }
+
+    /** Why it cannot be on this base, whatever else is in the line-up; null when it could. */
+    private function refusedAlone(Package $candidate, Request $request): ?Verdict
     {
         if ($this->resolver->refusal($request->wanting([$request->want[0], new Want($candidate->id)])->forbidding([])) !== null) {
             return new Verdict(Fit::Not, $this->lastGameVersion($candidate));
@@ -131,6 +272,12 @@ final readonly class Verdicts
         if ($this->resolver->refusal($request->wantingOnly([0, 1, count($request->want) - 1])) !== null) {
             return new Verdict(Fit::Not, "nothing for {$this->title($this->plan->loader)} at {$this->plan->gameVersion}");
         }
+
+        return $this->refusedOnBase($request) ? new Verdict(Fit::Not, 'does not fit this base') : null;
+    }
+
+    private function refused(Package $candidate, Request $request): Verdict
+    {
         $refused = $this->resolver->refusal($request);
         $blame = $refused === null ? null : Blame::of($request, $refused, $this->resolver);
         $others = array_diff($blame->wants ?? [], [0, 1, 2, count($request->want) - 1]);

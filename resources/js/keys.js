@@ -30,9 +30,23 @@ export function keys() {
                 this.move(event.key === 'j' ? 1 : -1, event);
             } else if (event.key === 'x') {
                 document.activeElement?.closest('[data-row]')?.querySelector('input[type=checkbox]')?.click();
+            } else if (event.key === 'Enter' && event.target.matches('[data-row]')) {
+                event.target.querySelector('[data-open]')?.click();
+            } else if (document.querySelector(`[data-rowkey="${CSS.escape(event.key)}"]`) && this.mark()) {
+                this.act(`[data-rowkey="${CSS.escape(event.key)}"]`, event);
             } else {
                 this.act(`[data-key="${CSS.escape(key)}"]`, event);
             }
+        },
+
+        /** Whether a row is marked; with none, the one that has the focus is. */
+        mark() {
+            const box = document.activeElement?.closest('[data-row]')?.querySelector('input[type=checkbox]');
+            if (box && ! document.querySelector('[data-row] input[type=checkbox]:checked')) {
+                box.click();
+            }
+
+            return document.querySelector('[data-row] input[type=checkbox]:checked') !== null;
         },
 
         act(selector, event) {

@@ -1,11 +1,27 @@
-// Asks for the results as a fragment while the person types; without script the form sends itself.
+// Asks for the results as a fragment while the person types, and for the next window when its end comes into view; without
+// script the form sends itself and "More" is a link.
 export function liveSearch() {
     return {
         marked: 0,
         asked: 0,
+        watcher: null,
 
         init() {
             this.count();
+            this.watcher = new IntersectionObserver((seen) => seen.filter((one) => one.isIntersecting).forEach((one) => this.more(one.target)), { rootMargin: '300px' });
+            this.watch();
+        },
+
+        watch() {
+            this.watcher.disconnect();
+            const end = this.$root.querySelector('[data-more]');
+            if (end && this.rows().length < 500) {
+                this.watcher.observe(end);
+            }
+        },
+
+        rows() {
+            return this.$root.querySelectorAll('[data-row]');
         },
 
         count() {
@@ -17,12 +33,27 @@ export function liveSearch() {
             this.count();
         },
 
+        async more(end) {
+            this.watcher.unobserve(end);
+            const turn = this.asked;
+            const response = await fetch(end.dataset.more, { headers: { 'X-Fragment': 'rows' } }).catch(() => null);
+            if (turn !== this.asked || ! response?.ok || ! end.isConnected) {
+                return;
+            }
+            end.insertAdjacentHTML('beforebegin', await response.text());
+            end.remove();
+            const address = new URL(location.href);
+            address.searchParams.set('shown', Math.min(500, Math.ceil(this.rows().length / 50) * 50));
+            history.replaceState(null, '', address);
+            this.watch();
+        },
+
         async search() {
             const turn = ++this.asked;
             const address = new URL(this.$refs.search.action);
             new FormData(this.$refs.search).forEach((value, name) => value && address.searchParams.set(name, value));
-            const response = await fetch(address, { headers: { 'X-Fragment': 'results' } });
-            if (turn !== this.asked || !response.ok) {
+            const response = await fetch(address, { headers: { 'X-Fragment': 'results' } }).catch(() => null);
+            if (turn !== this.asked || ! response?.ok) {
                 return;
             }
             const kept = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')].map((box) => box.value);
@@ -35,6 +66,7 @@ export function liveSearch() {
             });
             this.count();
             history.replaceState(null, '', address);
+            this.watch();
         },
     };
 }

@@ -2,41 +2,79 @@
 
 declare(strict_types=1);
 
+use App\Instances\Drafting;
 use App\Instances\Finding;
 use App\Instances\Level;
-use App\Models\PlacedRelease;
+use App\Instances\Look;
+use App\Instances\Looking;
+use App\Instances\Update;
+use App\Models\Instance;
 use App\View\LineUpPage;
+use App\View\LineUpRow;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\Plan;
+use Tests\Support\World;
 
-/** @return LineUpPage of one mod that was asked for, one library with two findings, and the base */
-function lineUpPage(string $only, bool $asTheatre = false): LineUpPage
+beforeEach(fn () => World::depot());
+
+/** @param  array<string, string>  $address */
+function lineUpPage(Instance $instance, array $address): LineUpPage
 {
-    $placed = collect();
-    foreach (['ferrywright' => 'game', 'java' => 'runtime', 'halyard' => 'loader', 'gulls' => 'mod', 'kedge-bones' => 'library'] as $id => $kind) {
-        $one = new PlacedRelease;
-        [$one->package_id, $one->kind, $one->name, $one->version] = [$id, $kind, ucfirst($id), '1.0.0'];
-        $one->because = ['wanted' => $kind !== 'library', 'needed' => $kind === 'library' ? [['id' => 'gulls', 'range' => '>=1']] : []];
-        $placed->push($one);
-    }
     $findings = [new Finding(Level::Stops, 'stops', '', 'kedge-bones'), new Finding(Level::Info, 'says', '', 'kedge-bones'), new Finding(Level::Look, 'of all', '')];
 
-    return new LineUpPage($placed, $findings, $only, $asTheatre);
+    return LineUpPage::of($instance->load(['placed', 'draft', 'lastRehearsal']), new Look('', [], $findings, ['gulls' => new Update('gulls', '1.0.0', '2.0.0', null), 'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0')]), app(Drafting::class), $address);
 }
 
-it('lets through what the filter asks for', function (string $only, array $ids): void {
-    expect(lineUpPage($only)->rows()->pluck('package_id')->values()->all())->toBe($ids);
-})->with([['', ['halyard', 'gulls', 'kedge-bones']], ['asked', ['gulls']], ['findings', ['kedge-bones']]]);
+/** @return list<string> ids in the order in which the page shows them */
+function shown(LineUpPage $page): array
+{
+    return array_map(fn (LineUpRow $row): string => $row->id, array_merge(...array_values($page->groups()) ?: [[]]));
+}
+
+it('lets through what the filter and the words ask for, in the order that is asked for', function (array $address, array $ids): void {
+    $instance = World::applied(['gulls', 'long-piers']);
+    DB::table('notes')->insert(['instance_id' => $instance->id, 'package_id' => 'long-piers', 'text' => 'Mind the tide']);
+    expect(shown(lineUpPage($instance, $address)))->toBe($ids);
+})->with([
+    [[], ['halyard', 'kedge-bones', 'gulls', 'long-piers']],
+    [['only' => 'asked'], ['gulls', 'long-piers']],
+    [['only' => 'findings'], ['kedge-bones']],
+    [['only' => 'updates', 'sort' => 'release'], ['kedge-bones', 'gulls']],
+    [['sort' => 'name'], ['gulls', 'halyard', 'kedge-bones', 'long-piers']],
+    [['q' => 'TIDE'], ['long-piers']],
+    [['q' => 'nothing is called like this'], []],
+    [['only' => 'nonsense', 'sort' => "'; drop table"], ['halyard', 'kedge-bones', 'gulls', 'long-piers']],
+]);
+
+it('says of each row whether it stays, goes or is off', function (): void {
+    $instance = World::applied(['gulls', 'long-piers']);
+    app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->turningOff('gulls')->without('long-piers'));
+    $states = fn (Instance $instance): array => array_column(array_map(fn (LineUpRow $row): array => [$row->id, $row->state], array_merge(...array_values(lineUpPage($instance, [])->groups()))), 1, 0);
+    expect($states($instance->refresh()))->toMatchArray(['gulls' => 'going off', 'long-piers' => 'goes', 'halyard' => 'on']);
+    app(App\Instances\Applying::class)->run($instance, World::task($instance));
+    expect($states($instance->refresh()))->toMatchArray(['gulls' => 'off'])->and(array_keys($states($instance)))->not->toContain('long-piers');
+});
 
 it('marks a package with its most serious finding', function (): void {
-    expect(lineUpPage('')->marks->map(fn (Finding $finding): string => $finding->level->value)->all())->toBe(['kedge-bones' => 'stops']);
+    expect(lineUpPage(World::applied(['gulls']), [])->marks->map(fn (Finding $finding): string => $finding->level->value)->all())->toBe(['kedge-bones' => 'stops']);
 });
 
 it('keeps the filter when the face changes, and the face when the filter changes', function (): void {
-    expect(lineUpPage('asked')->address(asTheatre: true))->toBe(['view' => 'theatre', 'only' => 'asked'])
-        ->and(lineUpPage('asked', true)->address(only: ''))->toBe(['view' => 'theatre'])
-        ->and(lineUpPage('')->address(only: 'findings'))->toBe(['only' => 'findings']);
+    $instance = World::applied(['gulls']);
+    expect(lineUpPage($instance, ['only' => 'asked'])->address(asTheatre: true))->toBe(['view' => 'theatre', 'only' => 'asked'])
+        ->and(lineUpPage($instance, ['only' => 'asked', 'view' => 'theatre', 'q' => 'a'])->address(only: ''))->toBe(['view' => 'theatre', 'q' => 'a'])
+        ->and(lineUpPage($instance, [])->address(only: 'findings', sort: 'size'))->toBe(['only' => 'findings', 'sort' => 'size']);
 });
 
 it('dims in the theatre what the filter does not let through', function (): void {
-    $seats = collect(lineUpPage('asked', true)->theatre()->seats())->keyBy('id');
-    expect($seats['gulls']['shown'])->toBeTrue()->and($seats['gulls']['rests'])->toBe(['kedge-bones'])->and($seats['kedge-bones']['shown'])->toBeFalse();
+    $seats = collect(lineUpPage(World::applied(['gulls']), ['only' => 'asked', 'view' => 'theatre'])->theatre()->seats())->keyBy('id');
+    expect($seats['gulls']['shown'])->toBeTrue()->and($seats['gulls']['rests'])->toContain('kedge-bones')->and($seats['kedge-bones']['shown'])->toBeFalse();
+});
+
+it('remembers what a look found until something that it rests on changes', function (): void {
+    $instance = World::applied(['gulls']);
+    $look = app(Looking::class)->over($instance->load(['placed', 'draft', 'lastRehearsal']));
+    expect(app(Looking::class)->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id))->stamp)->toBe($look->stamp);
+    DB::table('depots')->increment('sequence');
+    expect(app(Looking::class)->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id))->stamp)->not->toBe($look->stamp);
 });

@@ -116,7 +116,16 @@ it('steps back, and tells a stale tab', function (): void {
     $this->post("/instances/{$instance->id}/draft/back")->assertRedirect();
     expect($instance->refresh()->draft->plan->wants('fogbank'))->toBeFalse();
     $this->post("/instances/{$instance->id}/draft/back");
+    expect($instance->refresh()->draft->earlier)->toBe([])->and($instance->draft->plan->toJson())->toBe($instance->plan->toJson());
+    $this->post("/instances/{$instance->id}/draft/back")->assertStatus(409);
+    $this->post("/instances/{$instance->id}/draft/forth")->assertRedirect();
+    $this->post("/instances/{$instance->id}/draft/forth")->assertRedirect();
+    expect($instance->refresh()->draft->plan->wants('fogbank'))->toBeTrue();
+    $this->post("/instances/{$instance->id}/draft/forth")->assertStatus(409);
+    $this->post("/instances/{$instance->id}/draft/discard")->assertRedirect();
     expect($instance->refresh()->draft)->toBeNull();
+    $this->post("/instances/{$instance->id}/draft/bring-back")->assertRedirect();
+    expect($instance->refresh()->draft->plan->wants('fogbank'))->toBeTrue();
 });
 
 it('applies and rehearses from the page', function (): void {

@@ -36,7 +36,7 @@ function answering(array $packages, int $sequence = 1): void
 
 it('reads a depot, and reading it again changes nothing', function (): void {
     $depot = World::depot();
-    $state = fn (): array => [Package::query()->count(), Release::query()->count(), DB::table('mentions')->count(), DB::table('supports')->count(), $depot->refresh()->sequence];
+    $state = fn (): array => [Package::query()->count(), Release::query()->count(), DB::table('mentions')->count(), DB::table('holdings')->sum('packages'), $depot->refresh()->sequence];
     $first = $state();
     expect($first[0])->toBeGreaterThan(200)->and(Package::query()->where('kind', 'mod')->count())->toBeGreaterThanOrEqual(70)->and(Package::query()->where('kind', 'library')->count())->toBeGreaterThanOrEqual(14)
         ->and(Package::query()->whereIn('kind', ['resource-pack', 'data-pack', 'shader-pack'])->count())->toBeGreaterThanOrEqual(12);

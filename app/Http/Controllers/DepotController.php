@@ -4,16 +4,80 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Depots\Depots;
+use App\Http\Requests\DepotRequest;
 use App\Instances\Work;
 use App\Models\Depot;
 use Illuminate\Http\RedirectResponse;
+use Illuminate\Support\Facades\DB;
+use Illuminate\View\View;
 
-final class DepotController
+final readonly class DepotController
 {
+    public function __construct(private Depots $depots)
+    {
+    }
+
+    public function index(): View
+    {
+        return view('depots', [
+            'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
+            'packages' => DB::table('sources')->groupBy('depot_id')->selectRaw('depot_id, count(*) as packages')->pluck('packages', 'depot_id'),
+            'releases' => DB::table('releases')->groupBy('depot_id')->selectRaw('depot_id, count(*) as releases')->pluck('releases', 'depot_id'),
+        ]);
+    }
+
+    public function store(DepotRequest $request): RedirectResponse
+    {
+        $depot = $this->depots->add($request->address());
+
+        return $this->said("{$depot->name} is added, and is being read.");
+    }
+
     public function sync(Depot $depot, Work $work): RedirectResponse
     {
         $work->sync($depot);
 
-        return redirect()->route('register')->with('said', "Reading what is new on {$depot->name}.");
+        return redirect()->back(fallback: route('depots'))->with('said', "Reading what is new on {$depot->name}.");
+    }
+
+    public function pause(Depot $depot): RedirectResponse
+    {
+        $this->depots->pause($depot);
+
+        return $this->said("{$depot->name} is paused. What only it has is not offered; what is in instances stays.");
+    }
+
+    public function goOn(Depot $depot): RedirectResponse
+    {
+        $this->depots->goOn($depot);
+
+        return $this->said("Going on with {$depot->name}; it is being read.");
+    }
+
+    public function first(Depot $depot): RedirectResponse
+    {
+        $this->depots->first($depot);
+
+        return $this->said("{$depot->name} is asked first from now on.");
+    }
+
+    public function moderated(DepotRequest $request, Depot $depot): RedirectResponse
+    {
+        $this->depots->vouch($depot, $request->moderated());
+
+        return $this->said($request->moderated() ? "{$depot->name} counts as moderated, because you say so." : "{$depot->name} does not count as moderated.");
+    }
+
+    public function destroy(Depot $depot): RedirectResponse
+    {
+        $this->depots->remove($depot);
+
+        return $this->said("{$depot->name} is being removed. What is in instances stays.");
+    }
+
+    private function said(string $sentence): RedirectResponse
+    {
+        return redirect()->route('depots')->with('said', $sentence);
     }
 }

@@ -8,55 +8,120 @@ use App\Games;
 use App\Http\Requests\StepRequest;
 use App\Instances\Bases;
 use App\Instances\Drafting;
+use App\Instances\Looking;
 use App\Instances\Ranges;
+use App\Instances\Refusal;
+use App\Instances\Update;
 use App\Instances\Work;
 use App\Models\Instance;
-use App\View\DraftPage;
+use App\View\DraftPages;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
 use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Resolve\Waiver;
 
+/** Steps in a draft. Each is validated by StepRequest and leads back to where it was taken, or to the draft. */
 final readonly class DraftController
 {
     public function __construct(private Drafting $drafting)
     {
     }
 
-    public function show(Instance $instance): View
+    public function show(Instance $instance, DraftPages $pages): View
     {
         // Asked first: if it is over, the draft that is read after it is the one that it left.
         $task = $instance->tasks()->where('kind', 'apply')->latest('id')->first();
-        $lineUp = $this->drafting->lineUp($instance->load(['placed', 'draft', 'lastRehearsal']));
 
-        return view('instances.draft', [
-            'instance' => $instance,
-            'lineUp' => $lineUp,
-            'page' => new DraftPage($lineUp, $instance->name),
-            'repairs' => $this->drafting->repairs($lineUp),
-            'task' => $task,
-        ]);
+        return view('instances.draft', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'task' => $task, 'transfers' => ApplyController::transfers($task), ...$pages->of($instance)]);
     }
 
     public function add(StepRequest $request, Instance $instance): RedirectResponse
     {
         $this->drafting->add($instance, $request->ids(), $request->seen());
 
-        return redirect()->route('draft', $instance);
+        return $this->toDraft($instance);
     }
 
     public function remove(StepRequest $request, Instance $instance): RedirectResponse
     {
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->without($request->text('id')), $request->seen());
-
-        return redirect()->route('draft', $instance);
+        return $this->step($request, $instance, fn (Plan $plan): Plan => array_reduce($request->ids(), fn (Plan $plan, string $id): Plan => $plan->without($id), $plan));
     }
 
+    /** Keeps mods out of the launch; of what is only there for others, those others. */
+    public function off(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        $lineUp = $this->drafting->lineUp($instance->load(['placed', 'draft']));
+        $wants = $lineUp->wantsThatBring($request->ids());
+        if ($wants === []) {
+            throw Refusal::conflict('Nothing of that is in the draft\'s line-up, so there is nothing to turn off.');
+        }
+        $this->step($request, $instance, fn (Plan $plan): Plan => $plan->turningOff(...$wants));
+
+        return redirect()->back(fallback: route('draft', $instance));
+    }
+
+    public function on(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        $this->step($request, $instance, fn (Plan $plan): Plan => $plan->turningOn(...$request->ids()));
+
+        return redirect()->back(fallback: route('draft', $instance));
+    }
+
+    /** Wants a package in a range, whether or not it was wanted before. Without one, as new as it can be. */
     public function range(StepRequest $request, Instance $instance, Ranges $ranges): RedirectResponse
     {
-        $range = $ranges->usable($this->drafting->catalogue($instance), $request->text('id'), $request->text('range'));
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->ranging($request->text('id'), $range), $request->seen());
+        $id = $request->text('id');
+        $range = $ranges->usable($this->drafting->catalogue($instance), $id, $request->text('range'));
 
-        return redirect()->route('draft', $instance);
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->wants($id) ? $plan->ranging($id, $range) : $plan->wanting($id, $range));
+    }
+
+    /** Wants exactly the releases that are here. */
+    public function pin(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        $catalogue = $this->drafting->catalogue($instance->load('placed'));
+        $versions = $instance->versions();
+
+        return $this->step($request, $instance, function (Plan $plan) use ($request, $catalogue, $versions): Plan {
+            foreach ($request->ids() as $id) {
+                $package = isset($versions[$id]) ? $catalogue->package($id) : null;
+                $plan = match (true) {
+                    $package === null => $plan,
+                    $plan->wants($id) => $plan->ranging($id, $package->exactly($versions[$id])),
+                    default => $plan->wanting($id, $package->exactly($versions[$id])),
+                };
+            }
+
+            return $plan;
+        });
+    }
+
+    /** Takes newer releases: of what is named, or of all that has one that fits. */
+    public function update(StepRequest $request, Instance $instance, Looking $looking): RedirectResponse
+    {
+        $updates = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']))->updates;
+        $fitting = array_filter(array_map(fn (Update $update): ?string => $update->fits, $updates));
+        $named = $request->ids();
+        $this->drafting->update($instance, $named === [] ? $fitting : array_intersect_key($fitting, array_flip($named)), $request->seen());
+
+        return $this->toDraft($instance);
+    }
+
+    /** Takes an update out of the draft. */
+    public function leave(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->updatingTo(array_diff_key($plan->updating, array_flip($request->ids()))));
+    }
+
+    public function replace(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->without($request->text('id'))->wanting($request->text('target')));
+    }
+
+    /** Decides which of two packages wins a file that both bring. */
+    public function let(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->letting($request->text('id'), $request->text('target'))->puttingBack());
     }
 
     public function base(StepRequest $request, Instance $instance, Games $games): RedirectResponse
@@ -69,50 +134,109 @@ final readonly class DraftController
             $request->text('runtime') ?: $plan->runtimeVersion,
             (int) $request->text('memory') ?: $plan->memory,
         );
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->onBaseOf($chosen), $request->seen());
 
-        return redirect()->route('draft', $instance);
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->onBaseOf($chosen));
     }
 
     public function repair(StepRequest $request, Instance $instance): RedirectResponse
     {
         $this->drafting->repair($instance->load(['placed', 'draft']), $request->text('repair'));
 
-        return redirect()->route('draft', $instance);
+        return $this->toDraft($instance);
+    }
+
+    /** Wants exactly one release, and disregards what it says of something that is here in another version. */
+    public function waive(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        [$id, $version, $target] = [$request->text('id'), $request->text('version'), $request->text('target')];
+        $package = $this->drafting->catalogue($instance->load('placed'))->package($id);
+        if ($package?->release($version) === null) {
+            throw Refusal::unusable('No depot has that release.');
+        }
+        $waiver = new Waiver($id, $version, $request->text('relation') === 'breaks' ? 'breaks' : 'needs', $target);
+        $exactly = $package->exactly($version);
+
+        return $this->step($request, $instance, fn (Plan $plan): Plan => ($plan->wants($id) ? $plan->ranging($id, $exactly) : $plan->wanting($id, $exactly))
+            ->withoutWaiver($id, $waiver->relation, $target)->waiving($waiver)->noting($waiver, trim($request->text('note'))));
+    }
+
+    public function note(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        return $this->step($request, $instance, function (Plan $plan) use ($request): Plan {
+            foreach ($plan->waivers as $waiver) {
+                if ([$waiver->id, $waiver->relation, $waiver->target] === [$request->text('id'), $request->text('relation'), $request->text('target')]) {
+                    $plan = $plan->noting($waiver, trim($request->text('note')));
+                }
+            }
+
+            return $plan;
+        });
     }
 
     public function heed(StepRequest $request, Instance $instance): RedirectResponse
     {
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->withoutWaiver($request->text('id'), $request->text('relation'), $request->text('target')));
-
-        return redirect()->route('draft', $instance);
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->withoutWaiver($request->text('id'), $request->text('relation'), $request->text('target')));
     }
 
-    public function putBack(Instance $instance): RedirectResponse
+    public function putBack(StepRequest $request, Instance $instance): RedirectResponse
     {
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->puttingBack());
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->puttingBack());
+    }
 
-        return redirect()->route('draft', $instance);
+    public function restore(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        $this->drafting->restore($instance, $request->number('point'), $request->number('own') === 1, $request->seen());
+
+        return $this->toDraft($instance);
     }
 
     public function back(Instance $instance): RedirectResponse
     {
         $this->drafting->back($instance);
 
-        return redirect()->route('draft', $instance);
+        return redirect()->back(fallback: route('draft', $instance));
+    }
+
+    public function forth(Instance $instance): RedirectResponse
+    {
+        $this->drafting->forth($instance);
+
+        return redirect()->back(fallback: route('draft', $instance));
     }
 
     public function discard(Instance $instance): RedirectResponse
     {
-        $this->drafting->discard($instance);
+        $thrown = $this->drafting->discard($instance);
+        session(["thrown.{$instance->id}" => $thrown]);
 
-        return redirect()->route('instances.show', $instance)->with('said', 'The draft is thrown away. The instance is as it was.');
+        return redirect()->route('instances.show', $instance)->with('said', 'The draft is thrown away. The instance is as it was.')->with('undo', ['Bring the draft back', route('draft.bring-back', $instance)]);
+    }
+
+    public function bringBack(Instance $instance): RedirectResponse
+    {
+        $this->drafting->bringBack($instance, session("thrown.{$instance->id}") ?? throw Refusal::conflict('That draft is not kept any more.'));
+        session()->forget("thrown.{$instance->id}");
+
+        return $this->toDraft($instance);
     }
 
     public function apply(StepRequest $request, Instance $instance, Work $work): RedirectResponse
     {
         $work->apply($instance->load(['placed', 'draft']), $request->seen());
 
+        return $this->toDraft($instance);
+    }
+
+    /** @param  callable(Plan): Plan  $step */
+    private function step(StepRequest $request, Instance $instance, callable $step): RedirectResponse
+    {
+        $this->drafting->step($instance, $step(...), $request->seen());
+
+        return $this->toDraft($instance);
+    }
+
+    private function toDraft(Instance $instance): RedirectResponse
+    {
         return redirect()->route('draft', $instance);
     }
 }

@@ -5,26 +5,27 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Instances\Finder;
+use App\Instances\Query;
+use App\Models\Depot;
 use App\Models\Instance;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
-use Stasimon\Core\Catalogue\Kind;
 
 final class FindController
 {
     public function __invoke(Request $request, Instance $instance, Finder $finder): View
     {
-        $words = $request->string('q')->toString();
-        $kind = Kind::tryFrom($request->string('kind')->toString())->value ?? '';
+        $query = Query::of($request->query());
+        $from = max(0, min(100_000, $request->integer('from')));
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $packages = $finder->search($instance, $words, $kind);
+        $found = $finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown);
+        $view = match ($request->header('X-Fragment')) {
+            'results' => 'instances.find-results',
+            'rows' => 'instances.find-rows',
+            default => 'instances.find',
+        };
 
-        return view($request->hasHeader('X-Fragment') ? 'instances.find-results' : 'instances.find', [
-            'instance' => $instance,
-            'words' => $words,
-            'kind' => $kind,
-            'packages' => $packages,
-            'verdicts' => $finder->verdicts($instance, $packages->items()),
-        ]);
+        return view($view, ['instance' => $instance, 'query' => $query, 'found' => $found, 'from' => $from]
+            + ($view === 'instances.find' ? ['categories' => $finder->categories($instance), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get()] : []));
     }
 }

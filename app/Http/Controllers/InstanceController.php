@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Instances\Findings;
+use App\Instances\Drafting;
 use App\Instances\Folder;
+use App\Instances\Looking;
 use App\Instances\Refusal;
+use App\Models\HistoryEntry;
 use App\Models\Instance;
 use App\View\LineUpPage;
 use Illuminate\Http\RedirectResponse;
@@ -15,31 +17,29 @@ use Illuminate\View\View;
 
 final class InstanceController
 {
-    public function show(Request $request, Instance $instance, Findings $findings): View
+    public function show(Request $request, Instance $instance, Looking $looking, Drafting $drafting): View
     {
-        $only = $request->string('only')->toString();
+        $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
+        $address = array_map(strval(...), array_filter($request->only(['only', 'sort', 'q', 'view']), is_string(...)));
 
-        $instance->load(['placed', 'draft', 'lastRehearsal']);
-
-        return view('instances.line-up', [
-            'instance' => $instance,
-            'page' => new LineUpPage(
-                $instance->placed,
-                $findings->of($instance),
-                in_array($only, ['asked', 'findings'], true) ? $only : '',
-                $request->string('view')->toString() === 'theatre',
-            ),
-        ]);
+        return view('instances.line-up', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $drafting, $address)]);
     }
 
     public function history(Instance $instance): View
     {
-        return view('instances.history', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'entries' => $instance->history()->paginate(50)]);
+        $entries = $instance->load(['placed', 'draft', 'lastRehearsal'])->history()->paginate(50);
+        $folder = new Folder($instance);
+
+        return view('instances.history', [
+            'instance' => $instance,
+            'entries' => $entries,
+            'kept' => $entries->getCollection()->mapWithKeys(fn (HistoryEntry $entry): array => [$entry->id => ($entry->before['task'] ?? '') !== '' && $folder->hasPoint($entry->before['task'])]),
+        ]);
     }
 
     public function destroy(Instance $instance): RedirectResponse
     {
-        if ($instance->tasks()->whereIn('state', ['waiting', 'running'])->exists()) {
+        if ($instance->tasks()->whereIn('state', ['waiting', 'running', 'paused'])->exists()) {
             throw Refusal::conflict('Something is still running for this instance. Wait until it is done, or stop it, before you remove it.');
         }
         $instance->delete();

@@ -31,6 +31,11 @@ final class StepRequest extends FormRequest
             'memory' => ['sometimes', 'integer', 'between:512,65536'],
             'repair' => ['sometimes', 'string', 'size:16'],
             'remedy' => ['sometimes', 'string', 'size:16'],
+            'version' => ['sometimes', 'string', 'max:80'],
+            'note' => ['sometimes', 'nullable', 'string', 'max:500'],
+            'path' => ['sometimes', 'string', 'max:1000'],
+            'point' => ['sometimes', 'integer', 'min:1'],
+            'own' => ['sometimes', 'boolean'],
             'seen' => ['sometimes', 'integer', 'min:0'],
         ];
     }
@@ -39,8 +44,9 @@ final class StepRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'ids.*' => 'That is not a package.', 'id.*' => 'That is not a package.', 'target.*' => 'That is not a package.',
+            'ids.array' => 'That is not a list of packages.', 'ids.*.*' => 'That is not a package.', 'id.*' => 'That is not a package.', 'target.*' => 'That is not a package.',
             'memory.*' => 'Memory is a whole number of megabytes between 512 and 65,536.',
+            'note.max' => 'A note has at most 500 characters.', 'version.*' => 'That is not a version.', 'ids.max' => 'At most 200 packages can be marked at once.',
             'range.max' => 'A range has at most 200 characters.',
         ];
     }
@@ -52,10 +58,15 @@ final class StepRequest extends FormRequest
         return $seen === null ? null : (int) $seen;
     }
 
-    /** @return list<string> */
+    /** @return list<string> the one that is named, or what was marked */
     public function ids(): array
     {
-        return array_values(array_unique($this->validated('ids') ?? []));
+        return $this->text('id') !== '' ? [$this->text('id')] : array_values(array_unique($this->validated('ids') ?? []));
+    }
+
+    public function number(string $field): int
+    {
+        return (int) $this->validated($field);
     }
 
     public function text(string $field): string

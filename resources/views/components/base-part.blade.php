@@ -1,16 +1,5 @@
 @props(['instance', 'field', 'choices'])
-<details>
+<details x-data="opens('{{ route('base', [$instance, $field]) }}')" @toggle="load" @keydown.escape="$el.open = false" @click.outside="$el.open = false">
     <summary>{{ $slot }}</summary>
-    <div class="choices">
-        @foreach ($choices as $choice)
-            <form method="post" action="{{ route('draft.base', $instance) }}">
-                @csrf<input type="hidden" name="{{ $field }}" value="{{ $choice['value'] }}">
-                @if ($choice['here'])
-                    <div class="remedy" style="color: var(--ink); cursor: default"><span><b>{{ $choice['label'] }}</b></span><span>here now</span></div>
-                @else
-                    <button class="remedy"><span>{{ $choice['label'] }}</span><span>{{ $choice['words'] }}</span></button>
-                @endif
-            </form>
-        @endforeach
-    </div>
+    <div class="choices" x-ref="inside"><x-base-choices :instance="$instance" :field="$field" :choices="$choices" /></div>
 </details>

@@ -5,11 +5,12 @@
     <b>Draft</b>
     @foreach ($draft->parts as $part)<span class="ver">{{ $part }}</span>@endforeach
     <span class="gap"></span>
-    <form method="post" action="{{ route('draft.back', $instance) }}">@csrf<button class="btn" data-key="z">Step back <kbd>z</kbd></button></form>
+    @if ($instance->draft->earlier !== [])<form method="post" action="{{ route('draft.back', $instance) }}">@csrf<button class="btn" data-key="z">Step back <kbd>z</kbd></button></form>@endif
+    @if ($instance->draft->later !== [])<form method="post" action="{{ route('draft.forth', $instance) }}">@csrf<button class="btn" data-key="Shift Z">Step forth <kbd>⇧Z</kbd></button></form>@endif
     <form method="post" action="{{ route('draft.discard', $instance) }}">@csrf<button class="btn">Throw away</button></form>
     @if (! $reviewing)
         <a class="btn main-act" href="{{ route('draft', $instance) }}" data-key="d">Review <kbd>d</kbd></a>
-    @elseif ($draft->appliable)
+    @elseif ($draft->appliable && $instance->draft->earlier !== [])
         <form method="post" action="{{ route('draft.apply', $instance) }}">@csrf<input type="hidden" name="seen" value="{{ $instance->draft->revision }}"><button class="btn main-act" data-key="a">Apply <kbd>a</kbd></button></form>
     @endif
 </div>

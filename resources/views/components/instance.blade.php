@@ -24,6 +24,7 @@
         <nav class="parts" aria-label="Parts of the instance">
             <a href="{{ route('instances.show', $instance) }}" data-go="l" @if ($part === 'line-up') aria-current="page" @endif>Line-up <span class="num">{{ $instance->placed->whereNotNull('path')->count() ?: '' }}</span></a>
             <a href="{{ route('find', $instance) }}" data-go="f" @if ($part === 'find') aria-current="page" @endif>Find</a>
+            <a href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
             <a href="{{ route('rehearsals', $instance) }}" data-go="r" @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span class="num">{{ $instance->lastRehearsal?->number }}</span></a>
             <a href="{{ route('history', $instance) }}" data-go="h" @if ($part === 'history') aria-current="page" @endif>History</a>
             @if ($instance->draft)

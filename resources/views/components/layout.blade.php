@@ -26,7 +26,7 @@
     <button type="button" class="link" @click="help = ! help" aria-label="Show the keys"><kbd>?</kbd></button>
 </header>
 @if (session('said'))
-    <p class="said" role="status">{{ session('said') }}</p>
+    <div class="said" role="status">{{ session('said') }} @if (session('undo'))<form method="post" action="{{ session('undo')[1] }}" class="inline">@csrf<button class="link">{{ session('undo')[0] }}</button></form>@endif</div>
 @endif
 @if (isset($errors) && $errors->any())
     <div class="said wrong" role="alert">@foreach ($errors->all() as $error)<p>{{ $error }}</p>@endforeach</div>
@@ -36,7 +36,7 @@
     <div>
         <h2>Keys</h2>
         <table class="mt-2">
-            @foreach (['/' => 'find', 'g i' => 'register', 'g l' => 'line-up', 'g f' => 'find in the depots', 'g r' => 'rehearsals', 'g h' => 'history', 'j k' => 'move', 'x' => 'mark', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift R' => 'rehearse', 'Esc' => 'close'] as $key => $does)
+            @foreach (['/' => 'find', 'g i' => 'register', 'g l' => 'line-up', 'g f' => 'find in the depots', 'g e' => 'files', 'g r' => 'rehearsals', 'g h' => 'history', 'j k' => 'move', 'Enter' => 'open the row', 'x' => 'mark', 'o' => 'on or off', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift Z' => 'step forth again', 'Shift R' => 'rehearse', 'Esc' => 'close'] as $key => $does)
                 <tr><td class="pr-4"><kbd>{{ $key }}</kbd></td><td>{{ $does }}</td></tr>
             @endforeach
         </table>

@@ -1,21 +1,9 @@
-@if ($packages->isEmpty())
-    <p class="px-[18px] soft">Nothing in the depots is called or described like that. Try fewer words{{ $kind !== '' ? ', or all kinds' : '' }}.</p>
+@if ($found->packages->isEmpty())
+    <p class="px-[18px] soft">@if ($found->total > 0)None of the {{ number_format($found->looked) }} that were looked at {{ $query->fit === 'not' ? 'is of that kind' : 'has that verdict' }}.@else Nothing in the depots is called or described like that.@endif @if ($query->address(['q' => '', 'sort' => '', 'shown' => '']) !== []) <a class="link" href="{{ route('find', [$instance, ...array_filter(['q' => $query->words])]) }}">Look without the filters.</a>@elseif ($query->words !== '') Try fewer words.@endif</p>
 @else
-    <p class="px-[18px] pb-2 quiet" role="status">{{ $packages->total() }} {{ $packages->total() === 1 ? 'package' : 'packages' }}{{ $words !== '' ? ', spelled more or less like that' : '' }}</p>
+    <p class="px-[18px] pb-2 quiet" role="status">{{ $found->total >= App\Instances\Finder::COUNTED ? 'More than '.number_format($found->total).' packages' : $found->total.' '.($found->total === 1 ? 'package' : 'packages') }}{{ $found->near ? ', spelled nearly like that' : '' }}{{ $query->fit !== '' ? '; those that '.['now' => 'fit now', 'change' => 'fit after a change', 'not' => 'do not fit'][$query->fit] : '' }}</p>
     <div class="scroll"><table class="grid-table">
-        <thead><tr><th style="width: 42px"><span class="sr-only">Mark</span></th><th>Package</th><th style="width: 110px">Release</th><th style="width: 270px">Here</th><th class="wide-only" style="width: 110px">Updated</th></tr></thead>
-        <tbody>
-        @foreach ($packages as $package)
-            @php($verdict = $verdicts[$package->id])
-            <tr data-row tabindex="-1">
-                <td>@if ($verdict->fit !== Stasimon\Core\Explain\Fit::There || ! str_starts_with($verdict->text, 'asked'))<input type="checkbox" name="ids[]" value="{{ $package->id }}" aria-label="Mark {{ $package->name }}">@endif</td>
-                <td><span class="font-medium">{{ $package->name }}</span><br><span class="soft">{{ $package->summary }}</span></td>
-                <td class="ver">{{ $verdict->version }}</td>
-                <td class="{{ match ($verdict->fit->value) { 'now' => 'good', 'change' => 'warn', 'not' => 'bad', default => 'soft' } }} font-medium">{{ $verdict->text }}</td>
-                <td class="soft wide-only">{{ $package->published_at?->isoFormat('MMM YYYY') }}</td>
-            </tr>
-        @endforeach
-        </tbody>
+        <thead><tr><th style="width: 42px"><span class="sr-only">Mark</span></th><th>Package</th><th style="width: 104px">Release</th><th style="width: 290px">Here</th><th class="wide-only num" style="width: 84px">Downloads</th><th class="wide-only" style="width: 84px">Updated</th></tr></thead>
+        <tbody data-rows>@include('instances.find-rows')</tbody>
     </table></div>
-    <div class="px-[18px] py-3">{{ $packages->links('pages') }}</div>
 @endif

@@ -1,15 +1,24 @@
 <x-instance :instance="$instance" part="find" title="Find" quiet>
+    <h1 class="sr-only">Find</h1>
     <div x-data="liveSearch">
         <form class="tools" action="{{ route('find', $instance) }}" x-ref="search" @input.debounce.150ms="search" @submit.prevent="search" role="search">
-            <input type="search" name="q" value="{{ $words }}" class="w-[340px] max-w-full" aria-label="Words to look for" placeholder="Name, or what it is about" data-key="/" maxlength="200" autofocus>
-            <label class="soft" for="kind">Kind</label>
-            <select id="kind" name="kind"><option value="">all</option>@foreach (['mod', 'library', 'resource-pack', 'shader-pack', 'data-pack'] as $one)<option value="{{ $one }}" @selected($kind === $one)>{{ Stasimon\Core\Catalogue\Kind::from($one)->word(2) }}</option>@endforeach</select>
+            <input type="search" name="q" value="{{ $query->words }}" class="w-[210px] max-w-full" aria-label="Words to look for" placeholder="Name, or what it is about" data-key="/" maxlength="200" autofocus>
+            @foreach ([
+                'fit' => ['Here', App\Instances\Query::FITS],
+                'kind' => ['Kind', ['' => 'all'] + collect(App\Instances\Query::KINDS)->mapWithKeys(fn ($kind) => [$kind->value => $kind->word(2)])->all()],
+                'category' => ['About', ['' => 'anything'] + array_combine($categories, $categories)],
+                'side' => ['Side', ['' => 'any', 'client' => 'client only', 'server' => 'server only', 'both' => 'both']],
+                'depot' => ['Depot', ['' => 'all'] + $depots->pluck('name', 'slug')->all()],
+                'sort' => ['By', App\Instances\Query::SORTS],
+            ] as $field => [$words, $options])
+                <label class="facet"><span class="soft">{{ $words }}</span> <select name="{{ $field }}">@foreach ($options as $value => $option)<option value="{{ $value }}" @selected($query->{$field} === (string) $value)>{{ $option }}</option>@endforeach</select></label>
+            @endforeach
             <noscript><button class="btn">Find</button></noscript>
         </form>
         <form method="post" action="{{ route('draft.add', $instance) }}" @change="count">
             @csrf
             <div x-ref="results">@include('instances.find-results')</div>
-            <div class="slab" x-cloak x-show="marked > 0" style="z-index: 5">
+            <div class="slab" x-cloak x-show="marked > 0" style="z-index: 5" role="region" aria-label="Marked">
                 <b><span x-text="marked"></span> marked</b><span class="gap"></span>
                 <button type="button" class="btn" @click="clear">Clear</button>
                 <button class="btn main-act" data-key="a">Add to the draft <kbd>a</kbd></button>

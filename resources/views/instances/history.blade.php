@@ -1,10 +1,18 @@
 <x-instance :instance="$instance" part="history" title="History" quiet>
+    <h1 class="sr-only">History</h1>
     @if ($entries->isEmpty())
         <p class="px-[18px] soft">Nothing was applied yet. Each applied draft is told here in a sentence.</p>
     @else
-        <table class="grid-table"><thead><tr><th style="width: 170px">When</th><th>What changed</th></tr></thead>
-        @foreach ($entries as $entry)<tr><td class="soft">{{ $entry->created_at->isoFormat('D MMM YYYY, HH:mm') }}</td><td>{{ $entry->sentence }}</td></tr>@endforeach
-        </table>
+        <div class="scroll"><table class="grid-table"><thead><tr><th style="width: 150px">When</th><th>What changed</th><th style="width: 230px">Back to before it</th></tr></thead>
+        @foreach ($entries as $entry)
+            <tr data-row tabindex="-1"><td class="soft">{{ $entry->created_at->isoFormat('D MMM YYYY, HH:mm') }}</td><td>{{ $entry->sentence }}</td>
+                <td>@if (($entry->before['placed'] ?? []) !== [])
+                    <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 0]" :label="'Restore the line-up from before '.$entry->created_at->isoFormat('D MMM, HH:mm')">The line-up</x-act>
+                    @if ($kept[$entry->id])<span class="quiet">or</span> <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 1]" :label="'Restore everything from before '.$entry->created_at->isoFormat('D MMM, HH:mm')">with configs and worlds</x-act>@endif
+                @else<span class="quiet">the folder was empty</span>@endif</td></tr>
+        @endforeach
+        </table></div>
+        <p class="px-[18px] pt-3 soft max-w-xl">Going back is a draft like any other: you see what it leads to before anything changes, and it can be taken back in its turn.</p>
         <div class="px-[18px] py-3">{{ $entries->links('pages') }}</div>
     @endif
 </x-instance>

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Models\Instance;
+use App\View\BaseChoices;
+use Illuminate\View\View;
+
+/** What a part of the base sentence opens to, with what each choice would do; a fragment. */
+final class BaseController
+{
+    public function show(Instance $instance, string $part, BaseChoices $choices): View
+    {
+        return view('components.base-choices', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'field' => $part, 'choices' => $choices->of($instance, $part)]);
+    }
+}

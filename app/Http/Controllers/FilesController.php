@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\StepRequest;
+use App\Instances\FolderFile;
+use App\Instances\Inventory;
+use App\Models\Instance;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\View\View;
+
+final readonly class FilesController
+{
+    public function __construct(private Inventory $inventory)
+    {
+    }
+
+    public function index(Request $request, Instance $instance): View
+    {
+        $only = $request->string('only')->toString();
+        $words = mb_substr(trim($request->string('q')->toString()), 0, 200);
+        $files = collect($this->inventory->of($instance->load(['placed', 'draft', 'lastRehearsal'])));
+        $counts = ['' => $files->count(), 'touched' => $files->filter($this->touched(...))->count(), 'contested' => $files->filter(fn (FolderFile $file): bool => $file->over !== [])->count(), 'own' => $files->where('state', 'own')->count()];
+        $shown = $files->filter(fn (FolderFile $file): bool => match ($only) {
+            'touched' => $this->touched($file),
+            'contested' => $file->over !== [],
+            'own' => $file->state === 'own',
+            default => true,
+        })->filter(fn (FolderFile $file): bool => $words === '' || mb_stripos($file->path.' '.$file->name, $words) !== false)->values();
+
+        return view('instances.files', ['instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words, 'counts' => $counts]);
+    }
+
+    public function keep(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        $this->inventory->keepAll($instance, $request->text('path'), $request->text('id'));
+
+        return redirect()->back(fallback: route('files', $instance));
+    }
+
+    public function unkeep(StepRequest $request, Instance $instance): RedirectResponse
+    {
+        $this->inventory->unkeep($instance, $request->text('path'));
+
+        return redirect()->back(fallback: route('files', $instance));
+    }
+
+    private function touched(FolderFile $file): bool
+    {
+        return in_array($file->state, ['changed', 'missing', 'kept'], true);
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Depots\DepotCatalogue;
+use App\Http\Requests\StepRequest;
+use App\Instances\Drafting;
+use App\Instances\Finder;
+use App\Instances\Refusal;
+use App\Models\Instance;
+use App\Models\Package;
+use App\View\PackagePage;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Support\Facades\DB;
+use Illuminate\View\View;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Explain\Fit;
+use Stasimon\Core\Resolve\Additions;
+use Stasimon\Core\Resolve\Resolver;
+
+/** The page of a package, for one instance. */
+final readonly class PackageController
+{
+    public function __construct(private Drafting $drafting, private Finder $finder)
+    {
+    }
+
+    public function show(Instance $instance, string $package): View
+    {
+        $plan = $this->drafting->plan($instance->load(['placed', 'draft', 'lastRehearsal']));
+        $versions = $this->drafting->outcome($instance)->versions ?? $instance->versions();
+        $catalogue = $this->drafting->catalogueAround($instance, [$package], $versions);
+        $known = $catalogue->package($package);
+        if ($known === null || in_array($package, [$plan->game, $plan->runtime], true)) {
+            throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
+        }
+        $understudies = PackagePage::understudiesOf($known);
+        $verdicts = $this->finder->verdictsOf($instance, [$package, ...$understudies]);
+        $with = isset($versions[$package]) ? $versions : $this->with($instance, $plan, $package, $versions, $catalogue, $verdicts[$package]->fit);
+
+        return view('instances.package', ['instance' => $instance, 'page' => new PackagePage(
+            $known, Package::query()->find($package), $catalogue->game, $catalogue, $plan, $versions, $with, $verdicts[$package], array_diff_key($verdicts, [$package => true]),
+            (string) DB::table('notes')->where('instance_id', $instance->id)->where('package_id', $package)->value('text'),
+        )]);
+    }
+
+    /**
+     * The line-up with a package in it; null when it cannot be.
+     *
+     * @param  array<string, string>  $versions
+     * @return array<string, string>|null
+     */
+    private function with(Instance $instance, Plan $plan, string $package, array $versions, DepotCatalogue $catalogue, Fit $fit): ?array
+    {
+        if ($fit === Fit::Not || $fit === Fit::There) {
+            return null;
+        }
+        $brought = Additions::to($plan->request($catalogue, $catalogue->game, $versions), $versions, new Resolver($catalogue))?->of($package);
+
+        return $brought !== null ? $versions + $brought : $this->drafting->lineUpOf($plan->wanting($package), $instance)->resolved?->versions();
+    }
+
+    /** A note of one's own about a package in this instance; nothing takes it away. */
+    public function note(StepRequest $request, Instance $instance, string $package): RedirectResponse
+    {
+        $text = trim($request->text('note'));
+        if ($this->drafting->catalogue($instance->load('placed'))->package($package) === null) {
+            throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
+        }
+        $text === ''
+            ? DB::table('notes')->where('instance_id', $instance->id)->where('package_id', $package)->delete()
+            : DB::table('notes')->upsert([['instance_id' => $instance->id, 'package_id' => $package, 'text' => $text]], ['instance_id', 'package_id']);
+
+        return redirect()->route('packages.show', [$instance, $package])->with('said', $text === '' ? 'The note is gone.' : 'Noted.');
+    }
+}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Games;
+use App\Instances\Bases;
+use App\Instances\Drafting;
+use App\Instances\LineUp;
+use App\Models\Instance;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Resolve\Change;
+use Stasimon\Core\Resolve\Changes;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\WhatIf;
+
+/** What each alternative of a part of the base would do to an instance's line-up. */
+final readonly class BaseChoices
+{
+    public function __construct(private Drafting $drafting, private BaseSentence $sentence, private Games $games)
+    {
+    }
+
+    /**
+     * @param  'build'|'runtime'|'memory'  $part
+     * @return list<array{value: string, label: string, words: string, here: bool}>
+     */
+    public function of(Instance $instance, string $part): array
+    {
+        $base = $this->sentence->of($instance);
+        if ($part === 'memory') {
+            return $base->memory;
+        }
+        $now = $this->drafting->lineUp($instance);
+        $bases = new Bases($this->games->get($now->plan->game), $now->catalogue);
+
+        return array_map(function (array $choice) use ($instance, $now, $part, $bases): array {
+            if ($choice['here']) {
+                return $choice;
+            }
+            $plan = $now->plan->onBaseOf($bases->plan(
+                $now->plan->gameVersion, $now->plan->loader,
+                $part === 'build' ? $choice['value'] : $now->plan->loaderVersion,
+                $part === 'runtime' ? $choice['value'] : $now->plan->runtimeVersion,
+                $now->plan->memory,
+            ));
+
+            return [...$choice, 'words' => $choice['words'].'; '.$this->consequences($this->drafting->lineUpOf($plan, $instance), $now)];
+        }, $part === 'build' ? $base->builds : $base->runtimes);
+    }
+
+    private function consequences(LineUp $then, LineUp $now): string
+    {
+        if ($then->resolved === null) {
+            return $this->largest($then);
+        }
+        $plan = $then->plan;
+        $of = fn (LineUp $lineUp): array => array_diff_key($lineUp->resolved?->versions() ?? $lineUp->have, array_flip($plan->base()));
+        $changes = Changes::between($of($now), $of($then));
+        if ($changes->count() === 0) {
+            return 'keeps everything';
+        }
+        $title = fn (string $id): string => $then->catalogue->package($id)?->title() ?? $id;
+        $some = fn (array $words): string => implode(', ', array_slice($words, 0, 2)).(count($words) > 2 ? ' and '.(count($words) - 2).' more' : '');
+
+        return implode('; ', array_filter([
+            $changes->change === [] ? '' : 'changes '.$some(array_map(fn (Change $change): string => "{$title($change->id)} to {$change->to}", $changes->change)),
+            $changes->add === [] ? '' : 'brings '.$some(array_map($title, $changes->add)),
+            $changes->remove === [] ? '' : 'without '.$some(array_map($title, $changes->remove)),
+        ]));
+    }
+
+    /** "keeps 41 of 44; not Fogbank, Gulls and 1 more" */
+    private function largest(LineUp $then): string
+    {
+        $request = $then->plan->request($then->catalogue, $then->catalogue->game, []);
+        $wants = array_slice($request->want, Plan::BASE);
+        $kept = (new WhatIf(new Resolver($then->catalogue)))->over($request->wanting($wants), ['this' => array_slice($request->want, 0, Plan::BASE)])['this'];
+        if ($kept === null) {
+            return 'cannot stand here';
+        }
+        $lost = array_values(array_diff_key($wants, array_flip($kept->wants)));
+        $names = array_map(fn ($want): string => $then->catalogue->package($want->id)?->title() ?? $want->id, array_slice($lost, 0, 2));
+
+        return 'keeps '.count($kept->wants).' of '.count($wants).'; not '.implode(', ', $names).(count($lost) > 2 ? ' and '.(count($lost) - 2).' more' : '');
+    }
+}

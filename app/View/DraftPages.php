@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Games;
+use App\Instances\Drafting;
+use App\Instances\Finding;
+use App\Instances\Findings;
+use App\Instances\Laying;
+use App\Instances\Looking;
+use App\Models\Instance;
+use Stasimon\Core\Place\Placement;
+use Stasimon\Core\Place\UnplaceableFile;
+
+/** Gathers what the page of a draft shows. */
+final readonly class DraftPages
+{
+    public function __construct(private Drafting $drafting, private Looking $looking, private Findings $findings, private Laying $laying, private Games $games)
+    {
+    }
+
+    /** @return array<string, mixed> what the page shows, by the names that it uses */
+    public function of(Instance $instance): array
+    {
+        $lineUp = $this->drafting->lineUp($instance);
+        $before = $after = [];
+        if ($instance->draft !== null && $lineUp->resolved !== null) {
+            $before = $this->looking->over($instance)->findings();
+            try {
+                $contested = $this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->game)));
+            } catch (UnplaceableFile) {
+                // Applying says so, and which.
+                $contested = [];
+            }
+            $after = $this->findings->after($instance, $lineUp, $contested);
+        }
+
+        return [
+            'lineUp' => $lineUp,
+            'page' => new DraftPage($lineUp, $instance, Finding::without($before, $after), Finding::without($after, $before), array_values(array_udiff($after, Finding::without($after, $before), fn (Finding $a, Finding $b): int => spl_object_id($a) <=> spl_object_id($b)))),
+            'repairs' => $this->drafting->repairs($lineUp),
+        ];
+    }
+}

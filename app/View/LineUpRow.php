@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Instances\Finding;
+use App\Instances\Update;
+
+/** One line of the line-up's table. */
+final readonly class LineUpRow
+{
+    /**
+     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
+     * @param  string  $range  what the person asked for, "*" for the newest, nothing when it is only there for others
+     * @param  'on'|'off'|'going off'|'goes'|'coming on'  $state
+     */
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $kind,
+        public string $version,
+        public string $side,
+        public int $size,
+        public array $because,
+        public string $range,
+        public string $state,
+        public string $note,
+        public ?Finding $finding,
+        public ?Update $update,
+    ) {
+    }
+
+    public function isPinned(): bool
+    {
+        return str_starts_with($this->range, '=');
+    }
+
+    public function isOff(): bool
+    {
+        return $this->state === 'off';
+    }
+}

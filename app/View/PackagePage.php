@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Models\Package as Row;
+use App\Models\Release as FileRow;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\GameDefinition;
+use Stasimon\Core\Base\LoaderWord;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Need;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Provision;
+use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Explain\Verdict;
+
+/** What the page of a package says of it, for one instance and its draft. */
+final readonly class PackagePage
+{
+    public ReleaseMatrix $matrix;
+
+    /** @var Collection<int, object> what each depot says, in the person's order */
+    public Collection $sources;
+
+    /** @var Collection<string, Collection<int, FileRow>> version => its files */
+    public Collection $files;
+
+    /** @var Collection<int, object> */
+    public Collection $notices;
+
+    /**
+     * @param  Package  $package  with all its releases
+     * @param  Catalogue  $catalogue  with it, what it can need, and what stands in the line-up
+     * @param  array<string, string>  $versions  package id => version, as the draft or what is applied has it
+     * @param  array<string, string>|null  $with  the same with this package in it; null when it cannot be
+     * @param  array<string, Verdict>  $understudies  package id => what using it would come to
+     */
+    public function __construct(public Package $package, public ?Row $row, private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $versions, private ?array $with, public Verdict $verdict, public array $understudies, public string $note)
+    {
+        $titles = [];
+        foreach ($game->loaders as $loader) {
+            $titles[$loader->id] = $this->title($loader->id);
+        }
+        $this->sources = DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('package_id', $package->id)->orderBy('depots.place')->orderBy('depots.id')
+            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])->each(fn (object $source) => $source->page = json_decode($source->page, true));
+        $this->files = FileRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
+        $this->notices = DB::table('notices')->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')->where('package_id', $package->id)->orderBy('notices.id')->get(['notices.*', 'depots.name as depot']);
+        $this->matrix = ReleaseMatrix::of($package, $game, $plan, $this->release(), $titles);
+    }
+
+    /** @return list<string> packages that can take its place */
+    public static function understudiesOf(Package $package): array
+    {
+        $noticed = DB::table('notices')->where('package_id', $package->id)->whereNotNull('understudy')->pluck('understudy')->all();
+
+        return array_values(array_unique([...$package->understudies, ...$noticed]));
+    }
+
+    public function isWanted(): bool
+    {
+        return $this->plan->wants($this->package->id);
+    }
+
+    public function isHere(): bool
+    {
+        return isset($this->versions[$this->package->id]);
+    }
+
+    public function isOff(): bool
+    {
+        return $this->plan->isOff($this->package->id);
+    }
+
+    /** The release that is in the line-up, or would be. */
+    public function release(): ?string
+    {
+        return $this->versions[$this->package->id] ?? $this->with[$this->package->id] ?? null;
+    }
+
+    public function range(): string
+    {
+        $range = $this->plan->rangeOf($this->package->id) ?? '*';
+
+        return $range === '*' ? '' : $range;
+    }
+
+    /** "Library, client only, MIT, 78,197 downloads" */
+    public function about(): string
+    {
+        $licence = $this->sources->first()?->page['licence'] ?? '';
+        $side = $this->row?->side;
+
+        return implode(', ', array_filter([
+            ucfirst($this->package->kind->word(1)),
+            match ($side) {
+                null => '', 'both' => 'client and server', default => "{$side} only"
+            },
+            $licence,
+            $this->row?->downloads ? number_format($this->row->downloads).' downloads' : '',
+        ]));
+    }
+
+    public function title(string $id): string
+    {
+        return $this->catalogue->package($id)?->title() ?? $id;
+    }
+
+    /** @return list<array{id: string, title: string, range: string, version: ?string, comes: bool, instead: string, base: bool}> what meets each need, in the line-up with it */
+    public function needs(): array
+    {
+        $versions = $this->isHere() ? $this->versions : $this->with ?? [];
+        $needs = [];
+        foreach ($this->package->release($this->release() ?? '')?->needs() ?? [] as $need) {
+            $met = $this->meets($need, $versions);
+            $only = count($need->alternatives) === 1 ? $need->alternatives[0] : null;
+            $needs[] = [
+                'id' => $met ?? $need->alternatives[0]->id,
+                'title' => implode(' or ', array_map(fn (Target $target): string => $this->title($target->id), $need->alternatives)),
+                'range' => $only === null || $only->range === '*' ? '' : $only->range,
+                'version' => $met === null ? null : $versions[$met],
+                'comes' => $met !== null && ! isset($this->versions[$met]),
+                'instead' => $met !== null && $met !== $only?->id ? $this->title($met) : '',
+                'base' => in_array($met ?? $need->alternatives[0]->id, $this->plan->base(), true),
+            ];
+        }
+
+        return $needs;
+    }
+
+    /** @return list<array{id: string, title: string, range: string}> what is in the line-up and needs it */
+    public function neededBy(): array
+    {
+        $needing = [];
+        foreach ($this->isHere() ? $this->versions : [] as $id => $version) {
+            foreach ($this->catalogue->package((string) $id)?->release($version)?->needs() ?? [] as $need) {
+                foreach ($need->alternatives as $target) {
+                    if ($target->id === $this->package->id) {
+                        $needing[] = ['id' => (string) $id, 'title' => $this->title((string) $id), 'range' => $target->range === '*' ? '' : $target->range];
+                    }
+                }
+            }
+        }
+        usort($needing, fn (array $a, array $b): int => strcasecmp($a['title'], $b['title']));
+
+        return $needing;
+    }
+
+    /** @return array<string, string> version => its change notes, from the first depot that has some */
+    public function changeNotes(): array
+    {
+        return $this->sources->reverse()->reduce(fn (array $notes, object $source): array => array_merge($notes, $source->page['notes'] ?? []), []);
+    }
+
+    /** The relation of a release to the game, where it is not for this version: what can be waived. */
+    public function isWaivable(int $row): bool
+    {
+        $game = $this->plan->game;
+        $release = $this->package->release($this->matrix->rows[$row]['version']);
+        if ($release === null || $this->matrix->isForHere($row)) {
+            return false;
+        }
+        $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $this->game->loaders);
+        $names = array_merge([], ...array_map(fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives), $release->needs()));
+        $forAnother = array_diff(array_intersect($names, $loaders), $this->standsFor($this->plan->loader));
+
+        return in_array($game, $names, true) && $forAnother === [];
+    }
+
+    /** @param  array<string, string>  $versions */
+    private function meets(Need $need, array $versions): ?string
+    {
+        foreach ($need->alternatives as $target) {
+            if (isset($versions[$target->id])) {
+                return $target->id;
+            }
+        }
+        foreach ($need->alternatives as $target) {
+            foreach ($this->catalogue->providersOf($target->id) as $provider) {
+                if (isset($versions[$provider->package]) && $this->catalogue->package($provider->package)?->positionOf($versions[$provider->package]) === $provider->position) {
+                    return $provider->package;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<string> a loader, and those whose mods it runs as well */
+    private function standsFor(string $loader): array
+    {
+        $ids = [$loader];
+        foreach ($this->catalogue->package($loader)->releases ?? [] as $release) {
+            array_push($ids, ...array_map(fn (Provision $provision): string => $provision->id, $release->provides));
+        }
+
+        return $ids;
+    }
+}

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Instances\Finding;
+use App\Instances\Level;
+use App\Instances\Look;
+use App\Instances\Looking;
+use App\Models\Depot;
+use App\Models\Instance;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+
+/** What the register shows: what was found in every instance when it was last looked over. */
+final readonly class Register
+{
+    /** Minutes after which the instances are looked over again when somebody asks for the register. */
+    private const FRESH = 1;
+
+    /** Findings of all instances that are shown. */
+    private const NEEDS = 12;
+
+    public function __construct(private Looking $looking)
+    {
+    }
+
+    public function isStale(): bool
+    {
+        return Instance::query()->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))->exists();
+    }
+
+    /** @return array<string, mixed> */
+    public function page(): array
+    {
+        $instances = Instance::query()->with(['draft:id,instance_id', 'lastRehearsal'])->orderByDesc('created_at')->paginate(50);
+        $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->looking->last($instance)]);
+
+        return [
+            'instances' => $instances,
+            'looks' => $looks,
+            'needs' => $this->needs($instances->getCollection(), $looks),
+            'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
+            'placed' => $this->placed($instances->getCollection()),
+            'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
+        ];
+    }
+
+    /**
+     * @param  Collection<int, Instance>  $instances
+     * @param  Collection<string, Look>  $looks
+     * @return list<array{Instance, Finding}> most serious first
+     */
+    private function needs(Collection $instances, Collection $looks): array
+    {
+        $needs = [];
+        foreach ($instances as $instance) {
+            foreach (self::serious($looks[$instance->id]) as $finding) {
+                $needs[] = [$instance, $finding];
+            }
+        }
+        $rank = fn (Level $level): int => (int) array_search($level, Level::cases(), true);
+        usort($needs, fn (array $a, array $b): int => $rank($a[1]->level) <=> $rank($b[1]->level));
+
+        return array_slice($needs, 0, self::NEEDS);
+    }
+
+    /** @return list<Finding> */
+    private static function serious(Look $look): array
+    {
+        return array_values(array_filter($look->findings(), fn (Finding $finding): bool => $finding->level !== Level::Info));
+    }
+
+    /**
+     * @param  Collection<int, Instance>  $instances
+     * @return Collection<string, object{instance_id: string, ids: string, size: int}> instance id => its packages by name, and their bytes
+     */
+    private function placed(Collection $instances): Collection
+    {
+        return DB::table('placed_releases')->whereIn('instance_id', $instances->pluck('id'))->whereNotIn('kind', ['game', 'runtime'])->groupBy('instance_id')
+            ->selectRaw("instance_id, string_agg(package_id, ' ' order by name) as ids, sum(size)::bigint as size")->get()->keyBy('instance_id');
+    }
+}

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use Stasimon\Core\Base\GameDefinition;
+use Stasimon\Core\Base\LoaderWord;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Base\Support;
+use Stasimon\Core\Catalogue\Package;
+
+/** A package's releases against the game versions and loaders that they are for, as a picture. */
+final readonly class ReleaseMatrix
+{
+    public const CELL = 15;
+
+    public const LEFT = 96;
+
+    public const TOP = 64;
+
+    /** Releases that are drawn; the newest. */
+    private const ROWS = 30;
+
+    /**
+     * @param  list<array{version: string, channel: string, here: bool, cells: list<int>}>  $rows  newest first; cells are columns
+     * @param  list<array{loader: string, version: string, here: bool, first: bool}>  $columns
+     */
+    private function __construct(public array $rows, public array $columns, public int $more)
+    {
+    }
+
+    /** @param  array<string, string>  $titles  loader id => name */
+    public static function of(Package $package, GameDefinition $game, Plan $plan, ?string $selected, array $titles): self
+    {
+        $supports = [];
+        $used = [];
+        foreach (array_slice(array_reverse($package->releases), 0, self::ROWS) as $release) {
+            $supports[$release->version.' '] = [];
+            foreach (Support::ofRelease($release, $package, $game) as [$version, $loader]) {
+                $supports[$release->version.' '][] = $loader.' '.$version;
+                $used[$loader.' '.$version] = true;
+            }
+        }
+        $columns = $places = [];
+        $loaders = ['', ...array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders)];
+        foreach ($loaders as $loader) {
+            $first = true;
+            foreach ($game->versions as $version) {
+                if (isset($used[$loader.' '.$version->version])) {
+                    $places[$loader.' '.$version->version] = count($columns);
+                    $columns[] = ['loader' => $loader === '' ? 'any loader' : $titles[$loader] ?? $loader, 'version' => $version->version, 'here' => $version->version === $plan->gameVersion && in_array($loader, ['', $plan->loader], true), 'first' => $first];
+                    $first = false;
+                }
+            }
+        }
+        $rows = [];
+        foreach ($supports as $version => $keys) {
+            $version = substr((string) $version, 0, -1);
+            $cells = array_map(fn (string $key): int => $places[$key], $keys);
+            sort($cells);
+            $rows[] = ['version' => $version, 'channel' => $package->release($version)->channel->value ?? 'stable', 'here' => $version === $selected, 'cells' => $cells];
+        }
+
+        return new self($rows, $columns, max(0, count($package->releases) - self::ROWS));
+    }
+
+    public function width(): int
+    {
+        return self::LEFT + count($this->columns) * self::CELL + 20;
+    }
+
+    public function height(): int
+    {
+        return self::TOP + count($this->rows) * self::CELL + 6;
+    }
+
+    /** "2.1.0 is for 3.2.0 to 3.2.2 on Halyard." for one row, in words. */
+    public function words(int $row): string
+    {
+        $by = [];
+        foreach ($this->rows[$row]['cells'] as $cell) {
+            $by[$this->columns[$cell]['loader']][] = $this->columns[$cell]['version'];
+        }
+        $loaders = [];
+        foreach ($by as $loader => $versions) {
+            $loaders[count($versions) > 2 ? $versions[0].' … '.$versions[count($versions) - 1] : implode(', ', $versions)][] = $loader;
+        }
+
+        return implode('; ', array_map(fn (string $versions, array $on): string => "{$versions} on ".implode(' and ', $on), array_map(strval(...), array_keys($loaders)), $loaders));
+    }
+
+    public function isForHere(int $row): bool
+    {
+        foreach ($this->rows[$row]['cells'] as $cell) {
+            if ($this->columns[$cell]['here']) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

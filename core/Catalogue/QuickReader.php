@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Catalogue;
+
+use Stasimon\Core\Version\Scheme;
+use Stasimon\Core\Version\Syntax;
+use Stasimon\Core\Version\UnusableVersion;
+use stdClass;
+
+/**
+ * Reads a package that is as the catalogue format asks, several times as fast as {@see CatalogueReader}, and says nothing
+ * about one that is not: that is for the other to say, which knows the place of what is wrong.
+ */
+final class QuickReader
+{
+    private const ID = '/^[a-z0-9][a-z0-9._+-]*$/D';
+
+    /** @var array<string, true> ids that were looked at */
+    private array $ids = [];
+
+    /** @var array<string, Need> one object for needs that say the same */
+    private array $needs = [];
+
+    /** @param  bool  $checked  for documents that were read whole before: what a release needs is read when it is first asked for */
+    public function __construct(private readonly bool $checked = false)
+    {
+    }
+
+    /** @param  (callable(stdClass): bool)|null  $keeps  says of each release whether it matters; null for all */
+    public function package(stdClass $document, ?callable $keeps = null): ?Package
+    {
+        $kind = is_string($document->kind ?? null) ? Kind::tryFrom($document->kind) : null;
+        $scheme = self::word(Scheme::class, $document->scheme ?? null, Scheme::Semver);
+        $syntax = self::word(Syntax::class, $document->syntax ?? null, Syntax::Comparator);
+        $name = $document->name ?? '';
+        $understudies = $this->idList($document->understudies ?? []);
+        if (! isset($document->id, $document->releases) || ! $this->isId($document->id) || $kind === null || $scheme === null || $syntax === null || ! is_string($name) || $understudies === null || ! is_array($document->releases)) {
+            return null;
+        }
+        $releases = $seen = [];
+        foreach ($document->releases as $item) {
+            if ($keeps !== null && $item instanceof stdClass && ! $keeps($item)) {
+                continue;
+            }
+            $release = $item instanceof stdClass ? $this->release($item) : null;
+            if ($release === null || $release->version === '' || isset($seen['v'.$release->version])) {
+                return null;
+            }
+            $seen['v'.$release->version] = true;
+            $releases[] = $release;
+        }
+        try {
+            return new Package($document->id, $kind, $releases, $scheme, $syntax, $name, $understudies);
+        } catch (UnusableVersion) {
+            return null;
+        }
+    }
+
+    private function release(stdClass $item): ?Release
+    {
+        $channel = isset($item->channel) ? self::word(Channel::class, $item->channel, Channel::Stable) : Channel::Stable;
+        $needs = match (true) {
+            ! isset($item->needs) => [],
+            $this->checked => fn (): array => self::ordered($this->needs($item->needs) ?? throw UnusableDocument::at('/needs', 'it was changed after it was read.')),
+            default => $this->needs($item->needs),
+        };
+        $suggests = isset($item->suggests) ? $this->needs($item->suggests) : [];
+        $breaks = isset($item->breaks) ? $this->breaks($item->breaks) : [];
+        $provides = isset($item->provides) ? $this->provides($item->provides) : [];
+        $published = $item->published ?? '';
+        if (! isset($item->version) || ! is_string($item->version) || $channel === null || $needs === null || $suggests === null || $breaks === null || $provides === null || ! is_string($published)) {
+            return null;
+        }
+
+        return new Release($item->version, $channel, is_array($needs) ? self::ordered($needs) : $needs, $suggests, $breaks, $provides, $published);
+    }
+
+    /**
+     * @param  list<Need>  $needs
+     * @return list<Need> by their keys
+     */
+    private static function ordered(array $needs): array
+    {
+        for ($i = count($needs) - 1; $i > 0; $i--) {
+            if (strcmp($needs[$i - 1]->key, $needs[$i]->key) > 0) {
+                usort($needs, fn (Need $a, Need $b): int => strcmp($a->key, $b->key));
+
+                return $needs;
+            }
+        }
+
+        return $needs;
+    }
+
+    /** @return list<Need>|null */
+    private function needs(mixed $items): ?array
+    {
+        if (! is_array($items)) {
+            return null;
+        }
+        $needs = [];
+        foreach ($items as $item) {
+            $need = $item instanceof stdClass ? (isset($item->anyOf) ? $this->anyOf($item->anyOf) : $this->oneOf($item)) : null;
+            if ($need === null) {
+                return null;
+            }
+            $needs[] = $need;
+        }
+
+        return $needs;
+    }
+
+    private function oneOf(stdClass $item): ?Need
+    {
+        $range = $item->range ?? '*';
+        if (! isset($item->id) || ! is_string($item->id) || ! is_string($range)) {
+            return null;
+        }
+        $known = $this->needs[$item->id.' '.$range] ?? null;
+        if ($known !== null) {
+            return $known;
+        }
+
+        return $this->isId($item->id) ? $this->needs[$item->id.' '.$range] = Need::of(new Target($item->id, $range)) : null;
+    }
+
+    private function anyOf(mixed $items): ?Need
+    {
+        $targets = [];
+        foreach (is_array($items) ? $items : [] as $item) {
+            $one = $item instanceof stdClass ? $this->oneOf($item) : null;
+            if ($one === null) {
+                return null;
+            }
+            $targets[] = $one->alternatives[0];
+        }
+        if ($targets === []) {
+            return null;
+        }
+        $need = Need::of(...$targets);
+
+        return $this->needs[$need->key] ??= $need;
+    }
+
+    /** @return list<Breakage>|null */
+    private function breaks(mixed $items): ?array
+    {
+        $breaks = [];
+        foreach (is_array($items) ? $items : [null] as $item) {
+            $need = $item instanceof stdClass ? $this->oneOf($item) : null;
+            $why = $item instanceof stdClass ? $item->why ?? '' : null;
+            if ($need === null || ! is_string($why)) {
+                return null;
+            }
+            $breaks[] = new Breakage($need->alternatives[0], $why);
+        }
+
+        return $breaks;
+    }
+
+    /** @return list<Provision>|null */
+    private function provides(mixed $items): ?array
+    {
+        $provides = [];
+        foreach (is_array($items) ? $items : [null] as $item) {
+            if (! $item instanceof stdClass || ! isset($item->id, $item->version) || ! $this->isId($item->id) || ! is_string($item->version)) {
+                return null;
+            }
+            $provides[] = new Provision($item->id, $item->version);
+        }
+
+        return $provides;
+    }
+
+    /** @return list<string>|null */
+    private function idList(mixed $items): ?array
+    {
+        foreach (is_array($items) ? $items : [null] as $item) {
+            if (! $this->isId($item)) {
+                return null;
+            }
+        }
+
+        return is_array($items) ? array_values(array_filter($items, is_string(...))) : null;
+    }
+
+    /** @phpstan-assert-if-true string $id */
+    private function isId(mixed $id): bool
+    {
+        if (! is_string($id)) {
+            return false;
+        }
+        if (isset($this->ids[$id])) {
+            return true;
+        }
+        if (preg_match(self::ID, $id) !== 1) {
+            return false;
+        }
+        $this->ids[$id] = true;
+
+        return true;
+    }
+
+    /**
+     * @template T of \BackedEnum
+     *
+     * @param  class-string<T>  $enum
+     * @param  T  $else  for a word that is absent
+     * @return T|null null for a word that is none of its words
+     */
+    private static function word(string $enum, mixed $word, \BackedEnum $else): ?\BackedEnum
+    {
+        return $word === null ? $else : (is_string($word) ? $enum::tryFrom($word) : null);
+    }
+}

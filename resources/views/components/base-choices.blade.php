@@ -1,0 +1,11 @@
+@props(['instance', 'field', 'choices'])
+@foreach ($choices as $choice)
+    <form method="post" action="{{ route('draft.base', $instance) }}">
+        @csrf<input type="hidden" name="{{ $field }}" value="{{ $choice['value'] }}">
+        @if ($choice['here'])
+            <div class="remedy" style="color: var(--ink); cursor: default"><span><b>{{ $choice['label'] }}</b></span><span>here now</span></div>
+        @else
+            <button class="remedy"><span>{{ $choice['label'] }}</span><span>{{ $choice['words'] }}</span></button>
+        @endif
+    </form>
+@endforeach
