@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 // Makes the folder of a large depot, all of it invented, from a seed:
 // php bench/depot.php --out FOLDER [--packages 20000] [--releases 400000] [--files 200] [--seed 7]
-// Of the first --files mods, each newest release has a real archive; of the others only the catalogue exists.
+// Of the first --files mods and the libraries that they need, each newest release has a real archive; of the others only
+// the catalogue exists.
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -39,21 +40,22 @@ for ($number = 0; $number < $packages; $number++) {
     $until = $isReal || $isLibrary || $dice->getInt(0, 9) < 7 ? count($games) - 1 : $dice->getInt(2, 8);
     $needed = $isLibrary && $number < 5 ? [] : $dice->shuffleArray(range(0, min($libraries, $isLibrary ? max(1, $number) : $libraries) - 1));
     $needed = array_slice($needed, 0, $isLibrary ? $dice->getInt(0, 1) : $dice->getInt(0, 3));
+    $needed = $isReal ? array_values(array_filter([0, 1, 2, 3, 4], fn (int $one): bool => $dice->getInt(0, 2) === 0)) : $needed;
     $entries = [];
     for ($release = 0; $release < $count; $release++) {
         $version = intdiv($release, 8).'.'.($release % 8).'.'.$dice->getInt(0, 9);
         $at = $count === 1 ? $until : (int) round($release * $until / ($count - 1));
         $needs = [
-            ['id' => 'ferrywright', 'range' => $isLibrary ? '>='.$games[max(0, $at - 6)] : '>='.$games[max(0, $at - 3)].($until < count($games) - 1 ? ' <='.$games[$at] : '')],
+            ['id' => 'ferrywright', 'range' => $isReal ? '>=3.0.4' : ($isLibrary ? '>='.$games[max(0, $at - 6)] : '>='.$games[max(0, $at - 3)].($until < count($games) - 1 ? ' <='.$games[$at] : ''))],
             count($loaders) === 1 ? ['id' => $loaders[0]] : ['anyOf' => array_map(fn (string $one): array => ['id' => $one], $loaders)],
         ];
         foreach ($needed as $library) {
-            $needs[] = ['id' => strtolower(strtr("{$second[$library % 20]} Base ".intdiv($library, 20), ' ', '-')), 'range' => '>=0.'.$dice->getInt(0, 7).'.0'.($dice->getInt(0, 39) === 0 ? ' <1.0.0' : '')];
+            $needs[] = ['id' => strtolower(strtr("{$second[$library % 20]} Base ".intdiv($library, 20), ' ', '-')), 'range' => '>=0.'.$dice->getInt(0, 7).'.0'.(! $isReal && $dice->getInt(0, 39) === 0 ? ' <1.0.0' : '')];
         }
         $file = "{$id}-{$version}.jar";
         $size = $dice->getInt(4_000, 4_000_000);
         $digest = hash('sha256', $file);
-        if ($isReal && $release === $count - 1) {
+        if (($isReal || $number < 5) && $release === $count - 1) {
             $zip = new ZipArchive;
             $zip->open("{$out}/files/{$file}", ZipArchive::CREATE | ZipArchive::OVERWRITE);
             $zip->addFromString('mod.json', (string) json_encode(['id' => $id, 'version' => $version]));

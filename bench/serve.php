@@ -15,6 +15,8 @@ if ($path === '/feed.jsonl') {
     $document = json_decode((string) file_get_contents("{$folder}/changes.json"), true);
     echo json_encode(['changes' => array_slice($document['changes'], $since)] + $document);
 } elseif (preg_match('#^/(depot\.json|changes\.json|files/[a-z0-9.-]+)$#D', $path) === 1 && is_file($folder.$path)) {
+    header('Content-Type: '.(str_ends_with($path, '.json') ? 'application/json' : 'application/octet-stream'));
+    header('Content-Length: '.filesize($folder.$path));
     readfile($folder.$path);
 } else {
     http_response_code(404);

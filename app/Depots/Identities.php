@@ -62,9 +62,12 @@ final class Identities
             }
         }
         $same = [];
-        $list = Bulk::list(array_map(fn (string $digest): string => substr($digest, 1), array_keys($digests)));
-        foreach ($digests === [] ? [] : DB::select('select file_sha256, min(package_id) as package_id from releases where file_sha256 = any(?::bpchar[]) and depot_id <> ? group by file_sha256', [$list, $depot]) as $row) {
-            $same[$digests['d'.$row->file_sha256]] = $row->package_id;
+        $list = Bulk::list(array_map(fn (string $digest): string => substr($digest, 1, 16), array_keys($digests)));
+        foreach ($digests === [] ? [] : DB::select('select file_sha256, min(package_id) as package_id from releases where left(file_sha256, 16) = any(?::text[]) and depot_id <> ? group by file_sha256', [$list, $depot]) as $row) {
+            $mine = $digests['d'.$row->file_sha256] ?? null;
+            if ($mine !== null) {
+                $same[$mine] = $row->package_id;
+            }
         }
 
         return $same;

@@ -148,10 +148,13 @@ final readonly class Synchronising
                 fn (Source $source): array => ['depot_id' => $source->depot, 'local_id' => $source->localId, 'package_id' => $source->packageId, 'document' => $source->document, 'page' => $source->page],
                 array_values($sources),
             ));
-            Bulk::insert('releases', [
-                'package_id' => 'text', 'version' => 'text', 'depot_id' => 'bigint', 'recommended' => 'boolean', 'published_at' => 'timestamptz', 'file_name' => 'text',
-                'file_size' => 'bigint', 'file_sha256' => 'text', 'file_path' => 'text', 'content' => 'text',
-            ], array_merge(...array_map(fn (Source $source): array => $source->files, array_values($sources))));
+            $files = [];
+            foreach ($sources as $source) {
+                foreach ($source->files as $file) {
+                    $files["{$file['package_id']} {$file['version']}"] ??= $file;
+                }
+            }
+            Bulk::copy('releases', ['package_id', 'version', 'depot_id', 'recommended', 'published_at', 'file_name', 'file_size', 'file_sha256', 'file_path', 'content'], array_values($files));
             $touched = array_values(array_unique([...$own, ...$this->renamed($depot, $names)]));
             $this->merging->rebuild($touched, array_column(array_map(fn (Source $source): array => [$source->packageId, $source], array_values($sources)), 1, 0));
             $depot->update(['sequence' => $sequence]);

@@ -23,6 +23,11 @@ final class Release extends Model
 {
     public $timestamps = false;
 
+    /** Its key is of three columns: package, version and depot. */
+    public $incrementing = false;
+
+    protected $primaryKey = null;
+
     protected $casts = ['recommended' => 'boolean', 'published_at' => 'immutable_datetime'];
 
     /** @return BelongsTo<Package, $this> */

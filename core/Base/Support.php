@@ -8,6 +8,7 @@ use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Version\ReleaseSet;
+use WeakMap;
 
 /** Which game versions and loaders a package says it is for, in any of its releases. */
 final readonly class Support
@@ -44,7 +45,7 @@ final readonly class Support
     /** @return list<array{string, string}> the same for one release */
     public static function ofRelease(Release $release, Package $package, GameDefinition $game): array
     {
-        [$gamePackage] = $game->packages();
+        $gamePackage = self::gameOf($game);
         $known = array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders);
         $found = [];
         foreach (self::versions($release, $package, $gamePackage)?->positions() ?? [] as $position) {
@@ -54,6 +55,18 @@ final readonly class Support
         }
 
         return $found;
+    }
+
+    /** The game as a package, made once for each definition. */
+    private static function gameOf(GameDefinition $game): Package
+    {
+        /** @var WeakMap<GameDefinition, Package> $known */
+        static $known = new WeakMap;
+        if (! isset($known[$game])) {
+            $known[$game] = $game->packages()[0];
+        }
+
+        return $known[$game];
     }
 
     /** Null when the release does not name the game at all. */
