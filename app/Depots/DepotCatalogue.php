@@ -70,11 +70,13 @@ final class DepotCatalogue implements Catalogue
      * Reads packages and everything that they can need, in one query for each step away.
      *
      * @param  list<string>  $ids
-     * @param  string|null  $for  a game version: of what is only needed, only the releases that may be for it are read
+     * @param  string|null  $for  a game version: only releases that may be for it are read, unless a package has none
+     * @param  list<string>  $whole  packages that are read whole all the same
      */
-    public function load(array $ids, ?string $for = null): void
+    public function load(array $ids, ?string $for = null, array $whole = []): void
     {
-        $keeps = null;
+        $keeps = $for === null ? null : fn (stdClass $release): bool => $this->mayBeFor($release, $for);
+        $whole = array_flip($whole);
         while (! $this->closed && $ids !== []) {
             $new = array_values(array_filter($ids, fn (string $id): bool => ! isset($this->providers[$id])));
             if ($new === []) {
@@ -86,7 +88,7 @@ final class DepotCatalogue implements Catalogue
                 $this->packages[$id] = null;
             }
             foreach (DB::select('select id, document, side from packages where id = any(?::text[])', [Bulk::list($wanted)]) as $row) {
-                $this->packages[$row->id] = $this->read($row->document, $keeps);
+                $this->packages[$row->id] = $this->read($row->document, isset($whole[$row->id]) ? null : $keeps);
                 $this->sides[$row->id] = $row->side;
             }
             foreach ($wanted as $id) {
@@ -95,7 +97,6 @@ final class DepotCatalogue implements Catalogue
             foreach ($new as $id) {
                 $this->providers[$id] = $this->provided($id, $providing);
             }
-            $keeps = $for === null ? null : fn (stdClass $release): bool => $this->mayBeFor($release, $for);
             // What is only spoken of, as standing in the way or as going well with it, is not selected for that.
             $ids = array_column(DB::select("select distinct mentioned from mentions where package_id = any(?::text[]) and relation = 'needs'", [Bulk::list([...$new, ...$wanted])]), 'mentioned');
         }
@@ -105,12 +106,13 @@ final class DepotCatalogue implements Catalogue
      * Reads these packages and what they can need, and of others only what stands; after that it asks for nothing more.
      *
      * @param  list<string>  $ids
+     * @param  list<string>  $whole  packages that are read with all their releases
      * @param  array<string, string>  $standing  package id => the release as one package
-     * @param  string  $gameVersion  of what is only needed, releases that are not for it are left out
+     * @param  string  $gameVersion  releases that are not for it are left out
      */
-    public function around(array $ids, array $standing, string $gameVersion): void
+    public function around(array $ids, array $whole, array $standing, string $gameVersion): void
     {
-        $this->load($ids, $gameVersion);
+        $this->load([...$ids, ...$whole], $gameVersion, $whole);
         $provided = [];
         foreach ($standing as $id => $document) {
             $alone = $this->read($document, null);
@@ -131,7 +133,13 @@ final class DepotCatalogue implements Catalogue
     /** @param  (callable(stdClass): bool)|null  $keeps */
     private function read(string $document, ?callable $keeps): Package
     {
-        return $this->quick->package(Node::objectOf($document), $keeps) ?? $this->reader->package(Node::ofJson($document));
+        $decoded = Node::objectOf($document);
+        $package = $this->quick->package($decoded, $keeps);
+        if ($package !== null && $package->releases === []) {
+            $package = $this->quick->package($decoded);
+        }
+
+        return $package ?? $this->reader->package(Node::of($decoded));
     }
 
     /** Whether nothing in a release says that it is not for a version of the game. */

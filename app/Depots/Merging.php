@@ -46,13 +46,15 @@ final readonly class Merging
         $this->insert($sources);
     }
 
-    /** Counts what each game version can hold. */
+    /** Counts what each game version can hold, and gathers what each game's packages are about. */
     public function count(): void
     {
         DB::transaction(function (): void {
             DB::table('holdings')->delete();
             DB::insert("insert into holdings (game, game_version, kind, packages)
                 select game, version, kind, count(*) from (select distinct id, kind, split_part(one, ' ', 1) as game, split_part(one, ' ', 2) as version from packages, unnest(supports) as one) as held group by 1, 2, 3");
+            DB::table('subjects')->delete();
+            DB::insert('insert into subjects (game, category) select distinct game, left(category, 200) from packages, unnest(games) as game, jsonb_array_elements_text(categories) as category');
         });
     }
 

@@ -74,8 +74,9 @@ final class Drafting
      *
      * @param  list<string>  $candidates
      * @param  array<string, string>  $versions  package id => version, the line-up
+     * @param  list<string>  $whole  packages of which every release is wanted, for this game version or not
      */
-    public function catalogueAround(Instance $instance, array $candidates, array $versions): DepotCatalogue
+    public function catalogueAround(Instance $instance, array $candidates, array $versions, array $whole = []): DepotCatalogue
     {
         $catalogue = $this->catalogue($instance);
         $documents = [];
@@ -84,8 +85,9 @@ final class Drafting
                 $documents[$placed->package_id] = $placed->document;
             }
         }
-        $whole = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
-        $catalogue->around([...$candidates, ...$this->plan($instance)->base(), ...array_values($whole)], $documents, $this->plan($instance)->gameVersion);
+        $changed = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
+        $plan = $this->plan($instance);
+        $catalogue->around([...$candidates, ...array_values($changed)], [...$whole, ...$plan->base()], $documents, $plan->gameVersion);
 
         return $catalogue;
     }

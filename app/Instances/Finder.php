@@ -162,8 +162,7 @@ final readonly class Finder
     /** @return list<string> every category that a package of the game is in */
     public function categories(Instance $instance): array
     {
-        return DB::table('packages')->whereRaw('games @> array[?]', [$instance->plan->game])->crossJoin(DB::raw('jsonb_array_elements_text(categories) as category'))
-            ->distinct()->orderBy('category')->limit(60)->pluck('category')->all();
+        return DB::table('subjects')->where('game', $instance->plan->game)->orderBy('category')->limit(60)->pluck('category')->all();
     }
 
     /**

@@ -33,6 +33,12 @@ return new class extends Migration
             $table->integer('packages');
             $table->primary(['game', 'game_version', 'kind']);
         });
+        // The categories of each game's packages, gathered at the same time.
+        Schema::create('subjects', function (Blueprint $table): void {
+            $table->string('game');
+            $table->string('category');
+            $table->primary(['game', 'category']);
+        });
         // Hundreds of thousands of rows: no more keys to keep than are asked for, and a depot's rows are taken out with it by hand.
         DB::statement('alter table releases drop constraint releases_depot_id_foreign, drop column id, drop constraint releases_package_id_version_depot_id_unique, add primary key (package_id, version, depot_id)');
         DB::statement('alter table sources drop constraint sources_depot_id_foreign');

@@ -31,7 +31,7 @@ final readonly class PackageController
     {
         $plan = $this->drafting->plan($instance->load(['placed', 'draft', 'lastRehearsal']));
         $versions = $this->drafting->outcome($instance)->versions ?? $instance->versions();
-        $catalogue = $this->drafting->catalogueAround($instance, [$package], $versions);
+        $catalogue = $this->drafting->catalogueAround($instance, [], $versions, [$package]);
         $known = $catalogue->package($package);
         if ($known === null || in_array($package, [$plan->game, $plan->runtime], true)) {
             throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
