@@ -15,6 +15,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->remove(HandleCors::class);
         // The theme is set by the page itself, and says nothing that would have to be kept secret.
         $middleware->encryptCookies(except: ['theme']);
+        // A page elsewhere whose host's name is made to mean this machine is not answered.
+        $middleware->trustHosts(at: fn (): array => array_map(fn (string $host): string => '^'.preg_quote($host).'$', (array) config('stasimon.hosts')), subdomains: false);
         $middleware->web(append: [App\Http\Middleware\SecurityHeaders::class]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {

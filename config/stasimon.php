@@ -6,6 +6,9 @@ return [
     // Where files are kept: store/, instances/ and what a worker needs beside them.
     'var' => env('STASIMON_VAR', base_path('var')),
 
+    // Hosts under whose names pages are answered.
+    'hosts' => array_filter(['127.0.0.1', 'localhost', parse_url((string) env('APP_URL'), PHP_URL_HOST), ...explode(',', (string) env('STASIMON_HOSTS', ''))]),
+
     // Game definitions, and the programs that stand in for the outside world.
     'games' => base_path('games'),
     'standins' => base_path('standins'),

@@ -1,6 +1,6 @@
 // Takes docs/screenshots/ anew from a running, freshly loaded demo: node docs/screenshots.mjs [http://127.0.0.1:8760]
 import { chromium } from '@playwright/test';
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 
 const address = process.argv[2] ?? 'http://127.0.0.1:8760';
 const folder = new URL('./screenshots/', import.meta.url).pathname;
@@ -25,23 +25,53 @@ const find = async (name) => {
 };
 const lights = await find('Harbour Lights');
 const signals = await find('Signals at Noon');
+const archipelago = await find('Grand Archipelago');
+const mail = await find('Night Mail');
 
 await shoot('register', '/');
+await shoot('depots', '/depots');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
-await shoot('line-up', lights);
+await shoot('line-up', archipelago);
 await shoot('line-up-narrow', lights, { width: 400, height: 800 });
-await shoot('theatre', `${lights}?view=theatre`, { act: (p) => p.getByRole('img', { name: /^Oakum API/ }).focus() });
+const oakum = { act: (p) => p.getByRole('img', { name: /^Oakum API/ }).focus() };
+await shoot('theatre', `${archipelago}?view=theatre`, oakum);
+await shoot('theatre-dark', `${lights}?view=theatre`, { ...oakum, theme: 'dark' });
 await shoot('rehearsal', `${signals}/rehearsals/1`);
 await shoot('rehearsal-dark', `${signals}/rehearsals/1`, { theme: 'dark' });
+await shoot('files', `${mail}/files`);
+await shoot('history', `${archipelago}/history`);
+await shoot('package', `${lights}/packages/fogbank`);
 await shoot('find', `${lights}/find?q=wether`, { act: (p) => p.getByLabel('Mark Low Cloud').check() });
 const add = (name) => async (p) => {
-    await p.getByLabel(`Mark ${name}`).check();
+    await p.getByLabel(`Mark ${name}`, { exact: true }).check();
     await p.getByRole('button', { name: /Add to the draft/ }).click();
     await p.waitForURL('**/draft');
 };
-const discard = async (p) => p.getByRole('button', { name: 'Throw away' }).click();
+const discard = async (instance) => {
+    await page.goto(`${address}${instance}/draft`);
+    await page.getByRole('button', { name: 'Throw away' }).click();
+};
 await shoot('draft', `${lights}/find?q=fog+signals`, { act: add('Fog Signals') });
+await discard(lights);
 await shoot('why-not', `${lights}/find?q=deep`, { act: add('Deep Weather') });
+await discard(lights);
+await shoot('updates', archipelago, { act: async (p) => {
+    await p.getByRole('button', { name: /^Take all/ }).click();
+    await p.waitForURL('**/draft');
+} });
+await discard(archipelago);
+// A depot that is slow for a while, so that there is something to see. VAR is where bin/start keeps its files.
+const moods = ['slipway', 'tidepool'].map((depot) => `${process.env.STASIMON_VAR ?? 'var'}/depots/${depot}/mood.json`);
+await shoot('applying', `${lights}/find?q=ferry`, { act: async (p) => {
+    for (const box of (await p.locator('[data-rows] input[type=checkbox]').all()).slice(0, 5)) await box.check();
+    await p.getByRole('button', { name: /Add to the draft/ }).click();
+    await p.waitForURL('**/draft');
+    moods.forEach((mood) => writeFileSync(mood, '{"answer": "slow"}'));
+    await p.getByRole('button', { name: /^Apply/ }).click();
+    await p.waitForTimeout(1500);
+} });
 await page.goto(`${address}${lights}/draft`);
-await discard(page);
+await page.getByRole('button', { name: 'Cancel' }).click();
+moods.forEach((mood) => rmSync(mood, { force: true }));
+await discard(lights);
 await browser.close();

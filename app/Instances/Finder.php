@@ -124,7 +124,7 @@ final readonly class Finder
         foreach (self::words($query->words) as $word) {
             $near
                 ? $all->whereRaw('? <% search', [$word])
-                : $all->where(fn ($any) => $any->whereRaw("words @@ (quote_literal(?) || ':*')::tsquery", [$word])->orWhereRaw("search like ? escape '!'", ['%'.str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $word).'%']));
+                : $all->where(fn ($any) => $any->whereRaw("words @@ to_tsquery('simple', ?)", [self::beginning($word)])->orWhereRaw("search like ? escape '!'", ['%'.str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $word).'%']));
         }
 
         return $all;
@@ -140,11 +140,17 @@ final readonly class Finder
             $query->sort === 'name' => $all->orderByRaw('lower(name)'),
             $query->sort === 'downloads' || $words === [] => $all->orderByDesc('downloads'),
             default => $all->orderByRaw(
-                $near ? 'word_similarity(?, lower(name)) desc, downloads desc' : "(lower(name) = ?) desc, (lower(name) like ? escape '!') desc, ts_rank(words, (quote_literal(?) || ':*')::tsquery) desc, downloads desc",
-                $near ? [implode(' ', $words)] : [implode(' ', $words), str_replace(['!', '%', '_'], ['!!', '!%', '!_'], implode(' ', $words)).'%', $words[0]],
+                $near ? 'word_similarity(?, lower(name)) desc, downloads desc' : "(lower(name) = ?) desc, (lower(name) like ? escape '!') desc, ts_rank(words, to_tsquery('simple', ?)) desc, downloads desc",
+                $near ? [implode(' ', $words)] : [implode(' ', $words), str_replace(['!', '%', '_'], ['!!', '!%', '!_'], implode(' ', $words)).'%', self::beginning($words[0])],
             ),
         };
         $all->orderBy('id');
+    }
+
+    /** A text search query for what begins like a word: "fog:*"; of signs alone, an empty one. */
+    private static function beginning(string $word): string
+    {
+        return implode(' & ', array_map(fn (string $part): string => $part.':*', preg_split('/[^\pL\pN]+/u', $word, flags: PREG_SPLIT_NO_EMPTY) ?: []));
     }
 
     /** @return list<string> */

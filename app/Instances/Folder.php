@@ -13,7 +13,7 @@ use RecursiveIteratorIterator;
 /** The folders of one instance on disk: live/ is what launches, next/ is being built, before/ is what live/ was. */
 final readonly class Folder
 {
-    private const MARK = '.stasimon.json';
+    public const MARK = '.stasimon.json';
 
     /** How many restore points keep configs and worlds. Their names ascend with time. */
     private const POINTS = 10;

@@ -46,7 +46,7 @@ final readonly class BaseChoices
                 $now->plan->memory,
             ));
 
-            return [...$choice, 'words' => $choice['words'].'; '.$this->consequences($this->drafting->lineUpOf($plan, $instance), $now)];
+            return [...$choice, 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->drafting->lineUpOf($plan, $instance), $now)]))];
         }, $part === 'build' ? $base->builds : $base->runtimes);
     }
 

@@ -34,7 +34,8 @@ final readonly class ReleaseMatrix
     public static function of(Package $package, GameDefinition $game, Plan $plan, ?string $selected, array $titles): self
     {
         $supports = [];
-        $used = [];
+        // The instance's own column is drawn though nothing may be for it.
+        $used = ["{$plan->loader} {$plan->gameVersion}" => true];
         foreach (array_slice(array_reverse($package->releases), 0, self::ROWS) as $release) {
             $supports[$release->version.' '] = [];
             foreach (Support::ofRelease($release, $package, $game) as [$version, $loader]) {
@@ -67,7 +68,7 @@ final readonly class ReleaseMatrix
 
     public function width(): int
     {
-        return self::LEFT + count($this->columns) * self::CELL + 20;
+        return self::LEFT + count($this->columns) * self::CELL + 60;
     }
 
     public function height(): int

@@ -1,8 +1,12 @@
 const svg = 'http://www.w3.org/2000/svg';
 
+// Names that the sentence above the picture lists; the picture shows them all.
+const SAID = 7;
+
 /** Draws what a seat rests on and what rests on it, while it is pointed at or has the focus. */
 export const theatre = (seats, middle, floor) => ({
     says: `${seats.length} seats. Point at one, or move with the arrow keys, to see what it rests on.`,
+    boxes: [],
     places: new Map(seats.map((seat, i) => [seat.id, i])),
 
     element(i) {
@@ -14,11 +18,11 @@ export const theatre = (seats, middle, floor) => ({
         const seat = seats[i];
         const below = seat.rests.filter((id) => this.places.has(id)).map((id) => this.places.get(id));
         const above = seat.carries.filter((id) => this.places.has(id)).map((id) => this.places.get(id));
-        below.forEach((other) => this.thread(seat, seats[other], 'below', other));
-        above.forEach((other) => this.thread(seat, seats[other], 'above', other));
         this.element(i).classList.add('here');
         this.label(seat, true);
-        const count = (list, none) => (list.length === 0 ? none : list.map((other) => seats[other].name).join(', '));
+        below.forEach((other) => this.thread(seat, seats[other], 'below', other));
+        above.forEach((other) => this.thread(seat, seats[other], 'above', other));
+        const count = (list, none) => (list.length === 0 ? none : list.slice(0, SAID).map((other) => seats[other].name).join(', ') + (list.length > SAID ? ` and ${list.length - SAID} more` : ''));
         this.says = `${seat.name} ${seat.version}${seat.finding ? ` (${seat.finding})` : ''} rests on ${count(below, 'the base alone')}; ${above.length === 0 ? 'nothing rests on it' : `on it rests ${count(above)}`}.`;
     },
 
@@ -55,9 +59,22 @@ export const theatre = (seats, middle, floor) => ({
         text.setAttribute('class', main ? 'main' : '');
         text.textContent = main ? `${seat.name} ${seat.version}` : seat.name;
         this.$refs.labels.append(text);
+        this.makeRoom(text);
+    },
+
+    /** Moves a label up or down to where it covers no other. */
+    makeRoom(text) {
+        const [left, baseline] = [Number(text.getAttribute('x')), Number(text.getAttribute('y'))];
+        const width = text.getComputedTextLength();
+        const from = text.getAttribute('text-anchor') === 'end' ? left - width : left;
+        const covers = (y) => this.boxes.some((box) => box.from < from + width + 4 && from < box.to + 4 && Math.abs(box.y - y) < 13);
+        const y = [0, 14, -14, 28, -28, 42].map((by) => baseline + by).find((at) => ! covers(at)) ?? baseline;
+        text.setAttribute('y', y);
+        this.boxes.push({ from, to: from + width, y });
     },
 
     clear() {
+        this.boxes = [];
         this.$refs.threads.replaceChildren();
         this.$refs.labels.replaceChildren();
         this.$root.querySelectorAll('.seat').forEach((one) => one.classList.remove('here', 'below', 'above'));

@@ -38,8 +38,8 @@ function send(string $file, string $mood): void
     if ($mood === 'damaged') {
         $content[intdiv(strlen($content), 2)] = chr(ord($content[intdiv(strlen($content), 2)]) ^ 0xFF);
     }
-    if ($mood === 'breaking off') {
-        // Says how long it is, and ends in the middle.
+    if ($mood === 'breaking off' && $from === 0) {
+        // Says how long it is, and ends in the middle; what is asked for from there on comes.
         header('Content-Length: '.strlen($content));
         echo substr($content, 0, max(1, intdiv(strlen($content), 2)));
         exit;

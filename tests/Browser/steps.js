@@ -22,7 +22,8 @@ export async function addToDraft(page, ...names) {
     await page.getByRole('link', { name: 'Draft', exact: true }).click();
 }
 
-export async function apply(page) {
+export async function apply(page, at = null) {
+    if (at) await page.goto(at);
     await page.getByRole('button', { name: /^Apply/ }).click();
     await expect(page.getByText('The last one is applied.')).toBeVisible();
 }
@@ -37,6 +38,11 @@ export function folderOf(page) {
     const id = /instances\/([0-9a-z]{26})/.exec(page.url())[1];
 
     return `${process.env.STASIMON_VAR}/instances/${id}/live`;
+}
+
+// The address of the instance that the page is about.
+export function rootOf(page) {
+    return /^https?:\/\/[^/]+\/instances\/[0-9a-z]{26}/.exec(page.url())[0];
 }
 
 export function files(folder) {

@@ -11,7 +11,7 @@ test('from nothing to a clean rehearsal', async ({ page }) => {
     await page.getByRole('link', { name: /^3\.2\.1/ }).click();
     const sentence = page.getByRole('heading', { level: 1 });
     await expect(sentence).toHaveText('Ferrywright 3.2.1 on Halyard 0.16.4, Java 21, with 4 GB.');
-    await expect(page.getByText('20 mods; light, quick to follow')).toBeVisible();
+    await expect(page.getByText(/\d+ mods; light, quick to follow/)).toBeVisible();
     await page.getByRole('link', { name: '0.16.9 newest' }).click();
     await expect(sentence).toContainText('Halyard 0.16.9');
     await page.getByRole('link', { name: '0.16.4 recommended' }).click();
@@ -33,8 +33,8 @@ test('from nothing to a clean rehearsal', async ({ page }) => {
 
     // The draft: what was asked for, what was brought in, by whom and with which range.
     await expect(page.getByRole('heading', { name: 'What the draft leads to' })).toBeVisible();
-    await expect(row('comes Fogbank Weather')).toContainText('asked for');
-    await expect(row('comes Oakum API')).toContainText('for Fogbank Weather (>=1.5.0 <2.0.0)');
+    await expect(row('Fogbank Weather')).toContainText('asked for');
+    await expect(row('Oakum API')).toContainText('for Fogbank Weather (>=1.5.0 <2.0.0)');
     const bar = page.getByRole('region', { name: 'Draft' });
     await expect(bar).toContainText('+2 mods');
     await expect(bar).toContainText('+2 libraries');
@@ -147,7 +147,7 @@ test('the line-up as a theatre: pointed at, and by keyboard', async ({ page }) =
     await expect(page.locator('.seat:focus')).toHaveAttribute('aria-label', /^(Kedge Bones|Mist Layers|Oakum API)/);
 
     // The filters are the table's, and the table says the same.
-    await page.getByRole('link', { name: 'Asked for', exact: true }).click();
+    await page.getByRole('link', { name: /^Asked for/ }).click();
     await expect(page.locator('.seat.off')).toHaveCount(3);
     await page.getByRole('link', { name: 'Table', exact: true }).click();
     await expect(page).toHaveURL(/only=asked/);
@@ -164,7 +164,7 @@ for (const theme of ['light', 'dark']) {
         await rehearse(page, 'Clean');
         await page.goto(`${root}/find`);
         await addToDraft(page, 'Deep Weather');
-        for (const path of ['/', '/new', root, `${root}?view=theatre`, `${root}/find`, `${root}/draft`, `${root}/rehearsals`, `${root}/rehearsals/1`, `${root}/history`, '/nowhere']) {
+        for (const path of ['/', '/new', '/depots', root, `${root}?view=theatre`, `${root}/find`, `${root}/packages/gulls`, `${root}/packages/paper-lanterns`, `${root}/files`, `${root}/draft`, `${root}/rehearsals`, `${root}/rehearsals/1`, `${root}/history`, '/nowhere']) {
             await page.setViewportSize({ width: 1280, height: 800 });
             await page.goto(path);
             expect(await page.locator('html').getAttribute('data-theme')).toBe(theme);

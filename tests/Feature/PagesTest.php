@@ -94,6 +94,7 @@ it('searches while typing with a fragment', function (): void {
 });
 
 it('shows what the draft leads to, and by whom', function (): void {
+    World::forgetFiles('cargo-manifest');
     $instance = World::instance(['cargo-manifest']);
     $this->get("/instances/{$instance->id}/draft")->assertOk()
         ->assertSeeInOrder(['Kedge Bones', 'for Sextant Config (&gt;=3.0.0)'], false)->assertSeeText('asked for')->assertSee('to fetch');

@@ -10,8 +10,10 @@ use App\Games;
 use App\Instances\Applying;
 use App\Instances\Bases;
 use App\Instances\Drafting;
+use App\Instances\Store;
 use App\Models\Depot;
 use App\Models\Instance;
+use App\Models\Release;
 use App\Models\Task;
 use Stasimon\Core\Base\Plan;
 
@@ -58,7 +60,45 @@ final class World
     public static function applied(array $wants, string $version = '3.2.1', string $loader = 'halyard', ?string $build = null, ?string $runtime = null): Instance
     {
         $instance = self::instance($wants, $version, $loader, $build, $runtime);
-        app(Applying::class)->run($instance, $task = self::task($instance));
+
+        return self::apply($instance);
+    }
+
+    /** Has a depot behave badly until {@see good()}. */
+    public static function mood(string $depot, string $answer): void
+    {
+        file_put_contents(config('stasimon.var')."/depots/{$depot}/mood.json", json_encode(['answer' => $answer]));
+    }
+
+    public static function good(): void
+    {
+        array_map(unlink(...), glob(config('stasimon.var').'/depots/*/mood.json') ?: []);
+    }
+
+    /** Takes what was fetched of packages out of the store. */
+    public static function forgetFiles(string ...$ids): void
+    {
+        foreach (Release::query()->whereIn('package_id', $ids)->pluck('file_sha256') as $digest) {
+            @unlink((new Store)->path(trim($digest)));
+            @unlink((new Store)->partial(trim($digest)));
+        }
+    }
+
+    /** @param  list<string>  $wants */
+    public static function mail(array $wants): Instance
+    {
+        $game = app(Games::class)->get('nightpost');
+        $plan = (new Bases($game, new DepotCatalogue($game)))->plan(null, null, null, null, null);
+        $instance = Instance::query()->create(['name' => 'Night Mail', 'plan' => $plan]);
+        app(Drafting::class)->step($instance, fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan));
+
+        return self::apply($instance);
+    }
+
+    /** Applies the draft. */
+    public static function apply(Instance $instance): Instance
+    {
+        app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task = self::task($instance));
         $task->finish();
 
         return Instance::query()->findOrFail($instance->id);

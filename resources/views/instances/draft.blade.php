@@ -44,6 +44,9 @@
                 <p class="soft">{{ $page->sizes() }}{{ $lineUp->plan->putBack ? ' Every file is laid anew.' : '' }}{{ $lineUp->plan->restore ? ' It goes back to an earlier line-up'.($lineUp->plan->restore->own ? ', with the configs and worlds of that time.' : '; configs and worlds stay as they are.') : '' }}</p>
             @endif
         </div>
+        @if ($lineUp->resolved && $lineUp->plan->updating !== [] && $page->changes->remove !== [])
+            <p class="px-[18px] pt-1 warn">Taking the newer releases loses {{ collect($page->changes->remove)->map($page->title(...))->join(', ', ' and ') }}.</p>
+        @endif
         @if ($lineUp->resolved)
             @php($names = $page->names())
             @php($groups = ['comes' => $page->selected('comes'), 'changes' => $page->selected('changes')])

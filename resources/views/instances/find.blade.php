@@ -11,7 +11,7 @@
                 'depot' => ['Depot', ['' => 'all'] + $depots->pluck('name', 'slug')->all()],
                 'sort' => ['By', App\Instances\Query::SORTS],
             ] as $field => [$words, $options])
-                <label class="facet"><span class="soft">{{ $words }}</span> <select name="{{ $field }}">@foreach ($options as $value => $option)<option value="{{ $value }}" @selected($query->{$field} === (string) $value)>{{ $option }}</option>@endforeach</select></label>
+                <span class="facet"><label class="soft" for="by-{{ $field }}">{{ $words }}</label> <select id="by-{{ $field }}" name="{{ $field }}">@foreach ($options as $value => $option)<option value="{{ $value }}" @selected($query->{$field} === (string) $value)>{{ $option }}</option>@endforeach</select></span>
             @endforeach
             <noscript><button class="btn">Find</button></noscript>
         </form>

@@ -14,7 +14,7 @@
                 <x-act-button :action="route('draft.off', $instance)" :fields="['id' => $package->id]" :instance="$instance" key="o">Turn off</x-act-button>
                 <x-act-button :action="route('draft.remove', $instance)" :fields="['id' => $package->id]" :instance="$instance">Do without</x-act-button>
                 @if ($page->release() && ! str_starts_with($page->range(), '='))<x-act-button :action="route('draft.range', $instance)" :fields="['id' => $package->id, 'range' => $package->exactly($page->release())]" :instance="$instance" key="p">Pin {{ $page->release() }}</x-act-button>@endif
-            @elseif ($page->verdict->fit->value !== 'not' || ! $page->isHere())<x-act-button :action="route('draft.add', $instance)" :fields="['id' => $package->id]" :instance="$instance" key="a" main>{{ $page->isHere() ? 'Ask for it by name' : 'Add to the draft' }}</x-act-button>@endif
+            @elseif ($page->verdict->fit->value !== 'not' || ! $page->isHere())<x-act-button :action="route('draft.add', $instance)" :fields="['id' => $package->id]" :instance="$instance" key="a" :main="$page->verdict->fit->value !== 'not'">{{ $page->isHere() ? 'Ask for it by name' : 'Add to the draft' }}</x-act-button>@endif
             @if (! $page->isOff())
             <form method="post" action="{{ route('draft.range', $instance) }}" class="acts">@csrf<input type="hidden" name="id" value="{{ $package->id }}"><label class="soft" for="range">Range</label><input type="text" class="ver w-32" id="range" name="range" value="{{ $page->range() }}" placeholder="newest" maxlength="200"><button class="btn">Set</button></form>
             @endif

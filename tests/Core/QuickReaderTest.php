@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+use Stasimon\Core\Catalogue\CatalogueReader;
+use Stasimon\Core\Catalogue\Node;
+use Stasimon\Core\Catalogue\QuickReader;
+
+/** A package with everything that the format knows. */
+function fullPackage(): array
+{
+    return ['id' => 'fogbank', 'kind' => 'mod', 'name' => 'Fogbank', 'scheme' => 'semver', 'syntax' => 'comparator', 'understudies' => ['mist'], 'releases' => [
+        ['version' => '2.0.0', 'channel' => 'beta', 'published' => '2031-01-01T00:00:00Z', 'needs' => [['id' => 'z-lib', 'range' => '>=1'], ['anyOf' => [['id' => 'halyard'], ['id' => 'capstan', 'range' => '<50']]]], 'suggests' => [['id' => 'mist']], 'breaks' => [['id' => 'sun', 'range' => '*', 'why' => 'too bright']], 'provides' => [['id' => 'fog', 'version' => '2.0.0']]],
+        ['version' => '1.0.0', 'needs' => [['id' => 'a-lib']]],
+    ]];
+}
+
+it('reads what the careful reader reads', function (): void {
+    $document = (string) json_encode(fullPackage());
+    $careful = (new CatalogueReader)->carefully(Node::ofJson($document));
+    foreach ([new QuickReader, new QuickReader(checked: true)] as $reader) {
+        $quick = $reader->package(Node::objectOf($document));
+        expect($quick?->timeline->texts())->toBe(['1.0.0', '2.0.0']);
+        foreach ($careful->releases as $position => $release) {
+            expect($quick->releases[$position]->needs())->toEqual($release->needs());
+            foreach (['version', 'channel', 'suggests', 'breaks', 'provides', 'published'] as $field) {
+                expect($quick->releases[$position]->{$field})->toEqual($release->{$field});
+            }
+        }
+        expect([$quick->id, $quick->kind, $quick->name, $quick->understudies])->toBe([$careful->id, $careful->kind, $careful->name, $careful->understudies]);
+    }
+});
+
+it('leaves what is wrong to the careful reader, which refuses it', function (Closure $spoil): void {
+    $package = fullPackage();
+    $spoil($package);
+    $document = (string) json_encode($package);
+    expect((new QuickReader)->package(Node::objectOf($document)))->toBeNull()
+        ->and(fn () => (new CatalogueReader)->package(Node::ofJson($document)))->toThrow(Stasimon\Core\Catalogue\UnusableDocument::class);
+})->with([
+    [fn (array &$p) => $p['id'] = 'Not An Id'], [function (array &$p): void {
+        unset($p['id']);
+    }], [fn (array &$p) => $p['kind'] = 'boat'], [fn (array &$p) => $p['scheme'] = 7], [fn (array &$p) => $p['releases'] = 'none'], [fn (array &$p) => $p['releases'][] = 'x'],
+    [fn (array &$p) => $p['releases'][1]['version'] = '2.0.0'], [fn (array &$p) => $p['releases'][0]['version'] = 'not a version'], [fn (array &$p) => $p['releases'][0]['version'] = ''], [fn (array &$p) => $p['releases'][0]['channel'] = 'gamma'],
+    [fn (array &$p) => $p['releases'][0]['needs'] = ['halyard']], [fn (array &$p) => $p['releases'][0]['needs'][0]['id'] = '../etc'], [fn (array &$p) => $p['releases'][0]['needs'][0]['range'] = 5], [fn (array &$p) => $p['releases'][0]['needs'][1]['anyOf'] = []],
+    [fn (array &$p) => $p['releases'][0]['breaks'] = 'all'], [fn (array &$p) => $p['releases'][0]['provides'][0]['version'] = null], [fn (array &$p) => $p['understudies'] = ['?']], [fn (array &$p) => $p['name'] = ['x']],
+]);
+
+it('leaves out the releases that do not matter', function (): void {
+    $quick = (new QuickReader)->package(Node::objectOf((string) json_encode(fullPackage())), fn (stdClass $release): bool => $release->version !== '1.0.0');
+    expect($quick?->timeline->texts())->toBe(['2.0.0']);
+});

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Instances\Applying;
+use App\Instances\Drafting;
+use App\Instances\Folder;
+use App\Instances\Store;
+use App\Models\Instance;
+use App\Models\Release;
+use Illuminate\Support\Facades\DB;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Stasimon\Core\Base\Plan;
+use Tests\Support\World;
+
+/** @return array<string, string> path => digest, without what says which apply made the folder */
+function contents(Instance $instance): array
+{
+    return array_diff_key(World::tree((new Folder($instance))->live()), [Folder::MARK => true]);
+}
+
+/** Applies the draft in a process of its own, which is killed after so many microseconds; 0 to let it end. */
+function applyFor(Instance $instance, int $microseconds): void
+{
+    $task = World::task($instance);
+    DB::disconnect();
+    $child = pcntl_fork();
+    if ($child === 0) {
+        DB::purge();
+        try {
+            app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task);
+        } finally {
+            // Nothing of the test that it was split off from may run in it.
+            posix_kill((int) getmypid(), SIGKILL);
+        }
+    }
+    if ($microseconds > 0) {
+        usleep($microseconds);
+        posix_kill($child, SIGKILL);
+    }
+    pcntl_waitpid($child, $status);
+    DB::purge();
+}
+
+it('leaves the old instance or the new one at 200 random moments, byte for byte', function (): void {
+    World::depot();
+    $instance = World::applied(['long-piers', 'weather-glass']);
+    $folder = new Folder($instance);
+    file_put_contents($folder->live('config/own.toml'), 'mine');
+    $turn = fn (Plan $plan): Plan => $plan->wants('gulls') ? $plan->without('gulls')->wanting('tide-tables') : $plan->without('tide-tables')->wanting('gulls');
+    $store = new Store;
+    $fetched = Release::query()->whereIn('package_id', ['gulls', 'tide-tables', 'kedge-bones', 'harbour-paths'])->pluck('file_sha256')->map(trim(...))->all();
+    $forget = function () use ($store, $fetched): void {
+        foreach ($fetched as $digest) {
+            @unlink($store->path($digest));
+        }
+    };
+
+    // Both ways once without a kill: what the two line-ups are, and how long it takes.
+    $whole = [];
+    $longest = 0;
+    foreach ([0, 1] as $_) {
+        $forget();
+        app(Drafting::class)->step($instance->refresh(), $turn);
+        $start = hrtime(true);
+        applyFor($instance, 0);
+        $longest = max($longest, intdiv(hrtime(true) - $start, 1000));
+        $instance = Instance::query()->findOrFail($instance->id);
+        $whole[(int) isset($instance->versions()['gulls'])] = contents($instance);
+    }
+    expect($whole)->toHaveCount(2)->and($whole[0])->not->toBe($whole[1]);
+
+    $dice = new Randomizer(new Mt19937(200));
+    $became = ['old' => 0, 'new' => 0];
+    for ($kill = 0; $kill < 200; $kill++) {
+        $forget();
+        $before = isset($instance->versions()['gulls']);
+        if ($instance->draft()->doesntExist()) {
+            app(Drafting::class)->step($instance, $turn);
+        }
+        applyFor($instance->refresh(), $dice->getInt(1, (int) ($longest * 1.1)));
+        app(Applying::class)->recover(Instance::query()->findOrFail($instance->id));
+
+        $instance = Instance::query()->findOrFail($instance->id);
+        $now = isset($instance->versions()['gulls']);
+        $became[$now === $before ? 'old' : 'new']++;
+        expect(contents($instance))->toBe($whole[(int) $now])
+            ->and($instance->draft()->exists())->toBe($now === $before)
+            ->and(is_dir($folder->next()))->toBeFalse()->and(is_dir(dirname($folder->next()).'/before'))->toBeFalse();
+        foreach (World::tree(config('stasimon.var').'/store') as $path => $digest) {
+            expect(str_starts_with((string) $path, 'partial/') || basename((string) $path) === $digest)->toBeTrue("{$path} holds {$digest}");
+        }
+    }
+    // Kills that all came too early or too late would have shown nothing.
+    expect($became['old'])->toBeGreaterThan(20)->and($became['new'])->toBeGreaterThan(5);
+});
