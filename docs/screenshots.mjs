@@ -27,6 +27,7 @@ const lights = await find('Harbour Lights');
 const signals = await find('Signals at Noon');
 const archipelago = await find('Grand Archipelago');
 const mail = await find('Night Mail');
+const quiet = await find('Quiet Harbour');
 
 await shoot('register', '/');
 await shoot('depots', '/depots');
@@ -62,16 +63,16 @@ await shoot('updates', archipelago, { act: async (p) => {
 await discard(archipelago);
 // A depot that is slow for a while, so that there is something to see. VAR is where bin/start keeps its files.
 const moods = ['slipway', 'tidepool'].map((depot) => `${process.env.STASIMON_VAR ?? 'var'}/depots/${depot}/mood.json`);
-await shoot('applying', `${lights}/find?q=ferry`, { act: async (p) => {
-    for (const box of (await p.locator('[data-rows] input[type=checkbox]').all()).slice(0, 5)) await box.check();
+await shoot('applying', `${quiet}/find?fit=now&kind=mod`, { act: async (p) => {
+    for (const box of (await p.locator('[data-rows] input[type=checkbox]').all()).slice(0, 9)) await box.check();
     await p.getByRole('button', { name: /Add to the draft/ }).click();
     await p.waitForURL('**/draft');
     moods.forEach((mood) => writeFileSync(mood, '{"answer": "slow"}'));
     await p.getByRole('button', { name: /^Apply/ }).click();
     await p.waitForTimeout(1500);
 } });
-await page.goto(`${address}${lights}/draft`);
+await page.goto(`${address}${quiet}/draft`);
 await page.getByRole('button', { name: 'Cancel' }).click();
 moods.forEach((mood) => rmSync(mood, { force: true }));
-await discard(lights);
+await discard(quiet);
 await browser.close();

@@ -25,6 +25,9 @@ final readonly class Applying
     /** Seconds that one apply waits for another of the same instance. */
     private const PATIENCE = 5.0;
 
+    /** Packages that a sentence of the history names, of those that came, changed or went. */
+    private const NAMED = 10;
+
     public function __construct(private Drafting $drafting, private Games $games, private Store $store, private Laying $laying)
     {
     }
@@ -183,11 +186,17 @@ final readonly class Applying
     {
         $changes = $lineUp->changes();
         $name = fn (string $id): string => $lineUp->catalogue->package($id)?->title() ?? $id;
+        $list = function (array $names): string {
+            sort($names, SORT_NATURAL | SORT_FLAG_CASE);
+
+            return implode(', ', array_slice($names, 0, self::NAMED)).(count($names) > self::NAMED ? ' and '.(count($names) - self::NAMED).' more' : '').'.';
+        };
+        $add = array_values(array_diff($changes->add, [$lineUp->plan->game, $lineUp->plan->runtime]));
         $parts = array_filter([
             $lineUp->plan->restore !== null ? 'Went back to an earlier line-up'.($lineUp->plan->restore->own ? ', with its configs and worlds.' : '.') : '',
-            $changes->add === [] ? '' : 'Added '.implode(', ', array_map($name, $changes->add)).'.',
-            $changes->change === [] ? '' : 'Changed '.implode(', ', array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)).'.',
-            $changes->remove === [] ? '' : 'Removed '.implode(', ', array_map($name, $changes->remove)).'.',
+            $add === [] ? '' : 'Added '.$list(array_map($name, $add)),
+            $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
+            $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),
             $lineUp->plan->putBack ? 'Put every file back.' : '',
         ]);
 

@@ -33,7 +33,9 @@ export function keys() {
             } else if (event.key === 'Enter' && event.target.matches('[data-row]')) {
                 event.target.querySelector('[data-open]')?.click();
             } else if (document.querySelector(`[data-rowkey="${CSS.escape(event.key)}"]`) && this.mark()) {
-                this.act(`[data-rowkey="${CSS.escape(event.key)}"]`, event);
+                event.preventDefault();
+                // Once the page has taken in what is marked, on which depends what the key does.
+                this.$nextTick(() => this.act(`[data-rowkey="${CSS.escape(event.key)}"]`, event));
             } else {
                 this.act(`[data-key="${CSS.escape(key)}"]`, event);
             }

@@ -140,6 +140,7 @@ test('the draft survives a reload, tells a stale tab, and can be thrown away and
     await other.getByRole('button', { name: /^Apply/ }).click();
     await expect(other.getByRole('alert')).toContainText('was changed in another tab');
     await page.keyboard.press('z');
+    await expect(page.getByRole('link', { name: 'Gulls', exact: true })).toBeVisible();
     await page.reload();
     await expect(page.getByRole('link', { name: 'Gulls', exact: true })).toBeVisible();
     await page.getByRole('button', { name: 'Throw away' }).click();

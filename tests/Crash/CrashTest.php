@@ -59,5 +59,5 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
         expect(workUntil(null))->toBe(0)->and(isset(Instance::query()->findOrFail($instance->id)->versions()['gulls']))->toBeTrue();
     }
 })->with([
-    ['fetching', false], ['fetched', false], ['built', false], ['complete', false], ['aside', true], ['swapped', true], ['applied', true],
+    ['fetched', false], ['looked', false], ['built', false], ['complete', false], ['aside', true], ['swapped', true], ['applied', true],
 ]);

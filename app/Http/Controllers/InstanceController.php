@@ -13,7 +13,9 @@ use App\Models\Instance;
 use App\View\LineUpPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Collection;
 use Illuminate\View\View;
+use Stasimon\Core\Resolve\Changes;
 
 final class InstanceController
 {
@@ -33,8 +35,27 @@ final class InstanceController
         return view('instances.history', [
             'instance' => $instance,
             'entries' => $entries,
+            'changes' => $this->changes($instance, $entries->getCollection()),
             'kept' => $entries->getCollection()->mapWithKeys(fn (HistoryEntry $entry): array => [$entry->id => ($entry->before['task'] ?? '') !== '' && $folder->hasPoint($entry->before['task'])]),
         ]);
+    }
+
+    /**
+     * @param  Collection<int, HistoryEntry>  $entries  the latest first
+     * @return array<int, Changes> what each changed, by its number
+     */
+    private function changes(Instance $instance, Collection $entries): array
+    {
+        $first = $entries->first();
+        $after = $first === null ? null : $instance->history()->where('id', '>', $first->id)->reorder('id')->first();
+        $versions = $after->before['versions'] ?? $instance->versions();
+        $changes = [];
+        foreach ($entries as $entry) {
+            $changes[$entry->id] = Changes::between($entry->before['versions'] ?? [], $versions);
+            $versions = $entry->before['versions'] ?? [];
+        }
+
+        return $changes;
     }
 
     public function destroy(Instance $instance): RedirectResponse

@@ -3,7 +3,7 @@
 <div class="progress max-w-xl" role="progressbar" aria-label="How far it is" aria-valuenow="{{ $task->percent() }}" aria-valuemin="0" aria-valuemax="100"><i style="width: {{ $task->percent() }}%"></i></div>
 @if ($transfers->isNotEmpty())
     @php($left = $transfers->where('state', '!=', 'there'))
-    <p class="ver soft">{{ App\View\Bytes::words((int) $transfers->sum(fn ($one) => $one->state === 'there' ? $one->size : $one->done)) }} of {{ App\View\Bytes::words((int) $transfers->sum('size')) }}@if ($task->state === 'running' && $task->rate > 0), {{ App\View\Bytes::words($task->rate) }}/s @if ($task->secondsLeft() !== null), about {{ $task->secondsLeft() }} s left @endif @endif</p>
+    <p class="ver soft">{{ App\View\Bytes::words((int) $transfers->sum(fn ($one) => $one->state === 'there' ? $one->size : $one->done)) }} of {{ App\View\Bytes::words((int) $transfers->sum('size')) }}{{ $task->state === 'running' && $task->rate > 0 ? ', '.App\View\Bytes::words($task->rate).'/s'.($task->secondsLeft() !== null ? ', about '.$task->secondsLeft().' s left' : '') : '' }}</p>
     <table class="grid-table plain mt-3"><caption class="sr-only">Files</caption>
         <thead><tr><th>File</th><th style="width: 130px">From</th><th style="width: 180px">So far</th><th class="num" style="width: 90px">Size</th></tr></thead>
         <tbody>

@@ -6,7 +6,7 @@
         <form class="tools" action="{{ route('files', $instance) }}" role="search">
             <span class="seg">@foreach (['' => 'All', 'touched' => 'Changed by hand', 'contested' => 'Brought by several', 'own' => 'The instance\'s own'] as $one => $words_)<a href="{{ route('files', [$instance, ...array_filter(['only' => $one, 'q' => $words])]) }}" @if ($only === $one) aria-current="true" @endif>{{ $words_ }} <span class="ver">{{ $counts[$one] }}</span></a>@endforeach</span>
             <input type="hidden" name="only" value="{{ $only }}">
-            <input type="search" name="q" value="{{ $words }}" aria-label="Part of a path or a package" placeholder="Part of a path, or a package" data-key="/" maxlength="200">
+            <input type="search" name="q" value="{{ $words }}" aria-label="Part of a path or a package" class="w-56" placeholder="Part of a path, or a package" data-key="/" maxlength="200">
         </form>
         @if ($files->isEmpty())<p class="px-[18px] soft">{{ $words !== '' ? 'No file here is called like that.' : ['touched' => 'No file that was placed has been changed or is gone.', 'contested' => 'No path is brought by more than one package.', 'own' => 'The game has not written anything of its own yet.'][$only] ?? 'None.' }}</p>@else
         <div class="scroll"><table class="grid-table">
