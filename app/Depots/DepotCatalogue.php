@@ -178,7 +178,15 @@ final class DepotCatalogue implements Catalogue
 
     public function sideOf(string $id): string
     {
-        return $this->sides[$id] ?? 'both';
+        if (! isset($this->sides[$id])) {
+            $known = array_map(strval(...), array_keys(array_filter($this->packages)));
+            foreach (DB::select('select id, side from packages where id = any(?::text[])', [Bulk::list([...$known, $id])]) as $row) {
+                $this->sides[$row->id] = $row->side;
+            }
+            $this->sides[$id] ??= 'both';
+        }
+
+        return $this->sides[$id];
     }
 
     /**

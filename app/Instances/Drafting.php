@@ -18,6 +18,7 @@ use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Base\PlanReader;
 use Stasimon\Core\Base\Restore;
 use Stasimon\Core\Explain\Repair;
+use Stasimon\Core\Resolve\Want;
 
 /** Changes an instance's draft, one step at a time. */
 final class Drafting
@@ -75,9 +76,11 @@ final class Drafting
      * @param  list<string>  $candidates
      * @param  array<string, string>  $versions  package id => version, the line-up
      * @param  list<string>  $whole  packages of which every release is wanted, for this game version or not
+     * @param  Plan|null  $plan  whose base it is; the draft's, if none is given
      */
-    public function catalogueAround(Instance $instance, array $candidates, array $versions, array $whole = []): DepotCatalogue
+    public function catalogueAround(Instance $instance, array $candidates, array $versions, array $whole = [], ?Plan $plan = null): DepotCatalogue
     {
+        $plan ??= $this->plan($instance);
         $catalogue = $this->catalogue($instance);
         $documents = [];
         foreach ($instance->placed as $placed) {
@@ -86,7 +89,6 @@ final class Drafting
             }
         }
         $changed = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
-        $plan = $this->plan($instance);
         $catalogue->around([...$candidates, ...array_values($changed)], [...$whole, ...$plan->base()], $documents, $plan->gameVersion);
 
         return $catalogue;
@@ -102,8 +104,15 @@ final class Drafting
     public function lineUpOf(Plan $plan, Instance $instance): LineUp
     {
         $remembered = $this->remembered($plan, $instance);
+        $have = $instance->versions();
+        if ($have !== [] && $plan->restore === null && $plan->updating === []) {
+            // Mostly what is there stays as it is; that can be seen without reading all that it could be instead.
+            $new = array_filter($plan->wants, fn (Want $want): bool => ! isset($have[$want->id]));
+            $around = $this->catalogueAround($instance, array_map(fn (Want $want): string => $want->id, array_values($new)), $have, [], $plan);
+            $lineUp = LineUp::unchanged($plan, $have, $around, $remembered);
+        }
 
-        return LineUp::of($plan, $instance->versions(), $this->catalogueWith($instance, $remembered), $remembered);
+        return $lineUp ?? LineUp::of($plan, $have, $this->catalogueWith($instance, $remembered), $remembered);
     }
 
     public function catalogue(Instance $instance): DepotCatalogue

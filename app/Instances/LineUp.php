@@ -59,6 +59,20 @@ final class LineUp
             : new self($plan, $have, $answer, null, $catalogue, $remembered);
     }
 
+    /**
+     * The line-up in which nothing of what is there changes; null when there is none.
+     *
+     * @param  array<string, string>  $have
+     * @param  DepotCatalogue  $around  with what stands, and all that what is new can lead to
+     * @param  Collection<int, PlacedRelease>  $remembered
+     */
+    public static function unchanged(Plan $plan, array $have, DepotCatalogue $around, Collection $remembered): ?self
+    {
+        $answer = (new Resolver($around))->unchanged($plan->request($around, $around->game, $have), $plan->base());
+
+        return $answer === null ? null : new self($plan, $have, $answer, null, $around, $remembered);
+    }
+
     public function changes(): Changes
     {
         return Changes::between($this->have, $this->resolved?->versions() ?? $this->have);

@@ -14,6 +14,7 @@ use Stasimon\Core\Explain\Contest;
 use Stasimon\Core\Explain\Demand;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Selected;
+use Stasimon\Core\Resolve\Want;
 
 /** What the page of a draft says: how it would change the line-up, or why it has none. */
 final readonly class DraftPage
@@ -117,6 +118,12 @@ final readonly class DraftPage
     public function isUpdate(string $id): bool
     {
         return isset($this->lineUp->plan->updating[$id]);
+    }
+
+    /** @return list<Want> wants that have a range, or are not as they were */
+    public function ranged(): array
+    {
+        return array_values(array_filter($this->lineUp->plan->wants, fn (Want $want): bool => $want->range !== '*' || $this->lineUp->resolved === null || $this->stateOf($want->id) !== 'stays'));
     }
 
     /** @return Collection<string, string> package id => name */

