@@ -118,7 +118,7 @@ final readonly class LineUpPage
             'asked' => $row->because['wanted'] && $row->kind !== 'loader',
             'findings' => $row->finding !== null,
             'updates' => $row->update !== null,
-            'off' => $row->isOff(),
+            'off' => $row->isOff() || $row->state === 'coming on',
             default => true,
         };
     }

@@ -172,6 +172,7 @@ it('comes to the same line-up whether or not all that could be is read', functio
 })->with([
     [['gulls'], fn (Plan $plan): Plan => $plan->wanting('cargo-manifest')->wanting('fogbank')],
     [['gulls', 'fogbank', 'cargo-manifest'], fn (Plan $plan): Plan => $plan->without('gulls')->wanting('weather-glass')],
-    [['cargo-manifest', 'timetables'], fn (Plan $plan): Plan => $plan->wanting('tideglass-ui', '<2.0.0')],
+    [['gulls', 'fogbank'], fn (Plan $plan): Plan => $plan->wanting('tideglass-ui', '<2.0.0')],
+    [['fogbank', 'gulls'], fn (Plan $plan): Plan => $plan->ranging('fogbank', '<2.1.0')],
     [['gulls', 'long-piers'], fn (Plan $plan): Plan => $plan->turningOff('long-piers')->withMemory(8192)],
 ]);
