@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\ApplyController;
 use App\Http\Controllers\BaseController;
+use App\Http\Controllers\CulpritController;
 use App\Http\Controllers\DepotController;
 use App\Http\Controllers\DraftController;
 use App\Http\Controllers\FilesController;
@@ -56,5 +57,9 @@ Route::prefix('/instances/{instance}')->missing(fn () => throw App\Instances\Ref
     Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->whereNumber('number')->name('rehearsals.show');
     Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->whereNumber('number')->name('rehearsals.lines');
     Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->whereNumber('number')->name('rehearsals.stop');
+    Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->whereNumber('number')->name('culprits.store');
+    Route::get('/culprits/{search}', [CulpritController::class, 'show'])->whereNumber('search')->name('culprits.show');
+    Route::post('/culprits/{search}/stop', [CulpritController::class, 'stop'])->whereNumber('search')->name('culprits.stop');
+    Route::post('/culprits/{search}/go-on', [CulpritController::class, 'goOn'])->whereNumber('search')->name('culprits.go-on');
     Route::post('/rehearsals/{number}/remedy', [RehearsalController::class, 'remedy'])->whereNumber('number')->name('rehearsals.remedy');
 });

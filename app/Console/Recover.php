@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Instances\Applying;
+use App\Models\CulpritSearch;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
@@ -25,6 +26,7 @@ final class Recover extends Command
         foreach ($interrupted as $task) {
             $task->fail('It was interrupted. Nothing is half done: the instance is as it was before, or as it was meant to be.');
         }
+        CulpritSearch::query()->whereIn('state', ['waiting', 'running'])->update(['state' => 'stopped']);
         Rehearsal::query()->where('state', 'running')->update(['state' => 'stopped']);
         DB::table('jobs')->whereNotNull('reserved_at')->delete();
 

@@ -41,7 +41,7 @@ final readonly class Merging
             $sources[$id] ??= [$source];
         }
         foreach (['packages' => 'id', 'mentions' => 'package_id', 'notices' => 'package_id'] as $table => $column) {
-            DB::delete("delete from {$table} where {$column} = any(?::text[])", [$list]);
+            DB::delete("delete from {$table} where {$column} = any(?::text[])".($table === 'notices' ? ' and depot_id is not null' : ''), [$list]);
         }
         $this->insert($sources);
     }

@@ -167,12 +167,12 @@ final readonly class Findings
     private function notices(Instance $instance, array $versions, Plan $plan): array
     {
         $rows = DB::table('notices')->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')->whereIn('package_id', array_map(strval(...), array_keys($versions)))->where('kind', '!=', 'fine')
-            ->orderBy('notices.id')->get(['notices.*', 'depots.name as depot'])->filter(fn (object $row): bool => $row->version === null || $row->version === $versions[$row->package_id]);
+            ->orderBy('notices.id')->get(['notices.*', 'depots.name as depot'])->filter(fn (object $row): bool => ($row->version === null || $row->version === $versions[$row->package_id]) && array_diff_assoc((array) json_decode($row->beside ?? '{}', true), $versions) === []);
         $catalogue = $this->drafting->catalogue($instance);
         $findings = [];
         foreach ($rows as $row) {
             $title = self::title($catalogue, $row->package_id);
-            $by = $row->depot ?? 'a rehearsal here';
+            $by = $row->depot ?? 'a search here';
             $remedies = [];
             if ($row->understudy !== null && $plan->wants($row->package_id) && ! isset($versions[$row->understudy]) && $this->resolves($plan->without($row->package_id)->wanting($row->understudy), $instance)) {
                 $remedies[] = Finding::remedy('Use '.self::title($catalogue, $row->understudy).' instead', 'as a draft', "/instances/{$instance->id}/draft/replace", ['id' => $row->package_id, 'target' => $row->understudy]);
@@ -182,7 +182,7 @@ final readonly class Findings
                 $remedies[] = Finding::remedy('Use another release than '.$row->version, 'as a draft', "/instances/{$instance->id}/draft/range", ['id' => $row->package_id, 'range' => $other]);
             }
             $findings[] = match ($row->kind) {
-                'broken' => new Finding(Level::Breaks, "{$title}".($row->version === null ? '' : " {$row->version}").' is reported broken', "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
+                'broken' => new Finding(Level::Breaks, "{$title}".($row->version === null ? '' : " {$row->version}").($row->depot === null ? ' does not come up here' : ' is reported broken'), "{$row->text} ".($row->depot === null ? 'Found by a search here.' : "Reported by {$by}."), $row->package_id, $remedies),
                 'abandoned' => new Finding(Level::Look, "{$title} is abandoned", "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
                 default => new Finding(Level::Look, "{$title} has a successor", "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
             };

@@ -42,6 +42,36 @@ final readonly class Folder
         return $this->root."/rehearsals/{$rehearsal}.log";
     }
 
+    /** Where a launch with some of the mods runs, beside what is the instance's. */
+    public function trial(string $path = ''): string
+    {
+        return $this->root.'/trial'.($path === '' ? '' : '/'.$path);
+    }
+
+    /**
+     * A folder with some of the files of live/, as they are there, and a copy of what is the instance's own.
+     *
+     * @param  list<string>  $files  relative to live/
+     * @param  iterable<string>  $own  folders
+     */
+    public function layTrial(array $files, iterable $own): void
+    {
+        $this->clearTrial();
+        File::ensureDirectoryExists($this->trial());
+        foreach ($files as $file) {
+            File::ensureDirectoryExists(dirname($this->trial($file)));
+            @link($this->live($file), $this->trial($file));
+        }
+        foreach ($own as $folder) {
+            is_dir($this->live($folder)) && File::copyDirectory($this->live($folder), $this->trial($folder));
+        }
+    }
+
+    public function clearTrial(): void
+    {
+        File::deleteDirectory($this->trial());
+    }
+
     /** An empty next/. */
     public function begin(): void
     {

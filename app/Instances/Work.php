@@ -6,12 +6,15 @@ namespace App\Instances;
 
 use App\Jobs\ApplyDraft;
 use App\Jobs\Rehearse;
+use App\Jobs\SearchCulprits;
 use App\Jobs\SyncDepot;
 use App\Jobs\TendDepot;
+use App\Models\CulpritSearch;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
+use Closure;
 use Illuminate\Support\Facades\DB;
 
 /** Starts long work. One instance does one thing at a time. */
@@ -71,6 +74,27 @@ final readonly class Work
         return $rehearsal;
     }
 
+    /**
+     * Begins a search for culprits, or goes on with one.
+     *
+     * @param  Closure(): CulpritSearch  $prepare
+     *
+     * @throws Refusal when the instance is busy
+     */
+    public function search(Instance $instance, Closure $prepare): CulpritSearch
+    {
+        $task = $this->begin($instance, 'culprit search');
+        try {
+            $search = $prepare();
+        } catch (Refusal $refusal) {
+            $task->delete();
+            throw $refusal;
+        }
+        SearchCulprits::dispatch($search->id, $task->id);
+
+        return $search;
+    }
+
     /** @throws Refusal when there is nothing to pause */
     public function pause(Instance $instance): void
     {
@@ -107,7 +131,11 @@ final readonly class Work
             Instance::query()->lockForUpdate()->findOrFail($instance->id);
             $busy = $instance->tasks()->whereIn('state', ['waiting', 'running', 'paused'])->first();
             if ($busy !== null) {
-                throw Refusal::conflict($busy->state === 'paused' ? 'An apply of this instance is paused. Go on with it, or cancel it, first.' : ($busy->kind === 'apply' ? 'A draft of this instance is being applied. Wait until it is done.' : 'This instance is being rehearsed. Wait until it is done, or stop it.'));
+                throw Refusal::conflict($busy->state === 'paused' ? 'An apply of this instance is paused. Go on with it, or cancel it, first.' : match ($busy->kind) {
+                    'apply' => 'A draft of this instance is being applied. Wait until it is done.',
+                    'culprit search' => 'A culprit is being looked for in this instance. Wait until it is found, or stop the search.',
+                    default => 'This instance is being rehearsed. Wait until it is done, or stop it.',
+                });
             }
 
             return $instance->tasks()->create(['kind' => $kind, 'state' => 'waiting', 'step' => 'waiting for a worker']);

@@ -17,8 +17,9 @@ final class Archive
      * @param  array<string, mixed>  $descriptor  what the loader in the game reads
      * @param  int  $level  class-file major version
      * @param  int  $kilobytes  of assets
+     * @param  array<string, string>  $draws  part of the picture => in which way it is drawn; nothing for a way that fails
      */
-    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed): void
+    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed, array $draws = []): void
     {
         $id = (string) $descriptor['id'];
         $name = str_replace(' ', '', ucwords(str_replace(['-', '.'], ' ', $id)));
@@ -29,7 +30,7 @@ final class Archive
             "demo/{$id}/{$name}Parts.class" => self::classFile("demo/{$id}/{$name}Parts", $level),
             "assets/{$id}/lang/en.json" => json_encode(["{$id}.name" => $name], JSON_THROW_ON_ERROR),
             "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
-        ]);
+        ] + ($draws === [] ? [] : ['draws.json' => json_encode($draws, JSON_THROW_ON_ERROR)]));
     }
 
     /**

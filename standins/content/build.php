@@ -58,7 +58,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
     if ($more['bare'] ?? false) {
         Archive::bare($path, $descriptor, $more['extra'] ?? [], $more['kilobytes'] ?? 12, crc32($file));
     } else {
-        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file));
+        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['draws'] ?? []);
     }
     $document = array_filter([
         'version' => $version,

@@ -5,8 +5,8 @@ declare(strict_types=1);
 // The demo world: invented packages. A release is [version, game range, what it needs, more], where "more" may hold
 // level (class-file level), channel, breaks, any (alternatives), provides, file (what the descriptor in the archive says where
 // it differs from what the depot says), recommended, kilobytes, memory (megabytes at run time), notes (what is new), extra
-// (other files in the archive), content (the folder in it that is the content), bare (no classes) and damaged (what the first
-// depot sends is not what its page says). After the releases may stand notices, and tidepool: what Tidepool has of it, as
+// (other files in the archive), content (the folder in it that is the content), bare (no classes) draws (parts of the picture that it
+// draws in its own way) and damaged (what the first depot sends is not what its page says). After the releases may stand notices, and tidepool: what Tidepool has of it, as
 // {as: its id there, identity: whether it says that it is the same, only: versions, or true for all}; alone: not on Slipway.
 
 $java8 = 52;
@@ -245,6 +245,17 @@ return array_merge([
     ], [], ['only' => true]],
     ['grey-north', 'shader-pack', 'Grey North', 'Overcast, and beautiful for it.', ['light', 'weather and sea'], 'client', [], [
         ['1.0.4', $v3, [], ['any' => [['prism', '>=1.1.0'], ['burning-glass', '>=4.0.0']], 'bare' => true]],
+    ]],
+
+    // Two that were never tried together, and one that was never tried at all.
+    ['brass-binnacle', 'mod', 'Brass Binnacle', 'A compass in a brass case, by the wheel.', ['ships'], 'client', $both, [
+        ['1.0.3', $v3, [], ['draws' => ['compass' => 'brass']]],
+    ]],
+    ['glass-compass', 'mod', 'Glass Compass', 'A compass to look through.', ['ships', 'looks'], 'client', $both, [
+        ['2.2.0', $v3, ['gimbal' => '>=5.1.0'], ['draws' => ['compass' => 'glass']]],
+    ]],
+    ['hourglasses', 'mod', 'Hourglasses', 'Sand for those who do not trust clocks.', ['ships'], 'client', $both, [
+        ['0.1.0', $v3, [], ['draws' => ['hourglass' => '']]],
     ]],
 
     // Old times

@@ -149,6 +149,7 @@ final class Game
             return 'it has no usable ferry.mod.json';
         }
         $descriptor['level'] = 0;
+        $descriptor['draws'] = json_decode((string) $zip->getFromName('draws.json'), true) ?: [];
         for ($i = 0; $i < $zip->numFiles; $i++) {
             if (str_ends_with((string) $zip->getNameIndex($i), '.class')) {
                 $head = unpack('Nmagic/nminor/nmajor', (string) $zip->getFromIndex($i, 8));
@@ -257,8 +258,25 @@ final class Game
         $this->say('info', 'loader', sprintf('%d of %d  %s %s ready in %d ms', ++$this->ready, count($this->mods), $id, $this->mods[$id]['version'], (microtime(true) - $begin) * 1000));
     }
 
+    /** Each part of the picture is drawn in one way; two that do not know of each other leave it in pieces. The game cannot say whose it was. */
+    private function drawFirstFrame(): void
+    {
+        $drawn = [];
+        foreach ($this->mods as $mod) {
+            foreach ($mod['draws'] as $part => $way) {
+                $before = $drawn[$part] ?? $way;
+                if ($before !== $way || $way === '') {
+                    $this->stopAt('picture', ["the {$part} cannot be drawn", 'at ferry.picture.Frame.draw(Frame:212)', 'at ferry.picture.Loop.turn(Loop:88)']);
+                }
+                $drawn[$part] = $way;
+            }
+        }
+        $this->say('info', 'picture', 'first frame drawn', 'client');
+    }
+
     private function enterWorld(): void
     {
+        $this->drawFirstFrame();
         is_dir("{$this->dir}/worlds/rehearsal") || mkdir("{$this->dir}/worlds/rehearsal", 0o755, true);
         file_put_contents("{$this->dir}/worlds/rehearsal/world.json", json_encode([
             'game' => $this->game[1],

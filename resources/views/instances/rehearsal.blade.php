@@ -23,6 +23,10 @@
         @if ($rehearsal->state === 'clean')<p class="soft">Nothing has to. It launches cleanly.</p>
         @elseif (! $rehearsal->isOver())<p class="soft">That is known when it is over.</p>
         @elseif ($findings === [])<p class="soft">{{ $rehearsal->state === 'stopped' ? 'Rehearse again when you are ready.' : 'Read the log from its first error.' }}</p>@endif
+        @if ($rehearsal->state === 'failed' && count($instance->plan->wants) > 1)
+            <section class="finding"><h3>Find the culprit</h3><p>Launches by itself with fewer and fewer mods, in a folder beside this one, until the smallest set that fails is left: about {{ 2 + (int) ceil(log(count($instance->plan->wants), 2)) }} launches for a single culprit.</p>
+            <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" effect="can be stopped">{{ $findings === [] ? 'Find it' : 'Look for it all the same' }}</x-remedy></section>
+        @endif
         @foreach ($findings as $found)
             <section class="finding">
                 <h3><x-mark :level="App\Instances\Level::Stops" />{{ $found['sentence'] }}</h3>

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * @property int $id
+ * @property string $instance_id
+ * @property int $rehearsal
+ * @property string $state  waiting, running, stopped or done
+ * @property list<string> $wants
+ * @property array<string, list<string>> $needs
+ * @property list<string> $errors
+ * @property list<array{wants: list<string>, outcome: string, milliseconds: int, again: bool}> $launches
+ * @property ?list<string> $culprits
+ * @property bool $flaky
+ * @property Instance $instance
+ */
+final class CulpritSearch extends Model
+{
+    protected $attributes = ['state' => 'waiting', 'launches' => '[]', 'flaky' => false];
+
+    protected $casts = ['wants' => 'array', 'needs' => 'array', 'errors' => 'array', 'launches' => 'array', 'culprits' => 'array', 'flaky' => 'boolean'];
+
+    /** @return BelongsTo<Instance, $this> */
+    public function instance(): BelongsTo
+    {
+        return $this->belongsTo(Instance::class);
+    }
+}

@@ -1,0 +1,19 @@
+<x-instance :instance="$instance" part="rehearsals" title="Culprit search" quiet>
+    @unless ($isOver)
+        <x-slot:acts><form method="post" action="{{ route('culprits.stop', [$instance, $search->id]) }}">@csrf<button class="btn">Stop the search</button></form></x-slot:acts>
+    @endunless
+    <div class="px-[18px]">
+        <p class="soft">A search that began with <a class="link" href="{{ route('rehearsals.show', [$instance, $search->rehearsal]) }}">rehearsal {{ $search->rehearsal }}</a></p>
+        <div @unless ($isOver) x-data="refresh('{{ route('culprits.show', [$instance, $search->id, 'fragment' => 1]) }}')" @endunless>@include('instances.culprits-picture')</div>
+    </div>
+    <x-slot:beside label="What would help">
+        <h2 class="mb-2">What would help</h2>
+        @if ($search->state === 'done')
+            @foreach ($search->culprits as $id)<x-remedy :action="route('draft.off', $instance)" :fields="['id' => $id]" effect="as a draft">Turn {{ $names[$id] ?? $id }} off</x-remedy>@endforeach
+            @foreach ($search->culprits as $id)<p class="py-1"><a class="link" href="{{ route('packages.show', [$instance, $id]) }}">Other releases of {{ $names[$id] ?? $id }}</a></p>@endforeach
+            <p class="soft mt-3">{{ $search->flaky ? 'Search again to see whether it is always the same.' : 'It is remembered: where they meet again, it shows as a finding.' }}</p>
+        @elseif ($search->state === 'stopped')
+            <x-remedy :action="route('culprits.go-on', [$instance, $search->id])" effect="from here">Go on with the search</x-remedy>
+        @else<p class="soft">That is known when it is over.</p>@endif
+    </x-slot:beside>
+</x-instance>
