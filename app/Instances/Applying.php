@@ -45,6 +45,7 @@ final readonly class Applying
         if ($draft === null) {
             return;
         }
+        $this->drafting->forget();
         $lineUp = $this->drafting->lineUp($instance->load('placed', 'draft'));
         if ($lineUp->resolved === null) {
             throw Refusal::conflict('The draft has no line-up, so it cannot be applied. It says why on its page.');

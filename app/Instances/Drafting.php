@@ -41,7 +41,7 @@ final class Drafting
     public function lineUp(Instance $instance): LineUp
     {
         $plan = $this->plan($instance);
-        $key = $instance->id.$instance->applied_at?->format('U.u').$plan->toJson();
+        $key = $instance->id.$instance->applied_at?->format('U.u').$plan->toJson().Depot::stamp();
         if ($this->last === null || $this->lastKey !== $key) {
             $this->last = $this->lineUpOf($plan, $instance);
             $this->lastKey = $key;
@@ -94,7 +94,7 @@ final class Drafting
         return $catalogue;
     }
 
-    /** A later page, or the next job of a worker, may see other depots. */
+    /** For whoever has to see the files of the depots as they are at this moment. */
     public function forget(): void
     {
         $this->last = null;

@@ -55,6 +55,6 @@ final readonly class Looking
         $rehearsal = $instance->lastRehearsal;
         $worlds = json_encode((new Worlds($this->games->get($instance->plan->game)))->of($instance), JSON_INVALID_UTF8_SUBSTITUTE);
 
-        return hash('xxh128', Depot::stamp().$worlds.$instance->plan->toJson().$instance->applied_at?->format('U.u').$rehearsal?->number.$rehearsal?->state.Findings::VERSION);
+        return hash('xxh128', Depot::stamp().DB::table('notices')->whereNull('depot_id')->max('id').$worlds.$instance->plan->toJson().$instance->applied_at?->format('U.u').$rehearsal?->number.$rehearsal?->state.Findings::VERSION);
     }
 }

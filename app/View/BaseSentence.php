@@ -76,10 +76,24 @@ final class BaseSentence
     /** @return array{string, string} the game, and what it stands on */
     public function line(Plan $plan): array
     {
-        $game = $this->games->get($plan->game);
-        $this->titles[$plan->loader] ??= (string) (Package::query()->whereKey($plan->loader)->value('name') ?? $plan->loader);
+        return $this->said($plan->game, $plan->gameVersion, $plan->loader, $plan->loaderVersion, $plan->runtimeVersion, $plan->memory);
+    }
 
-        return ["{$game->name} {$plan->gameVersion}", "{$this->titles[$plan->loader]} {$plan->loaderVersion}, {$game->runtimeName} {$plan->runtimeVersion}, ".self::gigabytes($plan->memory)];
+    /** @return array{string, string} the same of an applied plan, of which nothing else is read: a register shows many */
+    public function lineOf(Instance $instance): array
+    {
+        $plan = json_decode((string) $instance->getRawOriginal('plan'), true, flags: JSON_THROW_ON_ERROR);
+
+        return $this->said($plan['game'], $plan['gameVersion'], $plan['loader'], $plan['loaderVersion'], $plan['runtimeVersion'], $plan['memory']);
+    }
+
+    /** @return array{string, string} */
+    private function said(string $game, string $version, string $loader, string $build, string $runtime, int $memory): array
+    {
+        $definition = $this->games->get($game);
+        $this->titles[$loader] ??= (string) (Package::query()->whereKey($loader)->value('name') ?? $loader);
+
+        return ["{$definition->name} {$version}", "{$this->titles[$loader]} {$build}, {$definition->runtimeName} {$runtime}, ".self::gigabytes($memory)];
     }
 
     private static function gigabytes(int $megabytes): string

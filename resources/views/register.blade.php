@@ -29,7 +29,7 @@
                 @foreach ($instances as $instance)
                     <tr data-row tabindex="-1">
                         <td class="name" style="padding-left: 24px; vertical-align: middle"><a class="hover:underline" href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a>@if ($instance->draft)<br><span class="quiet font-normal">with a draft</span>@endif</td>
-                        <td><x-base-line :plan="$instance->plan" /></td>
+                        <td><x-base-line :instance="$instance" /></td>
                         <td class="wide-only" style="vertical-align: middle"><x-strip :ids="array_filter(explode(' ', $placed[$instance->id]->ids ?? ''))" :findings="$looks[$instance->id]->findings()" /></td>
                         <td>
                             @php($last = $instance->lastRehearsal)
