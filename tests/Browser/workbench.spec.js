@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { appendFileSync, chmodSync, existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { addToDraft, apply, files, folderOf, makeInstance, rootOf } from './steps.js';
+import { addToDraft, apply, expectAccessible, files, folderOf, makeInstance, rehearse, rootOf } from './steps.js';
 
 const mood = (depot, answer) => writeFileSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, JSON.stringify({ answer }));
 const well = () => ['slipway', 'tidepool'].forEach((depot) => rmSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, { force: true }));
@@ -233,4 +233,22 @@ test('files: changed by hand, kept, and put back; and which package wins a path'
     await page.getByRole('button', { name: 'Let Branch Lines win' }).click();
     await apply(page);
     expect(readFileSync(`${folderOf(page)}/scripts/timetable.json`, 'utf8')).toContain('21:40');
+});
+
+test('a culprit search: what fails only together is found, shown, and turned off', async ({ page }) => {
+    await makeInstance(page, 'Two Compasses');
+    await addToDraft(page, 'Gulls', 'Weather Glass', 'Brass Binnacle', 'Long Piers', 'Glass Compass');
+    await apply(page);
+    await rehearse(page, 'Failed, exit code 1');
+    await expect(page.getByText('The log names no cause that is known here.')).toBeVisible();
+    await page.getByRole('button', { name: /^Find it/ }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^(Brass Binnacle and Glass Compass|Glass Compass and Brass Binnacle)$/);
+    await expect(page.getByText('with any one of them left out, it does')).toBeVisible();
+    await page.getByText('As a list').click();
+    await expect(page.getByRole('listitem').last()).toContainText('to confirm');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /^Turn Glass Compass off/ }).click();
+    await page.getByRole('link', { name: 'Draft', exact: true }).click();
+    await apply(page);
+    await rehearse(page, 'Clean');
 });
