@@ -50,6 +50,7 @@
         @if ($lineUp->resolved)
             @php($names = $page->names())
             @php($groups = ['comes' => $page->selected('comes'), 'changes' => $page->selected('changes')])
+            @if ($page->changes->count() > 0)
             <div class="scroll"><table class="grid-table mt-2">
                 <thead><tr><th style="width: 190px">Package</th><th style="width: 190px">Release</th><th>Because</th><th class="num" style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
                 @if ($page->changes->remove !== [])
@@ -65,7 +66,9 @@
                     @foreach ($groups[$state] as $one)<x-draft-row :instance="$instance" :page="$page" :line-up="$lineUp" :one="$one" :names="$names" :state="$state" />@endforeach</tbody>
                 @endforeach
             </table></div>
-            @if ($page->changes->count() === 0)<p class="px-[18px] soft">The releases stay as they are.</p>@endif
+            @else
+                <p class="px-[18px] pt-2 soft">The releases stay as they are.</p>
+            @endif
             @php($stays = $page->selected('stays'))
             @if ($stays !== [])
                 <details class="pt-2"><summary class="px-[18px] soft cursor-pointer">Stays <span class="ver">{{ count($stays) }}</span></summary>
