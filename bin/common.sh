@@ -92,7 +92,9 @@ application_environment() {
     export STASIMON_VAR=$1 APP_NAME=Stasimon APP_ENV=${APP_ENV:-production} APP_DEBUG=false APP_URL="http://127.0.0.1:$2"
     export STASIMON_DEMO_DEPOT="http://127.0.0.1:$3" STASIMON_DEMO_DEPOT_2="http://127.0.0.1:$4" DB_HOST=127.0.0.1 DB_PORT=$5 DB_DATABASE=stasimon DB_USERNAME=stasimon DB_PASSWORD=
     export SESSION_DRIVER=database CACHE_STORE=database QUEUE_CONNECTION=database DB_QUEUE_RETRY_AFTER=7200 LOG_CHANNEL=single
-    mkdir -p "$STASIMON_VAR"
+    # What the framework has worked out of configuration and routes is kept for this environment alone.
+    export APP_CONFIG_CACHE=$STASIMON_VAR/cache/config.php APP_ROUTES_CACHE=$STASIMON_VAR/cache/routes.php
+    mkdir -p "$STASIMON_VAR/cache"
     [ -s "$STASIMON_VAR/app.key" ] || (umask 077; php -r 'echo "base64:".base64_encode(random_bytes(32));' > "$STASIMON_VAR/app.key")
     APP_KEY=$(cat "$STASIMON_VAR/app.key"); export APP_KEY
 }
@@ -123,6 +125,8 @@ start_servers() {
     local web=$1 logs=$STASIMON_VAR/logs
     mkdir -p "$logs"
     start_depots "$2" "$3"
+    rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE"
+    php artisan config:cache --quiet && php artisan route:cache --quiet || fail "The configuration could not be read; storage/logs/laravel.log says why."
     php artisan stasimon:recover
     php artisan stasimon:demo ${4:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
     # A worker that dies is followed by another; after 1,000 jobs one makes room for a fresh one by itself.
