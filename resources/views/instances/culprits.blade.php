@@ -3,7 +3,7 @@
         <x-slot:acts><form method="post" action="{{ route('culprits.stop', [$instance, $search->id]) }}">@csrf<button class="btn">Stop the search</button></form></x-slot:acts>
     @endunless
     <div class="px-[18px]">
-        <p class="soft">A search that began with <a class="link" href="{{ route('rehearsals.show', [$instance, $search->rehearsal]) }}">rehearsal {{ $search->rehearsal }}</a></p>
+        <p class="soft">A search that began with <a class="link underline" href="{{ route('rehearsals.show', [$instance, $search->rehearsal]) }}">rehearsal {{ $search->rehearsal }}</a></p>
         <div @unless ($isOver) x-data="refresh('{{ route('culprits.show', [$instance, $search->id, 'fragment' => 1]) }}')" @endunless>@include('instances.culprits-picture')</div>
     </div>
     <x-slot:beside label="What would help">
