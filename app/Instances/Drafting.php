@@ -18,6 +18,7 @@ use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Base\PlanReader;
 use Stasimon\Core\Base\Restore;
 use Stasimon\Core\Explain\Repair;
+use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
 /** Changes an instance's draft, one step at a time. */
@@ -189,6 +190,55 @@ final class Drafting
 
             return $plan;
         }, $seen);
+    }
+
+    /**
+     * Keeps packages out of the launch: what is asked for, and of what is only there for others, those others.
+     *
+     * @param  list<string>  $ids
+     */
+    public function turnOff(Instance $instance, array $ids, ?int $seen = null): Draft
+    {
+        $wants = $this->lineUp($instance)->wantsThatBring($ids);
+        if ($wants === []) {
+            throw Refusal::conflict('Nothing of that is in the draft\'s line-up, so there is nothing to turn off.');
+        }
+
+        return $this->step($instance, fn (Plan $plan): Plan => $plan->turningOff(...$wants), $seen);
+    }
+
+    /**
+     * Wants exactly the releases that are here; what is not here is passed over.
+     *
+     * @param  list<string>  $ids
+     */
+    public function pin(Instance $instance, array $ids, ?int $seen = null): Draft
+    {
+        $catalogue = $this->catalogue($instance);
+        $exactly = [];
+        foreach (array_intersect_key($instance->versions(), array_flip($ids)) as $id => $version) {
+            $exactly[(string) $id] = $catalogue->package((string) $id)?->exactly($version) ?? '='.$version;
+        }
+
+        return $this->step($instance, function (Plan $plan) use ($exactly): Plan {
+            foreach ($exactly as $id => $range) {
+                $plan = $plan->wantingIn((string) $id, $range);
+            }
+
+            return $plan;
+        }, $seen);
+    }
+
+    /** Wants exactly the release that a waiver is about, with the waiver and a note on why it is right. */
+    public function waive(Instance $instance, Waiver $waiver, string $note, ?int $seen = null): Draft
+    {
+        $package = $this->catalogue($instance)->package($waiver->id);
+        if ($package?->release($waiver->version) === null) {
+            throw Refusal::unusable('No depot has that release.');
+        }
+
+        return $this->step($instance, fn (Plan $plan): Plan => $plan->wantingIn($waiver->id, $package->exactly($waiver->version))
+            ->withoutWaiver($waiver->id, $waiver->relation, $waiver->target)->waiving($waiver)->noting($waiver, $note), $seen);
     }
 
     /**

@@ -197,6 +197,18 @@ final readonly class Finder
     }
 
     /**
+     * The line-up that a verdict speaks of, with the package in it; null when it cannot be, or is there already.
+     *
+     * @return array<string, string>|null package id => version
+     */
+    public function lineUpWith(Instance $instance, string $id, Verdict $verdict): ?array
+    {
+        return in_array($verdict->fit, [Fit::Now, Fit::AfterChange], true)
+            ? $this->drafting->lineUpOf($this->drafting->plan($instance)->wanting($id), $instance)->resolved?->versions()
+            : null;
+    }
+
+    /**
      * For the few of which it has to be known what else could change: with the whole of everything.
      *
      * @param  array<string, string>  $versions

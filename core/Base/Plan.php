@@ -103,6 +103,12 @@ final readonly class Plan
         return $this->with(wants: [...$wants, new Want($id, $range)], off: $off);
     }
 
+    /** Wants a package in a range, in its place if it is wanted already. */
+    public function wantingIn(string $id, string $range): self
+    {
+        return $this->wants($id) ? $this->ranging($id, $range) : $this->wanting($id, $range);
+    }
+
     public function rangeOf(string $id): ?string
     {
         foreach ($this->wants as $want) {

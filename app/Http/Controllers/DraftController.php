@@ -50,12 +50,7 @@ final readonly class DraftController
     /** Keeps mods out of the launch; of what is only there for others, those others. */
     public function off(StepRequest $request, Instance $instance): RedirectResponse
     {
-        $lineUp = $this->drafting->lineUp($instance->load(['placed', 'draft']));
-        $wants = $lineUp->wantsThatBring($request->ids());
-        if ($wants === []) {
-            throw Refusal::conflict('Nothing of that is in the draft\'s line-up, so there is nothing to turn off.');
-        }
-        $this->step($request, $instance, fn (Plan $plan): Plan => $plan->turningOff(...$wants));
+        $this->drafting->turnOff($instance->load(['placed', 'draft']), $request->ids(), $request->seen());
 
         return redirect()->back(fallback: route('draft', $instance));
     }
@@ -73,27 +68,15 @@ final readonly class DraftController
         $id = $request->text('id');
         $range = $ranges->usable($this->drafting->catalogue($instance), $id, $request->text('range'));
 
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->wants($id) ? $plan->ranging($id, $range) : $plan->wanting($id, $range));
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->wantingIn($id, $range));
     }
 
     /** Wants exactly the releases that are here. */
     public function pin(StepRequest $request, Instance $instance): RedirectResponse
     {
-        $catalogue = $this->drafting->catalogue($instance->load('placed'));
-        $versions = $instance->versions();
+        $this->drafting->pin($instance->load('placed'), $request->ids(), $request->seen());
 
-        return $this->step($request, $instance, function (Plan $plan) use ($request, $catalogue, $versions): Plan {
-            foreach ($request->ids() as $id) {
-                $package = isset($versions[$id]) ? $catalogue->package($id) : null;
-                $plan = match (true) {
-                    $package === null => $plan,
-                    $plan->wants($id) => $plan->ranging($id, $package->exactly($versions[$id])),
-                    default => $plan->wanting($id, $package->exactly($versions[$id])),
-                };
-            }
-
-            return $plan;
-        });
+        return $this->toDraft($instance);
     }
 
     /** Takes newer releases: of what is named, or of all that has one that fits. */
@@ -148,16 +131,10 @@ final readonly class DraftController
     /** Wants exactly one release, and disregards what it says of something that is here in another version. */
     public function waive(StepRequest $request, Instance $instance): RedirectResponse
     {
-        [$id, $version, $target] = [$request->text('id'), $request->text('version'), $request->text('target')];
-        $package = $this->drafting->catalogue($instance->load('placed'))->package($id);
-        if ($package?->release($version) === null) {
-            throw Refusal::unusable('No depot has that release.');
-        }
-        $waiver = new Waiver($id, $version, $request->text('relation') === 'breaks' ? 'breaks' : 'needs', $target);
-        $exactly = $package->exactly($version);
+        $waiver = new Waiver($request->text('id'), $request->text('version'), $request->text('relation') === 'breaks' ? 'breaks' : 'needs', $request->text('target'));
+        $this->drafting->waive($instance->load('placed'), $waiver, trim($request->text('note')), $request->seen());
 
-        return $this->step($request, $instance, fn (Plan $plan): Plan => ($plan->wants($id) ? $plan->ranging($id, $exactly) : $plan->wanting($id, $exactly))
-            ->withoutWaiver($id, $waiver->relation, $target)->waiving($waiver)->noting($waiver, trim($request->text('note'))));
+        return $this->toDraft($instance);
     }
 
     public function note(StepRequest $request, Instance $instance): RedirectResponse

@@ -8,14 +8,12 @@ use App\Instances\Drafting;
 use App\Instances\Folder;
 use App\Instances\Looking;
 use App\Instances\Refusal;
-use App\Models\HistoryEntry;
 use App\Models\Instance;
+use App\View\HistoryPage;
 use App\View\LineUpPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Collection;
 use Illuminate\View\View;
-use Stasimon\Core\Resolve\Changes;
 
 final class InstanceController
 {
@@ -30,32 +28,8 @@ final class InstanceController
     public function history(Instance $instance): View
     {
         $entries = $instance->load(['placed', 'draft', 'lastRehearsal'])->history()->paginate(50);
-        $folder = new Folder($instance);
 
-        return view('instances.history', [
-            'instance' => $instance,
-            'entries' => $entries,
-            'changes' => $this->changes($instance, $entries->getCollection()),
-            'kept' => $entries->getCollection()->mapWithKeys(fn (HistoryEntry $entry): array => [$entry->id => ($entry->before['task'] ?? '') !== '' && $folder->hasPoint($entry->before['task'])]),
-        ]);
-    }
-
-    /**
-     * @param  Collection<int, HistoryEntry>  $entries  the latest first
-     * @return array<int, Changes> what each changed, by its number
-     */
-    private function changes(Instance $instance, Collection $entries): array
-    {
-        $first = $entries->first();
-        $after = $first === null ? null : $instance->history()->where('id', '>', $first->id)->reorder('id')->first();
-        $versions = $after->before['versions'] ?? $instance->versions();
-        $changes = [];
-        foreach ($entries as $entry) {
-            $changes[$entry->id] = Changes::between($entry->before['versions'] ?? [], $versions);
-            $versions = $entry->before['versions'] ?? [];
-        }
-
-        return $changes;
+        return view('instances.history', ['instance' => $instance, 'entries' => $entries, 'page' => new HistoryPage($instance, $entries->getCollection())]);
     }
 
     public function destroy(Instance $instance): RedirectResponse

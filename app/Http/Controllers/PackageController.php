@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Depots\DepotCatalogue;
 use App\Http\Requests\StepRequest;
 use App\Instances\Drafting;
 use App\Instances\Finder;
@@ -15,10 +14,6 @@ use App\View\PackagePage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Support\Facades\DB;
 use Illuminate\View\View;
-use Stasimon\Core\Base\Plan;
-use Stasimon\Core\Explain\Fit;
-use Stasimon\Core\Resolve\Additions;
-use Stasimon\Core\Resolve\Resolver;
 
 /** The page of a package, for one instance. */
 final readonly class PackageController
@@ -38,28 +33,12 @@ final readonly class PackageController
         }
         $understudies = PackagePage::understudiesOf($known);
         $verdicts = $this->finder->verdictsOf($instance, [$package, ...$understudies]);
-        $with = isset($versions[$package]) ? $versions : $this->with($instance, $plan, $package, $versions, $catalogue, $verdicts[$package]->fit);
+        $with = isset($versions[$package]) ? $versions : $this->finder->lineUpWith($instance, $package, $verdicts[$package]);
 
         return view('instances.package', ['instance' => $instance, 'page' => new PackagePage(
             $known, Package::query()->find($package), $catalogue->game, $catalogue, $plan, $versions, $with, $verdicts[$package], array_diff_key($verdicts, [$package => true]),
             (string) DB::table('notes')->where('instance_id', $instance->id)->where('package_id', $package)->value('text'),
         )]);
-    }
-
-    /**
-     * The line-up with a package in it; null when it cannot be.
-     *
-     * @param  array<string, string>  $versions
-     * @return array<string, string>|null
-     */
-    private function with(Instance $instance, Plan $plan, string $package, array $versions, DepotCatalogue $catalogue, Fit $fit): ?array
-    {
-        if ($fit === Fit::Not || $fit === Fit::There) {
-            return null;
-        }
-        $brought = Additions::to($plan->request($catalogue, $catalogue->game, $versions), $versions, new Resolver($catalogue))?->of($package);
-
-        return $brought !== null ? $versions + $brought : $this->drafting->lineUpOf($plan->wanting($package), $instance)->resolved?->versions();
     }
 
     /** A note of one's own about a package in this instance; nothing takes it away. */

@@ -6,10 +6,10 @@
         <div class="scroll"><table class="grid-table"><thead><tr><th style="width: 150px">When</th><th>What changed</th><th style="width: 230px">Back to before it</th></tr></thead>
         @foreach ($entries as $entry)
             <tr data-row tabindex="-1"><td class="soft">{{ $entry->created_at->isoFormat('D MMM YYYY, HH:mm') }}</td><td class="max-w-[75ch]">{{ $entry->sentence }}
-                @if ($changes[$entry->id]->count() > 10)<details><summary class="soft cursor-pointer">All {{ $changes[$entry->id]->count() }}</summary><p class="ver soft py-1">@foreach ($changes[$entry->id]->add as $id)+{{ $id }} @endforeach @foreach ($changes[$entry->id]->change as $change){{ $change->id }} {{ $change->from }}→{{ $change->to }} @endforeach @foreach ($changes[$entry->id]->remove as $id)−{{ $id }} @endforeach</p></details>@endif</td>
+                @if ($page->changesOf($entry)->count() > 10)<details><summary class="soft cursor-pointer">All {{ $page->changesOf($entry)->count() }}</summary><p class="ver soft py-1">@foreach ($page->changesOf($entry)->add as $id)+{{ $id }} @endforeach @foreach ($page->changesOf($entry)->change as $change){{ $change->id }} {{ $change->from }}→{{ $change->to }} @endforeach @foreach ($page->changesOf($entry)->remove as $id)−{{ $id }} @endforeach</p></details>@endif</td>
                 <td>@if (($entry->before['placed'] ?? []) !== [])
                     <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 0]" :label="'Restore the line-up from before '.$entry->created_at->isoFormat('D MMM, HH:mm')">The line-up</x-act>
-                    @if ($kept[$entry->id])<span class="quiet">or</span> <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 1]" :label="'Restore everything from before '.$entry->created_at->isoFormat('D MMM, HH:mm')">with configs and worlds</x-act>@endif
+                    @if ($page->keepsOwn($entry))<span class="quiet">or</span> <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 1]" :label="'Restore everything from before '.$entry->created_at->isoFormat('D MMM, HH:mm')">with configs and worlds</x-act>@endif
                 @else<span class="quiet">the folder was empty</span>@endif</td></tr>
         @endforeach
         </table></div>
