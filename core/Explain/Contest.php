@@ -47,19 +47,20 @@ final readonly class Contest
             $package = $encoding->find((string) $id);
             $common = array_reduce($list, fn (?ReleaseSet $common, Demand $demand): ReleaseSet => $common?->intersect($demand->releases) ?? $demand->releases);
             if ($package !== null && count($list) > 1 && $common?->isEmpty() === true) {
-                $contests[] = new self($package, $list);
+                $contests[] = new self($package, array_values($list));
             }
         }
 
         return $contests;
     }
 
-    /** @param  array<string, list<Demand>>  $demands */
+    /** @param  array<string, array<string, Demand>>  $demands */
     private static function collect(array &$demands, Encoding $encoding, Target $target, Syntax $syntax, ?int $want, string $id, string $version): void
     {
         $package = $encoding->find($target->id);
         if ($package !== null) {
-            $demands[$target->id][] = new Demand($want, $id, $version, $target->range, $syntax, $package->within($target->range, $syntax));
+            // One step of an explanation may repeat what another has said.
+            $demands[$target->id]["{$want} {$id} {$version} {$target->range}"] ??= new Demand($want, $id, $version, $target->range, $syntax, $package->within($target->range, $syntax));
         }
     }
 }

@@ -55,3 +55,11 @@ it('stays readable with twenty demands over sixty releases, and groups more', fu
     }
     expect(count($chart->ticks))->toBeGreaterThan(4);
 })->with([[60, 60], [300, 40]]);
+
+it('says once what a person asked for, though no release meets it', function (): void {
+    Tests\Support\World::depot();
+    $instance = Tests\Support\World::instance(['gulls']);
+    $this->post("/instances/{$instance->id}/draft/range", ['id' => 'gulls', 'range' => '>9'])->assertRedirect();
+    $page = (string) $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('there is no such release')->getContent();
+    expect(substr_count($page, 'range-chart'))->toBe(0);
+});
