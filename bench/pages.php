@@ -119,9 +119,11 @@ $key = $token();
 $pages = [
     'an answer with next to nothing in it (the running work)' => fn (int $i): array => [['/tasks']],
     'register of '.Instance::query()->count().' instances' => fn (int $i): array => [['/']],
-    'search with 50 verdicts' => fn (int $i): array => [["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])]],
+    'search with 50 verdicts, none of them given before' => fn (int $i): array => [['', null, false], ["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])]],
+    'search with 50 verdicts, as somebody types, sorts and filters' => fn (int $i): array => [["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])]],
     'package page' => fn (int $i): array => [["/instances/{$first->id}/packages/".$some[$i % count($some)]]],
     'line-up of '.$first->placed()->count() => fn (int $i): array => [["/instances/{$first->id}"]],
+    'draft step' => fn (int $i): array => [["/instances/{$first->id}/draft/add", ['_token' => $key, 'ids' => [$some[$i % count($some)]]]], ["/instances/{$first->id}/draft/discard", ['_token' => $key], false]],
     'draft step, with the page that it leads to' => fn (int $i): array => [["/instances/{$first->id}/draft/add", ['_token' => $key, 'ids' => [$some[$i % count($some)]]]], ["/instances/{$first->id}/draft"], ["/instances/{$first->id}/draft/discard", ['_token' => $key], false]],
     'line-up while there is a draft' => fn (int $i): array => [["/instances/{$first->id}"]],
 ];
@@ -134,6 +136,11 @@ foreach ($pages as $name => $steps) {
     for ($i = -5; $i < 60; $i++) {
         $took = 0.0;
         foreach ($steps(max(0, $i)) as $step) {
+            if ($step[0] === '') {
+                DB::table('verdicts')->delete();
+
+                continue;
+            }
             [$status, $time] = $ask($step[0], $step[1] ?? null);
             if (! in_array($status, [200, 302], true)) {
                 fwrite(STDERR, "{$name}: {$step[0]} answered {$status}\n");

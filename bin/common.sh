@@ -8,6 +8,9 @@ cd "$root"
 packages_start="php8.2-cli php8.2-pgsql php8.2-zip php8.2-gd php8.2-intl php8.2-mbstring php8.2-xml php8.2-bcmath php8.2-curl composer unzip postgresql nodejs curl"
 packages_test="chromium minisat aspcud libmaven3-core-java default-jre-headless git"
 
+# Compiled code is kept, and what runs often becomes machine code; for what runs long.
+php_quick="-d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=96M -d opcache.memory_consumption=192"
+
 say() { printf '%s\n' "$*"; }
 fail() { printf '%s\n' "$*" >&2; exit 1; }
 
@@ -79,7 +82,7 @@ start_postgres() {
     mkdir -p "$pg_folder"; chmod 700 "$pg_folder"
     [ -f "$pg_folder/PG_VERSION" ] || as_pg "$pg_bin/initdb" -D "$pg_folder" -U stasimon -A trust -E UTF8 --locale=C.UTF-8 >/dev/null
     if as_pg "$pg_bin/pg_ctl" -D "$pg_folder" status >/dev/null 2>&1; then as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null; fi
-    as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -w -l "$pg_folder/log" -o "-p $2 -c listen_addresses=127.0.0.1 -c unix_socket_directories=$pg_folder -c fsync=${3:-on}" start >/dev/null \
+    as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -w -l "$pg_folder/log" -o "-p $2 -c listen_addresses=127.0.0.1 -c unix_socket_directories=$pg_folder -c fsync=${3:-on} -c shared_buffers=256MB -c max_wal_size=2GB -c wal_compression=lz4 -c jit=off" start >/dev/null \
         || fail "PostgreSQL did not start; $pg_folder/log says why."
     as_pg "$pg_bin/psql" -h 127.0.0.1 -p "$2" -U stasimon -d postgres -Atqc "select 1 from pg_database where datname = 'stasimon'" | grep -q 1 \
         || as_pg "$pg_bin/createdb" -h 127.0.0.1 -p "$2" -U stasimon stasimon
@@ -126,15 +129,16 @@ start_servers() {
     mkdir -p "$logs"
     start_depots "$2" "$3"
     rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE"
+    export DB_PERSISTENT=true
     php artisan config:cache --quiet && php artisan route:cache --quiet || fail "The configuration could not be read; storage/logs/laravel.log says why."
     php artisan stasimon:recover
     php artisan stasimon:demo ${4:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
     # A worker that dies is followed by another; after 1,000 jobs one makes room for a fresh one by itself.
     for n in 1 2; do
         (trap 'kill "$!" 2>/dev/null; exit 0' TERM
-            while :; do php artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --max-jobs=1000 --quiet >>"$logs/worker-$n.log" 2>&1 & wait "$!"; sleep 1; done) & children+=($!)
+            while :; do php $php_quick artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --max-jobs=1000 --quiet >>"$logs/worker-$n.log" 2>&1 & wait "$!"; sleep 1; done) & children+=($!)
     done
-    (cd public && PHP_CLI_SERVER_WORKERS=4 exec php -d opcache.enable_cli=1 -S "127.0.0.1:$web" ../vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php >"$logs/web.log" 2>&1) & children+=($!)
+    (cd public && PHP_CLI_SERVER_WORKERS=4 exec php $php_quick -S "127.0.0.1:$web" ../vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php >"$logs/web.log" 2>&1) & children+=($!)
     for _ in $(seq 50); do port_taken "$web" && return; sleep 0.1; done
     fail "The web server did not start; $logs/web.log says why."
 }

@@ -15,6 +15,8 @@ return [
             'charset' => 'utf8',
             'search_path' => 'public',
             'sslmode' => 'disable',
+            // A web process keeps its connection from answer to answer: opening one takes longer than most of what is asked over it.
+            'options' => [PDO::ATTR_PERSISTENT => (bool) env('DB_PERSISTENT', false)],
         ],
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],

@@ -7,42 +7,28 @@ namespace App\Depots;
 use Illuminate\Support\Facades\DB;
 use RuntimeException;
 
-/** Many rows in one statement, handed to PostgreSQL as one JSON value. */
+/** Many rows, or many values, in one statement. */
 final class Bulk
 {
     /**
-     * @param  list<array<string, mixed>>  $rows  all with the columns that are named
-     * @param  array<string, string>  $columns  name => PostgreSQL type
-     */
-    public static function insert(string $table, array $columns, array $rows): void
-    {
-        if ($rows === []) {
-            return;
-        }
-        $names = implode(', ', array_keys($columns));
-        $types = implode(', ', array_map(fn (string $name, string $type): string => "{$name} {$type}", array_keys($columns), $columns));
-        DB::insert("insert into {$table} ({$names}) select {$names} from json_to_recordset(?::json) as row({$types}) on conflict do nothing", [
-            json_encode($rows, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR),
-        ]);
-    }
-
-    /**
-     * Very many rows, which do not conflict with any that are there, by PostgreSQL's COPY.
+     * Rows that do not conflict with any that are there, by PostgreSQL's COPY; an array becomes JSON.
      *
      * @param  list<string>  $columns
-     * @param  list<array<string, mixed>>  $rows  all with these columns, in this order
+     * @param  list<array<string, mixed>>  $rows  all with these columns
      */
     public static function copy(string $table, array $columns, array $rows): void
     {
         $lines = [];
         foreach ($rows as $row) {
             $fields = [];
-            foreach ($row as $value) {
+            foreach ($columns as $column) {
+                $value = $row[$column];
                 $fields[] = match (true) {
+                    is_string($value) => strpbrk($value, "\\\t\n\r") === false ? $value : addcslashes($value, "\\\t\n\r"),
                     $value === null => '\\N',
                     is_bool($value) => $value ? 't' : 'f',
-                    is_int($value) => (string) $value,
-                    default => addcslashes((string) $value, "\\\t\n\r"),
+                    is_array($value) => addcslashes(json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR), "\\\t\n\r"),
+                    default => (string) $value,
                 };
             }
             $lines[] = implode("\t", $fields);

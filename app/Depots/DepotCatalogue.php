@@ -8,17 +8,26 @@ use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\CatalogueReader;
+use Stasimon\Core\Catalogue\CompactForm;
 use Stasimon\Core\Catalogue\Node;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provider;
-use Stasimon\Core\Catalogue\QuickReader;
 use Stasimon\Core\Version\Syntax;
 use Stasimon\Core\Version\UnusableRange;
-use stdClass;
 
 /** The catalogue of one game, read from the database as the resolver asks for it, whole neighbourhoods at a time. */
 final class DepotCatalogue implements Catalogue
 {
+    /**
+     * What some packages can need, and what provides that, and so on. What is only spoken of, as standing in the way or as
+     * going well with it, is not selected for that.
+     */
+    private const REACHED = "with recursive reached (id) as (select unnest(?::text[]) collate \"C\" union
+        select next.id from reached cross join lateral (
+            select mentioned as id from mentions where package_id = reached.id and relation = 'needs' union all
+            select package_id from mentions where mentioned = reached.id and relation = 'provides') as next)
+        select id from reached";
+
     /** @var array<string, Package|null> */
     private array $packages = [];
 
@@ -36,13 +45,13 @@ final class DepotCatalogue implements Catalogue
 
     private readonly CatalogueReader $reader;
 
-    private readonly QuickReader $quick;
+    private readonly CompactForm $compact;
 
     /** @param  array<string, array<string, string>>  $remembered  package id => version => the release as one package, for what no depot may have any more */
     public function __construct(public readonly GameDefinition $game, private readonly array $remembered = [])
     {
         $this->reader = new CatalogueReader;
-        $this->quick = new QuickReader(checked: true);
+        $this->compact = new CompactForm;
         foreach ($game->packages() as $package) {
             $this->packages[$package->id] = $package;
         }
@@ -67,7 +76,7 @@ final class DepotCatalogue implements Catalogue
     }
 
     /**
-     * Reads packages and everything that they can need, in one query for each step away.
+     * Reads packages and everything that they can need.
      *
      * @param  list<string>  $ids
      * @param  string|null  $for  a game version: only releases that may be for it are read, unless a package has none
@@ -75,30 +84,30 @@ final class DepotCatalogue implements Catalogue
      */
     public function load(array $ids, ?string $for = null, array $whole = []): void
     {
-        $keeps = $for === null ? null : fn (stdClass $release): bool => $this->mayBeFor($release, $for);
+        $new = array_values(array_filter($ids, fn (string $id): bool => ! isset($this->providers[$id])));
+        if ($this->closed || $new === []) {
+            return;
+        }
+        $meets = $for === null ? null : fn (string $id, string $range): bool => $id !== $this->game->id || ($this->admits[$range] ??= $this->isIn($range, $for));
         $whole = array_flip($whole);
-        while (! $this->closed && $ids !== []) {
-            $new = array_values(array_filter($ids, fn (string $id): bool => ! isset($this->providers[$id])));
-            if ($new === []) {
-                return;
-            }
-            $providing = array_column(DB::select("select package_id from mentions where mentioned = any(?::text[]) and relation = 'provides'", [Bulk::list($new)]), 'package_id');
-            $wanted = array_values(array_filter(array_unique([...$new, ...$providing]), fn (string $id): bool => ! array_key_exists($id, $this->packages)));
-            foreach ($wanted as $id) {
-                $this->packages[$id] = null;
-            }
-            foreach (DB::select('select id, document, side from packages where id = any(?::text[])', [Bulk::list($wanted)]) as $row) {
-                $this->packages[$row->id] = $this->read($row->document, isset($whole[$row->id]) ? null : $keeps);
-                $this->sides[$row->id] = $row->side;
-            }
-            foreach ($wanted as $id) {
-                $this->recall($id);
-            }
-            foreach ($new as $id) {
-                $this->providers[$id] = $this->provided($id, $providing);
-            }
-            // What is only spoken of, as standing in the way or as going well with it, is not selected for that.
-            $ids = array_column(DB::select("select distinct mentioned from mentions where package_id = any(?::text[]) and relation = 'needs'", [Bulk::list([...$new, ...$wanted])]), 'mentioned');
+        $reached = array_column(DB::select(self::REACHED, [Bulk::list($new)]), 'id');
+        $wanted = array_values(array_filter($reached, fn (string $id): bool => ! array_key_exists($id, $this->packages)));
+        foreach ($wanted as $id) {
+            $this->packages[$id] = null;
+        }
+        foreach (DB::select('select id, document, side from packages where id = any(?::text[])', [Bulk::list($wanted)]) as $row) {
+            $this->packages[$row->id] = $this->read($row->document, isset($whole[$row->id]) ? null : $meets);
+            $this->sides[$row->id] = $row->side;
+        }
+        foreach ($wanted as $id) {
+            $this->recall($id);
+        }
+        $providing = [];
+        foreach (DB::select("select mentioned, package_id from mentions where mentioned = any(?::text[]) and relation = 'provides'", [Bulk::list($reached)]) as $row) {
+            $providing[$row->mentioned][] = $row->package_id;
+        }
+        foreach ($reached as $id) {
+            $this->providers[$id] ??= $this->provided($id, $providing[$id] ?? []);
         }
     }
 
@@ -115,7 +124,7 @@ final class DepotCatalogue implements Catalogue
         $this->load([...$ids, ...$whole], $gameVersion, $whole);
         $provided = [];
         foreach ($standing as $id => $document) {
-            $alone = $this->read($document, null);
+            $alone = $this->alone($document);
             $known = $this->packages[(string) $id] ?? null;
             $this->packages[(string) $id] = $known === null ? $alone : ($known->release($alone->releases[0]->version) === null ? $known->with($alone->releases[0]) : $known);
             foreach ($this->packages[(string) $id]->releases ?? [] as $release) {
@@ -130,28 +139,22 @@ final class DepotCatalogue implements Catalogue
         $this->closed = true;
     }
 
-    /** @param  (callable(stdClass): bool)|null  $keeps */
-    private function read(string $document, ?callable $keeps): Package
+    /** @param  (callable(string, string): bool)|null  $meets */
+    private function read(string $document, ?callable $meets): Package
     {
-        $decoded = Node::objectOf($document);
-        $package = $this->quick->package($decoded, $keeps);
-        if ($package !== null && $package->releases === []) {
-            $package = $this->quick->package($decoded);
-        }
-
-        return $package ?? $this->reader->package(Node::of($decoded));
+        return CompactForm::is($document) ? $this->compact->read($document, $meets) : $this->reader->package(Node::ofJson($document));
     }
 
-    /** Whether nothing in a release says that it is not for a version of the game. */
-    private function mayBeFor(stdClass $release, string $version): bool
+    /** A release that stands, as a package of its own: a page asks for the same ones several times. */
+    private function alone(string $document): Package
     {
-        foreach (is_array($release->needs ?? null) ? $release->needs : [] as $need) {
-            if (($need->id ?? null) === $this->game->id && is_string($need->range ?? null)) {
-                return $this->admits[$need->range] ??= $this->isIn($need->range, $version);
-            }
+        /** @var array<string, Package> $known */
+        static $known = [];
+        if (count($known) > 2_000) {
+            $known = [];
         }
 
-        return true;
+        return $known[$document] ??= $this->read($document, null);
     }
 
     private function isIn(string $range, string $version): bool
@@ -170,7 +173,7 @@ final class DepotCatalogue implements Catalogue
         foreach ($this->remembered[$id] ?? [] as $version => $document) {
             $known = $this->packages[$id] ?? null;
             if ($known?->release((string) $version) === null) {
-                $alone = $this->read($document, null);
+                $alone = $this->alone($document);
                 $this->packages[$id] = $known === null ? $alone : $known->with($alone->releases[0]);
             }
         }
@@ -199,10 +202,10 @@ final class DepotCatalogue implements Catalogue
     {
         $documents = [];
         foreach (DB::table('packages')->whereIn('id', array_map(strval(...), array_keys($versions)))->pluck('document', 'id') as $id => $document) {
-            $package = json_decode($document, false, flags: JSON_THROW_ON_ERROR);
-            $package->releases = array_values(array_filter($package->releases, fn (object $release): bool => $release->version === $versions[$id]));
-            if ($package->releases !== []) {
-                $documents[(string) $id] = json_encode($package, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
+            $package = $this->read($document, null);
+            $release = $package->release($versions[$id]);
+            if ($release !== null) {
+                $documents[(string) $id] = CompactForm::write($package->only($release));
             }
         }
         foreach ($versions as $id => $version) {

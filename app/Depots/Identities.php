@@ -13,6 +13,10 @@ use stdClass;
  */
 final class Identities
 {
+    /** Looked up one by one, by the index: what others have is not gone through for each portion. */
+    private const SAME = 'select one as file_sha256, other.package_id from unnest(?::bpchar[]) as one
+        cross join lateral (select package_id from releases where file_sha256 = one and depot_id <> ? order by package_id limit 1) as other';
+
     /** @var array<string, string> the depot's id => the id that is used here, where they differ */
     public array $aliases = [];
 
@@ -51,6 +55,10 @@ final class Identities
      */
     private function byDigest(int $depot, array $documents): array
     {
+        // A first depot has nobody to be compared with.
+        if (! DB::table('depots')->where('id', '<>', $depot)->where('sequence', '>', 0)->exists()) {
+            return [];
+        }
         $digests = [];
         foreach ($documents as $document) {
             foreach (is_array($document->releases ?? null) ? $document->releases : [] as $release) {
@@ -62,8 +70,8 @@ final class Identities
             }
         }
         $same = [];
-        $list = Bulk::list(array_map(fn (string $digest): string => substr($digest, 1, 16), array_keys($digests)));
-        foreach ($digests === [] ? [] : DB::select('select file_sha256, min(package_id) as package_id from releases where left(file_sha256, 16) = any(?::text[]) and depot_id <> ? group by file_sha256', [$list, $depot]) as $row) {
+        $list = Bulk::list(array_map(fn (string $digest): string => substr($digest, 1), array_keys($digests)));
+        foreach ($digests === [] ? [] : DB::select(self::SAME, [$list, $depot]) as $row) {
             $mine = $digests['d'.$row->file_sha256] ?? null;
             if ($mine !== null) {
                 $same[$mine] = $row->package_id;

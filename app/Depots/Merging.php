@@ -8,6 +8,7 @@ use App\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Base\Support;
+use Stasimon\Core\Catalogue\CompactForm;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 
@@ -64,10 +65,9 @@ final readonly class Merging
         $games = array_values($this->games->all());
         [$packages, $mentions, $notices] = [[], [], []];
         foreach ($sources as $of) {
-            $document = count($of) === 1 ? $of[0]->document : self::merged($of);
-            $package = count($of) === 1 ? $of[0]->asPackage() : Source::package($document);
+            $package = count($of) === 1 ? $of[0]->asPackage() : Source::package(self::merged($of));
             $holds = self::supports($package, $games);
-            $packages[] = $this->row($package, $of, $document) + ['supports' => Bulk::list($holds), 'games' => Bulk::list(array_values(array_unique(array_map(fn (string $one): string => explode(' ', $one)[0], $holds))))];
+            $packages[] = $this->row($package, $of) + ['supports' => Bulk::list($holds), 'games' => Bulk::list(array_values(array_unique(array_map(fn (string $one): string => explode(' ', $one)[0], $holds))))];
             array_push($mentions, ...self::mentions($package));
             foreach ($of as $source) {
                 foreach ($source->page['notices'] as $notice) {
@@ -75,16 +75,16 @@ final readonly class Merging
                 }
             }
         }
-        Bulk::insert('packages', ['id' => 'text', 'kind' => 'text', 'name' => 'text', 'summary' => 'text', 'categories' => 'jsonb', 'side' => 'text', 'downloads' => 'bigint', 'size' => 'bigint', 'published_at' => 'timestamptz', 'document' => 'text', 'search' => 'text', 'supports' => 'text[]', 'games' => 'text[]'], $packages);
-        Bulk::insert('mentions', ['package_id' => 'text', 'mentioned' => 'text', 'relation' => 'text'], $mentions);
-        Bulk::insert('notices', ['package_id' => 'text', 'depot_id' => 'bigint', 'version' => 'text', 'kind' => 'text', 'text' => 'text', 'understudy' => 'text'], $notices);
+        Bulk::copy('packages', ['id', 'kind', 'name', 'summary', 'categories', 'side', 'downloads', 'size', 'published_at', 'document', 'search', 'supports', 'games'], $packages);
+        Bulk::copy('mentions', ['package_id', 'mentioned', 'relation'], $mentions);
+        Bulk::copy('notices', ['package_id', 'depot_id', 'kind', 'version', 'text', 'understudy'], $notices);
     }
 
     /**
      * @param  non-empty-list<Source>  $sources
      * @return array<string, mixed>
      */
-    private function row(Package $package, array $sources, string $document): array
+    private function row(Package $package, array $sources): array
     {
         $page = $sources[0]->page;
         $categories = array_values(array_unique(array_merge(...array_map(fn (Source $source): array => $source->page['categories'], $sources))));
@@ -95,7 +95,7 @@ final readonly class Merging
             'downloads' => array_sum(array_map(fn (Source $source): int => $source->page['downloads'], $sources)),
             'size' => $page['size'],
             'published_at' => max(array_map(fn (Source $source): ?string => $source->page['published'], $sources)),
-            'document' => $document,
+            'document' => CompactForm::write($package),
             'search' => mb_strtolower($page['name'].' '.strtr($package->id, '-._+', '    ').' '.$page['summary'].' '.implode(' ', $categories)),
         ];
     }

@@ -19,6 +19,13 @@ final class SourceReader
     /** What the resolver reads of a release. */
     private const RELATIONS = ['needs', 'suggests', 'breaks', 'provides'];
 
+    private const DIGEST = '/^[0-9a-f]{64}$/D';
+
+    private const BELOW = '#^[A-Za-z0-9][A-Za-z0-9._+/-]{0,240}$#D';
+
+    /** The form of a moment that depots are asked to use; days that every month has need no looking up. */
+    private const MOMENT = '/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|1\d|2[0-8])T([01]\d|2[0-3]):[0-5]\d:[0-5]\dZ$/D';
+
     private readonly CatalogueReader $reader;
 
     public function __construct(private readonly Games $games, private readonly int $depot)
@@ -36,8 +43,8 @@ final class SourceReader
         $node = Node::of($document);
         $localId = $node->field('id')->id();
         $rows = [];
-        foreach ($node->field('releases')->items() as $release) {
-            $rows[] = $this->file($release, $packageId);
+        foreach ($node->field('releases')->items() as $i => $release) {
+            $rows[] = $this->plainFile($document->releases[$i], $packageId) ?? $this->file($release, $packageId);
         }
         $page = $this->page($node, $document, $rows);
         $slim = self::slim($document, $packageId, $aliases);
@@ -113,6 +120,30 @@ final class SourceReader
     }
 
     /**
+     * The same as {@see file()} for a release that is as depots are asked to write it; null for any other, of which that
+     * one knows what is wrong.
+     *
+     * @return array<string, mixed>|null
+     */
+    private function plainFile(mixed $release, string $packageId): ?array
+    {
+        $file = is_array($release->files ?? null) ? $release->files[0] ?? null : null;
+        $recommended = $release->recommended ?? false;
+        $published = $release->published ?? null;
+        if (! isset($file->sha256, $file->name, $file->size, $file->path, $release->version)
+            || isset($file->content) || ! is_bool($recommended) || ! is_string($published) || strlen($published) !== 20 || preg_match(self::MOMENT, $published) !== 1
+            || ! is_string($file->sha256) || ! is_string($file->name) || ! is_int($file->size) || ! is_string($file->path) || ! is_string($release->version)
+            || $file->size < 0 || preg_match(self::DIGEST, $file->sha256) !== 1 || preg_match('/^[\x20-\x7E]{1,250}$/D', $file->name) !== 1 || preg_match(self::BELOW, $file->path) !== 1 || str_contains($file->path, '..')) {
+            return null;
+        }
+
+        return [
+            'package_id' => $packageId, 'version' => $release->version, 'depot_id' => $this->depot, 'recommended' => $recommended, 'published_at' => $published,
+            'file_name' => $file->name, 'file_size' => $file->size, 'file_sha256' => $file->sha256, 'file_path' => $file->path, 'content' => null,
+        ];
+    }
+
+    /**
      * @return array<string, mixed> a row of the releases table
      *
      * @throws UnusableDocument
@@ -121,7 +152,7 @@ final class SourceReader
     {
         $file = $release->field('files')->items()[0] ?? throw $release->field('files')->wrong('a release has at least one file.');
         $digest = $file->field('sha256');
-        if (preg_match('/^[0-9a-f]{64}$/D', $digest->text()) !== 1) {
+        if (preg_match(self::DIGEST, $digest->text()) !== 1) {
             throw $digest->wrong('64 lower-case hexadecimal digits are expected.');
         }
 
@@ -143,7 +174,7 @@ final class SourceReader
     private static function below(Node $path): string
     {
         $text = $path->text();
-        if (preg_match('#^[A-Za-z0-9][A-Za-z0-9._+/-]{0,240}$#D', $text) !== 1 || str_contains($text, '..')) {
+        if (preg_match(self::BELOW, $text) !== 1 || str_contains($text, '..')) {
             throw $path->wrong('a path below the depot is expected.');
         }
 
@@ -156,17 +187,17 @@ final class SourceReader
      */
     private function page(Node $node, stdClass $document, array $rows): array
     {
-        $text = fn (string $field): string => is_string($document->{$field} ?? null) ? mb_substr(mb_scrub($document->{$field}), 0, 500) : '';
+        $text = fn (string $field): string => is_string($document->{$field} ?? null) ? self::words($document->{$field}, 500) : '';
         $notes = [];
         foreach ($document->releases as $release) {
             if (is_string($release->notes ?? null)) {
-                $notes[$release->version] = mb_substr(mb_scrub($release->notes), 0, 4000);
+                $notes[$release->version] = self::words($release->notes, 4000);
             }
         }
         $last = $rows === [] ? null : $rows[count($rows) - 1];
 
         return [
-            'name' => mb_substr($node->optional('name')?->text() ?? $node->field('id')->text(), 0, 120),
+            'name' => self::words($node->optional('name')?->text() ?? $node->field('id')->text(), 120),
             'summary' => $text('summary'),
             'categories' => array_slice(array_values(array_filter(is_array($document->categories ?? null) ? $document->categories : [], is_string(...))), 0, 20),
             'side' => in_array($document->side ?? '', ['client', 'server', 'both'], true) ? $document->side : 'both',
@@ -194,9 +225,15 @@ final class SourceReader
         return [
             'kind' => $kind->text(),
             'version' => $notice->optional('version')?->text(),
-            'text' => mb_substr(mb_scrub($notice->field('text')->text()), 0, 1000),
+            'text' => self::words($notice->field('text')->text(), 1000),
             'understudy' => $notice->optional('understudy')?->id(),
         ];
+    }
+
+    /** A text for people, without the one character that PostgreSQL does not keep. */
+    private static function words(string $text, int $length): string
+    {
+        return mb_substr(str_replace("\0", '', mb_scrub($text)), 0, $length);
     }
 
     private static function moment(?string $text): ?string

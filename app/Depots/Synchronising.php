@@ -144,7 +144,7 @@ final readonly class Synchronising
             $own = array_values(array_unique([...$before, ...array_map(fn (Source $source): string => $source->packageId, array_values($sources))]));
             DB::delete('delete from sources where depot_id = ? and local_id = any(?::text[])', [$depot->id, Bulk::list($local)]);
             DB::delete('delete from releases where depot_id = ? and package_id = any(?::text[])', [$depot->id, Bulk::list($own)]);
-            Bulk::insert('sources', ['depot_id' => 'bigint', 'local_id' => 'text', 'package_id' => 'text', 'document' => 'text', 'page' => 'jsonb'], array_map(
+            Bulk::copy('sources', ['depot_id', 'local_id', 'package_id', 'document', 'page'], array_map(
                 fn (Source $source): array => ['depot_id' => $source->depot, 'local_id' => $source->localId, 'package_id' => $source->packageId, 'document' => $source->document, 'page' => $source->page],
                 array_values($sources),
             ));

@@ -51,6 +51,12 @@ final class Drafting
         return $this->last;
     }
 
+    /** The same for as long as nothing changes that a line-up or a verdict of the instance rests on. */
+    public function stamp(Instance $instance): string
+    {
+        return hash('xxh128', Depot::stamp().$this->plan($instance)->toJson().$instance->applied_at?->format('U.u'));
+    }
+
     /** What the draft comes to, worked out once for each step; without a draft, what is applied. */
     public function outcome(Instance $instance): Outcome
     {
@@ -58,7 +64,7 @@ final class Drafting
         if ($draft === null) {
             return new Outcome($instance->versions(), 0);
         }
-        $stamp = hash('xxh128', Depot::stamp().$draft->plan->toJson().$instance->applied_at?->format('U.u'));
+        $stamp = $this->stamp($instance);
         if (($draft->outcome['stamp'] ?? '') !== $stamp) {
             $lineUp = $this->lineUp($instance);
             $outcome = ['stamp' => $stamp, 'versions' => $lineUp->resolved?->versions(), 'toFetch' => $lineUp->toFetch()];

@@ -50,7 +50,7 @@ final class Fetching
             $partial = $this->store->partial($one->sha256);
             $one->done = is_file($partial) ? min($one->size, (int) filesize($partial)) : 0;
         }
-        Bulk::insert('transfers', ['task_id' => 'text', 'sha256' => 'text', 'name' => 'text', 'depot' => 'text', 'done' => 'bigint', 'size' => 'bigint', 'state' => 'text'], array_map(
+        Bulk::copy('transfers', ['task_id', 'sha256', 'name', 'depot', 'done', 'size', 'state'], array_map(
             fn (Wanted $one): array => ['task_id' => $this->task->id, 'sha256' => $one->sha256, 'name' => $one->name, 'depot' => $one->offer()->depot->name, 'done' => $one->done, 'size' => $one->size, 'state' => 'waiting'],
             $wanted,
         ));

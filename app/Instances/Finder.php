@@ -34,7 +34,7 @@ final readonly class Finder
     /** How alike a word has to be to one of a package's, from 0 to 1; a letter left out or swapped stays above it. */
     private const ALIKE = 0.4;
 
-    public function __construct(private Drafting $drafting)
+    public function __construct(private Drafting $drafting, private VerdictMemory $memory)
     {
     }
 
@@ -53,11 +53,11 @@ final readonly class Finder
             $all = $this->matching($instance, $query, $near);
             $total = $this->count($all);
         }
-        $this->ordered($all, $query, $near);
+        $tiers = $this->ordered($all, $query, $near);
         if ($query->wantsFit() !== null) {
-            return $this->fitting($instance, $all, $query->wantsFit(), $from, $count, $total, $near);
+            return $this->fitting($instance, $tiers, $query->wantsFit(), $from, $count, $total, $near);
         }
-        $packages = (clone $all)->offset($from)->limit($count)->get($this->columns());
+        $packages = $this->window($tiers, $from, $count);
         $next = $from + $packages->count() < $total || ($total === self::COUNTED && $packages->count() === $count) ? $from + $packages->count() : null;
 
         return new Found($packages, $this->verdictsOf($instance, $packages->pluck('id')->all()), $next, $total, $packages->count(), $near);
@@ -66,16 +66,16 @@ final readonly class Finder
     /**
      * Goes through what was found until enough of it has the verdict that is asked for.
      *
-     * @param  Builder<Package>  $all
+     * @param  list<Builder<Package>>  $tiers
      */
-    private function fitting(Instance $instance, Builder $all, Fit $fit, int $from, int $count, int $total, bool $near): Found
+    private function fitting(Instance $instance, array $tiers, Fit $fit, int $from, int $count, int $total, bool $near): Found
     {
         $found = new Collection;
         $verdicts = [];
         $at = $from;
         $over = false;
         while ($found->count() < $count && $at - $from < self::LOOKED && ! $over) {
-            $portion = (clone $all)->offset($at)->limit(self::WINDOW)->get($this->columns());
+            $portion = $this->window($tiers, $at, self::WINDOW);
             $over = $portion->count() < self::WINDOW;
             foreach ($this->verdictsOf($instance, $portion->pluck('id')->all()) as $id => $verdict) {
                 $at++;
@@ -122,29 +122,74 @@ final readonly class Finder
         }
         // Each word has to be in the text, from its beginning or inside; or, the second time, be spelled nearly like one that is.
         foreach (self::words($query->words) as $word) {
-            $near
-                ? $all->whereRaw('? <% search', [$word])
-                : $all->where(fn ($any) => $any->whereRaw("words @@ to_tsquery('simple', ?)", [self::beginning($word)])->orWhereRaw("search like ? escape '!'", ['%'.str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $word).'%']));
+            $isPlain = preg_match('/^[\pL\pN]+$/Du', $word) === 1;
+            match (true) {
+                $near => $all->whereRaw('? <% search', [$word]),
+                // Whatever begins like it, in the sense of the text search, then has it inside.
+                $isPlain => $all->whereRaw("search like ? escape '!'", ['%'.self::like($word).'%']),
+                default => $all->where(fn ($any) => $any->whereRaw("words @@ to_tsquery('simple', ?)", [self::beginning($word)])->orWhereRaw("search like ? escape '!'", ['%'.self::like($word).'%'])),
+            };
         }
 
         return $all;
     }
 
-    /** @param  Builder<Package>  $all */
-    private function ordered(Builder $all, Query $query, bool $near): void
+    /**
+     * What was found in tiers, the best first, each in an order that an index has: so the first of many are found without
+     * looking at all of them.
+     *
+     * @param  Builder<Package>  $all
+     * @return non-empty-list<Builder<Package>>
+     */
+    private function ordered(Builder $all, Query $query, bool $near): array
     {
         $words = self::words($query->words);
+        $whole = implode(' ', $words);
+        $byDownloads = fn (Builder $tier): Builder => $tier->orderByDesc('downloads')->orderBy('id');
+        if ($words !== [] && ! $near && ! in_array($query->sort, ['updated', 'size', 'name', 'downloads'], true)) {
+            [$begins, $inside] = [self::like($whole).'%', '%'.self::like($words[0]).'%'];
+
+            return [
+                $byDownloads((clone $all)->whereRaw("lower(name) like ? escape '!'", [$begins])->orderByRaw('(lower(name) = ?) desc', [$whole])),
+                $byDownloads((clone $all)->whereRaw("lower(name) like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins])),
+                $byDownloads((clone $all)->whereRaw("lower(name) not like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins])),
+            ];
+        }
         match (true) {
             $query->sort === 'updated' => $all->orderByRaw('published_at desc nulls last'),
             $query->sort === 'size' => $all->orderByDesc('size'),
             $query->sort === 'name' => $all->orderByRaw('lower(name)'),
             $query->sort === 'downloads' || $words === [] => $all->orderByDesc('downloads'),
-            default => $all->orderByRaw(
-                $near ? 'word_similarity(?, lower(name)) desc, downloads desc' : "(lower(name) = ?) desc, (lower(name) like ? escape '!') desc, ts_rank(words, to_tsquery('simple', ?)) desc, downloads desc",
-                $near ? [implode(' ', $words)] : [implode(' ', $words), str_replace(['!', '%', '_'], ['!!', '!%', '!_'], implode(' ', $words)).'%', self::beginning($words[0])],
-            ),
+            default => $all->orderByRaw('word_similarity(?, lower(name)) desc, downloads desc', [$whole]),
         };
-        $all->orderBy('id');
+
+        return [$all->orderBy('id')];
+    }
+
+    /**
+     * @param  list<Builder<Package>>  $tiers
+     * @return Collection<int, Package>
+     */
+    private function window(array $tiers, int $from, int $count): Collection
+    {
+        $found = new Collection;
+        $skip = $from;
+        foreach ($tiers as $tier) {
+            $these = (clone $tier)->offset($skip)->limit($count - $found->count())->get($this->columns());
+            $found = $found->concat($these);
+            if ($found->count() === $count) {
+                break;
+            }
+            $skip = $these->isEmpty() && $skip > 0 ? $skip - min($skip, (clone $tier)->toBase()->reorder()->count()) : 0;
+        }
+
+        return $found;
+    }
+
+    /** Words as a pattern that stands for nothing but them, with "!" before its signs. */
+    private static function like(string $words): string
+    {
+        return str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $words);
     }
 
     /** A text search query for what begins like a word: "fog:*"; of signs alone, an empty one. */
@@ -177,6 +222,27 @@ final readonly class Finder
      */
     public function verdictsOf(Instance $instance, array $ids): array
     {
+        $stamp = $this->drafting->stamp($instance);
+        $known = $this->memory->recall($instance, $stamp, $ids);
+        $new = $this->given($instance, array_values(array_filter($ids, fn (string $id): bool => ! isset($known[$id]))));
+        $this->memory->keep($instance, $stamp, $new);
+        $verdicts = [];
+        foreach ($ids as $id) {
+            $verdicts[$id] = $known[$id] ?? $new[$id];
+        }
+
+        return $verdicts;
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array<string, Verdict> by package id
+     */
+    private function given(Instance $instance, array $ids): array
+    {
+        if ($ids === []) {
+            return [];
+        }
         $versions = $this->drafting->outcome($instance)->versions;
         $plan = $this->drafting->plan($instance);
         $near = $this->drafting->catalogueAround($instance, $ids, $versions ?? []);

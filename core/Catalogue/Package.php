@@ -66,6 +66,12 @@ final class Package
         return new self($this->id, $this->kind, [...$this->releases, $release], $this->scheme, $this->syntax, $this->name, $this->understudies);
     }
 
+    /** The same package with one of its releases alone. */
+    public function only(Release $release): self
+    {
+        return new self($this->id, $this->kind, [$release], $this->scheme, $this->syntax, $this->name, $this->understudies);
+    }
+
     /** What people call it. */
     public function title(): string
     {

@@ -23,13 +23,7 @@ final class QuickReader
     /** @var array<string, Need> one object for needs that say the same */
     private array $needs = [];
 
-    /** @param  bool  $checked  for documents that were read whole before: what a release needs is read when it is first asked for */
-    public function __construct(private readonly bool $checked = false)
-    {
-    }
-
-    /** @param  (callable(stdClass): bool)|null  $keeps  says of each release whether it matters; null for all */
-    public function package(stdClass $document, ?callable $keeps = null): ?Package
+    public function package(stdClass $document): ?Package
     {
         $kind = is_string($document->kind ?? null) ? Kind::tryFrom($document->kind) : null;
         $scheme = self::word(Scheme::class, $document->scheme ?? null, Scheme::Semver);
@@ -41,9 +35,6 @@ final class QuickReader
         }
         $releases = $seen = [];
         foreach ($document->releases as $item) {
-            if ($keeps !== null && $item instanceof stdClass && ! $keeps($item)) {
-                continue;
-            }
             $release = $item instanceof stdClass ? $this->release($item) : null;
             if ($release === null || $release->version === '' || isset($seen['v'.$release->version])) {
                 return null;
@@ -61,11 +52,7 @@ final class QuickReader
     private function release(stdClass $item): ?Release
     {
         $channel = isset($item->channel) ? self::word(Channel::class, $item->channel, Channel::Stable) : Channel::Stable;
-        $needs = match (true) {
-            ! isset($item->needs) => [],
-            $this->checked => fn (): array => self::ordered($this->needs($item->needs) ?? throw UnusableDocument::at('/needs', 'it was changed after it was read.')),
-            default => $this->needs($item->needs),
-        };
+        $needs = isset($item->needs) ? $this->needs($item->needs) : [];
         $suggests = isset($item->suggests) ? $this->needs($item->suggests) : [];
         $breaks = isset($item->breaks) ? $this->breaks($item->breaks) : [];
         $provides = isset($item->provides) ? $this->provides($item->provides) : [];
@@ -74,7 +61,7 @@ final class QuickReader
             return null;
         }
 
-        return new Release($item->version, $channel, is_array($needs) ? self::ordered($needs) : $needs, $suggests, $breaks, $provides, $published);
+        return new Release($item->version, $channel, self::ordered($needs), $suggests, $breaks, $provides, $published);
     }
 
     /**

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\CatalogueReader;
+use Stasimon\Core\Catalogue\CompactForm;
 use Stasimon\Core\Catalogue\Node;
 use Stasimon\Core\Catalogue\QuickReader;
 
@@ -18,8 +19,8 @@ function fullPackage(): array
 it('reads what the careful reader reads', function (): void {
     $document = (string) json_encode(fullPackage());
     $careful = (new CatalogueReader)->carefully(Node::ofJson($document));
-    foreach ([new QuickReader, new QuickReader(checked: true)] as $reader) {
-        $quick = $reader->package(Node::objectOf($document));
+    $compact = CompactForm::write($careful);
+    foreach ([(new QuickReader)->package(Node::objectOf($document)), (new CompactForm)->read($compact)] as $quick) {
         expect($quick?->timeline->texts())->toBe(['1.0.0', '2.0.0']);
         foreach ($careful->releases as $position => $release) {
             expect($quick->releases[$position]->needs())->toEqual($release->needs());
@@ -46,7 +47,11 @@ it('leaves what is wrong to the careful reader, which refuses it', function (Clo
     [fn (array &$p) => $p['releases'][0]['breaks'] = 'all'], [fn (array &$p) => $p['releases'][0]['provides'][0]['version'] = null], [fn (array &$p) => $p['understudies'] = ['?']], [fn (array &$p) => $p['name'] = ['x']],
 ]);
 
-it('leaves out the releases that do not matter', function (): void {
-    $quick = (new QuickReader)->package(Node::objectOf((string) json_encode(fullPackage())), fn (stdClass $release): bool => $release->version !== '1.0.0');
-    expect($quick?->timeline->texts())->toBe(['2.0.0']);
+it('leaves out releases whose needs cannot be met, unless none would be left', function (): void {
+    $compact = CompactForm::write((new CatalogueReader)->package(Node::ofJson((string) json_encode(fullPackage()))));
+    $versions = fn (callable $meets): array => (new CompactForm)->read($compact, $meets)->timeline->texts();
+    expect($versions(fn (string $id, string $range): bool => $id !== 'a-lib'))->toBe(['2.0.0'])
+        ->and($versions(fn (string $id, string $range): bool => "{$id} {$range}" !== 'z-lib >=1'))->toBe(['1.0.0'])
+        ->and($versions(fn (): bool => false))->toBe(['1.0.0', '2.0.0'])
+        ->and($versions(fn (string $id): bool => $id !== 'halyard'))->toBe(['1.0.0', '2.0.0']);
 });

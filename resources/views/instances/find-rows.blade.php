@@ -6,7 +6,7 @@
         <td class="ver">{{ $verdict->version }}</td>
         <td class="{{ match ($verdict->fit->value) { 'now' => 'good', 'change' => 'warn', 'not' => 'bad', default => 'soft' } }} font-medium">{{ $verdict->text }}</td>
         <td class="num soft wide-only">{{ $package->downloads ? number_format($package->downloads) : '' }}</td>
-        <td class="soft wide-only whitespace-nowrap">{{ $package->published_at?->isoFormat('MMM YYYY') }}</td>
+        <td class="soft wide-only whitespace-nowrap">{{ $package->published_at?->format('M Y') }}</td>
     </tr>
 @endforeach
 @if ($found->next !== null && $found->next < 100000)
