@@ -6,6 +6,7 @@ namespace App;
 
 use App\Instances\Refusal;
 use Stasimon\Core\Base\GameDefinition;
+use Stasimon\Core\Rehearse\Platform;
 
 /** The game definitions that are installed. */
 final class Games
@@ -23,12 +24,22 @@ final class Games
         if ($this->definitions === null) {
             $this->definitions = [];
             foreach (glob($this->folder.'/*.json') ?: [] as $file) {
-                $definition = GameDefinition::read((string) file_get_contents($file));
+                $json = (string) file_get_contents($file);
+                $definition = GameDefinition::read($json, $this->platformOf($json));
                 $this->definitions[$definition->id] = $definition;
             }
         }
 
         return $this->definitions;
+    }
+
+    /** What is known of the platform that a game's runtime is. */
+    private function platformOf(string $json): ?Platform
+    {
+        $runtime = json_decode($json)->runtime->id ?? null;
+        $file = "{$this->folder}/platforms/{$runtime}.json";
+
+        return is_string($runtime) && preg_match('/^[a-z0-9-]+$/D', $runtime) === 1 && is_file($file) ? Platform::read((string) file_get_contents($file)) : null;
     }
 
     public function get(string $id): GameDefinition

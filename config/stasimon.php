@@ -24,6 +24,9 @@ return [
         ]),
     ]),
 
+    // Seconds in which a launch that is running has to say something, or it counts as hung.
+    'patience' => (float) env('STASIMON_PATIENCE', 60),
+
     // Bytes that an apply leaves free on the disk.
     'disk_reserve' => (int) env('STASIMON_DISK_RESERVE', 200_000_000),
 

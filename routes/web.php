@@ -7,6 +7,7 @@ use App\Http\Controllers\BaseController;
 use App\Http\Controllers\CulpritController;
 use App\Http\Controllers\DepotController;
 use App\Http\Controllers\DraftController;
+use App\Http\Controllers\DroppedLogController;
 use App\Http\Controllers\FilesController;
 use App\Http\Controllers\FindController;
 use App\Http\Controllers\InstanceController;
@@ -31,6 +32,12 @@ Route::prefix('/depots/{depot}')->group(function (): void {
     Route::post('/moderated', [DepotController::class, 'moderated'])->name('depots.moderated');
     Route::delete('/', [DepotController::class, 'destroy'])->name('depots.destroy');
 });
+Route::get('/logs', [DroppedLogController::class, 'index'])->name('logs');
+Route::post('/logs', [DroppedLogController::class, 'store'])->name('logs.store');
+Route::get('/logs/{log}', [DroppedLogController::class, 'show'])->name('logs.show');
+Route::get('/logs/{log}/lines', [DroppedLogController::class, 'lines'])->name('logs.lines');
+Route::post('/logs/{log}/remedy', [DroppedLogController::class, 'remedy'])->name('logs.remedy');
+Route::delete('/logs/{log}', [DroppedLogController::class, 'destroy'])->name('logs.destroy');
 Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
 
 Route::prefix('/instances/{instance}')->missing(fn () => throw App\Instances\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))->group(function (): void {
@@ -57,9 +64,12 @@ Route::prefix('/instances/{instance}')->missing(fn () => throw App\Instances\Ref
     Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->whereNumber('number')->name('rehearsals.show');
     Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->whereNumber('number')->name('rehearsals.lines');
     Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->whereNumber('number')->name('rehearsals.stop');
+    Route::post('/rehearsals/{number}/back', [RehearsalController::class, 'back'])->whereNumber('number')->name('rehearsals.back');
     Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->whereNumber('number')->name('culprits.store');
     Route::get('/culprits/{search}', [CulpritController::class, 'show'])->whereNumber('search')->name('culprits.show');
     Route::post('/culprits/{search}/stop', [CulpritController::class, 'stop'])->whereNumber('search')->name('culprits.stop');
+    Route::post('/culprits/{search}/judge', [CulpritController::class, 'judge'])->whereNumber('search')->name('culprits.judge');
+    Route::post('/culprits/{search}/remedy', [CulpritController::class, 'remedy'])->whereNumber('search')->name('culprits.remedy');
     Route::post('/culprits/{search}/go-on', [CulpritController::class, 'goOn'])->whereNumber('search')->name('culprits.go-on');
     Route::post('/rehearsals/{number}/remedy', [RehearsalController::class, 'remedy'])->whereNumber('number')->name('rehearsals.remedy');
 });

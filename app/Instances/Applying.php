@@ -67,6 +67,9 @@ final readonly class Applying
         foreach ($game->own as $own) {
             $folder->carryOver($own, $lineUp->plan->restore?->own ? $this->pointOf($instance, $lineUp->plan->restore->point) : null);
         }
+        foreach ($lineUp->plan->own as $path => $rehearsal) {
+            $folder->changeOwn((string) $path, $rehearsal, $game->own);
+        }
         $laid = $this->laying->lay($instance, $files, $placement, $folder);
         $this->reach('built');
         file_put_contents($folder->next('plan.pending'), json_encode([
@@ -199,6 +202,7 @@ final readonly class Applying
             $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
             $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),
             $lineUp->plan->putBack ? 'Put every file back.' : '',
+            $lineUp->plan->own === [] ? '' : 'Set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->own))),
         ]);
 
         return $parts === [] ? 'Changed the base or what is allowed; the line-up stayed.' : implode(' ', $parts);

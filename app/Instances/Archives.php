@@ -6,6 +6,8 @@ namespace App\Instances;
 
 use App\Depots\DepotFailure;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\ArchiveFacts;
+use Stasimon\Core\Base\Evidence;
 use Stasimon\Core\Place\Archive;
 use Stasimon\Core\Place\ArchiveEntry;
 use Stasimon\Core\Place\Content;
@@ -92,6 +94,27 @@ final readonly class Archives
         }
 
         return $digest;
+    }
+
+    /**
+     * What archives say of what they run on, and whose code is whose; read once, and kept.
+     *
+     * @param  array<string, string|null>  $names  digest => name
+     * @return array<string, ArchiveFacts> by digest; nothing is known of what is not in the store
+     */
+    public function facts(array $names): array
+    {
+        $kept = [];
+        $digests = array_values(array_filter(array_map(fn (string|int $digest): string => trim((string) $digest), array_keys($names)), fn (string $digest): bool => $digest !== ''));
+        foreach (DB::table('archives')->whereIn('sha256', $digests)->whereNotNull('facts')->pluck('facts', 'sha256') as $digest => $facts) {
+            $kept[trim((string) $digest)] = ArchiveFacts::of(json_decode($facts, true));
+        }
+        foreach (array_diff($digests, array_keys($kept)) as $digest) {
+            $kept[$digest] = $this->store->has($digest) ? (new Evidence)->of($this->store->path($digest)) : new ArchiveFacts;
+            DB::table('archives')->where('sha256', $digest)->update(['facts' => json_encode((object) $kept[$digest]->kept(), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR)]);
+        }
+
+        return $kept;
     }
 
     /** @param  list<array<string, mixed>>  $entries */

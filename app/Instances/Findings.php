@@ -11,6 +11,7 @@ use App\Rehearsals\Reading;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Rehearse\Counsel;
 use Stasimon\Core\Resolve\Waiver;
 
 /** What is true about an instance as it is applied, and about what its draft would make of it. */
@@ -93,12 +94,9 @@ final readonly class Findings
         }
         $rehearsal->setRelation('instance', $instance);
         $findings = [];
-        foreach ($this->reading->findings($rehearsal, $this->reading->lines($rehearsal)) as $read) {
-            $remedies = [];
-            foreach ($read['remedies'] as $key => $remedy) {
-                $remedies[] = Finding::remedy($remedy['text'], 'as a draft', "/instances/{$instance->id}/rehearsals/{$rehearsal->number}/remedy", ['remedy' => (string) $key]);
-            }
-            $findings[] = new Finding(Level::Stops, "Rehearsal {$rehearsal->number} stopped", $read['sentence'], $read['diagnosis']->get('package') ?: null, $remedies);
+        foreach ($this->reading->findings($rehearsal) as $read) {
+            $remedies = array_map(fn (Counsel $counsel): array => Finding::remedy($counsel->text, 'as a draft', "/instances/{$instance->id}/rehearsals/{$rehearsal->number}/remedy", ['remedy' => $counsel->key]), $read->remedies);
+            $findings[] = new Finding(Level::Stops, "Rehearsal {$rehearsal->number} stopped", $read->sentence, $read->diagnosis->suspects[0] ?? null, $remedies);
         }
 
         return $findings !== [] ? $findings : [new Finding(

@@ -113,6 +113,31 @@ final readonly class Folder
         }
     }
 
+    /**
+     * Gives a file in next/ the content that was kept with a rehearsal, or, for rehearsal 0, puts it under another name, so
+     * that the game makes a new one. What is not there, or not in a folder of the instance's own, is left alone.
+     *
+     * @param  list<string>  $own  folders
+     */
+    public function changeOwn(string $path, int $rehearsal, array $own): void
+    {
+        $isOwn = array_filter($own, fn (string $folder): bool => str_starts_with($path, $folder.'/')) !== [];
+        if (! $isOwn || str_contains($path, '..')) {
+            return;
+        }
+        if ($rehearsal === 0 && is_file($this->next($path))) {
+            rename($this->next($path), $this->next($path.'.set-aside'));
+        } elseif ($rehearsal > 0 && is_file($this->rehearsed($rehearsal, $path))) {
+            $this->copy($this->rehearsed($rehearsal, $path), $path);
+        }
+    }
+
+    /** Where the configs that a rehearsal came up clean with are kept. */
+    public function rehearsed(int $rehearsal, string $path = ''): string
+    {
+        return "{$this->root}/rehearsals/{$rehearsal}.own".($path === '' ? '' : '/'.$path);
+    }
+
     /** Where the configs and worlds of a restore point are kept. */
     private function point(string $point, string $own): string
     {

@@ -58,9 +58,9 @@ final readonly class Work
     }
 
     /** @throws Refusal when nothing is applied, or the instance is busy */
-    public function rehearse(Instance $instance): Rehearsal
+    public function rehearse(Instance $instance, bool $plain = false, string $side = 'client'): Rehearsal
     {
-        if ($instance->applied_at === null) {
+        if ($instance->applied_at === null && ! $plain) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to launch. Apply the draft first.');
         }
         $task = $this->begin($instance, 'rehearsal');
@@ -68,6 +68,8 @@ final readonly class Work
             'number' => 1 + (int) $instance->rehearsals()->max('number'),
             'state' => 'waiting',
             'plan' => $instance->plan,
+            'plain' => $plain,
+            'side' => $side,
         ]);
         Rehearse::dispatch($rehearsal->id, $task->id);
 

@@ -11,20 +11,22 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $id
  * @property string $instance_id
  * @property int $rehearsal
- * @property string $state  waiting, running, stopped or done
+ * @property string $state  waiting, running, asking, stopped or done
  * @property list<string> $wants
  * @property array<string, list<string>> $needs
  * @property list<string> $errors
  * @property list<array{wants: list<string>, outcome: string, milliseconds: int, again: bool}> $launches
  * @property ?list<string> $culprits
- * @property bool $flaky
+ * @property bool $flaky  whether launches with the same mods went differently
+ * @property bool $asks  whether a person says of each launch how it went
+ * @property ?list<string> $asked  the set that waits for their word
  * @property Instance $instance
  */
 final class CulpritSearch extends Model
 {
-    protected $attributes = ['state' => 'waiting', 'launches' => '[]', 'flaky' => false];
+    protected $attributes = ['state' => 'waiting', 'launches' => '[]', 'flaky' => false, 'asks' => false];
 
-    protected $casts = ['wants' => 'array', 'needs' => 'array', 'errors' => 'array', 'launches' => 'array', 'culprits' => 'array', 'flaky' => 'boolean'];
+    protected $casts = ['wants' => 'array', 'needs' => 'array', 'errors' => 'array', 'launches' => 'array', 'culprits' => 'array', 'flaky' => 'boolean', 'asks' => 'boolean', 'asked' => 'array'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

@@ -5,67 +5,152 @@ declare(strict_types=1);
 namespace App\Rehearsals;
 
 use App\Games;
+use App\Instances\Archives;
 use App\Instances\Drafting;
 use App\Instances\Folder;
 use App\Instances\Refusal;
 use App\Models\Draft;
+use App\Models\Instance;
 use App\Models\Rehearsal;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Rehearse\Advice;
+use Stasimon\Core\Rehearse\Counsel;
+use Stasimon\Core\Rehearse\Diagnosing;
 use Stasimon\Core\Rehearse\Diagnosis;
+use Stasimon\Core\Rehearse\Holders;
 use Stasimon\Core\Rehearse\LogLine;
-use Stasimon\Core\Rehearse\LogReader;
 
-/** What a rehearsal's log says, and what would help. */
+/** What a log says, whose fault it is, and what would help. */
 final readonly class Reading
 {
-    public function __construct(private Games $games, private Drafting $drafting)
+    public function __construct(private Games $games, private Drafting $drafting, private Archives $archives)
     {
     }
 
-    /** @return list<LogLine> */
-    public function lines(Rehearsal $rehearsal): array
+    public function log(Rehearsal $rehearsal): LogFile
     {
-        $file = (new Folder($rehearsal->instance))->log($rehearsal->number);
-
-        return $this->reader($rehearsal)->lines(is_file($file) ? (string) file_get_contents($file) : '');
+        return new LogFile((new Folder($rehearsal->instance))->log($rehearsal->number), $this->games->get($rehearsal->plan->game)->log);
     }
 
-    private function reader(Rehearsal $rehearsal): LogReader
+    /** @return array<string, mixed> what a rehearsal's log says, in the form in which it is kept */
+    public function read(Rehearsal $rehearsal): array
     {
-        return new LogReader($this->games->get($rehearsal->plan->game));
+        return $this->of($this->log($rehearsal)->each(), $this->games->get($rehearsal->plan->game), $rehearsal->instance);
     }
 
     /**
-     * @param  list<LogLine>  $lines
-     * @return list<array{diagnosis: Diagnosis, sentence: string, remedies: array<string, array{text: string, plan: Plan}>}>
+     * @param  iterable<LogLine>  $lines
+     * @return array<string, mixed> {@see Said}
      */
-    public function findings(Rehearsal $rehearsal, array $lines): array
+    public function of(iterable $lines, GameDefinition $game, ?Instance $instance): array
     {
-        $instance = $rehearsal->instance->loadMissing('placed', 'draft');
-        $catalogue = $this->drafting->catalogue($instance);
-        $advice = new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions());
-        $findings = [];
-        foreach ($this->reader($rehearsal)->diagnose($lines) as $diagnosis) {
-            $remedies = [];
-            foreach ($advice->remedies($diagnosis) as $counsel) {
-                $remedies[substr(hash('sha256', $counsel->plan->toJson()), 0, 16)] = ['text' => $counsel->text, 'plan' => $counsel->plan];
+        $diagnosing = new Diagnosing($game->log, $game->platform, $instance === null ? Holders::nobody() : $this->holders($instance), $game->id);
+        $errors = [];
+        foreach ($lines as $line) {
+            $diagnosing->follow($line);
+            if ($line->level === 'error' && count($errors) < 50) {
+                $errors[$line->message] = true;
             }
-            $findings[] = ['diagnosis' => $diagnosis, 'sentence' => $advice->sentence($diagnosis), 'remedies' => $remedies];
         }
+        $errors = array_map(strval(...), array_keys($errors));
+        sort($errors, SORT_STRING);
 
-        return $findings;
+        return Said::kept($diagnosing->diagnoses(), $diagnosing->course(), $errors);
     }
 
-    /** Puts a remedy of this rehearsal into the draft. */
-    public function take(Rehearsal $rehearsal, string $key): Draft
+    private function holders(Instance $instance): Holders
     {
-        foreach ($this->findings($rehearsal, $this->lines($rehearsal)) as $finding) {
-            if (isset($finding['remedies'][$key])) {
-                return $this->drafting->step($rehearsal->instance, fn (): Plan => $finding['remedies'][$key]['plan']);
+        $instance->loadMissing('placed');
+        $facts = $this->archives->facts($instance->placed->pluck('file_name', 'sha256')->all());
+        $of = [];
+        foreach ($instance->placed as $placed) {
+            if ($placed->sha256 !== null) {
+                $of[$placed->package_id] = $facts[trim($placed->sha256)];
+            }
+        }
+
+        return Holders::of($of, DB::table('placed_files')->where('instance_id', $instance->id)->pluck('package_id', 'path')->all());
+    }
+
+    public function said(Rehearsal $rehearsal): Said
+    {
+        return Said::of($rehearsal->reading ?? []);
+    }
+
+    /** @return list<Read> what is wrong, in our words, with what would help now */
+    public function findings(Rehearsal $rehearsal): array
+    {
+        return $rehearsal->state === 'failed' ? $this->counselled($this->said($rehearsal)->diagnoses, $rehearsal->instance) : [];
+    }
+
+    /**
+     * @param  list<Diagnosis>  $diagnoses
+     * @return list<Read>
+     */
+    public function counselled(array $diagnoses, Instance $instance): array
+    {
+        if ($diagnoses === []) {
+            return [];
+        }
+        $advice = $this->advice($instance, array_merge(...array_map(fn (Diagnosis $diagnosis): array => [...$diagnosis->suspects, $diagnosis->get('target')], $diagnoses)));
+
+        return array_map(fn (Diagnosis $diagnosis): Read => new Read($diagnosis, $advice->sentence($diagnosis), $advice->remedies($diagnosis)), $diagnoses);
+    }
+
+    /** @param  list<string>  $about  packages whose understudies may be wanted */
+    public function advice(Instance $instance, array $about): Advice
+    {
+        $instance->loadMissing('placed', 'draft');
+        $catalogue = $this->drafting->catalogue($instance);
+        $understudies = [];
+        foreach (DB::table('notices')->whereIn('package_id', $about)->whereNotNull('understudy')->get(['package_id', 'understudy']) as $notice) {
+            $understudies[$notice->package_id][] = $notice->understudy;
+        }
+
+        return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies);
+    }
+
+    /**
+     * Everything at once that a log misses and a depot has.
+     *
+     * @param  list<Read>  $findings
+     */
+    public function allMissing(array $findings): ?Counsel
+    {
+        $add = [];
+        foreach ($findings as $finding) {
+            foreach ($finding->remedies as $counsel) {
+                if (str_starts_with($counsel->key, 'add ')) {
+                    $add[$counsel->key] = $counsel;
+                }
+            }
+        }
+
+        return count($add) < 2 ? null : new Counsel('add all', 'Add all '.count($add).' that are missing', fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, Counsel $one): Plan => ($one->change)($plan), $plan));
+    }
+
+    /**
+     * Puts a remedy into the draft, beside what is in it.
+     *
+     * @param  list<Read>  $findings
+     */
+    public function take(Instance $instance, array $findings, string $key): Draft
+    {
+        foreach ([...array_map(fn (Read $finding): array => $finding->remedies, $findings), array_filter([$this->allMissing($findings)])] as $remedies) {
+            foreach ($remedies as $counsel) {
+                if ($counsel->key === $key) {
+                    return $this->draft($instance, $counsel);
+                }
             }
         }
 
         throw Refusal::conflict('The instance has changed since this remedy was shown. Nothing was changed; rehearse again.');
+    }
+
+    public function draft(Instance $instance, Counsel $counsel): Draft
+    {
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => ($counsel->change)($plan));
     }
 }

@@ -14,8 +14,6 @@ use App\Models\Rehearsal;
 use App\Models\Task;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Rehearse\Culprits;
-use Stasimon\Core\Rehearse\LogLine;
-use Stasimon\Core\Rehearse\LogReader;
 use Stasimon\Core\Rehearse\Outcome;
 use Stasimon\Core\Rehearse\Search;
 use Stasimon\Core\Resolve\Want;
@@ -23,20 +21,26 @@ use Stasimon\Core\Resolve\Want;
 /** Finds which mods make a launch fail, by launching with some of them in a folder beside the instance's own. */
 final readonly class Searching
 {
+    /** Launches of one set where the fault comes and goes, before it is believed that it comes up. */
+    private const TRIES = 4;
+
     public function __construct(private Games $games, private Launch $launch, private Reading $reading)
     {
     }
 
     /**
-     * A search that begins with a failed rehearsal.
+     * A search that begins with a failed rehearsal; or with any, where a person says of each launch how it went.
      *
      * @throws Refusal when there is nothing to search in
      */
-    public function prepare(Rehearsal $rehearsal): CulpritSearch
+    public function prepare(Rehearsal $rehearsal, bool $asks = false): CulpritSearch
     {
         $instance = $rehearsal->instance->load('placed');
-        if ($rehearsal->state !== 'failed') {
+        if (! $asks && $rehearsal->state !== 'failed') {
             throw Refusal::conflict('Only a rehearsal that failed has a culprit to look for.');
+        }
+        if ($rehearsal->plain || $rehearsal->alone === 'failed') {
+            throw Refusal::conflict('It was the game alone that was launched, so no mod can be the culprit.');
         }
         if ($instance->applied_at !== null && $instance->applied_at > $rehearsal->created_at) {
             throw Refusal::conflict('Something was applied since this rehearsal, so it may fail for another reason now. Rehearse again first.');
@@ -49,9 +53,9 @@ final readonly class Searching
         $among = fn (string $id): array => array_values(array_intersect($wants, array_diff($this->reached([$id], $needs), [$id])));
 
         return $instance->hasMany(CulpritSearch::class)->create([
-            'rehearsal' => $rehearsal->number, 'wants' => $wants,
+            'rehearsal' => $rehearsal->number, 'wants' => $wants, 'asks' => $asks,
             'needs' => array_filter(array_combine($wants, array_map($among, $wants))),
-            'errors' => self::errors($this->reading->lines($rehearsal)),
+            'errors' => $this->reading->said($rehearsal)->errors,
         ]);
     }
 
@@ -59,37 +63,120 @@ final readonly class Searching
     {
         $outcomes = [];
         foreach ($search->launches as $launch) {
+            if ($launch['again']) {
+                continue;
+            }
             $outcomes[Culprits::keyOf($launch['wants'])] = Outcome::from($launch['outcome']);
         }
 
         return (new Culprits($search->wants, $search->needs))->step($outcomes);
     }
 
-    /** Launches again and again until it is over or a person stops it; goes on where it was, if it was stopped. */
+    /** Launches again and again until it is over, a person stops it, or has to say how a launch went; goes on where it was. */
     public function run(CulpritSearch $search, Task $task): void
     {
         $search->update(['state' => 'running']);
         $isStopped = fn (): bool => $search->newQuery()->whereKey($search->id)->value('state') === 'stopped';
+        if (! $search->asks && $search->launches === []) {
+            // What fails now and then has to be known for that before anything is concluded from a launch that comes up.
+            $task->advance('looking for the culprit', 0, $this->step($search)->expected());
+            $this->repeat($search, $search->wants, $isStopped);
+        }
         while (! $isStopped()) {
             $step = $this->step($search);
             $again = $step->next === null;
+            if ($again && $search->asks) {
+                $this->finish($search, $step->culprits);
+
+                return;
+            }
             $set = $step->next ?? (new Culprits($search->wants, $search->needs))->closed($step->culprits);
             $task->advance('looking for the culprit', count($search->launches), count($search->launches) + $step->expected());
-            $start = hrtime(true);
-            $outcome = $this->launch($search, $set, $isStopped);
+            $outcome = $again ? $this->repeat($search, $set, $isStopped) : $this->launched($search, $set, $isStopped);
             if ($isStopped()) {
                 return;
             }
-            $search->launches = [...$search->launches, ['wants' => $set, 'outcome' => $again ? Outcome::Failed->value : $outcome->value, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000), 'again' => $again]];
             if ($again) {
-                $search->fill(['state' => 'done', 'culprits' => $step->culprits, 'flaky' => $outcome !== Outcome::Failed]);
-                $this->remember($search);
+                $search->flaky = $search->flaky || $outcome !== Outcome::Failed;
+                $this->finish($search, $step->culprits);
+
+                return;
             }
-            $search->save();
-            if ($again) {
+            if ($search->asks) {
+                $search->fill(['state' => 'asking', 'asked' => $set])->save();
+
                 return;
             }
         }
+    }
+
+    /** A person's word on the launch that waits for it. */
+    public function judge(CulpritSearch $search, bool $worked): void
+    {
+        if ($search->state !== 'asking' || $search->asked === null) {
+            throw Refusal::conflict('No launch of this search waits for your word.');
+        }
+        $launches = $search->launches;
+        $launches[count($launches) - 1]['outcome'] = ($worked ? Outcome::Passed : Outcome::Failed)->value;
+        $search->fill(['launches' => $launches, 'asked' => null, 'state' => 'waiting'])->save();
+    }
+
+    /** @param  list<string>  $culprits */
+    private function finish(CulpritSearch $search, array $culprits): void
+    {
+        $search->fill(['state' => 'done', 'culprits' => $culprits]);
+        $this->remember($search);
+        $search->save();
+    }
+
+    /**
+     * Launches a set that is known to fail once more; if it comes up, the fault comes and goes.
+     *
+     * @param  list<string>  $set
+     * @param  \Closure(): bool  $isStopped
+     */
+    private function repeat(CulpritSearch $search, array $set, \Closure $isStopped): Outcome
+    {
+        $start = hrtime(true);
+        $outcome = $this->launch($search, $set, $isStopped);
+        if (! $isStopped()) {
+            $search->flaky = $search->flaky || $outcome === Outcome::Passed;
+            $this->note($search, $set, $outcome, $start, true);
+        }
+
+        return $outcome;
+    }
+
+    /**
+     * Launches a new set; where the fault comes and goes, one that comes up is tried again before that is believed.
+     *
+     * @param  list<string>  $set
+     * @param  \Closure(): bool  $isStopped
+     */
+    private function launched(CulpritSearch $search, array $set, \Closure $isStopped): Outcome
+    {
+        for ($try = 1; ; $try++) {
+            $start = hrtime(true);
+            $outcome = $this->launch($search, $set, $isStopped);
+            if ($isStopped()) {
+                return $outcome;
+            }
+            $last = $outcome !== Outcome::Passed || ! $search->flaky || $try === self::TRIES;
+            $this->note($search, $set, $outcome, $start, ! $last);
+            if ($last) {
+                return $outcome;
+            }
+        }
+    }
+
+    /**
+     * @param  list<string>  $set
+     * @param  bool  $aside  whether nothing is concluded from it
+     */
+    private function note(CulpritSearch $search, array $set, Outcome $outcome, int $start, bool $aside): void
+    {
+        $search->launches = [...$search->launches, ['wants' => $set, 'outcome' => $outcome->value, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000), 'again' => $aside]];
+        $search->save();
     }
 
     /**
@@ -102,16 +189,19 @@ final readonly class Searching
         $folder = new Folder($instance);
         $packages = $this->reached([...$set, $instance->plan->loader], $this->needsOf($instance));
         $files = DB::table('placed_files')->where('instance_id', $instance->id)->whereIn('package_id', $packages)->pluck('path')->all();
-        $folder->layTrial($files, array_diff($this->games->get($instance->plan->game)->own, ['worlds']));
-        $log = $folder->trial('trial.log');
-        file_put_contents($log, '');
-        $exit = $this->launch->run($instance->plan, $folder->trial(), $log, $isStopped);
-        $errors = self::errors((new LogReader($this->games->get($instance->plan->game)))->lines((string) file_get_contents($log)));
-        $folder->clearTrial();
+        $game = $this->games->get($instance->plan->game);
+        $folder->layTrial($files, array_diff($game->own, [$game->worlds['folder'] ?? '']));
+        $log = new LogFile($folder->trial('trial.log'), $game->log);
+        try {
+            $launched = $this->launch->run($instance->plan, $folder->trial(), $log, $isStopped, seed: 1_000 + count($search->launches));
+            $said = Said::of($this->reading->of($log->each(), $game, $instance));
+        } finally {
+            $folder->clearTrial();
+        }
 
         return match (true) {
-            $exit === 0 => Outcome::Passed,
-            $errors === $search->errors => Outcome::Failed,
+            $launched->isClean() => Outcome::Passed,
+            $said->errors === $search->errors => Outcome::Failed,
             default => Outcome::Other,
         };
     }
@@ -179,17 +269,5 @@ final readonly class Searching
         usort($wants, fn (string $a, string $b): int => count($this->reached([$a], $needs)) <=> count($this->reached([$b], $needs)));
 
         return $wants;
-    }
-
-    /**
-     * @param  list<LogLine>  $lines
-     * @return list<string> what a log says in its error lines, without what is only the order of things
-     */
-    private static function errors(array $lines): array
-    {
-        $errors = array_values(array_unique(array_map(fn (LogLine $line): string => $line->message, array_filter($lines, fn (LogLine $line): bool => $line->level === 'error'))));
-        sort($errors, SORT_STRING);
-
-        return $errors;
     }
 }

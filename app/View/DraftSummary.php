@@ -54,6 +54,10 @@ final readonly class DraftSummary
         if ($this->drafting->plan($instance)->putBack) {
             $parts[] = 'puts every file back';
         }
+        $own = $this->drafting->plan($instance)->own;
+        if ($own !== []) {
+            $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own) === [] ? ' set aside' : ' as it was');
+        }
 
         return (object) ['parts' => $parts === [] ? ['no change to the line-up'] : $parts, 'appliable' => true];
     }

@@ -12,7 +12,8 @@ use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Catalogue\UnusableDocument;
 use Stasimon\Core\Place\Place;
-use Stasimon\Core\Rehearse\Signature;
+use Stasimon\Core\Rehearse\LogForm;
+use Stasimon\Core\Rehearse\Platform;
 use Stasimon\Core\Version\Scheme;
 
 /** What teaches Stasimon a game. A game is data: docs/formats/game.schema.json. */
@@ -27,8 +28,6 @@ final readonly class GameDefinition
      * @param  array{folder: string, file: string, mods: string, trial: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, and the world that a rehearsal makes and nobody plays in
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<string>  $launch  the command, with {placeholders}
-     * @param  string  $logLine  a pattern with the groups time, thread, level, logger and message
-     * @param  list<Signature>  $signatures
      */
     private function __construct(
         public string $id,
@@ -43,14 +42,19 @@ final readonly class GameDefinition
         public array $places,
         public array $own,
         public array $launch,
-        public string $logLine,
-        public array $signatures,
+        public LogForm $log,
+        public Platform $platform,
+        public MemoryRule $memoryRule,
         public ?array $worlds = null,
     ) {
     }
 
-    /** @throws UnusableDocument */
-    public static function read(string $json): self
+    /**
+     * @param  Platform|null  $platform  that it runs on, as far as it is known
+     *
+     * @throws UnusableDocument
+     */
+    public static function read(string $json, ?Platform $platform = null): self
     {
         $node = Node::ofJson($json);
         $node->expectFormat('stasimon/game');
@@ -73,8 +77,9 @@ final readonly class GameDefinition
             array_map(fn (Node $place): Place => new Place($place->field('folder')->text(), $place->optional('unpack')?->flag() ?? false), $node->field('places')->entries()),
             self::texts($node->field('own')),
             self::texts($node->field('launch')),
-            $node->field('log')->field('line')->text(),
-            array_map(Signature::read(...), $node->field('log')->field('signatures')->items()),
+            LogForm::read($node->field('log')),
+            $platform ?? Platform::none(),
+            MemoryRule::read($node->optional('memoryRule')),
             self::worlds($node->optional('worlds')),
         );
     }

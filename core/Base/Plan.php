@@ -28,6 +28,7 @@ final readonly class Plan
      * @param  list<string>  $order  packages, the last of which wins a file that several bring
      * @param  array<string, string>  $waiverNotes  waiver key => why the person knows better
      * @param  array<string, string>  $updating  package id => the version that it is to reach at least
+     * @param  array<string, int>  $own  files of the instance's own that applying changes => the rehearsal as of which; 0 to put it under another name
      */
     public function __construct(
         public string $game,
@@ -46,6 +47,7 @@ final readonly class Plan
         public array $waiverNotes = [],
         public ?Restore $restore = null,
         public array $updating = [],
+        public array $own = [],
     ) {
     }
 
@@ -195,7 +197,7 @@ final readonly class Plan
     /** What stays of a plan once it is applied: it has no more to put back or to restore. */
     public function applied(): self
     {
-        return $this->puttingBack(false)->restoring(null)->updatingTo([]);
+        return $this->puttingBack(false)->restoring(null)->updatingTo([])->with(own: []);
     }
 
     /** Another range for a want, which keeps its place. */
@@ -265,6 +267,18 @@ final readonly class Plan
         return $this->with(putBack: $putBack);
     }
 
+    /** Puts a file of the instance's own under another name, so that the game makes a new one. */
+    public function settingAside(string $path): self
+    {
+        return $this->with(own: [$path => 0] + $this->own);
+    }
+
+    /** Gives a file of the instance's own the content that it had in a rehearsal. */
+    public function takingBack(string $path, int $rehearsal): self
+    {
+        return $this->with(own: [$path => $rehearsal] + $this->own);
+    }
+
     /** The plan that a repair of its request leads to; null when the repair would change the game or do without the base. */
     public function repaired(Repair $repair): ?self
     {
@@ -301,6 +315,7 @@ final readonly class Plan
      * @param  list<string>|null  $order
      * @param  array<string, string>|null  $waiverNotes
      * @param  array<string, string>|null  $updating
+     * @param  array<string, int>|null  $own
      */
     private function with(
         ?string $loaderVersion = null,
@@ -316,13 +331,14 @@ final readonly class Plan
         ?Restore $restore = null,
         bool $clearsRestore = false,
         ?array $updating = null,
+        ?array $own = null,
     ): self {
         return new self(
             $this->game, $this->gameVersion, $this->loader, $loaderVersion ?? $this->loaderVersion,
             $this->runtime, $runtimeVersion ?? $this->runtimeVersion, $memory ?? $this->memory,
             $wants ?? $this->wants, $channels ?? $this->channels, $waivers ?? $this->waivers, $putBack ?? $this->putBack,
             $off ?? $this->off, $order ?? $this->order, $waiverNotes ?? $this->waiverNotes,
-            $clearsRestore ? null : $restore ?? $this->restore, $updating ?? $this->updating,
+            $clearsRestore ? null : $restore ?? $this->restore, $updating ?? $this->updating, $own ?? $this->own,
         );
     }
 
@@ -342,6 +358,7 @@ final readonly class Plan
             'waiverNotes' => (object) $this->waiverNotes,
             'restore' => $this->restore === null ? null : ['point' => $this->restore->point, 'versions' => (object) $this->restore->versions, 'own' => $this->restore->own],
             'updating' => (object) $this->updating,
+            'own' => (object) $this->own,
         ], JSON_THROW_ON_ERROR);
     }
 }

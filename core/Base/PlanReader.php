@@ -35,6 +35,7 @@ final class PlanReader
             array_map(fn (Node $note): string => $note->text(), $node->optional('waiverNotes')?->entries() ?? []),
             self::restore($node->optional('restore')),
             array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
+            array_map(fn (Node $rehearsal): int => $rehearsal->whole(), $node->optional('own')?->entries() ?? []),
         );
     }
 

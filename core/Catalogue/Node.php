@@ -126,6 +126,11 @@ final readonly class Node
         return is_int($this->value) ? $this->value : throw $this->wrong('a whole number is expected.');
     }
 
+    public function number(): float
+    {
+        return is_int($this->value) || is_float($this->value) ? (float) $this->value : throw $this->wrong('a number is expected.');
+    }
+
     public function flag(): bool
     {
         return is_bool($this->value) ? $this->value : throw $this->wrong('true or false is expected.');

@@ -4,167 +4,259 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Rehearse;
 
+use Closure;
 use Stasimon\Core\Base\BaseChoice;
 use Stasimon\Core\Base\ClassLevel;
 use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Catalogue;
-use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Resolve\Keeping;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Version\Syntax;
 use Stasimon\Core\Version\UnusableRange;
 
-/** What a diagnosis means for an instance, in our words, and what would help. */
+/** What would help after a diagnosis: changes of the plan, each of which is known to lead to a line-up. */
 final readonly class Advice
 {
-    /** @param  array<string, string>  $lineUp  package id => version, as applied */
-    public function __construct(private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $lineUp)
+    /** Other releases of a package that are tried. */
+    private const TRIED = 6;
+
+    private Telling $telling;
+
+    private Keeping $keeping;
+
+    /**
+     * @param  Plan  $plan  as applied
+     * @param  array<string, string>  $lineUp  package id => version, as applied
+     * @param  array<string, list<string>>  $understudies  package => what notices say can take its place
+     */
+    public function __construct(private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $lineUp, private array $understudies = [])
     {
+        $this->telling = new Telling($game, $catalogue, $plan, $lineUp);
+        $this->keeping = new Keeping(new Resolver($catalogue));
     }
 
-    /** "Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4." */
     public function sentence(Diagnosis $diagnosis): string
     {
-        $who = trim($this->title($diagnosis->get('package')).' '.$diagnosis->get('version'));
-        $target = $this->title($diagnosis->get('target'));
-        $range = $this->words($diagnosis->get('target'), $diagnosis->get('range'));
-
-        return match ($diagnosis->kind) {
-            Failure::RuntimeTooOld => "{$who} needs {$this->game->runtimeName} ".ClassLevel::javaFor((int) $diagnosis->get('level')).' or newer. It was started on '.$diagnosis->get('found').'.',
-            Failure::Missing => isset($this->lineUp[$diagnosis->get('target')])
-                ? "{$who} needs {$target}. It is in the line-up, but its file is not in the instance's folder."
-                : "{$who} needs ".trim("{$target} {$range}").', which is not in the line-up.',
-            Failure::WrongVersion => "{$who} needs ".trim("{$target} {$range}").'. This instance has '.$diagnosis->get('found').'.',
-            Failure::Excluded => "{$who} refuses to run beside {$target} ".$diagnosis->get('found').'.',
-            Failure::Duplicate => "{$who} is in the folder more than once: ".$diagnosis->get('files').'.',
-            Failure::Unreadable => "The file {$diagnosis->get('file')} cannot be read: ".$diagnosis->get('why').'.',
-            Failure::WrongLoader => "{$who} is made for {$target}, not for ".$this->title($diagnosis->get('found')).'.',
-            Failure::OutOfMemory => "The game asked for {$diagnosis->get('need')} MB of memory and was given {$diagnosis->get('found')} MB.",
-        };
+        return $this->telling->sentence($diagnosis);
     }
 
-    /** @return list<Counsel> remedies, each of which leads to a line-up */
+    /** @return list<Counsel> what helps most likely first */
     public function remedies(Diagnosis $diagnosis): array
     {
-        $remedies = match ($diagnosis->kind) {
-            Failure::RuntimeTooOld => $this->newerRuntime(ClassLevel::javaFor((int) $diagnosis->get('level'))),
-            Failure::Missing => $this->missing($diagnosis),
-            Failure::WrongVersion => $this->otherVersion($diagnosis),
-            Failure::Duplicate, Failure::Unreadable => [new Counsel('Put the files back as they were', $this->plan->puttingBack())],
-            Failure::OutOfMemory => $this->moreMemory((int) $diagnosis->get('need')),
-            Failure::Excluded, Failure::WrongLoader => [],
+        $target = $diagnosis->get('target');
+        $suspects = $diagnosis->suspects;
+        $first = match ($diagnosis->kind) {
+            Failure::RuntimeTooOld => $this->newerRuntime((int) $diagnosis->get('level')),
+            Failure::Missing => $this->missing($target, $diagnosis->get('range')),
+            Failure::WrongVersion => $this->otherVersion($target, $diagnosis->get('range')),
+            Failure::Duplicate, Failure::Unreadable, Failure::NoLoader, Failure::ClassDamaged => [$this->puttingBack()],
+            Failure::OutOfMemory => $this->memory(fn (int $choice): bool => $choice > $this->plan->memory),
+            Failure::MachineMemory => $this->memory(fn (int $choice): bool => $choice < $this->plan->memory, true),
+            Failure::MissingMember, Failure::WrongAssembly => $this->otherReleases($target, newerOnly: true),
+            Failure::MissingClass => $target === '' ? $this->known($diagnosis->get('class')) : $this->otherReleases($target, newerOnly: true),
+            Failure::MissingAssembly => $this->known($diagnosis->get('assembly')),
+            Failure::BadConfig => [$this->settingAside($diagnosis->get('file'))],
+            default => [],
         };
-        if ($this->plan->wants($diagnosis->get('package')) && $diagnosis->kind !== Failure::OutOfMemory) {
-            $remedies[] = new Counsel('Do without '.$this->title($diagnosis->get('package')), $this->plan->without($diagnosis->get('package')));
+        $doesNotConcernMods = in_array($diagnosis->kind, [Failure::OutOfMemory, Failure::MachineMemory, Failure::Duplicate, Failure::NoLoader], true);
+        foreach ($doesNotConcernMods ? [] : $suspects as $suspect) {
+            array_push($first, ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable));
         }
-        $resolver = new Resolver($this->catalogue);
 
-        return array_values(array_filter(
-            $remedies,
-            fn (Counsel $counsel): bool => $resolver->resolve($counsel->plan->request($this->catalogue, $this->game, $this->lineUp)) instanceof Resolved,
-        ));
+        return $this->distinct($first);
+    }
+
+    /**
+     * Remedies for packages that fail together or alone: another release of one, what can take its place, or turning it off.
+     *
+     * @param  list<string>  $ids
+     * @return list<Counsel>
+     */
+    public function against(array $ids): array
+    {
+        return $this->distinct(array_merge([], ...array_map(fn (string $id): array => $this->without($id, true), $ids)));
+    }
+
+    /**
+     * @param  list<Counsel>  $counsels
+     * @return list<Counsel> those that lead to a line-up, each once
+     */
+    private function distinct(array $counsels): array
+    {
+        $kept = [];
+        foreach ($counsels as $counsel) {
+            if (! isset($kept[$counsel->key]) && $this->holds($counsel->change)) {
+                $kept[$counsel->key] = $counsel;
+            }
+        }
+
+        return array_values($kept);
+    }
+
+    /** @param  Closure(Plan): Plan  $change */
+    private function holds(Closure $change): bool
+    {
+        return $this->resolved($change) !== null;
+    }
+
+    /** @param  Closure(Plan): Plan  $change */
+    private function resolved(Closure $change): ?Resolved
+    {
+        $plan = $change($this->plan);
+        $answer = $this->keeping->resolve($plan->request($this->catalogue, $this->game, $this->lineUp), $plan->base());
+
+        return $answer instanceof Resolved ? $answer : null;
     }
 
     /** @return list<Counsel> */
-    private function newerRuntime(int $least): array
+    private function newerRuntime(int $level): array
     {
+        $least = $level >= 45 ? ClassLevel::javaFor($level) : $level;
         foreach (array_reverse($this->game->runtimes) as $version) {
-            if ((int) $version >= $least) {
-                return [new Counsel("Use {$this->game->runtimeName} {$version}", $this->plan->onRuntime($version))];
+            $change = fn (Plan $plan): Plan => $plan->onRuntime($version);
+            if ((int) $version >= $least && $this->holds($change)) {
+                return [new Counsel("runtime {$version}", "Use {$this->game->runtimeName} {$version}", $change)];
             }
         }
 
         return [];
     }
 
-    /** @return list<Counsel> */
-    private function moreMemory(int $need): array
+    /**
+     * @param  Closure(int): bool  $fits
+     * @return list<Counsel>
+     */
+    private function memory(Closure $fits, bool $largest = false): array
     {
-        foreach ($this->game->memory as $choice) {
-            if ($choice->megabytes >= $need) {
-                return [new Counsel("Give it {$choice->gigabytes()}", $this->plan->withMemory($choice->megabytes))];
-            }
-        }
+        $choices = array_values(array_filter($this->game->memory, fn ($choice): bool => $fits($choice->megabytes)));
+        $choice = $choices === [] ? null : $choices[$largest ? count($choices) - 1 : 0];
 
-        return [];
+        return $choice === null ? [] : [new Counsel("memory {$choice->megabytes}", "Give it {$choice->gigabytes()}", fn (Plan $plan): Plan => $plan->withMemory($choice->megabytes))];
+    }
+
+    private function puttingBack(): Counsel
+    {
+        return new Counsel('put back', 'Put the files back as they were', fn (Plan $plan): Plan => $plan->puttingBack());
+    }
+
+    private function settingAside(string $file): Counsel
+    {
+        return new Counsel("aside {$file}", "Set {$file} aside; the game makes a new one", fn (Plan $plan): Plan => $plan->settingAside($file));
     }
 
     /** @return list<Counsel> */
-    private function missing(Diagnosis $diagnosis): array
+    private function missing(string $target, string $range): array
     {
-        $target = $diagnosis->get('target');
-
         return isset($this->lineUp[$target])
-            ? [new Counsel('Put back the file of '.$this->title($target), $this->plan->puttingBack())]
-            : [new Counsel('Add '.$this->title($target), $this->plan->wanting($target, $this->usable($target, $diagnosis->get('range'))))];
+            ? [new Counsel('put back', 'Put back the file of '.$this->telling->title($target), fn (Plan $plan): Plan => $plan->puttingBack())]
+            : [new Counsel("add {$target}", 'Add '.$this->telling->title($target), fn (Plan $plan): Plan => $plan->wanting($target, $this->usable($target, $range)))];
+    }
+
+    /**
+     * A package that is called as the class's namespace or the assembly begins, if there is one that is not here.
+     *
+     * @return list<Counsel>
+     */
+    private function known(string $name): array
+    {
+        $candidates = [strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])/', '-', explode('.', $name)[0]))];
+        foreach (array_slice(explode('.', $name), 0, 3) as $part) {
+            $candidates[] = strtolower(strtr($part, '_', '-'));
+        }
+        foreach (array_unique($candidates) as $id) {
+            if (preg_match('/^[a-z0-9][a-z0-9._+-]*$/D', $id) === 1 && ! isset($this->lineUp[$id]) && $this->catalogue->package($id) !== null) {
+                return $this->missing($id, '*');
+            }
+        }
+
+        return [];
     }
 
     /** @return list<Counsel> */
-    private function otherVersion(Diagnosis $diagnosis): array
+    private function otherVersion(string $target, string $range): array
     {
-        $target = $diagnosis->get('target');
-        $range = $this->usable($target, $diagnosis->get('range'));
         $package = $this->catalogue->package($target);
         if ($package === null || $target === $this->game->id) {
-            return $this->waiveOrNothing($diagnosis);
+            return [];
         }
+        $range = $this->usable($target, $range);
         if ($target !== $this->plan->loader) {
-            return [new Counsel(trim('Use '.$this->title($target).' '.$this->words($target, $range)), $this->plan->wanting($target, $range))];
+            return [new Counsel("range {$target} {$range}", trim('Use '.$this->telling->title($target).' '.$this->telling->words($target, $range)), fn (Plan $plan): Plan => $plan->wantingIn($target, $range))];
         }
-        [$gamePackage] = $this->game->packages();
+        [$game] = $this->game->packages();
         $fitting = $package->within($range, Syntax::Comparator);
-        foreach ((new BaseChoice($this->game, $gamePackage))->builds($package, [], $this->plan->gameVersion) as $build) {
+        foreach ((new BaseChoice($this->game, $game))->builds($package, [], $this->plan->gameVersion) as $build) {
             if ($fitting->has((int) $package->positionOf($build->version))) {
-                return [new Counsel("Use {$package->title()} {$build->version}", $this->plan->onBuild($build->version))];
+                return [new Counsel("build {$build->version}", "Use {$package->title()} {$build->version}", fn (Plan $plan): Plan => $plan->onBuild($build->version))];
             }
         }
 
         return [];
     }
 
-    /** @return list<Counsel> another release of the one that complains, if its own depot entry allows one */
-    private function waiveOrNothing(Diagnosis $diagnosis): array
+    /**
+     * The newest newer release that leads to a line-up, and the newest older one.
+     *
+     * @return list<Counsel>
+     */
+    private function otherReleases(string $id, bool $newerOnly = false): array
     {
-        $package = $this->catalogue->package($diagnosis->get('package'));
-        $position = $package?->positionOf($diagnosis->get('version'));
-        if ($package === null || $position === null || $position < 1) {
+        $package = $this->catalogue->package($id);
+        $here = $package?->positionOf($this->lineUp[$id] ?? '');
+        if ($package === null || $here === null || in_array($id, $this->plan->base(), true)) {
             return [];
         }
-        $older = $package->releases[$position - 1]->version;
+        $count = count($package->releases);
+        $newer = $this->firstThatHolds($package, $here + 1 < $count ? range($count - 1, $here + 1) : []);
+        $older = $newerOnly ? null : $this->firstThatHolds($package, $here > 0 ? range($here - 1, 0) : []);
 
-        return [new Counsel("Use {$package->title()} {$older}", $this->plan->wanting($package->id, $package->exactly($older)))];
+        return array_values(array_filter([$newer, $older]));
     }
 
-    private function title(string $id): string
+    /** @param  list<int>  $positions */
+    private function firstThatHolds(Package $package, array $positions): ?Counsel
     {
-        return $this->catalogue->package($id)?->title() ?? $id;
-    }
-
-    private function words(string $id, string $range): string
-    {
-        try {
-            return $this->package($id)->range($range, Syntax::Comparator)->words();
-        } catch (UnusableRange) {
-            return $range;
+        $allowed = $package->allowed($this->plan->channels[$package->id] ?? $this->plan->channels['*'] ?? Channel::Stable);
+        foreach (array_slice(array_values(array_filter($positions, fn (int $position): bool => $allowed->has($position))), 0, self::TRIED) as $position) {
+            $version = $package->releases[$position]->version;
+            $change = fn (Plan $plan): Plan => $plan->wantingIn($package->id, $package->exactly($version));
+            if ($this->holds($change)) {
+                return new Counsel("release {$package->id} {$version}", "Use {$package->title()} {$version}", $change);
+            }
         }
+
+        return null;
+    }
+
+    /** @return list<Counsel> */
+    private function without(string $id, bool $otherReleases): array
+    {
+        $title = $this->telling->title($id);
+        $counsels = $otherReleases ? $this->otherReleases($id) : [];
+        if (! $this->plan->wants($id)) {
+            return $counsels;
+        }
+        foreach ([...$this->catalogue->package($id)->understudies ?? [], ...$this->understudies[$id] ?? []] as $understudy) {
+            $counsels[] = new Counsel("instead {$id} {$understudy}", 'Use '.$this->telling->title($understudy)." in place of {$title}", fn (Plan $plan): Plan => $plan->without($id)->wanting($understudy));
+        }
+        $counsels[] = new Counsel("off {$id}", "Turn {$title} off", fn (Plan $plan): Plan => $plan->turningOff($id));
+
+        return $counsels;
     }
 
     /** A range from a log if it can be read, and every release if not. */
     private function usable(string $id, string $range): string
     {
         try {
-            $this->package($id)->range($range, Syntax::Comparator);
+            $this->catalogue->package($id)?->range($range, Syntax::Comparator);
 
             return $range === '' ? '*' : $range;
         } catch (UnusableRange) {
             return '*';
         }
-    }
-
-    private function package(string $id): Package
-    {
-        return $this->catalogue->package($id) ?? new Package('unknown', Kind::Mod, []);
     }
 }

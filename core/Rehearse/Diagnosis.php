@@ -8,15 +8,29 @@ namespace Stasimon\Core\Rehearse;
 final readonly class Diagnosis
 {
     /**
-     * @param  int  $line  the number of the line that says so
-     * @param  array<string, string>  $details  what the signature's groups caught: package, version, target, range, found, level, file, …
+     * @param  list<LogLine>  $quotes  the lines that say so, the first of them first; never empty
+     * @param  array<string, string>  $details  what was caught or found out: package, version, target, range, found, level, file, class, member, …
+     * @param  list<string>  $suspects  packages, the one most at fault first
+     * @param  string  $why  how that is known, as a sentence
      */
-    public function __construct(public Failure $kind, public int $line, public string $quote, private array $details)
+    public function __construct(public Failure $kind, public array $quotes, private array $details, public array $suspects = [], public Sureness $sure = Sureness::Certain, public string $why = 'The log says so in so many words.')
     {
     }
 
     public function get(string $detail): string
     {
         return $this->details[$detail] ?? '';
+    }
+
+    /** @return array<string, string> */
+    public function details(): array
+    {
+        return $this->details;
+    }
+
+    /** The number of the line that it begins with. */
+    public function line(): int
+    {
+        return $this->quotes[0]->number;
     }
 }

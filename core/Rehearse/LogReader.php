@@ -4,27 +4,46 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Rehearse;
 
-use Stasimon\Core\Base\GameDefinition;
-
 /** Reads a game's log by the forms that its definition gives. */
 final readonly class LogReader
 {
-    public function __construct(private GameDefinition $game)
+    /** Bytes of a line that are looked at; what is longer is cut. */
+    public const LONGEST = 4_000;
+
+    public function __construct(private LogForm $form)
     {
     }
 
     /** @return list<LogLine> */
     public function lines(string $log): array
     {
-        $lines = [];
-        $log = mb_scrub(preg_replace('/\r\n?/', "\n", $log) ?? $log, 'UTF-8');
-        foreach ($log === '' ? [] : explode("\n", rtrim($log, "\n")) as $i => $text) {
-            $lines[] = preg_match($this->game->logLine, $text, $part) === 1
-                ? new LogLine($i + 1, $part['time'] ?? '', $part['thread'] ?? '', self::level($part['level'] ?? ''), $part['logger'] ?? '', $part['message'] ?? '')
-                : new LogLine($i + 1, '', '', 'text', '', $text);
+        $log = preg_replace('/\r\n?/', "\n", $log) ?? $log;
+
+        return $log === '' ? [] : iterator_to_array($this->each(explode("\n", rtrim($log, "\n"))), false);
+    }
+
+    /**
+     * @param  iterable<string>  $texts  lines, with or without their ends
+     * @return iterable<LogLine>
+     */
+    public function each(iterable $texts): iterable
+    {
+        $number = 0;
+        foreach ($texts as $text) {
+            yield $this->line(++$number, $text);
+        }
+    }
+
+    public function line(int $number, string $text): LogLine
+    {
+        $text = rtrim(strlen($text) > self::LONGEST ? mb_strcut($text, 0, self::LONGEST, 'UTF-8') : $text, "\r\n");
+        if (! mb_check_encoding($text, 'UTF-8')) {
+            $text = mb_scrub($text, 'UTF-8');
         }
 
-        return $lines;
+        return preg_match($this->form->line, $text, $part) === 1
+            ? new LogLine($number, $part['time'] ?? '', $part['thread'] ?? '', self::level($part['level'] ?? ''), $part['logger'] ?? '', $part['message'] ?? '')
+            : new LogLine($number, '', '', 'text', '', $text);
     }
 
     /** @return 'info'|'warn'|'error'|'text' */
@@ -36,31 +55,5 @@ final readonly class LogReader
             'error', 'fatal' => 'error',
             default => 'text',
         };
-    }
-
-    /**
-     * @param  list<LogLine>  $lines
-     * @return list<Diagnosis> in the order of the log
-     */
-    public function diagnose(array $lines): array
-    {
-        $found = [];
-        foreach ($lines as $line) {
-            if ($line->level !== 'error') {
-                continue;
-            }
-            foreach ($this->game->signatures as $signature) {
-                if (preg_match($signature->pattern, $line->message, $caught) === 1) {
-                    $details = [];
-                    foreach ($caught as $name => $text) {
-                        $details[(string) $name] = $text;
-                    }
-                    $found[] = new Diagnosis($signature->kind, $line->number, $line->message, $details);
-                    break;
-                }
-            }
-        }
-
-        return $found;
     }
 }

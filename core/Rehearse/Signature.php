@@ -7,7 +7,7 @@ namespace Stasimon\Core\Rehearse;
 use Stasimon\Core\Catalogue\Node;
 use Stasimon\Core\Catalogue\UnusableDocument;
 
-/** How a game's log words one kind of failure. */
+/** How a game's or a platform's log words one kind of failure. */
 final readonly class Signature
 {
     /** @param  string  $pattern  over the message of a log line; its groups name what is at fault */
@@ -18,11 +18,32 @@ final readonly class Signature
     /** @throws UnusableDocument */
     public static function read(Node $node): self
     {
-        $pattern = $node->field('pattern');
-        if (@preg_match($pattern->text(), '') === false) {
-            throw $pattern->wrong('a pattern with its delimiters is expected.');
+        return new self($node->field('kind')->choice(Failure::class), self::pattern($node->field('pattern')));
+    }
+
+    /** @throws UnusableDocument */
+    public static function pattern(Node $node): string
+    {
+        return @preg_match($node->text(), '') === false ? throw $node->wrong('a pattern with its delimiters is expected.') : $node->text();
+    }
+
+    /**
+     * What its groups catch in a message; null when it is not about this.
+     *
+     * @return array<string, string>|null
+     */
+    public function catch(string $message): ?array
+    {
+        if (preg_match($this->pattern, $message, $caught) !== 1) {
+            return null;
+        }
+        $details = [];
+        foreach ($caught as $name => $text) {
+            if (is_string($name) && $text !== '') {
+                $details[$name] = $text;
+            }
         }
 
-        return new self($node->field('kind')->choice(Failure::class), $pattern->text());
+        return $details;
     }
 }

@@ -1,9 +1,10 @@
 import focus from '@alpinejs/focus';
 import Alpine from 'alpinejs';
-import { followLog } from './follow-log';
+import { drop } from './drop';
 import { keys } from './keys';
 import { lineUp } from './line-up';
 import { liveSearch } from './live-search';
+import { logView } from './log-view';
 import { opens } from './opens';
 import { refresh } from './refresh';
 import { theatre } from './theatre';
@@ -11,10 +12,11 @@ import { theme } from './theme';
 import { watchTasks } from './watch-tasks';
 
 Alpine.plugin(focus);
-Alpine.data('followLog', followLog);
+Alpine.data('drop', drop);
 Alpine.data('keys', keys);
 Alpine.data('lineUp', lineUp);
 Alpine.data('liveSearch', liveSearch);
+Alpine.data('logView', logView);
 Alpine.data('opens', opens);
 Alpine.data('refresh', refresh);
 Alpine.data('theatre', theatre);

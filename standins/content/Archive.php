@@ -10,27 +10,64 @@ use ZipArchive;
 /** Writes one release's archive: a manifest, classes with a true header, the descriptor the loader reads, and assets. */
 final class Archive
 {
-    /** A class file's magic number: The Java Virtual Machine Specification, section 4.1. */
-    private const MAGIC = 0xCAFEBABE;
-
     /**
      * @param  array<string, mixed>  $descriptor  what the loader in the game reads
      * @param  int  $level  class-file major version
      * @param  int  $kilobytes  of assets
-     * @param  array<string, string>  $draws  part of the picture => in which way it is drawn; nothing for a way that fails
+     * @param  array<string, mixed>  $does  what it does when it runs, for the game to read
+     * @param  array<string, list<string>>  $has  further classes => what they declare
+     * @param  list<string>  $calls  what its first class calls
      */
-    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed, array $draws = []): void
+    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed, array $does = [], array $has = [], array $calls = []): void
     {
         $id = (string) $descriptor['id'];
-        $name = str_replace(' ', '', ucwords(str_replace(['-', '.'], ' ', $id)));
+        $name = self::nameOf($id);
+        $folder = 'demo/'.strtr($id, '-.', '__');
+        $classes = ["{$folder}/{$name}.class" => ClassFile::bytes("{$folder}/{$name}", $level, ['start()V'], $calls), "{$folder}/{$name}Parts.class" => ClassFile::bytes("{$folder}/{$name}Parts", $level)];
+        foreach ($has as $class => $members) {
+            $classes["{$class}.class"] = ClassFile::bytes($class, $level, $members);
+        }
         self::zip($path, [
             'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nImplementation-Title: {$id}\r\nImplementation-Version: {$descriptor['version']}\r\n\r\n",
-            'ferry.mod.json' => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR),
-            "demo/{$id}/{$name}.class" => self::classFile("demo/{$id}/{$name}", $level),
-            "demo/{$id}/{$name}Parts.class" => self::classFile("demo/{$id}/{$name}Parts", $level),
-            "assets/{$id}/lang/en.json" => json_encode(["{$id}.name" => $name], JSON_THROW_ON_ERROR),
-            "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
-        ] + ($draws === [] ? [] : ['draws.json' => json_encode($draws, JSON_THROW_ON_ERROR)]));
+            ...self::about($descriptor, $does), ...$classes, ...self::assets($id, $name, $kilobytes, $seed),
+        ]);
+    }
+
+    /**
+     * The same with an assembly in place of classes.
+     *
+     * @param  array<string, mixed>  $descriptor
+     * @param  array<string, mixed>  $does
+     * @param  array{framework?: int, types?: array<string, list<string>>, references?: array<string, string>, calls?: list<array{string, string, string}>}  $assembly
+     */
+    public static function managed(string $path, array $descriptor, int $kilobytes, int $seed, array $does, array $assembly): void
+    {
+        $name = self::nameOf((string) $descriptor['id']);
+        $bytes = Assembly::bytes($name, "{$descriptor['version']}.0", '.NETCoreApp,Version=v'.($assembly['framework'] ?? 6).'.0', ($assembly['types'] ?? []) + ["{$name}.Plugin" => ['Start']], $assembly['references'] ?? [], $assembly['calls'] ?? []);
+        self::zip($path, [...self::about($descriptor, $does), "{$name}.dll" => $bytes, ...self::assets((string) $descriptor['id'], $name, $kilobytes, $seed)]);
+    }
+
+    /** "WaxAndSeal" */
+    public static function nameOf(string $id): string
+    {
+        return str_replace(' ', '', ucwords(str_replace(['-', '.'], ' ', $id)));
+    }
+
+    /**
+     * @param  array<string, mixed>  $descriptor
+     * @param  array<string, mixed>  $does
+     * @return array<string, string>
+     */
+    private static function about(array $descriptor, array $does): array
+    {
+        return ['ferry.mod.json' => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]
+            + ($does === [] ? [] : ['behaviour.json' => json_encode($does, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]);
+    }
+
+    /** @return array<string, string> */
+    private static function assets(string $id, string $name, int $kilobytes, int $seed): array
+    {
+        return ["assets/{$id}/lang/en.json" => json_encode(["{$id}.name" => $name], JSON_THROW_ON_ERROR), "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed)];
     }
 
     /**
@@ -61,15 +98,6 @@ final class Archive
             $zip->setCompressionName($file, str_ends_with($file, '.bin') ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
         }
         $zip->close();
-    }
-
-    /** The smallest class there is: a header, a constant pool with its own and its parent's name, and nothing else. */
-    private static function classFile(string $name, int $level): string
-    {
-        $utf8 = fn (string $text): string => pack('Cn', 1, strlen($text)).$text;
-        $pool = $utf8($name).pack('Cn', 7, 1).$utf8('java/lang/Object').pack('Cn', 7, 3);
-
-        return pack('Nnn', self::MAGIC, 0, $level).pack('n', 5).$pool.pack('nnnnnnn', 0x0021, 2, 4, 0, 0, 0, 0);
     }
 
     private static function noise(int $bytes, int $seed): string

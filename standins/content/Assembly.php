@@ -136,7 +136,7 @@ final class Assembly
 
     private static function executable(string $metadata): string
     {
-        $cli = pack('VvvVVVVVV', 72, 2, 5, self::LOADED + 72, strlen($metadata), 1, 0, 0, 0).str_repeat("\0", 72 - 36);
+        $cli = str_pad(pack('VvvVVV', 72, 2, 5, self::LOADED + 72, strlen($metadata), 1), 72, "\0");
         $section = $cli.$metadata;
         $length = 512 * intdiv(strlen($section) + 511, 512);
         $dos = str_pad('MZ', 60, "\0").pack('V', 64);

@@ -8,6 +8,8 @@ declare(strict_types=1);
 use Standins\Content\Archive;
 
 require __DIR__.'/Archive.php';
+require __DIR__.'/Assembly.php';
+require __DIR__.'/ClassFile.php';
 
 $options = getopt('', ['out:', 'depot:']);
 $out = $options['out'] ?? '';
@@ -57,8 +59,14 @@ function release(string $out, string $id, string $kind, string $name, string $si
     }
     if ($more['bare'] ?? false) {
         Archive::bare($path, $descriptor, $more['extra'] ?? [], $more['kilobytes'] ?? 12, crc32($file));
+    } elseif ($gameId === 'nightpost') {
+        $references = $more['references'] ?? [];
+        foreach (array_diff_key($needs, ['frankline' => 1, 'dotnet' => 1]) as $target => $range) {
+            $references[Archive::nameOf($target)] = trim($range, '>=').'.0';
+        }
+        Archive::managed($path, $descriptor, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], ['references' => $references] + array_intersect_key($more, ['framework' => 1, 'types' => 1, 'calls' => 1]));
     } else {
-        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['draws'] ?? []);
+        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? []);
     }
     $document = array_filter([
         'version' => $version,

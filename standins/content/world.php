@@ -5,9 +5,11 @@ declare(strict_types=1);
 // The demo world: invented packages. A release is [version, game range, what it needs, more], where "more" may hold
 // level (class-file level), channel, breaks, any (alternatives), provides, file (what the descriptor in the archive says where
 // it differs from what the depot says), recommended, kilobytes, memory (megabytes at run time), notes (what is new), extra
-// (other files in the archive), content (the folder in it that is the content), bare (no classes) draws (parts of the picture that it
-// draws in its own way) and damaged (what the first depot sends is not what its page says). After the releases may stand notices, and tidepool: what Tidepool has of it, as
-// {as: its id there, identity: whether it says that it is the same, only: versions, or true for all}; alone: not on Slipway.
+// (other files in the archive), content (the folder in it that is the content), bare (no classes), does (what it does when it
+// runs, which standins/game/Game.php reads), has (further classes and what they declare), calls (what its own class calls),
+// framework, types and references (the same for assemblies) and damaged (what the first depot sends is not what its page says).
+// After the releases may stand notices, and tidepool: what Tidepool has of it, as {as: its id there, identity: whether it says
+// that it is the same, only: versions, or true for all}; alone: not on Slipway.
 
 $java8 = 52;
 $java17 = 61;
@@ -57,10 +59,10 @@ return array_merge([
     // Libraries
     ['oakum-api', 'library', 'Oakum API', 'What most Halyard mods are built on.', ['libraries'], 'both', ['halyard'], [
         ['1.3.4', '>=3.0.4 <3.2.0', [], []],
-        ['1.4.2', '>=3.1.4 <3.3.0', [], []],
-        ['1.5.0', '>=3.1.4 <3.4.0', [], []],
-        ['1.6.0', '>=3.2.0 <3.4.0', [], ['kilobytes' => 190]],
-        ['2.0.0', '>=3.4.0', [], []],
+        ['1.4.2', '>=3.1.4 <3.3.0', [], ['has' => ['oakum/sky/Layers' => ['rain()V']]]],
+        ['1.5.0', '>=3.1.4 <3.4.0', [], ['has' => ['oakum/sky/Layers' => ['rain()V', 'mist(F)V']]]],
+        ['1.6.0', '>=3.2.0 <3.4.0', [], ['kilobytes' => 190, 'has' => ['oakum/sky/Layers' => ['rain()V', 'mist(F)V', 'DEPTH:I']]]],
+        ['2.0.0', '>=3.4.0', [], ['has' => ['oakum/sky/Layers' => ['mist(F)V', 'DEPTH:I']]]],
     ], [], ['only' => true]],
     ['oakum-lite', 'library', 'Oakum Lite', 'A small part of Oakum, for mods that need little.', ['libraries'], 'both', ['halyard'], [
         ['1.0.0', $v3, [], []],
@@ -113,8 +115,8 @@ return array_merge([
         ['0.9.4', $v3, ['rope-math' => '>=1.1.0'], []],
     ], [], ['alone' => true, 'only' => true]],
     ['gimbal', 'library', 'Gimbal', 'Keeps things level.', ['libraries'], 'client', $both, [
-        ['5.1.0', $v3, [], []],
-        ['5.2.0', $v32up, [], []],
+        ['5.1.0', $v3, [], ['has' => ['gimbal/Axis' => ['tilt(F)V']]]],
+        ['5.2.0', $v32up, [], ['has' => ['gimbal/Axis' => ['tilt(F)V']]]],
     ]],
 
     // Mods for Halyard
@@ -249,21 +251,117 @@ return array_merge([
 
     // Two that were never tried together, and one that was never tried at all.
     ['brass-binnacle', 'mod', 'Brass Binnacle', 'A compass in a brass case, by the wheel.', ['ships'], 'client', $both, [
-        ['1.0.3', $v3, [], ['draws' => ['compass' => 'brass']]],
+        ['1.0.3', $v3, [], ['does' => ['draws' => ['compass' => 'brass']]]],
     ]],
     ['glass-compass', 'mod', 'Glass Compass', 'A compass to look through.', ['ships', 'looks'], 'client', $both, [
-        ['2.2.0', $v3, ['gimbal' => '>=5.1.0'], ['draws' => ['compass' => 'glass']]],
+        ['2.2.0', $v3, ['gimbal' => '>=5.1.0'], ['does' => ['draws' => ['compass' => 'glass']]]],
     ]],
     ['hourglasses', 'mod', 'Hourglasses', 'Sand for those who do not trust clocks.', ['ships'], 'client', $both, [
-        ['0.1.0', $v3, [], ['draws' => ['hourglass' => '']]],
+        ['0.1.0', $v3, [], ['does' => ['draws' => ['hourglass' => '']]]],
+    ]],
+
+    // What fails when it runs, each in its own way, and says nothing of it beforehand.
+    ['mistbows', 'mod', 'Mistbows', 'Pale rainbows over fog.', ['weather and sea'], 'client', ['halyard'], [
+        ['0.9.0', $v32, ['oakum-api' => '>=1.4.0 <2.0.0'], ['calls' => ['oakum/sky/Layers.rain()V']]],
+        ['1.0.0', $v32, ['oakum-api' => '>=1.4.0 <2.0.0'], ['calls' => ['oakum/sky/Layers.mist(F)V'], 'notes' => 'Asks Oakum API for mist.']],
+    ]],
+    ['sandbars', 'mod', 'Sandbars', 'Shallows that move with the winter.', ['worlds'], 'both', ['halyard'], [
+        ['2.0.0', $v32, ['oakum-api' => '>=1.4.0 <2.0.0'], ['calls' => ['oakum/sky/Layers.DEPTH:I']]],
+    ]],
+    ['crowsnests', 'mod', 'Crowsnests', 'A barrel at the masthead, and somebody in it.', ['ships'], 'client', ['halyard'], [
+        ['1.1.0', $v32, [], []],
+        ['1.2.0', $v32, [], ['calls' => ['gimbal/Axis.tilt(F)V']]],
+    ]],
+    ['stowaways', 'mod', 'Stowaways', 'People who have not paid.', ['story'], 'both', ['halyard'], [
+        ['0.8.0', $v32, [], []],
+        ['0.9.0', $v32, [], ['calls' => ['demo/nowhere/Hold']]],
+    ]],
+    ['paintpots', 'mod', 'Paintpots', 'Hulls in any colour.', ['looks'], 'client', ['halyard'], [
+        ['1.0.0', $v32, [], ['does' => ['replaces' => ['ferry.ship.Hull.paint']]]],
+    ]],
+    ['varnish', 'mod', 'Varnish', 'Hulls that shine.', ['looks'], 'client', ['halyard'], [
+        ['3.0.0', $v32, [], ['does' => ['replaces' => ['ferry.ship.Hull.paint']]]],
+    ]],
+    ['lampoil', 'mod', 'Lampoil', 'Lamps that have to be filled.', ['light'], 'both', ['halyard'], [
+        ['1.4.0', $v32, [], ['does' => ['config' => ['hours' => 9, 'smell' => true]]]],
+    ]],
+    ['harbourmasters', 'mod', 'Harbourmasters', 'Somebody who says who berths where.', ['harbours'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], ['calls' => ['ferry/server/Harbour.berth()V']]],
+    ]],
+    ['glitter', 'mod', 'Glitter', 'Sun on small waves.', ['light'], 'client', ['halyard'], [
+        ['1.0.0', $v32, [], ['does' => ['shades' => ['blending']]]],
+        ['1.1.0', $v32, [], ['does' => ['shades' => ['blending', 'tessellation']]]],
+    ]],
+    ['curfews', 'mod', 'Curfews', 'Nobody sails before the bell.', ['story'], 'both', ['halyard'], [
+        ['0.3.0', $v32, [], ['does' => ['awaits' => 'bell', 'stubborn' => true]]],
+    ]],
+    ['floodgates', 'mod', 'Floodgates', 'Gates that wait for the harbour.', ['harbours'], 'both', ['halyard'], [
+        ['2.1.0', $v32, [], ['does' => ['holds' => 'tide', 'awaits' => 'harbour']]],
+    ]],
+    ['lockkeepers', 'mod', 'Lockkeepers', 'Keepers who wait for the tide.', ['harbours'], 'both', ['halyard'], [
+        ['1.5.0', $v32, [], ['does' => ['holds' => 'harbour', 'awaits' => 'tide']]],
+    ]],
+    ['foghorns', 'mod', 'Foghorns', 'Loud, and heard for miles.', ['harbours'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], ['does' => ['takes' => ['signal channel' => 6]]]],
+    ]],
+    ['bellringers', 'mod', 'Bellringers', 'A bell for every hour.', ['harbours'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], ['does' => ['takes' => ['signal channel' => 6]]]],
+    ]],
+    ['semaphores', 'mod', 'Semaphores', 'Arms that spell.', ['harbours'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], ['does' => ['takes' => ['signal channel' => 6]]]],
+    ]],
+    ['figureheads', 'mod', 'Figureheads', 'Somebody at the bow.', ['looks'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], []],
+        ['1.1.0', $v32, [], ['does' => ['looksUp' => ['carving']]]],
+    ]],
+    ['nicknames', 'mod', 'Nicknames', 'Buoys that go by another name.', ['story'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], ['does' => ['aliases' => ['buoy' => 'float']]]],
+    ]],
+    ['bynames', 'mod', 'Bynames', 'Floats that go by another name.', ['story'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], ['does' => ['aliases' => ['float' => 'buoy']]]],
+    ]],
+    ['windvanes', 'mod', 'Windvanes', 'They turn, sometimes.', ['weather and sea'], 'both', ['halyard'], [
+        ['0.2.0', $v32, [], ['does' => ['sometimes' => true]]],
+    ]],
+    ['gossips', 'mod', 'Gossips', 'They talk all day.', ['story'], 'both', ['halyard'], [
+        ['4.0.0', $v32, [], ['does' => ['chatters' => 400]]],
+    ]],
+    ['treasuries', 'mod', 'Treasuries', 'Every coin is there, one by one.', ['trade'], 'both', ['halyard'], [
+        ['1.0.0', $v32, [], ['memory' => 3600]],
+    ]],
+    ['franking', 'mod', 'Franking', 'Postage without stamps.', ['trade'], 'both', ['frankline'], [
+        ['1.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], ['calls' => [['WaxAndSeal', 'WaxAndSeal.Stamp', 'Press']]], 'nightpost'],
+        ['1.1.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], ['calls' => [['WaxAndSeal', 'WaxAndSeal.Stamp', 'Emboss']]], 'nightpost'],
+    ]],
+    ['telegrams', 'mod', 'Telegrams', 'Short, and dear.', ['trade'], 'both', ['frankline'], [
+        ['1.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],
+        ['1.2.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], ['calls' => [['WaxAndSeal', 'WaxAndSeal.Tape', '']]], 'nightpost'],
+    ]],
+    ['couriers', 'mod', 'Couriers', 'Faster than the train.', ['story'], 'both', ['frankline'], [
+        ['1.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],
+        ['2.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], ['references' => ['DeadLetters' => '9.0.0.0']], 'nightpost'],
+    ]],
+    ['philately', 'mod', 'Philately', 'Stamps that are worth more used.', ['story'], 'client', ['frankline'], [
+        ['0.9.0', '>=8790', [], [], 'nightpost'],
+        ['1.0.0', '>=8790', [], ['references' => ['WaxAndSeal' => '2.0.0.0']], 'nightpost'],
+    ]],
+    ['dynamos', 'mod', 'Dynamos', 'Light in every carriage.', ['trains'], 'both', ['frankline'], [
+        ['1.0.0', '>=8790', [], ['framework' => 8], 'nightpost'],
+    ]],
+    ['searchlights', 'mod', 'Searchlights', 'The line ahead, at night.', ['trains'], 'client', ['frankline'], [
+        ['1.0.0', '>=8790', [], ['does' => ['shades' => ['blending']]], 'nightpost'],
+        ['1.1.0', '>=8790', [], ['does' => ['shades' => ['raytracing']]], 'nightpost'],
+    ]],
+    ['mailbags', 'mod', 'Mailbags', 'Heavier than they look.', ['trade'], 'both', ['frankline'], [
+        ['1.0.0', '>=8790', [], ['memory' => 2600], 'nightpost'],
     ]],
 
     // Old times
     ['tin-funnels', 'mod', 'Tin Funnels', 'Funnels for small boats.', ['ships'], 'both', ['capstan'], [
-        ['0.4.0', '=1.4.9', [], ['level' => $java8]],
+        ['0.4.0', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['funnel' => 166]]]],
     ]],
     ['oil-slicks', 'mod', 'Oil Slicks', 'What small boats leave behind.', ['weather and sea'], 'both', ['capstan'], [
-        ['0.2.2', '=1.4.9', [], ['level' => $java8]],
+        ['0.2.2', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['flowing oil' => 166, 'still oil' => 167]]]],
     ]],
 
     // Nightpost
@@ -314,7 +412,7 @@ return array_merge([
         ['0.7.0', '>=8801', ['frankline' => '>=5.4.0'], [], 'nightpost'],
     ]],
     ['wax-and-seal', 'library', 'Wax and Seal', 'What other Nightpost mods stamp with.', ['libraries'], 'both', ['frankline'], [
-        ['2.0.0', '>=8790', [], [], 'nightpost'],
+        ['2.0.0', '>=8790', [], ['types' => ['WaxAndSeal.Stamp' => ['Press', 'Lift']]], 'nightpost'],
     ]],
     ['first-class', 'mod', 'First Class', 'Urgent mail, and passengers who ask about it.', ['trade'], 'both', ['frankline'], [
         ['3.1.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],

@@ -4,33 +4,35 @@ declare(strict_types=1);
 
 namespace Standins\Game;
 
-use ZipArchive;
-
-final class Stop extends \Exception
-{
-}
-
-/** What happens between the launch button and the main menu. */
+/**
+ * What happens between the launch button and a world that is up, in the phases that a modded launch has. Whatever fails
+ * is in the files that it finds: their descriptors, their classes and assemblies, and what they say that they do.
+ */
 final class Game
 {
-    /** Java release => the highest class-file version it reads: The Java Virtual Machine Specification, table 4.1-A. */
-    private const READS = ['8' => 52, '11' => 55, '17' => 61, '21' => 65];
+    /** What the game itself takes of the memory, in megabytes. */
+    private const OWN_MEMORY = 900;
 
-    /** Game version, from => the class-file version the game itself is built to. */
-    private const BUILT_TO = ['0' => 52, '3.0' => 61, '3.4' => 65];
+    /** How many of something shared there are. */
+    private const SHARED = 16;
 
-    private float $start;
+    /** What the graphics driver here can do. */
+    private const DRIVER = ['blending', 'mipmaps', 'instancing'];
 
-    /** @var resource */
-    private $log;
+    private readonly Log $log;
 
-    /** @var array<string, array<string, mixed>> mods and libraries by id */
+    private readonly Runtime $platform;
+
+    /** @var array<string, ModFile> mods and libraries by id */
     private array $mods = [];
 
     /** @var array<string, mixed>|null */
-    private ?array $loaderFile = null;
+    private ?array $loaderSays = null;
 
-    private int $ready = 0;
+    private string $phase = 'starting';
+
+    /** @var array<string, array{ModFile, string}> */
+    private array $waiting = [];
 
     /**
      * @param  array{string, string}  $game  id and version
@@ -38,57 +40,86 @@ final class Game
      * @param  array{string, string}|null  $loader
      * @param  int  $memory  in megabytes
      * @param  int  $pace  milliseconds that a step of work takes
+     * @param  string  $side  client or server
+     * @param  int  $seed  of what is left to chance
      */
-    public function __construct(private string $dir, private array $game, private array $runtime, private ?array $loader, private int $memory, private int $pace)
+    public function __construct(private readonly string $dir, private readonly array $game, private readonly array $runtime, private readonly ?array $loader, private readonly int $memory, private readonly int $pace, private readonly string $side, private readonly int $seed)
     {
-        $this->start = microtime(true);
-        is_dir("{$dir}/logs") || mkdir("{$dir}/logs");
-        $log = fopen("{$dir}/logs/latest.log", 'w');
-        $log !== false || exit(74);
-        $this->log = $log;
+        $this->log = new Log($dir);
+        $this->platform = $runtime[0] === 'java' ? new Java($runtime[1]) : new Dotnet($runtime[1]);
     }
 
     public function launch(): int
     {
+        if (function_exists('pcntl_signal')) {
+            pcntl_async_signals(true);
+            pcntl_signal(SIGQUIT, fn () => $this->log->raw(...$this->platform->threads($this->waiting)));
+        }
         try {
-            $this->checkRuntime();
+            $this->startRuntime();
             $this->readArchives();
             if ($this->loader !== null) {
                 $this->checkLoader();
                 $this->checkRelations();
             }
-            $this->checkClassLevels();
-            $this->checkMemory();
+            $this->loadClasses();
+            $this->startEarly();
             $this->startMods();
+            $this->readPacks();
+            if ($this->side === 'client') {
+                $this->drawFirstFrame();
+            }
             $this->enterWorld();
-        } catch (Stop) {
-            $this->say('error', 'launch', 'stopping with exit code 1');
+        } catch (Stop $stop) {
+            if ($stop->getCode() < 128) {
+                $this->log->say('error', 'launch', "stopping with exit code {$stop->getCode()}");
+            }
 
-            return 1;
+            return $stop->getCode();
         }
 
         return 0;
-    }
-
-    private function say(string $level, string $logger, string $message, string $thread = 'main'): void
-    {
-        $seconds = microtime(true) - $this->start;
-        $time = sprintf('%02d:%06.3f', intdiv((int) $seconds, 60), fmod($seconds, 60));
-        $line = sprintf("%s %-8s %-5s %-10s %s\n", $time, $thread, $level, $logger, $message);
-        fwrite($this->log, $line);
-        echo $line;
-        flush();
     }
 
     /** @param  list<string>  $errors */
     private function stopAt(string $logger, array $errors): void
     {
         foreach ($errors as $error) {
-            $this->say('error', $logger, $error);
+            $this->log->say('error', $logger, $error);
         }
         if ($errors !== []) {
-            throw new Stop;
+            throw new Stop('', 1);
         }
+    }
+
+    /** @param  list<string>  $thrown  an exception and its frames, or nothing */
+    private function throwing(string $logger, array $thrown): void
+    {
+        if ($thrown === []) {
+            return;
+        }
+        $this->log->say('error', $logger, $thrown[0]);
+        $this->log->raw(...array_slice($thrown, 1));
+        $this->report($thrown);
+        throw new Stop('', 1);
+    }
+
+    /** @param  list<string>  $thrown */
+    private function report(array $thrown): void
+    {
+        is_dir("{$this->dir}/reports") || mkdir("{$this->dir}/reports");
+        $mods = array_map(fn (ModFile $mod): string => "  {$mod->id} {$mod->version} {$mod->file}", array_values($this->mods));
+        file_put_contents("{$this->dir}/reports/crash.txt", implode("\n", [
+            "-- {$this->game[0]} crash report --", "Game: {$this->game[0]} {$this->game[1]}", 'Loader: '.implode(' ', $this->loader ?? ['none']), 'Runtime: '.implode(' ', $this->runtime).", {$this->memory} MB",
+            "While: {$this->phase}", '', ...$thrown, '', 'Mods:', ...$mods, '',
+        ]));
+        $this->log->info('launch', 'report written to reports/crash.txt');
+    }
+
+    private function phase(string $logger, string $words): void
+    {
+        $this->phase = $words;
+        $this->log->info($logger, $words);
     }
 
     private function work(int $steps = 1): void
@@ -96,107 +127,83 @@ final class Game
         usleep($this->pace * 1000 * $steps);
     }
 
-    private function checkRuntime(): void
+    private function startRuntime(): void
     {
-        $this->say('info', 'runtime', "{$this->runtime[0]} {$this->runtime[1]}, {$this->memory} MB");
+        $this->phase('runtime', "{$this->runtime[0]} {$this->runtime[1]}, {$this->memory} MB");
         $this->work(4);
-        if ($this->runtime[0] !== 'java') {
-            return;
-        }
-        $level = 52;
-        foreach (self::BUILT_TO as $from => $built) {
-            $level = version_compare($this->game[1], (string) $from, '>=') ? $built : $level;
-        }
-        $reads = self::READS[$this->runtime[1]] ?? 0;
-        if ($level > $reads) {
-            $this->stopAt('runtime', ["{$this->game[0]} {$this->game[1]} is built to class level {$level}; java {$this->runtime[1]} reads up to {$reads}"]);
+        $refused = $this->platform->refuses($this->game[1]);
+        if ($refused !== []) {
+            $this->log->raw(...$refused);
+            throw new Stop('', 1);
         }
     }
 
     private function readArchives(): void
     {
-        $errors = [];
-        $files = [];
+        $this->phase('archives', 'reading what is in the folders');
+        $errors = $files = [];
         foreach (['loader', 'mods', 'plugins'] as $folder) {
-            foreach (glob("{$this->dir}/{$folder}/*.zip") ?: [] as $file) {
-                $short = "{$folder}/".basename($file);
-                $read = $this->read($file);
+            foreach (glob("{$this->dir}/{$folder}/*.zip") ?: [] as $path) {
+                $file = "{$folder}/".basename($path);
+                $read = ModFile::read($path, $file);
                 if (is_string($read)) {
-                    $errors[] = "cannot read {$short}: {$read}";
+                    $errors[] = "cannot read {$file}: {$read}";
                 } elseif ($folder === 'loader') {
-                    $this->loaderFile = $read;
+                    $this->loaderSays = $read->says;
                 } else {
-                    $files[$read['id']][] = $short;
-                    $this->mods[$read['id']] = $read;
+                    $files[$read->id][] = $file;
+                    $this->mods[$read->id] = $read;
                 }
             }
         }
-        $this->say('info', 'archives', count($this->mods).' mods and libraries found');
+        $this->log->info('archives', count($this->mods).' mods and libraries found');
         $this->stopAt('archives', $errors);
         $doubled = array_filter($files, fn (array $list): bool => count($list) > 1);
         $this->stopAt('archives', array_map(fn (string $id): string => "{$id} is there more than once: ".implode(', ', $doubled[$id]), array_keys($doubled)));
-    }
-
-    /** @return array<string, mixed>|string the descriptor with the highest class level added, or what is wrong */
-    private function read(string $file): array|string
-    {
-        $zip = new ZipArchive;
-        if ($zip->open($file, ZipArchive::RDONLY) !== true) {
-            return 'not an archive, or cut short';
-        }
-        $descriptor = json_decode((string) $zip->getFromName('ferry.mod.json'), true);
-        if (! is_array($descriptor) || ! isset($descriptor['id'], $descriptor['version'])) {
-            return 'it has no usable ferry.mod.json';
-        }
-        $descriptor['level'] = 0;
-        $descriptor['draws'] = json_decode((string) $zip->getFromName('draws.json'), true) ?: [];
-        for ($i = 0; $i < $zip->numFiles; $i++) {
-            if (str_ends_with((string) $zip->getNameIndex($i), '.class')) {
-                $head = unpack('Nmagic/nminor/nmajor', (string) $zip->getFromIndex($i, 8));
-                if ($head === false || $head['magic'] !== 0xCAFEBABE) {
-                    return 'the class '.$zip->getNameIndex($i).' has no header';
-                }
-                $descriptor['level'] = max($descriptor['level'], $head['major']);
+        $foreign = $this->side === 'client' ? 'server' : 'client';
+        foreach ($this->mods as $id => $mod) {
+            if ($mod->says['side'] === $foreign && $mod->does === [] && $this->side === 'server') {
+                $this->log->info('archives', "{$id} is for the {$foreign} alone and is left out");
+                unset($this->mods[$id]);
             }
         }
-
-        return $descriptor;
     }
 
     private function checkLoader(): void
     {
-        [$id, $version] = $this->loader;
-        if ($this->loaderFile === null || $this->loaderFile['id'] !== $id || $this->loaderFile['version'] !== $version) {
+        [$id, $version] = $this->loader ?? ['', ''];
+        if ($this->loaderSays === null || $this->loaderSays['id'] !== $id || $this->loaderSays['version'] !== $version) {
             $this->stopAt('loader', ["the launcher asks for {$id} {$version}; there is none"]);
         }
-        $this->say('info', 'loader', "{$id} {$version} on {$this->game[0]} {$this->game[1]}");
+        $this->phase('loader', "{$id} {$version} on {$this->game[0]} {$this->game[1]}");
         $this->work(3);
-        $range = $this->loaderFile['needs'][$this->game[0]] ?? '*';
+        $range = $this->loaderSays['needs'][$this->game[0]] ?? '*';
         if (! self::within($this->game[1], $range)) {
             $this->stopAt('loader', ["{$id} {$version} asks for {$this->game[0]} {$range}; found {$this->game[1]}"]);
         }
-        $runs = [$id, ...array_keys($this->loaderFile['provides'] ?? [])];
-        $foreign = array_filter($this->mods, fn (array $mod): bool => $mod['loaders'] !== [] && array_intersect($runs, $mod['loaders']) === []);
-        $this->stopAt('loader', array_values(array_map(fn (array $mod): string => "{$mod['id']} {$mod['version']} is made for ".implode(' or ', $mod['loaders']).", not for {$id}", $foreign)));
+        $runs = [$id, ...array_keys($this->loaderSays['provides'] ?? [])];
+        $foreign = array_filter($this->mods, fn (ModFile $mod): bool => $mod->says['loaders'] !== [] && array_intersect($runs, $mod->says['loaders']) === []);
+        $this->stopAt('loader', array_values(array_map(fn (ModFile $mod): string => "{$mod->id} {$mod->version} is made for ".implode(' or ', $mod->says['loaders']).", not for {$id}", $foreign)));
     }
 
     private function checkRelations(): void
     {
-        $there = [$this->game[0] => $this->game[1], $this->loader[0] => $this->loader[1]] + array_map(fn (array $mod): string => $mod['version'], $this->mods) + ($this->loaderFile['provides'] ?? []);
+        $this->phase('relations', 'checking what each asks for');
+        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []);
         foreach ($this->mods as $mod) {
-            $there += $mod['provides'] ?? [];
+            $there += $mod->says['provides'] ?? [];
         }
         $errors = [];
         foreach ($this->mods as $mod) {
-            $who = "{$mod['id']} {$mod['version']}";
-            foreach ($mod['needs'] as $target => $range) {
+            $who = "{$mod->id} {$mod->version}";
+            foreach ($mod->says['needs'] as $target => $range) {
                 if (! isset($there[$target])) {
                     $errors[] = "{$who} asks for {$target} {$range}; there is none";
                 } elseif (! self::within($there[$target], $range)) {
                     $errors[] = "{$who} asks for {$target} {$range}; found {$there[$target]}";
                 }
             }
-            foreach ($mod['needsOneOf'] as $choices) {
+            foreach ($mod->says['needsOneOf'] as $choices) {
                 $met = array_filter($choices, fn (string $range, string $target): bool => isset($there[$target]) && self::within($there[$target], $range), ARRAY_FILTER_USE_BOTH);
                 if ($met === []) {
                     $errors[] = "{$who} asks for ".array_key_first($choices).' '.reset($choices).'; there is none';
@@ -205,86 +212,186 @@ final class Game
         }
         $this->stopAt('loader', $errors);
         foreach ($this->mods as $mod) {
-            foreach ($mod['breaks'] as $target => $range) {
+            foreach ($mod->says['breaks'] as $target => $range) {
                 if (isset($there[$target]) && self::within($there[$target], $range)) {
-                    $errors[] = "{$mod['id']} {$mod['version']} refuses to run beside {$target} {$there[$target]}";
+                    $errors[] = "{$mod->id} {$mod->version} refuses to run beside {$target} {$there[$target]}";
                 }
             }
         }
         $this->stopAt('loader', $errors);
     }
 
-    private function checkClassLevels(): void
+    private function loadClasses(): void
     {
-        $reads = self::READS[$this->runtime[1]] ?? 0;
-        $errors = [];
-        foreach ($this->runtime[0] === 'java' ? $this->mods : [] as $mod) {
-            if ($mod['level'] > $reads) {
-                $errors[] = "{$mod['id']} {$mod['version']} is built to class level {$mod['level']}; java {$this->runtime[1]} reads up to {$reads}";
-            }
+        $this->phase('classes', 'loading classes');
+        foreach ($this->mods as $mod) {
+            $this->throwing($mod->id, $this->platform->cannotLoad($mod));
         }
-        $this->stopAt('classes', $errors);
+        $this->work(2);
     }
 
-    private function checkMemory(): void
+    /** Before anything runs: what mods change in the game, the numbers they take, and their configs. */
+    private function startEarly(): void
     {
-        $need = 900 + array_sum(array_column($this->mods, 'memory'));
-        if ($need > $this->memory) {
-            $this->stopAt('memory', ["out of memory: {$need} MB asked for, {$this->memory} MB given"]);
+        $this->phase('early', 'changing the game for the mods');
+        $replaced = $numbers = [];
+        foreach ($this->mods as $id => $mod) {
+            foreach ($mod->does['replaces'] ?? [] as $what) {
+                if (isset($replaced[$what])) {
+                    $this->throwing('early', ["ferry.loader.ChangeConflict: {$id} {$mod->version} replaces {$what}, which {$replaced[$what]} has replaced", '    at ferry.loader.Changes.apply(Changes.java:88)', '    at ferry.Main.main(Main.java:12)']);
+                }
+                $replaced[$what] = "{$id} {$mod->version}";
+            }
+            foreach ($mod->does['numbers'] ?? [] as $name => $number) {
+                if (isset($numbers[$number])) {
+                    $this->stopAt('early', ["number {$number} is taken twice: {$numbers[$number]} and {$name} of {$id} {$mod->version}"]);
+                }
+                $numbers[$number] = "{$name} of {$id} {$mod->version}";
+            }
+            $this->readConfig($mod);
+        }
+        $this->work(2);
+    }
+
+    private function readConfig(ModFile $mod): void
+    {
+        if (! isset($mod->does['config'])) {
+            return;
+        }
+        $file = "config/{$mod->id}.json";
+        is_dir("{$this->dir}/config") || mkdir("{$this->dir}/config");
+        if (! is_file("{$this->dir}/{$file}")) {
+            file_put_contents("{$this->dir}/{$file}", json_encode($mod->does['config'], JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
+        }
+        $text = (string) file_get_contents("{$this->dir}/{$file}");
+        if (json_decode($text) === null) {
+            $this->throwing('early', ["ferry.config.ConfigError: {$file} cannot be understood, from line ".(1 + substr_count(rtrim($text), "\n")).' on', ...$this->platform->frames($mod, 'configure')]);
         }
     }
 
     /** Initialises each mod after those it needs. */
     private function startMods(): void
     {
-        $started = [];
-        foreach (array_keys($this->mods) as $id) {
-            $this->startMod((string) $id, $started);
+        $this->phase('start', 'starting '.count($this->mods).' mods and libraries');
+        $registered = $aliases = $taken = $locks = [];
+        foreach ($this->mods as $mod) {
+            $registered += array_flip($mod->does['registers'] ?? []);
+            $aliases += $mod->does['aliases'] ?? [];
+            $locks += array_fill_keys((array) ($mod->does['holds'] ?? []), $mod);
+        }
+        $used = self::OWN_MEMORY;
+        foreach ($this->inOrder() as $n => $mod) {
+            $begin = microtime(true);
+            $this->log->info('loader', sprintf('%d of %d  %s %s starting', $n + 1, count($this->mods), $mod->id, $mod->version));
+            $this->work(1 + crc32($mod->id) % 3);
+            for ($line = 0; $line < ($mod->does['chatters'] ?? 0); $line++) {
+                $this->log->say('warn', $mod->id, "lamp {$line} has no oil");
+            }
+            $this->throwing($mod->id, $this->platform->cannotLink($mod, $this->mods, $this->side));
+            $this->throwing($mod->id, array_diff($mod->does['looksUp'] ?? [], array_keys($registered)) === [] ? [] : $this->platform->nothingThere($mod));
+            if (($mod->does['sometimes'] ?? false) && crc32("{$this->seed} {$mod->id}") % 2 === 1) {
+                $this->throwing('weather', ['java.lang.IllegalStateException: the wind has turned', '    at ferry.weather.Wind.turn(Wind.java:40)']);
+            }
+            $used += (int) $mod->says['memory'];
+            $this->throwing($mod->id, $used > $this->memory ? $this->platform->outOfMemory($mod) : []);
+            foreach ($mod->does['takes'] ?? [] as $what => $many) {
+                $taken[$what] = ($taken[$what] ?? 0) + $many;
+                $this->throwing('registry', $taken[$what] > self::SHARED ? ["java.lang.IllegalStateException: no {$what} is left", '    at ferry.registry.Pool.take(Pool.java:33)', '    at ferry.Main.main(Main.java:12)'] : []);
+            }
+            $this->waitFor($mod, $locks);
+            $this->log->info('loader', sprintf('%d of %d  %s %s ready in %d ms', $n + 1, count($this->mods), $mod->id, $mod->version, (microtime(true) - $begin) * 1000));
+        }
+        foreach (array_keys($aliases) as $alias) {
+            $seen = [];
+            for ($at = $alias; isset($aliases[$at]); $at = $aliases[$at]) {
+                $this->throwing('registry', isset($seen[$at]) ? $this->platform->endless($this->game[0]) : []);
+                $seen[$at] = true;
+            }
         }
     }
 
-    /** @param  array<string, true>  $started */
-    private function startMod(string $id, array &$started): void
+    /**
+     * A lock that nobody gives is waited for without end, and so is one whose holder waits for what this one holds.
+     *
+     * @param  array<string, ModFile>  $locks  lock => who holds it
+     */
+    private function waitFor(ModFile $mod, array $locks): void
     {
-        if (isset($started[$id])) {
+        $lock = $mod->does['awaits'] ?? null;
+        $holder = $lock === null ? null : $locks[$lock] ?? null;
+        if ($lock === null || ($holder === null ? ! ($mod->does['stubborn'] ?? false) : ! isset($mod->does['holds'], $holder->does['awaits']) || $holder->does['awaits'] !== $mod->does['holds'])) {
             return;
         }
-        $started[$id] = true;
-        foreach (array_keys(array_intersect_key($this->mods[$id]['needs'], $this->mods)) as $needed) {
-            $this->startMod((string) $needed, $started);
+        $this->waiting = ['main' => [$mod, $lock]] + ($holder === null ? [] : ['worker-1' => [$holder, $holder->does['awaits']]]);
+        for ($until = time() + 900; time() < $until; usleep(50_000)) {
         }
-        $begin = microtime(true);
-        $this->work(1 + crc32($id) % 3);
-        $this->say('info', 'loader', sprintf('%d of %d  %s %s ready in %d ms', ++$this->ready, count($this->mods), $id, $this->mods[$id]['version'], (microtime(true) - $begin) * 1000));
+    }
+
+    /** @return list<ModFile> */
+    private function inOrder(): array
+    {
+        $order = [];
+        $visit = function (string $id) use (&$visit, &$order): void {
+            if (isset($order[$id])) {
+                return;
+            }
+            $order[$id] = false;
+            foreach (array_keys(array_intersect_key($this->mods[$id]->says['needs'], $this->mods)) as $needed) {
+                $visit((string) $needed);
+            }
+            unset($order[$id]);
+            $order[$id] = $this->mods[$id];
+        };
+        foreach (array_keys($this->mods) as $id) {
+            $visit((string) $id);
+        }
+
+        return array_values(array_filter($order));
+    }
+
+    private function readPacks(): void
+    {
+        $packs = 0;
+        $this->phase('packs', 'reading packs');
+        foreach (['resourcepacks', 'datapacks', 'shaderpacks'] as $folder) {
+            $packs += count(glob("{$this->dir}/{$folder}/*") ?: []);
+        }
+        $this->log->info('packs', "{$packs} packs");
+        $this->work(2);
     }
 
     /** Each part of the picture is drawn in one way; two that do not know of each other leave it in pieces. The game cannot say whose it was. */
     private function drawFirstFrame(): void
     {
+        $this->phase('picture', 'drawing the first frame');
         $drawn = [];
         foreach ($this->mods as $mod) {
-            foreach ($mod['draws'] as $part => $way) {
+            if (array_diff($mod->does['shades'] ?? [], self::DRIVER) !== []) {
+                [$lines, $code] = $this->platform->nativeCrash($mod, 'libferrygl');
+                $this->log->raw(...$lines);
+                $this->report($lines);
+                throw new Stop('', $code);
+            }
+            foreach ($mod->does['draws'] ?? [] as $part => $way) {
                 $before = $drawn[$part] ?? $way;
-                if ($before !== $way || $way === '') {
-                    $this->stopAt('picture', ["the {$part} cannot be drawn", 'at ferry.picture.Frame.draw(Frame:212)', 'at ferry.picture.Loop.turn(Loop:88)']);
-                }
+                $this->throwing('picture', $before !== $way || $way === '' ? ["the {$part} cannot be drawn", '    at ferry.picture.Frame.draw(Frame.java:212)', '    at ferry.picture.Loop.turn(Loop.java:88)'] : []);
                 $drawn[$part] = $way;
             }
         }
-        $this->say('info', 'picture', 'first frame drawn', 'client');
+        $this->log->info('picture', 'first frame drawn', 'client');
     }
 
     private function enterWorld(): void
     {
-        $this->drawFirstFrame();
+        $this->phase('world', 'opening the world "rehearsal"');
         is_dir("{$this->dir}/worlds/rehearsal") || mkdir("{$this->dir}/worlds/rehearsal", 0o755, true);
         file_put_contents("{$this->dir}/worlds/rehearsal/world.json", json_encode([
             'game' => $this->game[1],
-            'mods' => array_map(fn (array $mod): string => $mod['version'], $this->mods),
+            'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods),
         ], JSON_PRETTY_PRINT));
         $this->work(5);
-        $this->say('info', 'world', 'world "rehearsal" is up', 'server');
-        $this->say('info', 'launch', 'main menu reached; leaving as asked');
+        $this->log->info('world', 'world "rehearsal" is up', 'server');
+        $this->log->info('launch', $this->side === 'client' ? 'main menu reached; leaving as asked' : 'open to players; leaving as asked');
     }
 
     /** Comparators joined by spaces, all of which have to hold. */

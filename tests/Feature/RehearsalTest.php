@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use App\Instances\Applying;
 use App\Instances\Folder;
 use App\Instances\Refusal;
 use App\Instances\Work;
@@ -18,18 +17,10 @@ function rehearsed(Instance $instance): Rehearsal
     return app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id))->refresh()->load('instance');
 }
 
-/** Takes the first remedy of a failed rehearsal, applies the draft and rehearses again. */
-function remedied(Rehearsal $rehearsal): Rehearsal
+/** @return list<string> */
+function messages(Rehearsal $rehearsal): array
 {
-    $reading = app(Reading::class);
-    $findings = $reading->findings($rehearsal, $reading->lines($rehearsal));
-    $reading->take($rehearsal, (string) array_key_first($findings[0]['remedies']));
-    $instance = Instance::query()->findOrFail($rehearsal->instance_id);
-    app(Applying::class)->run($instance, World::task($instance));
-
-    $instance->tasks()->update(['state' => 'done']);
-
-    return rehearsed($instance);
+    return array_map(fn ($line): string => $line->message, iterator_to_array(app(Reading::class)->log($rehearsal)->each(), false));
 }
 
 it('launches cleanly, keeps the log and the world', function (): void {
@@ -37,52 +28,10 @@ it('launches cleanly, keeps the log and the world', function (): void {
     $rehearsal = rehearsed($instance);
     expect($rehearsal->state)->toBe('clean')->and($rehearsal->exit_code)->toBe(0)
         ->and((new Folder($instance))->live('worlds/rehearsal/world.json'))->toBeFile();
-    $messages = array_map(fn ($line): string => $line->message, app(Reading::class)->lines($rehearsal));
+    $messages = messages($rehearsal);
     $ready = fn (string $id): int => (int) array_key_first(array_filter($messages, fn (string $message): bool => str_contains($message, " {$id} ") && str_contains($message, 'ready')));
     expect($ready('oakum-api'))->toBeLessThan($ready('fogbank'))->and($ready('kedge-bones'))->toBeGreaterThan(0);
 });
-
-it('reads each failure from the log, and its remedy makes the next rehearsal clean', function (Closure $broken, string $sentence, string $remedy): void {
-    $rehearsal = rehearsed($broken());
-    expect($rehearsal->state)->toBe('failed')->and($rehearsal->exit_code)->toBe(1);
-    $reading = app(Reading::class);
-    $findings = $reading->findings($rehearsal, $reading->lines($rehearsal));
-    expect($findings[0]['sentence'])->toBe($sentence)->and(array_values($findings[0]['remedies'])[0]['text'])->toBe($remedy);
-    expect(remedied($rehearsal)->state)->toBe('clean');
-})->with([
-    'a loader build below what a mod needs' => [
-        fn () => World::applied(['signal-flags'], build: '0.16.4'),
-        'Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4.', 'Use Halyard 0.16.9',
-    ],
-    'a library whose file was deleted by hand' => [
-        function (): Instance {
-            $instance = World::applied(['gulls']);
-            unlink((new Folder($instance))->live('mods/kedge-bones-3.0.7.zip'));
-
-            return $instance;
-        },
-        'Gulls 2.0.0 needs Kedge Bones. It is in the line-up, but its file is not in the instance\'s folder.', 'Put back the file of Kedge Bones',
-    ],
-    'an old runtime under a newer game' => [
-        fn () => World::applied(['gulls'], runtime: '8'),
-        'Ferrywright 3.2.1 needs Java 17 or newer. It was started on 8.', 'Use Java 21',
-    ],
-    'a mod compiled for a newer runtime than the game needs' => [
-        fn () => World::applied(['radar-sweep'], runtime: '17'),
-        'Radar Sweep 3.0.0 needs Java 21 or newer. It was started on 17.', 'Use Java 21',
-    ],
-    'an archive that is none' => [
-        function (): Instance {
-            $instance = World::applied(['gulls']);
-            $file = (new Folder($instance))->live('mods/gulls-2.0.0.zip');
-            unlink($file);
-            file_put_contents($file, 'not an archive');
-
-            return $instance;
-        },
-        'The file mods/gulls-2.0.0.zip cannot be read: not an archive, or cut short.', 'Put the files back as they were',
-    ],
-]);
 
 it('stops a launch that hangs, and keeps what it said', function (): void {
     $instance = World::applied(['gulls']);
@@ -100,7 +49,7 @@ it('stops a launch that hangs, and keeps what it said', function (): void {
     $start = microtime(true);
     app(App\Rehearsals\Rehearsing::class)->run($rehearsal);
     expect(microtime(true) - $start)->toBeLessThan(10)->and($rehearsal->refresh()->state)->toBe('stopped')
-        ->and(array_column(app(Reading::class)->lines($rehearsal), 'message'))->toContain('waiting');
+        ->and(messages($rehearsal))->toContain('waiting');
 });
 
 it('runs one thing at a time, and nothing before a draft is applied', function (): void {

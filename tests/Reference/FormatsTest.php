@@ -24,6 +24,7 @@ it('ships examples and game definitions that conform to the schemas', function (
 })->with([
     ['docs/formats/examples/catalogue.json', 'catalogue'], ['docs/formats/examples/request.json', 'request'], ['docs/formats/examples/impossible.json', 'request'],
     ['games/ferrywright.json', 'game'], ['games/nightpost.json', 'game'],
+    ['games/platforms/java.json', 'platform'], ['games/platforms/dotnet.json', 'platform'],
 ]);
 
 it('has schemas that refuse what is wrong', function (string $json, string $schema): void {
@@ -35,6 +36,7 @@ it('has schemas that refuse what is wrong', function (string $json, string $sche
     ['{"format": "stasimon/request", "revision": 1, "want": [], "policy": "best"}', 'request'],
     ['{"format": "stasimon/resolution", "revision": 1, "outcome": "resolved"}', 'resolution'],
     ['{"format": "stasimon/game", "revision": 1, "id": "x"}', 'game'],
+    ['{"format": "stasimon/platform", "revision": 1, "id": "x", "frame": "/x/", "cause": "/y/", "signatures": [{"kind": "bad luck", "pattern": "/z/"}]}', 'platform'],
 ]);
 
 it('writes answers that conform', function (int $seed): void {

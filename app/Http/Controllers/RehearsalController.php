@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Games;
 use App\Http\Requests\StepRequest;
 use App\Instances\Refusal;
 use App\Instances\Work;
 use App\Models\Instance;
 use App\Models\Rehearsal;
+use App\Rehearsals\LogChoice;
 use App\Rehearsals\Reading;
+use App\Rehearsals\SinceClean;
+use App\View\LogPage;
+use App\View\RehearsalPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -17,7 +22,7 @@ use Illuminate\View\View;
 
 final readonly class RehearsalController
 {
-    public function __construct(private Reading $reading)
+    public function __construct(private Reading $reading, private Games $games)
     {
     }
 
@@ -26,34 +31,31 @@ final readonly class RehearsalController
         return view('instances.rehearsals', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'rehearsals' => $instance->rehearsals()->paginate(50)]);
     }
 
-    public function store(Instance $instance, Work $work): RedirectResponse
+    public function store(Request $request, Instance $instance, Work $work): RedirectResponse
     {
-        $rehearsal = $work->rehearse($instance);
+        $rehearsal = $work->rehearse($instance, $request->boolean('plain'), $request->string('side')->toString() === 'server' ? 'server' : 'client');
 
         return redirect()->route('rehearsals.show', [$instance, $rehearsal->number]);
     }
 
-    public function show(Instance $instance, int $number): View
+    public function show(Request $request, Instance $instance, int $number): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $rehearsal = $this->find($instance, $number);
-        $lines = $this->reading->lines($rehearsal);
 
         return view('instances.rehearsal', [
             'instance' => $instance,
-            'rehearsal' => $rehearsal,
-            'lines' => $lines,
-            'findings' => $rehearsal->state === 'failed' ? $this->reading->findings($rehearsal, $lines) : [],
+            'page' => new RehearsalPage($rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal), $rehearsal->state === 'failed' && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, $request->boolean('slow'), $this->reading),
+            'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver()),
         ]);
     }
 
-    /** The lines from a number on, as a fragment; the page asks for more of them while the game runs. */
+    /** A window of the log's lines, as a fragment; what else there is of it stands in the headers. */
     public function lines(Request $request, Instance $instance, int $number): Response
     {
         $rehearsal = $this->find($instance, $number);
-        $lines = array_slice($this->reading->lines($rehearsal), max(0, $request->integer('after')));
 
-        return response()->view('instances.log-lines', ['lines' => $lines])->header('X-Over', $rehearsal->isOver() ? 'yes' : 'no');
+        return LogPage::fragment($this->reading->log($rehearsal)->window(LogChoice::of($request), max(0, $request->integer('from')), LogPage::WINDOW), $rehearsal->isOver());
     }
 
     public function stop(Instance $instance, int $number): RedirectResponse
@@ -66,7 +68,16 @@ final readonly class RehearsalController
 
     public function remedy(StepRequest $request, Instance $instance, int $number): RedirectResponse
     {
-        $this->reading->take($this->find($instance, $number), $request->text('remedy'));
+        $this->reading->take($instance, $this->reading->findings($this->find($instance, $number)), $request->text('remedy'));
+
+        return redirect()->route('draft', $instance);
+    }
+
+    /** Takes back what changed since the last clean rehearsal, or one part of it. */
+    public function back(StepRequest $request, Instance $instance, int $number): RedirectResponse
+    {
+        $step = SinceClean::of($this->find($instance, $number), $this->games)->step($request->text('step')) ?? throw Refusal::conflict('That change is not there to be taken back. Nothing was changed.');
+        $this->reading->draft($instance, $step);
 
         return redirect()->route('draft', $instance);
     }

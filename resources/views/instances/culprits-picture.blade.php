@@ -4,13 +4,15 @@
 @php($high = 9)
 @php($left = $step->next === null ? 0 : $step->left)
 <div role="status">
-    @if ($search->state === 'done')
+    @if ($search->state === 'done' && ($search->culprits ?? []) === [])
+        <h1 class="text-2xl">No mod is the culprit</h1><p class="max-w-[75ch]">Nothing that was launched failed in the same way.</p>
+    @elseif ($search->state === 'done')
         <h1 class="text-2xl {{ $search->flaky ? 'warn' : 'bad' }}">{{ collect($search->culprits)->map(fn ($id) => $names[$id] ?? $id)->join(', ', ' and ') }}</h1>
-        <p class="max-w-[75ch]">{{ count($search->culprits) === 1 ? 'The game does not come up with it, and comes up without.' : 'The game does not come up with them together; with any one of them left out, it does.' }} {{ count($search->launches) }} launches, the last to confirm.</p>
-        @if ($search->flaky)<p class="warn">The last launch went otherwise than the one before with the same mods. The fault comes and goes, so this may not be all of it.</p>@endif
+        <p class="max-w-[75ch]">{{ count($search->culprits) === 1 ? 'The game does not come up with it, and comes up without.' : 'The game does not come up with them together; with any one of them left out, it does.' }} {{ count($search->launches) }} launches{{ $search->asks ? ', judged by you' : ', the last to confirm' }}.</p>
+        @if ($search->flaky)<p class="warn">Launches with the same mods went differently: the fault comes and goes, so this may not be all of it.</p>@endif
     @else
-        <h1 class="text-2xl">{{ $search->state === 'stopped' ? 'Stopped' : 'Looking for the culprit' }}</h1>
-        <p class="soft">{{ $left }} of {{ $wants->count() }} mods are left that may have to do with it; {{ $step->expected() }} more {{ $step->expected() === 1 ? 'launch' : 'launches' }} if it is a single one. {{ $search->state === 'stopped' ? 'What was learned is kept.' : 'You may leave this page; it goes on.' }}</p>
+        <h1 class="text-2xl">{{ match ($search->state) { 'stopped' => 'Stopped', 'asking' => 'Did it work?', default => 'Looking for the culprit' } }}</h1>
+        <p class="soft">{{ $left }} of {{ $wants->count() }} mods are left that may have to do with it; {{ $step->expected() }} more {{ $step->expected() === 1 ? 'launch' : 'launches' }} if it is a single one. {{ match ($search->state) { 'stopped' => 'What was learned is kept.', 'asking' => 'The last launch had '.count($search->asked ?? []).' of them. Only you can see whether the fault was there.', default => 'You may leave this page; it goes on.' } }}@if ($search->flaky) The fault comes and goes, so a launch that comes up is repeated before that is believed.@endif</p>
     @endif
 </div>
 <figure class="search">
@@ -26,6 +28,6 @@
     </div>
     <figcaption class="soft">A row for each launch, a column for each mod that was asked for. Red rows fail; what they have in common narrows.</figcaption>
     <details class="pt-2"><summary class="soft cursor-pointer">As a list</summary>
-        <ol class="why">@foreach ($search->launches as $launch)<li>{{ count($launch['wants']) }} mods: {{ $launch['outcome'] === 'passed' ? 'came up' : ($launch['outcome'] === 'failed' ? 'failed in the same way' : 'stopped for another reason') }}{{ $launch['again'] ? ', to confirm' : '' }}, {{ number_format($launch['milliseconds'] / 1000, 1) }} s. <span class="soft">{{ collect($launch['wants'])->take(6)->map(fn ($id) => $names[$id] ?? $id)->join(', ') }}{{ count($launch['wants']) > 6 ? ' and '.(count($launch['wants']) - 6).' more' : '' }}</span></li>@endforeach</ol>
+        <ol class="why">@foreach ($search->launches as $launch)<li>{{ count($launch['wants']) }} mods: {{ $launch['outcome'] === 'passed' ? 'came up' : ($launch['outcome'] === 'failed' ? 'failed in the same way' : 'stopped for another reason') }}{{ $launch['again'] ? ', a repetition' : '' }}, {{ number_format($launch['milliseconds'] / 1000, 1) }} s. <span class="soft">{{ collect($launch['wants'])->take(6)->map(fn ($id) => $names[$id] ?? $id)->join(', ') }}{{ count($launch['wants']) > 6 ? ' and '.(count($launch['wants']) - 6).' more' : '' }}</span></li>@endforeach</ol>
     </details>
 </figure>

@@ -41,7 +41,7 @@
                 @endforeach
             @else
                 <h1 class="text-xl">What the draft leads to</h1>
-                <p class="soft">{{ $page->sizes() }}{{ $lineUp->plan->putBack ? ' Every file is laid anew.' : '' }}{{ $lineUp->plan->restore ? ' It goes back to an earlier line-up'.($lineUp->plan->restore->own ? ', with the configs and worlds of that time.' : '; configs and worlds stay as they are.') : '' }}</p>
+                <p class="soft">{{ $page->sizes() }}{{ $lineUp->plan->putBack ? ' Every file is laid anew.' : '' }}@foreach ($lineUp->plan->own as $path => $rehearsal) {{ $path }} {{ $rehearsal > 0 ? 'becomes as it was in rehearsal '.$rehearsal : 'is kept under another name' }}.@endforeach{{ $lineUp->plan->restore ? ' It goes back to an earlier line-up'.($lineUp->plan->restore->own ? ', with the configs and worlds of that time.' : '; configs and worlds stay as they are.') : '' }}</p>
             @endif
         </div>
         @if ($lineUp->resolved && $lineUp->plan->updating !== [] && $page->changes->remove !== [])

@@ -1,39 +1,45 @@
-@php($errors_ = collect($lines)->where('level', 'error'))
+@php($rehearsal = $page->rehearsal)
 <x-instance :instance="$instance" part="rehearsals" :title="'Rehearsal '.$rehearsal->number" quiet>
     @unless ($rehearsal->isOver())
         <x-slot:acts><form method="post" action="{{ route('rehearsals.stop', [$instance, $rehearsal->number]) }}">@csrf<button class="btn">Stop it</button></form></x-slot:acts>
     @endunless
     <div class="px-[18px] pb-3" role="status">
-        <p class="soft">Rehearsal {{ $rehearsal->number }}, {{ $rehearsal->created_at->diffForHumans() }}</p>
-        <h1 class="text-2xl {{ match ($rehearsal->state) { 'clean' => 'good', 'failed' => 'bad', default => '' } }}">{{ match ($rehearsal->state) {
-            'clean' => 'Clean. The game came up in '.$rehearsal->seconds().'.',
-            'failed' => 'Failed, exit code '.$rehearsal->exit_code.', after '.$rehearsal->seconds().'.',
-            'stopped' => 'Stopped by hand.',
-            'waiting' => 'Waiting for a worker.',
-            default => 'Running.',
-        } }}</h1>
-        @foreach ($findings as $found)<p class="mt-1">{{ $found['sentence'] }} <a class="link" href="#line-{{ $found['diagnosis']->line }}">Line {{ $found['diagnosis']->line }} says so.</a></p>@endforeach
-        @if ($rehearsal->state === 'failed' && $findings === [])<p class="mt-1">The log names no cause that is known here.@if ($errors_->isNotEmpty()) <a class="link" href="#line-{{ $errors_->first()->number }}">The first error is in line {{ $errors_->first()->number }}.</a>@endif</p>@endif
+        <p class="soft">Rehearsal {{ $rehearsal->number }}{{ $rehearsal->plain ? ', without mods' : '' }}, {{ $rehearsal->created_at->diffForHumans() }}</p>
+        <h1 class="text-2xl {{ $page->tone() }}">{{ $page->verdict() }}</h1>
+        @foreach ($page->findings as $read)<p class="mt-1 max-w-[90ch]">{{ $read->sentence }}</p>@endforeach
+        @if ($rehearsal->state === 'failed' && $page->findings === [])<p class="mt-1">{{ $rehearsal->alone === 'failed' || $rehearsal->plain ? '' : 'The log names no cause that is known here.' }}</p>@endif
+        @if ($page->about() !== '')<p class="soft mt-1">{{ $page->about() }}</p>@endif
     </div>
-    <div class="log" tabindex="0" role="log" aria-label="Log" @unless ($rehearsal->isOver()) x-data="followLog('{{ route('rehearsals.lines', [$instance, $rehearsal->number]) }}', {{ count($lines) }})" @endunless>
-        <div x-ref="lines">@include('instances.log-lines')</div>
-    </div>
+    @if ($page->chart)
+        <x-course :chart="$page->chart" />
+        <p class="px-[18px] pb-2">@if ($page->slow)<a class="link" href="{{ route('rehearsals.show', [$instance, $rehearsal->number]) }}">Hide the slowest starts</a>@else<a class="link" href="?slow=1">Slowest starts</a>@endif</p>
+        @if ($page->slow)
+            <div class="scroll"><table class="grid-table" style="max-width: 560px"><thead><tr><th>Mod</th><th>Release</th><th class="num">Milliseconds</th></tr></thead>
+                @forelse ($page->chart->slowest as $one)<tr><td>{{ $one->name }}{{ $one->failed ? ', where it failed' : '' }}</td><td class="ver">{{ $one->version }}</td><td class="num ver">{{ number_format($one->milliseconds) }}</td></tr>@empty<tr><td colspan="3" class="soft">No mod had begun to start.</td></tr>@endforelse
+            </table></div>
+        @endif
+    @endif
+    <x-log :log="$log" />
     <x-slot:beside label="What would help">
         <h2 class="mb-2">What would help</h2>
         @if ($rehearsal->state === 'clean')<p class="soft">Nothing has to. It launches cleanly.</p>
         @elseif (! $rehearsal->isOver())<p class="soft">That is known when it is over.</p>
-        @elseif ($findings === [])<p class="soft">{{ $rehearsal->state === 'stopped' ? 'Rehearse again when you are ready.' : 'Read the log from its first error.' }}</p>@endif
-        @if ($rehearsal->state === 'failed' && count($instance->plan->wants) > 1)
-            <section class="finding"><h3>Find the culprit</h3><p>Launches by itself with fewer and fewer mods, in a folder beside this one, until the smallest set that fails is left: about {{ 2 + (int) ceil(log(count($instance->plan->wants), 2)) }} launches for a single culprit.</p>
-            <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" effect="can be stopped">{{ $findings === [] ? 'Find it' : 'Look for it all the same' }}</x-remedy></section>
+        @elseif ($page->findings === [])<p class="soft">{{ $rehearsal->state === 'stopped' ? 'Rehearse again when you are ready.' : ($rehearsal->plain || $rehearsal->alone === 'failed' ? 'Another runtime or more memory, from the sentence at the top; the mods have no part in it.' : 'Read the log from its first error, or have the culprit found.') }}</p>@endif
+        @foreach ($page->findings as $read)<x-read :read="$read" :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" />@endforeach
+        @if ($page->all)<x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $page->all->key]" effect="as a draft">{{ $page->all->text }}</x-remedy>@endif
+        @if ($page->since?->clean)
+            <h2 class="mt-4 mb-1">Since it last worked</h2>
+            <p class="soft">Clean {{ $page->since->clean->created_at->diffForHumans() }}, <a class="link underline" href="{{ route('rehearsals.show', [$instance, $page->since->clean->number]) }}">rehearsal {{ $page->since->clean->number }}</a>.{{ $page->since->steps === [] ? ' Nothing that Stasimon looks after has changed since.' : '' }}</p>
+            @foreach ($page->since->steps as $step)<x-remedy :action="route('rehearsals.back', [$instance, $rehearsal->number])" :fields="['step' => $step->key]" effect="step back">{{ $step->text }}</x-remedy>@endforeach
+        @elseif ($page->since)<p class="soft mt-3">It has not come up clean before, so nothing can be compared.</p>@endif
+        @if ($rehearsal->isOver() && ! $rehearsal->plain && $rehearsal->alone !== 'failed' && $rehearsal->state !== 'stopped' && count($instance->plan->wants) > 1)
+            <section class="finding mt-4"><h3>Find the culprit</h3>
+            @if ($rehearsal->state === 'failed')
+                <p>Launches by itself with fewer and fewer mods, in a folder beside this one, until the smallest set that fails is left: about {{ 3 + (int) ceil(log(count($instance->plan->wants), 2)) }} launches for a single culprit.</p>
+                <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" effect="can be stopped">{{ $page->findings === [] ? 'Find it' : 'Look for it all the same' }}</x-remedy>
+            @endif
+            <p>Where only you can see the fault, you say after each launch whether it was there.</p>
+            <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" :fields="['asks' => 1]" effect="asks you">Find it with my word</x-remedy></section>
         @endif
-        @foreach ($findings as $found)
-            <section class="finding">
-                <h3><x-mark :level="App\Instances\Level::Stops" />{{ $found['sentence'] }}</h3>
-                @forelse ($found['remedies'] as $key => $remedy)
-                    <x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $key]" effect="as a draft">{{ $remedy['text'] }}</x-remedy>
-                @empty<p>No change is known that would lead to a line-up.</p>@endforelse
-            </section>
-        @endforeach
     </x-slot:beside>
 </x-instance>

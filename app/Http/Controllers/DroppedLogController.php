@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Games;
+use App\Http\Requests\LogRequest;
+use App\Http\Requests\StepRequest;
+use App\Instances\Refusal;
+use App\Models\DroppedLog;
+use App\Models\Instance;
+use App\Rehearsals\DroppedLogs;
+use App\Rehearsals\LogChoice;
+use App\Rehearsals\Reading;
+use App\View\LogPage;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\View\View;
+
+/** Logs and crash reports from elsewhere. */
+final readonly class DroppedLogController
+{
+    public function __construct(private DroppedLogs $logs, private Reading $reading)
+    {
+    }
+
+    public function index(Request $request, Games $games): View
+    {
+        return view('logs', [
+            'logs' => DroppedLog::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'games' => $games->all(),
+            'instances' => Instance::query()->orderBy('name')->limit(500)->get(['id', 'name']), 'chosen' => $request->string('instance')->toString(),
+        ]);
+    }
+
+    public function store(LogRequest $request): RedirectResponse
+    {
+        return redirect()->route('logs.show', $this->logs->take($request->log(), $request->instance(), (string) ($request->validated('game') ?? 'ferrywright')));
+    }
+
+    public function show(Request $request, string $log): View
+    {
+        $dropped = $this->find($log);
+        $findings = $dropped->state === 'ready' ? $this->logs->findings($dropped) : [];
+
+        return view('log', ['dropped' => $dropped, 'findings' => $findings, 'all' => $this->reading->allMissing($findings), 'log' => $dropped->state === 'ready' ? LogPage::of($request, $this->logs->log($dropped), route('logs.lines', $dropped), true) : null]);
+    }
+
+    public function lines(Request $request, string $log): Response
+    {
+        return LogPage::fragment($this->logs->log($this->find($log))->window(LogChoice::of($request), max(0, $request->integer('from')), LogPage::WINDOW), true);
+    }
+
+    public function remedy(StepRequest $request, string $log): RedirectResponse
+    {
+        $dropped = $this->find($log);
+        $instance = $dropped->instance ?? throw Refusal::conflict('This log is not read against an instance, so there is none to change.');
+        $this->reading->take($instance, $this->logs->findings($dropped), $request->text('remedy'));
+
+        return redirect()->route('draft', $instance);
+    }
+
+    public function destroy(string $log): RedirectResponse
+    {
+        $this->logs->forget($this->find($log));
+
+        return redirect()->route('logs')->with('said', 'The log is gone.');
+    }
+
+    private function find(string $log): DroppedLog
+    {
+        return DroppedLog::query()->with('instance')->find(strtolower($log)) ?? throw Refusal::notFound('That log is not kept any more.');
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals;
+
+use App\Games;
+use App\Models\Package;
+use App\Models\Rehearsal;
+use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Rehearse\Counsel;
+
+/** What is not as it was in the last rehearsal that came up clean, with a step back for each change and one for all. */
+final readonly class SinceClean
+{
+    /**
+     * @param  Rehearsal|null  $clean  the last one before that came up clean; null where none did
+     * @param  list<Counsel>  $steps  what changed, as text, and what takes it back
+     */
+    private function __construct(public ?Rehearsal $clean, public array $steps)
+    {
+    }
+
+    public static function of(Rehearsal $rehearsal, Games $games): self
+    {
+        $clean = $rehearsal->instance->rehearsals()->where('state', 'clean')->where('plain', false)->where('number', '<', $rehearsal->number)->orderByDesc('number')->first();
+        if ($clean === null || $clean->versions === null || $rehearsal->versions === null) {
+            return new self($clean, []);
+        }
+        $game = $games->get($rehearsal->plan->game);
+        $base = $rehearsal->plan->base();
+        [$then, $now] = [array_diff_key($clean->versions, array_flip($base)), array_diff_key($rehearsal->versions, array_flip($base))];
+        $changed = array_keys(array_diff_assoc($then, $now) + array_diff_assoc($now, $then));
+        $names = Package::query()->whereIn('id', array_map(strval(...), $changed))->pluck('name', 'id');
+        $steps = [];
+        foreach ($changed as $id) {
+            $steps[] = self::package((string) $id, $names[$id] ?? (string) $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan);
+        }
+        foreach ([
+            ['build', $clean->plan->loaderVersion, $rehearsal->plan->loaderVersion, 'the loader', fn (Plan $plan): Plan => $plan->onBuild($clean->plan->loaderVersion)],
+            ['runtime', $clean->plan->runtimeVersion, $rehearsal->plan->runtimeVersion, $game->runtimeName, fn (Plan $plan): Plan => $plan->onRuntime($clean->plan->runtimeVersion)],
+            ['memory', (string) $clean->plan->memory, (string) $rehearsal->plan->memory, 'memory, in MB,', fn (Plan $plan): Plan => $plan->withMemory($clean->plan->memory)],
+        ] as [$key, $before, $after, $what, $change]) {
+            if ($before !== $after) {
+                $steps[] = new Counsel("since {$key}", ucfirst("{$what} {$before} → {$after}"), $change);
+            }
+        }
+        foreach (self::configs($clean, $rehearsal) as $path => $how) {
+            $steps[] = new Counsel("since {$path}", "{$path} {$how}", fn (Plan $plan): Plan => $how === 'is new' ? $plan->settingAside($path) : $plan->takingBack($path, $clean->number));
+        }
+        $steps = array_values(array_filter($steps));
+        if (count($steps) > 1) {
+            $all = $steps;
+            $steps[] = new Counsel('since all', 'All '.count($steps), fn (Plan $plan): Plan => array_reduce($all, fn (Plan $plan, Counsel $step): Plan => ($step->change)($plan), $plan));
+        }
+
+        return new self($clean, $steps);
+    }
+
+    private static function package(string $id, string $name, ?string $then, ?string $now, Plan $plan): ?Counsel
+    {
+        $exactly = fn (string $version): string => '='.$version;
+
+        return match (true) {
+            // What is only needed by others comes and goes with them.
+            $then === null => $plan->wants($id) ? new Counsel("since {$id}", "{$name} added", fn (Plan $plan): Plan => $plan->turningOff($id)) : null,
+            $now === null => new Counsel("since {$id}", "{$name} {$then} removed", fn (Plan $plan): Plan => $plan->wanting($id, $exactly($then))),
+            default => new Counsel("since {$id}", "{$name} {$then} → {$now}", fn (Plan $plan): Plan => $plan->wantingIn($id, $exactly($then))),
+        };
+    }
+
+    /** @return array<string, string> path => what happened to it */
+    private static function configs(Rehearsal $clean, Rehearsal $rehearsal): array
+    {
+        $changed = [];
+        [$then, $now] = [$clean->configs ?? [], $rehearsal->configs ?? []];
+        foreach ($now + $then as $path => $digest) {
+            $how = match (true) {
+                ! isset($now[$path]) => 'is gone', ! isset($then[$path]) => 'is new', $then[$path] !== $now[$path] => 'changed', default => null
+            };
+            if ($how !== null && ! str_ends_with((string) $path, '.set-aside')) {
+                $changed[(string) $path] = $how;
+            }
+        }
+
+        return $changed;
+    }
+
+    public function step(string $key): ?Counsel
+    {
+        foreach ($this->steps as $step) {
+            if ($step->key === $key) {
+                return $step;
+            }
+        }
+
+        return null;
+    }
+}

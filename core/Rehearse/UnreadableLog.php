@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Rehearse;
+
+use RuntimeException;
+
+/** A file that no log could be read from; the message is a sentence for a person. */
+final class UnreadableLog extends RuntimeException
+{
+}

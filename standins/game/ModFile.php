@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Standins\Game;
+
+use ZipArchive;
+
+/** A mod or a library as its file has it. */
+final class ModFile
+{
+    /** @var array<string, ClassHead> by name */
+    public array $classes = [];
+
+    /** @var list<AssemblyHead> */
+    public array $assemblies = [];
+
+    /**
+     * @param  array<string, mixed>  $says  its descriptor
+     * @param  array<string, mixed>  $does  what it does when it runs: behaviour.json
+     */
+    private function __construct(public readonly string $file, public readonly string $id, public readonly string $version, public readonly array $says, public readonly array $does)
+    {
+    }
+
+    /** @return self|string why it cannot be read */
+    public static function read(string $path, string $file): self|string
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::RDONLY) !== true) {
+            return 'java.util.zip.ZipException: zip END header not found';
+        }
+        $says = json_decode((string) $zip->getFromName('ferry.mod.json'), true);
+        if (! is_array($says) || ! isset($says['id'], $says['version'])) {
+            return 'it has no usable ferry.mod.json';
+        }
+        $mod = new self($file, $says['id'], $says['version'], $says + ['loaders' => [], 'needs' => [], 'needsOneOf' => [], 'breaks' => [], 'memory' => 0, 'side' => 'both'], json_decode((string) $zip->getFromName('behaviour.json'), true) ?: []);
+        for ($i = 0; $i < $zip->numFiles; $i++) {
+            $name = (string) $zip->getNameIndex($i);
+            $bytes = $zip->getFromIndex($i);
+            if ($bytes === false || crc32($bytes) !== ($zip->statIndex($i)['crc'] ?? 0)) {
+                return 'java.util.zip.ZipException: invalid entry CRC in '.$name;
+            }
+            if (str_ends_with($name, '.class') && ! str_starts_with($name, 'META-INF/versions/')) {
+                $class = ClassHead::of($bytes);
+                if (is_string($class)) {
+                    return "java.lang.ClassFormatError: {$class} in class file ".substr($name, 0, -6);
+                }
+                $mod->classes[$class->name] = $class;
+            } elseif (str_ends_with($name, '.dll')) {
+                $assembly = AssemblyHead::of($bytes);
+                if ($assembly === null) {
+                    return 'System.BadImageFormatException: Bad IL format. The format of the file \''.$name.'\' is invalid.';
+                }
+                $mod->assemblies[] = $assembly;
+            }
+        }
+
+        return $mod;
+    }
+
+    /** What the game calls to start it. */
+    public function main(): string
+    {
+        return (string) (array_key_first($this->classes) ?? array_key_last($this->assemblies[0]->types ?? []) ?? $this->id);
+    }
+}
