@@ -64,6 +64,7 @@ final class Demo extends Command
             $this->make($name, $game, $base, array_fill_keys($wants, '*'), $rehearse);
         }
         $this->archipelago();
+        $this->figureheads(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         LookOver::dispatch();
 
@@ -116,6 +117,17 @@ final class Demo extends Command
         }
         $instance = $this->make('Grand Archipelago', 'ferrywright', ['3.2.1', 'halyard', null, null, 6144], $wants, false);
         $this->apply($instance, fn (Plan $plan): Plan => array_reduce($plan->wants, fn (Plan $plan, Want $want): Plan => $plan->ranging($want->id, '*'), $plan)->withMemory(8192));
+    }
+
+    /** A launch that fails after one that came up clean. */
+    private function figureheads(Instance $instance): void
+    {
+        $config = (new Folder($instance))->live('config/gulls.json');
+        is_dir(dirname($config)) || mkdir(dirname($config), 0o755, true);
+        file_put_contents($config, "{\n    \"lunches\": false\n}\n");
+        $this->apply($instance, fn (Plan $plan): Plan => $plan->wanting('figureheads')->wanting('lampoil')->withMemory(8192));
+        $instance = $instance->fresh() ?? $instance;
+        $this->rehearsing->run($instance->rehearsals()->create(['number' => 2, 'state' => 'waiting', 'plan' => $instance->plan])->load('instance'));
     }
 
     /** A world that was last saved with a mod that is gone. */

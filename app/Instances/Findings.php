@@ -7,23 +7,31 @@ namespace App\Instances;
 use App\Games;
 use App\Models\Instance;
 use App\Models\Package;
+use App\Models\PlacedRelease;
 use App\Rehearsals\Reading;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Base\MemoryAdvice;
 use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Base\RuntimeNeed;
 use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Rehearse\Counsel;
+use Stasimon\Core\Resolve\Selected;
 use Stasimon\Core\Resolve\Waiver;
 
 /** What is true about an instance as it is applied, and about what its draft would make of it. */
 final readonly class Findings
 {
     /** Changed whenever the rules here change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 1;
+    public const VERSION = 2;
+
+    /** Megabytes that a system wants for itself: common practice, no source. */
+    private const SYSTEM = 1_024;
 
     /** Paths of one package that a finding names. */
     private const NAMED = 3;
 
-    public function __construct(private Games $games, private Drafting $drafting, private Reading $reading, private Inventory $inventory)
+    public function __construct(private Games $games, private Drafting $drafting, private Reading $reading, private Inventory $inventory, private RunsOn $runsOn)
     {
     }
 
@@ -62,6 +70,10 @@ final readonly class Findings
             ...($instance->applied_at === null ? [] : $this->notices($instance, $versions, $instance->plan)),
             ...$this->waivers($instance, $instance->plan),
             ...$this->build($instance, $instance->plan),
+            ...($instance->applied_at === null ? [] : [
+                ...$this->runtime($instance, $this->runsOn->ofApplied($instance), $instance->plan),
+                ...$this->memory($instance, $this->runsOn->memory($instance->plan, $instance->placed->map(fn (PlacedRelease $placed): Kind => Kind::from($placed->kind))), $instance->plan),
+            ]),
         ];
     }
 
@@ -82,6 +94,8 @@ final readonly class Findings
             ...$this->notices($instance, $versions, $lineUp->plan),
             ...$this->waivers($instance, $lineUp->plan->lapsed($versions)),
             ...$this->build($instance, $lineUp->plan),
+            ...$this->runtime($instance, $this->runsOn->ofLineUp($lineUp), $lineUp->plan),
+            ...$this->memory($instance, $this->runsOn->memory($lineUp->plan, array_map(fn (Selected $one): Kind => $one->package->kind, $lineUp->resolved->selection ?? [])), $lineUp->plan),
         ]);
     }
 
@@ -236,6 +250,49 @@ final readonly class Findings
             "{$bases->game->name} {$plan->gameVersion} is new. {$plan->loaderVersion} is what there is, and it may still have faults.",
             $plan->loader,
         )];
+    }
+
+    /**
+     * What its files need of the runtime, whatever the depots say.
+     *
+     * @param  list<RuntimeNeed>  $needs
+     * @return list<Finding>
+     */
+    private function runtime(Instance $instance, array $needs, Plan $plan): array
+    {
+        $game = $this->games->get($plan->game);
+        $unmet = array_values(array_filter($needs, fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $plan->runtimeVersion));
+        if ($unmet === []) {
+            return [];
+        }
+        $first = $unmet[0];
+        $enough = array_values(array_filter($game->runtimes, fn (string $version): bool => (int) $version >= $first->least))[0] ?? null;
+        $named = implode('; ', array_map(fn (RuntimeNeed $need): string => "{$need->who}, {$need->witness}", array_slice($unmet, 0, self::NAMED)));
+
+        return [new Finding(
+            Level::Stops,
+            count($unmet) === 1 ? "{$first->who} needs {$game->runtimeName} {$first->least}" : count($unmet)." releases need a newer {$game->runtimeName} than {$plan->runtimeVersion}",
+            "Its files say so: {$named}".(count($unmet) > self::NAMED ? '; and '.(count($unmet) - self::NAMED).' more' : '').". On {$game->runtimeName} {$plan->runtimeVersion} they are not read.",
+            $first->package,
+            $enough !== null && $this->resolves($plan->onRuntime($enough), $instance) ? [Finding::remedy("Use {$game->runtimeName} {$enough}", 'as a draft', "/instances/{$instance->id}/draft/base", ['runtime' => $enough])] : [],
+        )];
+    }
+
+    /** @return list<Finding> */
+    private function memory(Instance $instance, MemoryAdvice $advice, Plan $plan): array
+    {
+        $game = $this->games->get($plan->game);
+        $findings = [];
+        if ($plan->memory < $advice->least) {
+            $choice = $advice->choice($game->memory);
+            $findings[] = new Finding(Level::Look, 'The memory may be too little', "By rule of thumb: {$advice->sum()}. It is given ".number_format($plan->memory).' MB.', null, $choice->megabytes > $plan->memory ? [Finding::remedy("Give it {$choice->gigabytes()}", 'as a draft', "/instances/{$instance->id}/draft/base", ['memory' => (string) $choice->megabytes])] : []);
+        }
+        $machine = RunsOn::machine();
+        if ($machine !== null && $machine < $plan->memory + self::SYSTEM) {
+            $findings[] = new Finding(Level::Look, 'This machine has little memory', 'It has '.number_format($machine).' MB in all, and the game is to be given '.number_format($plan->memory).' MB. With less than '.number_format(self::SYSTEM).' MB left for everything else, the system may end the game.');
+        }
+
+        return $findings;
     }
 
     private function resolves(Plan $plan, Instance $instance): bool

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -44,10 +45,10 @@ final class Instance extends Model
         return $this->hasMany(Rehearsal::class)->orderByDesc('number');
     }
 
-    /** @return HasOne<Rehearsal, $this> */
+    /** @return HasOne<Rehearsal, $this> the last with what is applied; a launch without mods says nothing of that */
     public function lastRehearsal(): HasOne
     {
-        return $this->hasOne(Rehearsal::class)->ofMany('number', 'max');
+        return $this->hasOne(Rehearsal::class)->ofMany(['number' => 'max'], fn (Builder $query) => $query->where('plain', false));
     }
 
     /** @return HasMany<Task, $this> */

@@ -37,7 +37,7 @@ final readonly class Said
         return [
             'diagnoses' => array_map(fn (Diagnosis $one): array => [
                 'kind' => $one->kind->value, 'quotes' => array_map(fn (LogLine $line): array => [$line->number, $line->time, $line->thread, $line->level, $line->logger, $line->message], $one->quotes),
-                'details' => (object) $one->details(), 'suspects' => $one->suspects, 'sure' => $one->sure->value, 'why' => $one->why,
+                'details' => $one->details(), 'suspects' => $one->suspects, 'sure' => $one->sure->value, 'why' => $one->why,
             ], $diagnoses),
             'phases' => array_map($stretch, $course->phases()), 'starts' => array_map($stretch, $course->starts()), 'end' => round($course->end(), 3), 'errors' => $errors,
         ];

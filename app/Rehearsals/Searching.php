@@ -22,7 +22,10 @@ use Stasimon\Core\Resolve\Want;
 final readonly class Searching
 {
     /** Launches of one set where the fault comes and goes, before it is believed that it comes up. */
-    private const TRIES = 4;
+    private const TRIES = 5;
+
+    /** Culprits that fail only together, and are still believed at once. */
+    private const TOGETHER = 3;
 
     public function __construct(private Games $games, private Launch $launch, private Reading $reading)
     {
@@ -92,12 +95,12 @@ final readonly class Searching
             }
             $set = $step->next ?? (new Culprits($search->wants, $search->needs))->closed($step->culprits);
             $task->advance('looking for the culprit', count($search->launches), count($search->launches) + $step->expected());
-            $outcome = $again ? $this->repeat($search, $set, $isStopped) : $this->launched($search, $set, $isStopped);
+            $wasFlaky = $search->flaky;
+            $again ? $this->repeat($search, $set, $isStopped) : $this->launched($search, $set, $isStopped);
             if ($isStopped()) {
                 return;
             }
-            if ($again) {
-                $search->flaky = $search->flaky || $outcome !== Outcome::Failed;
+            if ($again && $this->isBelieved($search, $step->culprits, $wasFlaky, $isStopped)) {
                 $this->finish($search, $step->culprits);
 
                 return;
@@ -108,6 +111,28 @@ final readonly class Searching
                 return;
             }
         }
+    }
+
+    /**
+     * Whether what was found may stand. If it turns out only now that the fault comes and goes, launches that came up have
+     * shown nothing: they are put aside, and the search goes on with repetitions.
+     *
+     * @param  list<string>  $culprits
+     * @param  \Closure(): bool  $isStopped
+     */
+    private function isBelieved(CulpritSearch $search, array $culprits, bool $wasFlaky, \Closure $isStopped): bool
+    {
+        // That many at once are mostly none: each half came up by chance.
+        for ($try = 1; count($culprits) > self::TOGETHER && ! $search->flaky && $try < self::TRIES && ! $isStopped(); $try++) {
+            $this->repeat($search, $search->wants, $isStopped);
+        }
+        if (! $search->flaky || $wasFlaky) {
+            return true;
+        }
+        $search->launches = array_map(fn (array $launch): array => ['again' => $launch['again'] || $launch['outcome'] === Outcome::Passed->value] + $launch, $search->launches);
+        $search->save();
+
+        return false;
     }
 
     /** A person's word on the launch that waits for it. */
@@ -212,7 +237,7 @@ final readonly class Searching
         $versions = $search->instance->versions();
         $culprits = array_intersect_key($versions, array_flip($search->culprits ?? []));
         $first = (string) array_key_first($culprits);
-        if ($search->flaky || $first === '' || count($culprits) > 3) {
+        if ($search->flaky || $first === '' || count($culprits) > self::TOGETHER) {
             return;
         }
         $others = array_diff_key($culprits, [$first => true]);

@@ -34,7 +34,7 @@ final readonly class SinceClean
         $names = Package::query()->whereIn('id', array_map(strval(...), $changed))->pluck('name', 'id');
         $steps = [];
         foreach ($changed as $id) {
-            $steps[] = self::package((string) $id, $names[$id] ?? (string) $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan);
+            $steps[] = self::package((string) $id, $names[$id] ?? (string) $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan, $clean->plan);
         }
         foreach ([
             ['build', $clean->plan->loaderVersion, $rehearsal->plan->loaderVersion, 'the loader', fn (Plan $plan): Plan => $plan->onBuild($clean->plan->loaderVersion)],
@@ -57,14 +57,14 @@ final readonly class SinceClean
         return new self($clean, $steps);
     }
 
-    private static function package(string $id, string $name, ?string $then, ?string $now, Plan $plan): ?Counsel
+    private static function package(string $id, string $name, ?string $then, ?string $now, Plan $plan, Plan $before): ?Counsel
     {
         $exactly = fn (string $version): string => '='.$version;
 
         return match (true) {
             // What is only needed by others comes and goes with them.
             $then === null => $plan->wants($id) ? new Counsel("since {$id}", "{$name} added", fn (Plan $plan): Plan => $plan->turningOff($id)) : null,
-            $now === null => new Counsel("since {$id}", "{$name} {$then} removed", fn (Plan $plan): Plan => $plan->wanting($id, $exactly($then))),
+            $now === null => $before->wants($id) ? new Counsel("since {$id}", "{$name} {$then} removed", fn (Plan $plan): Plan => $plan->wanting($id, $exactly((string) $then))) : null,
             default => new Counsel("since {$id}", "{$name} {$then} → {$now}", fn (Plan $plan): Plan => $plan->wantingIn($id, $exactly($then))),
         };
     }

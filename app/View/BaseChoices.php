@@ -8,8 +8,12 @@ use App\Games;
 use App\Instances\Bases;
 use App\Instances\Drafting;
 use App\Instances\LineUp;
+use App\Instances\RunsOn;
 use App\Models\Instance;
+use App\Models\PlacedRelease;
 use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Base\RuntimeNeed;
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Resolver;
@@ -18,7 +22,10 @@ use Stasimon\Core\Resolve\WhatIf;
 /** What each alternative of a part of the base would do to an instance's line-up. */
 final readonly class BaseChoices
 {
-    public function __construct(private Drafting $drafting, private BaseSentence $sentence, private Games $games)
+    /** Needs of the runtime that are told one by one. */
+    private const TOLD = 4;
+
+    public function __construct(private Drafting $drafting, private BaseSentence $sentence, private Games $games, private RunsOn $runsOn)
     {
     }
 
@@ -48,6 +55,35 @@ final readonly class BaseChoices
 
             return [...$choice, 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->drafting->lineUpOf($plan, $instance), $now)]))];
         }, $part === 'build' ? $base->builds : $base->runtimes);
+    }
+
+    /**
+     * What the line-up that stands needs of a part, and what shows it.
+     *
+     * @param  'build'|'runtime'|'memory'  $part
+     * @return list<string> sentences
+     */
+    public function why(Instance $instance, string $part): array
+    {
+        if ($instance->applied_at === null || $part === 'build') {
+            return [];
+        }
+        if ($part === 'memory') {
+            $machine = RunsOn::machine();
+
+            return [
+                $this->runsOn->memory($instance->plan, $instance->placed->map(fn (PlacedRelease $placed): Kind => Kind::from($placed->kind)))->sum().', by rule of thumb.',
+                ...($machine === null ? [] : ['This machine has '.number_format($machine).' MB in all.']),
+            ];
+        }
+        $name = $this->games->get($instance->plan->game)->runtimeName;
+        $needs = $this->runsOn->ofApplied($instance);
+        $told = array_slice($needs, 0, self::TOLD);
+
+        return [
+            ...array_map(fn (RuntimeNeed $need): string => "{$need->who} ({$need->witness}): {$name} {$need->least}", $told),
+            ...(count($needs) > count($told) ? [(count($needs) - count($told)).' others need no newer one than '.$needs[count($told)]->least.'.'] : []),
+        ];
     }
 
     private function consequences(LineUp $then, LineUp $now): string

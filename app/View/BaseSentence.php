@@ -63,7 +63,7 @@ final class BaseSentence
         $rehearsed = match ($last?->state) {
             null => 'Never rehearsed.',
             'clean' => "Last rehearsal clean, {$last->created_at?->diffForHumans()}.",
-            'failed' => "Last rehearsal failed with exit code {$last->exit_code}, {$last->created_at?->diffForHumans()}.",
+            'failed' => 'Last rehearsal '.($last->hung ? 'hung' : "failed with exit code {$last->exit_code}").", {$last->created_at?->diffForHumans()}.",
             'stopped' => 'Last rehearsal stopped by hand.',
             default => 'A rehearsal is running.',
         };

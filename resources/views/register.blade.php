@@ -35,7 +35,7 @@
                             @php($last = $instance->lastRehearsal)
                             @if (! $last)<span class="quiet">never</span>
                             @else
-                                <a href="{{ route('rehearsals.show', [$instance, $last->number]) }}" class="hover:underline {{ $last->state === 'clean' ? 'good' : ($last->state === 'failed' ? 'bad' : 'soft') }}">{{ match ($last->state) { 'clean' => 'clean in '.$last->seconds(), 'failed' => 'stopped, exit code '.$last->exit_code, 'stopped' => 'stopped by hand', default => 'running' } }}</a><br><span class="soft">{{ $last->created_at->diffForHumans() }}</span>
+                                <a href="{{ route('rehearsals.show', [$instance, $last->number]) }}" class="hover:underline {{ $last->state === 'clean' ? 'good' : ($last->state === 'failed' ? 'bad' : 'soft') }}">{{ $last->inWords() }}</a><br><span class="soft">{{ $last->created_at->diffForHumans() }}</span>
                             @endif
                         </td>
                         @php($updates = count(array_filter($looks[$instance->id]->updates, fn ($update) => $update->fits !== null)))

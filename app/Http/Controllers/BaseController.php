@@ -13,6 +13,8 @@ final class BaseController
 {
     public function show(Instance $instance, string $part, BaseChoices $choices): View
     {
-        return view('components.base-choices', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'field' => $part, 'choices' => $choices->of($instance, $part)]);
+        $instance->load(['placed', 'draft', 'lastRehearsal']);
+
+        return view('components.base-choices', ['instance' => $instance, 'field' => $part, 'choices' => $choices->of($instance, $part), 'why' => $choices->why($instance, $part)]);
     }
 }

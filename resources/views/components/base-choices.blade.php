@@ -1,4 +1,4 @@
-@props(['instance', 'field', 'choices'])
+@props(['instance', 'field', 'choices', 'why' => []])
 @foreach ($choices as $choice)
     <form method="post" action="{{ route('draft.base', $instance) }}">
         @csrf<input type="hidden" name="{{ $field }}" value="{{ $choice['value'] }}">
@@ -9,3 +9,4 @@
         @endif
     </form>
 @endforeach
+@if ($why !== [])<ul class="why-needed">@foreach ($why as $sentence)<li>{{ $sentence }}</li>@endforeach</ul>@endif
