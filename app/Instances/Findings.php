@@ -267,12 +267,13 @@ final readonly class Findings
         }
         $first = $unmet[0];
         $enough = array_values(array_filter($game->runtimes, fn (string $version): bool => (int) $version >= $first->least))[0] ?? null;
-        $named = implode('; ', array_map(fn (RuntimeNeed $need): string => "{$need->who}, {$need->witness}", array_slice($unmet, 0, self::NAMED)));
 
         return [new Finding(
             Level::Stops,
             count($unmet) === 1 ? "{$first->who} needs {$game->runtimeName} {$first->least}" : count($unmet)." releases need a newer {$game->runtimeName} than {$plan->runtimeVersion}",
-            "Its files say so: {$named}".(count($unmet) > self::NAMED ? '; and '.(count($unmet) - self::NAMED).' more' : '').". On {$game->runtimeName} {$plan->runtimeVersion} they are not read.",
+            "A file of {$first->who} is built for {$game->runtimeName} {$first->least} ({$first->witness})".match (count($unmet)) {
+                1 => '', 2 => "; so is one of {$unmet[1]->who}", default => '; so are files of '.(count($unmet) - 1).' others'
+            }.". {$game->runtimeName} {$plan->runtimeVersion} does not read it.",
             $first->package,
             $enough !== null && $this->resolves($plan->onRuntime($enough), $instance) ? [Finding::remedy("Use {$game->runtimeName} {$enough}", 'as a draft', "/instances/{$instance->id}/draft/base", ['runtime' => $enough])] : [],
         )];

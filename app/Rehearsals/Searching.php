@@ -142,7 +142,7 @@ final readonly class Searching
             throw Refusal::conflict('No launch of this search waits for your word.');
         }
         $launches = $search->launches;
-        $launches[count($launches) - 1]['outcome'] = ($worked ? Outcome::Passed : Outcome::Failed)->value;
+        $launches[count($launches) - 1] = ['outcome' => ($worked ? Outcome::Passed : Outcome::Failed)->value, 'again' => false] + $launches[count($launches) - 1];
         $search->fill(['launches' => $launches, 'asked' => null, 'state' => 'waiting'])->save();
     }
 
@@ -187,7 +187,7 @@ final readonly class Searching
                 return $outcome;
             }
             $last = $outcome !== Outcome::Passed || ! $search->flaky || $try === self::TRIES;
-            $this->note($search, $set, $outcome, $start, ! $last);
+            $this->note($search, $set, $outcome, $start, ! $last || $search->asks);
             if ($last) {
                 return $outcome;
             }

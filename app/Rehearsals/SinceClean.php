@@ -7,6 +7,7 @@ namespace App\Rehearsals;
 use App\Games;
 use App\Models\Package;
 use App\Models\Rehearsal;
+use Stasimon\Core\Base\MemoryChoice;
 use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Rehearse\Counsel;
 
@@ -39,7 +40,7 @@ final readonly class SinceClean
         foreach ([
             ['build', $clean->plan->loaderVersion, $rehearsal->plan->loaderVersion, 'the loader', fn (Plan $plan): Plan => $plan->onBuild($clean->plan->loaderVersion)],
             ['runtime', $clean->plan->runtimeVersion, $rehearsal->plan->runtimeVersion, $game->runtimeName, fn (Plan $plan): Plan => $plan->onRuntime($clean->plan->runtimeVersion)],
-            ['memory', (string) $clean->plan->memory, (string) $rehearsal->plan->memory, 'memory, in MB,', fn (Plan $plan): Plan => $plan->withMemory($clean->plan->memory)],
+            ['memory', self::gigabytes($clean->plan->memory), self::gigabytes($rehearsal->plan->memory), 'memory', fn (Plan $plan): Plan => $plan->withMemory($clean->plan->memory)],
         ] as [$key, $before, $after, $what, $change]) {
             if ($before !== $after) {
                 $steps[] = new Counsel("since {$key}", ucfirst("{$what} {$before} → {$after}"), $change);
@@ -55,6 +56,11 @@ final readonly class SinceClean
         }
 
         return new self($clean, $steps);
+    }
+
+    private static function gigabytes(int $megabytes): string
+    {
+        return (new MemoryChoice($megabytes, '', false))->gigabytes();
     }
 
     private static function package(string $id, string $name, ?string $then, ?string $now, Plan $plan, Plan $before): ?Counsel

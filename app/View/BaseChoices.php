@@ -42,7 +42,9 @@ final readonly class BaseChoices
         $now = $this->drafting->lineUp($instance);
         $bases = new Bases($this->games->get($now->plan->game), $now->catalogue);
 
-        return array_map(function (array $choice) use ($instance, $now, $part, $bases): array {
+        $needs = $part === 'runtime' && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
+
+        return array_map(function (array $choice) use ($instance, $now, $part, $bases, $needs): array {
             if ($choice['here']) {
                 return $choice;
             }
@@ -52,6 +54,15 @@ final readonly class BaseChoices
                 $part === 'runtime' ? $choice['value'] : $now->plan->runtimeVersion,
                 $now->plan->memory,
             ));
+
+            // What the version itself rules out is said already, and its base is not made.
+            if ($part === 'runtime' && $plan->runtimeVersion !== $choice['value']) {
+                return $choice;
+            }
+            $unmet = array_values(array_filter($needs, fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $choice['value']));
+            if ($unmet !== []) {
+                return [...$choice, 'words' => "too old for the files of {$unmet[0]->who}".(count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : '')];
+            }
 
             return [...$choice, 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->drafting->lineUpOf($plan, $instance), $now)]))];
         }, $part === 'build' ? $base->builds : $base->runtimes);

@@ -46,18 +46,22 @@ final readonly class CourseChart
         foreach ($said->starts as $one) {
             $name = $names[$one->name] ?? $one->name;
             $drawn = $bar($one, $failed && $one->end === null, $name);
-            $lane = (int) array_key_first(array_filter($free, fn (float $until): bool => $until <= $drawn->x) ?: [self::LANES - 1 => 0]);
-            $free[$lane] = $drawn->x + $drawn->width + 1;
-            $drawn->lane = $lane;
+            $drawn->lane = (int) array_key_first(array_filter($free, fn (float $until): bool => $until <= $drawn->x) ?: [self::LANES - 1 => 0]);
+            $free[$drawn->lane] = $drawn->x + $drawn->width + 1;
             $starts[] = $drawn;
             $slowest[] = (object) ['name' => $name, 'version' => $one->version, 'milliseconds' => (int) round(1000 * (($one->end ?? $total) - $one->begin)), 'failed' => $failed && $one->end === null];
+        }
+        // The one that failed stands below the others, where its name has room.
+        $used = $starts === [] ? 0 : 1 + max(array_map(fn (object $one): int => $one->lane, $starts));
+        foreach ($starts as $drawn) {
+            $drawn->lane = $drawn->failed ? $used : $drawn->lane;
+            $lanes = max($lanes ?? 0, $drawn->lane + 1);
         }
         usort($slowest, fn (object $a, object $b): int => $b->milliseconds <=> $a->milliseconds);
         $step = self::step($total);
         $ticks = array_map(fn (int $i): object => (object) ['x' => $x($i * $step), 'label' => rtrim(rtrim(number_format($i * $step, 2), '0'), '.').' s'], range(0, (int) floor($total / $step)));
-        $used = $starts === [] ? 0 : 1 + max(array_map(fn (object $one): int => $one->lane, $starts));
 
-        return new self($phases, $starts, $ticks, array_slice($slowest, 0, self::SLOWEST), $used, $failed ? $x($total) : null);
+        return new self($phases, $starts, $ticks, array_slice($slowest, 0, self::SLOWEST), $lanes ?? 0, $failed ? $x($total) : null);
     }
 
     /** Seconds from one tick to the next, so that there are between four and ten. */

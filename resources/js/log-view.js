@@ -25,8 +25,8 @@ export function logView() {
                 this.$refs.scroll.scrollTop = Math.max(0, target.offsetTop + this.from * ROW - 100);
             } else if (!this.over) {
                 this.$refs.scroll.scrollTop = this.total * ROW;
-            } else {
-                this.$refs.scroll.scrollTop = this.from * ROW + (this.from > 0 ? 80 * ROW : 0);
+            } else if (this.errorRow !== null) {
+                this.$refs.scroll.scrollTop = Math.max(0, (this.errorRow - 6) * ROW);
             }
             if (!this.over) {
                 setTimeout(() => this.follow(), 200);

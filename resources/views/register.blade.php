@@ -18,6 +18,7 @@
         <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
             <h2>Instances <span class="ver quiet ml-2">{{ $instances->total() ?: '' }}</span></h2>
             <span class="flex-1"></span>
+            <a class="link" href="{{ route('logs') }}">Read a log from elsewhere</a>
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
         </div>
         @if ($instances->isEmpty())

@@ -69,7 +69,7 @@ test('three failures, each read from the log, repaired by its remedy, and clean 
         await makeInstance(page, 'Flags');
         await addToDraft(page, 'Signal Flags');
         await apply(page);
-        await rehearse(page, 'Failed, exit code 1');
+        await rehearse(page, /Failed after .* with exit code 1/);
         await expect(page.getByRole('status').last()).toContainText('Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4.');
         await page.getByRole('button', { name: /Use Halyard 0\.16\.9/ }).click();
         await apply(page);
@@ -80,7 +80,7 @@ test('three failures, each read from the log, repaired by its remedy, and clean 
         await addToDraft(page, 'Gulls');
         await apply(page);
         unlinkSync(`${folderOf(page)}/mods/kedge-bones-3.0.7.zip`);
-        await rehearse(page, 'Failed, exit code 1');
+        await rehearse(page, /Failed after .* with exit code 1/);
         await expect(page.getByRole('status').last()).toContainText('Gulls 2.0.0 needs Kedge Bones. It is in the line-up, but its file is not in the instance');
         await page.getByRole('button', { name: /Put back the file of Kedge Bones/ }).click();
         await apply(page);
@@ -92,7 +92,7 @@ test('three failures, each read from the log, repaired by its remedy, and clean 
         await makeInstance(page, 'Old Engine', { runtime: '8' });
         await addToDraft(page, 'Gulls');
         await apply(page);
-        await rehearse(page, 'Failed, exit code 1');
+        await rehearse(page, /The game alone does not come up: exit code 1/);
         await expect(page.getByRole('status').last()).toContainText('Ferrywright 3.2.1 needs Java 17 or newer. It was started on 8.');
         await page.getByRole('button', { name: /Use Java 21/ }).click();
         await apply(page);

@@ -69,7 +69,7 @@ it('shows what changed since the last clean launch, and steps back by one or by 
     $failed = tried($instance);
     expect($failed->state)->toBe('failed');
     $page = $this->get("/instances/{$instance->id}/rehearsals/2")->assertOk()->assertSee('Since it last worked');
-    foreach (['Figureheads added', 'Gulls 2.0.0 removed', 'Oakum API 1.6.0 → 1.5.0', 'The loader 0.16.4 → 0.16.9', 'Java 17 → 21', 'Memory, in MB, 4096 → 8192', 'config/lampoil.json changed', 'config/stray.json is new', 'All 8'] as $step) {
+    foreach (['Figureheads added', 'Gulls 2.0.0 removed', 'Oakum API 1.6.0 → 1.5.0', 'The loader 0.16.4 → 0.16.9', 'Java 17 → 21', 'Memory 4 GB → 8 GB', 'config/lampoil.json changed', 'config/stray.json is new', 'All 8'] as $step) {
         $page->assertSee($step);
     }
 

@@ -20,14 +20,15 @@
     <svg width="{{ 96 + $wants->count() * $cell }}" height="{{ max(1, count($search->launches)) * ($high + 3) + 4 }}" role="img" aria-label="A row for each launch and a column for each mod; the list of launches says the same">
         @foreach ($search->launches as $i => $launch)
             @php($y = 2 + $i * ($high + 3))
-            <text x="0" y="{{ $y + 8 }}" class="{{ $launch['outcome'] }}">{{ $launch['outcome'] === 'passed' ? 'came up' : ($launch['outcome'] === 'failed' ? 'failed' : 'other fault') }}</text>
+            @php($waits = $search->state === 'asking' && $loop->last)
+            <text x="0" y="{{ $y + 8 }}" class="{{ $waits ? 'other' : $launch['outcome'] }}">{{ $waits ? 'your word' : ($launch['outcome'] === 'passed' ? 'came up' : ($launch['outcome'] === 'failed' ? 'failed' : 'other fault')) }}</text>
             <rect class="none" x="86" y="{{ $y }}" width="{{ $wants->count() * $cell }}" height="{{ $high }}" />
-            <path class="{{ $launch['outcome'] }}" d="@foreach ($launch['wants'] as $id)M{{ 86 + $place[$id] * $cell }} {{ $y }}h{{ max(1, $cell - ($cell > 3 ? 1 : 0)) }}v{{ $high }}h-{{ max(1, $cell - ($cell > 3 ? 1 : 0)) }}z @endforeach" />
+            <path class="{{ $waits ? 'other' : $launch['outcome'] }}" d="@foreach ($launch['wants'] as $id)M{{ 86 + $place[$id] * $cell }} {{ $y }}h{{ max(1, $cell - ($cell > 3 ? 1 : 0)) }}v{{ $high }}h-{{ max(1, $cell - ($cell > 3 ? 1 : 0)) }}z @endforeach" />
         @endforeach
     </svg>
     </div>
     <figcaption class="soft">A row for each launch, a column for each mod that was asked for. Red rows fail; what they have in common narrows.</figcaption>
     <details class="pt-2"><summary class="soft cursor-pointer">As a list</summary>
-        <ol class="why">@foreach ($search->launches as $launch)<li>{{ count($launch['wants']) }} mods: {{ $launch['outcome'] === 'passed' ? 'came up' : ($launch['outcome'] === 'failed' ? 'failed in the same way' : 'stopped for another reason') }}{{ $launch['again'] ? ', a repetition' : '' }}, {{ number_format($launch['milliseconds'] / 1000, 1) }} s. <span class="soft">{{ collect($launch['wants'])->take(6)->map(fn ($id) => $names[$id] ?? $id)->join(', ') }}{{ count($launch['wants']) > 6 ? ' and '.(count($launch['wants']) - 6).' more' : '' }}</span></li>@endforeach</ol>
+        <ol class="why">@foreach ($search->launches as $launch)<li>{{ count($launch['wants']) }} mods: {{ $search->state === 'asking' && $loop->last ? 'waits for your word' : ($launch['outcome'] === 'passed' ? 'came up' : ($launch['outcome'] === 'failed' ? 'failed in the same way' : 'stopped for another reason')) }}{{ $launch['again'] && ! ($search->state === 'asking' && $loop->last) ? ', a repetition' : '' }}, {{ number_format($launch['milliseconds'] / 1000, 1) }} s. <span class="soft">{{ collect($launch['wants'])->take(6)->map(fn ($id) => $names[$id] ?? $id)->join(', ') }}{{ count($launch['wants']) > 6 ? ' and '.(count($launch['wants']) - 6).' more' : '' }}</span></li>@endforeach</ol>
     </details>
 </figure>

@@ -1,5 +1,5 @@
 <x-instance :instance="$instance" part="rehearsals" title="Culprit search" quiet>
-    @unless ($isOver)
+    @unless ($isOver && $search->state !== 'asking')
         <x-slot:acts><form method="post" action="{{ route('culprits.stop', [$instance, $search->id]) }}">@csrf<button class="btn">Stop the search</button></form></x-slot:acts>
     @endunless
     <div class="px-[18px]">
@@ -7,7 +7,7 @@
         <div @unless ($isOver) x-data="refresh('{{ route('culprits.show', [$instance, $search->id, 'fragment' => 1]) }}')" @endunless>@include('instances.culprits-picture')</div>
     </div>
     <x-slot:beside label="What would help">
-        <h2 class="mb-2">What would help</h2>
+        <h2 class="mb-2">{{ $search->state === 'asking' ? 'Your word' : 'What would help' }}</h2>
         @if ($search->state === 'done')
             @foreach ($remedies as $counsel)<x-remedy :action="route('culprits.remedy', [$instance, $search->id])" :fields="['remedy' => $counsel->key]" effect="as a draft">{{ $counsel->text }}</x-remedy>@endforeach
             @foreach ($search->culprits as $id)<p class="py-1"><a class="link" href="{{ route('packages.show', [$instance, $id]) }}">The page of {{ $names[$id] ?? $id }}</a></p>@endforeach
