@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Instances\Applying;
 use App\Models\CulpritSearch;
+use App\Models\DroppedLog;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
@@ -28,6 +29,7 @@ final class Recover extends Command
         }
         CulpritSearch::query()->whereIn('state', ['waiting', 'running'])->update(['state' => 'stopped']);
         Rehearsal::query()->where('state', 'running')->update(['state' => 'stopped']);
+        DroppedLog::query()->where('state', 'waiting')->update(['state' => 'unreadable', 'problem' => 'Reading it was interrupted. Hand it over once more.']);
         DB::table('jobs')->whereNotNull('reserved_at')->delete();
 
         return self::SUCCESS;

@@ -37,7 +37,8 @@ final readonly class Folder
 
     public function log(int $rehearsal): string
     {
-        is_dir($this->root.'/rehearsals') || mkdir($this->root.'/rehearsals', 0o755, true);
+        // A page and a worker may come here at the same moment.
+        is_dir($this->root.'/rehearsals') || @mkdir($this->root.'/rehearsals', 0o755, true);
 
         return $this->root."/rehearsals/{$rehearsal}.log";
     }

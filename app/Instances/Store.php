@@ -31,7 +31,7 @@ final readonly class Store
     /** Where a file is while it is not known yet to be the right one. */
     public function partial(string $sha256): string
     {
-        is_dir($this->folder.'/partial') || mkdir($this->folder.'/partial', 0o755, true);
+        is_dir($this->folder.'/partial') || @mkdir($this->folder.'/partial', 0o755, true);
 
         return $this->folder.'/partial/'.$sha256;
     }
@@ -76,7 +76,7 @@ final readonly class Store
     /** Bytes that can still be written. */
     public function free(): float
     {
-        is_dir($this->folder) || mkdir($this->folder, 0o755, true);
+        is_dir($this->folder) || @mkdir($this->folder, 0o755, true);
 
         return (float) disk_free_space($this->folder);
     }

@@ -9,6 +9,7 @@ use App\Rehearsals\DroppedLogs;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
+use Throwable;
 
 final class ReadDroppedLog implements ShouldQueue
 {
@@ -25,7 +26,12 @@ final class ReadDroppedLog implements ShouldQueue
     {
         $dropped = DroppedLog::query()->with('instance')->find($this->log);
         if ($dropped !== null && $dropped->state === 'waiting') {
-            $logs->read($dropped);
+            try {
+                $logs->read($dropped);
+            } catch (Throwable $failure) {
+                $dropped->update(['state' => 'unreadable', 'problem' => 'It could not be read to its end. The instance it was to be read against is as it was.']);
+                throw $failure;
+            }
         }
     }
 }

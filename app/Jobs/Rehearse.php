@@ -10,6 +10,7 @@ use App\Rehearsals\Rehearsing;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
+use Throwable;
 
 final class Rehearse implements ShouldQueue
 {
@@ -34,6 +35,10 @@ final class Rehearse implements ShouldQueue
         $task->update(['state' => 'running', 'step' => 'rehearsing']);
         try {
             $rehearsing->run($rehearsal);
+        } catch (Throwable $failure) {
+            // Whatever went wrong here, nobody waits for it without end.
+            Rehearsal::query()->whereKey($rehearsal->id)->whereIn('state', ['waiting', 'running'])->update(['state' => 'failed', 'exit_code' => -1, 'milliseconds' => 0]);
+            throw $failure;
         } finally {
             $task->finish();
             LookOver::dispatch();

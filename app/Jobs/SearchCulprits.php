@@ -10,6 +10,7 @@ use App\Rehearsals\Searching;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
+use Throwable;
 
 final class SearchCulprits implements ShouldQueue
 {
@@ -36,6 +37,10 @@ final class SearchCulprits implements ShouldQueue
         $task->update(['state' => 'running']);
         try {
             $searching->run($search, $task);
+        } catch (Throwable $failure) {
+            // What was learned is kept, and the search can be gone on with.
+            CulpritSearch::query()->whereKey($search->id)->where('state', 'running')->update(['state' => 'stopped']);
+            throw $failure;
         } finally {
             $task->finish();
             LookOver::dispatch();

@@ -241,7 +241,7 @@ test('a culprit search: what fails only together is found, shown, and turned off
     await apply(page);
     await rehearse(page, /Failed after .* with exit code 1/);
     await expect(page.getByText('The log names no cause that is known here.')).toBeVisible();
-    await page.getByRole('button', { name: /^Find it/ }).click();
+    await page.getByRole('button', { name: /^Find it can be stopped/ }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^(Brass Binnacle and Glass Compass|Glass Compass and Brass Binnacle)$/);
     await expect(page.getByText('with any one of them left out, it does')).toBeVisible();
     await page.getByText('As a list').click();
