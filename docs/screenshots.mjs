@@ -37,7 +37,7 @@ await shoot('line-up-narrow', lights, { width: 400, height: 800 });
 const oakum = { act: (p) => p.getByRole('img', { name: /^Oakum API/ }).focus() };
 await shoot('theatre', `${archipelago}?view=theatre`, oakum);
 await shoot('theatre-dark', `${lights}?view=theatre`, { ...oakum, theme: 'dark' });
-await shoot('rehearsal', `${signals}/rehearsals/1`);
+await shoot('rehearsal', `${lights}/rehearsals/2`);
 await shoot('rehearsal-dark', `${signals}/rehearsals/1`, { theme: 'dark' });
 await shoot('files', `${mail}/files`);
 await shoot('history', `${archipelago}/history`);
@@ -77,7 +77,20 @@ moods.forEach((mood) => rmSync(mood, { force: true }));
 await discard(quiet);
 await page.goto(address + archipelago);
 await page.getByRole('button', { name: /^Rehearse/ }).click();
-await page.getByRole('button', { name: /^Find it/ }).click({ timeout: 90_000 });
+await page.getByRole('button', { name: /^Find it can be stopped/ }).click({ timeout: 90_000 });
 await page.getByRole('heading', { level: 1, name: /Glass Compass/ }).waitFor({ timeout: 180_000 });
 await shoot('culprits', new URL(page.url()).pathname);
+// A log from elsewhere, with two things missing.
+await page.goto(`${address}/logs`);
+await page.getByLabel('Or paste its text').fill([
+    '00:00.000 main     info  runtime    java 21, 4096 MB',
+    '00:00.055 main     info  loader     halyard 0.16.4 on ferrywright 3.2.1',
+    '00:00.093 main     error loader     deckhand 0.9.4 asks for rope-math >=1.1.0; there is none',
+    '00:00.093 main     error loader     glass-compass 2.2.0 asks for gimbal >=5.1.0; there is none',
+    '00:00.094 main     error launch     stopping with exit code 1',
+].join('\n'));
+await page.getByLabel('Read it against').selectOption({ label: 'Harbour Lights' });
+await page.getByRole('button', { name: 'Read it' }).click();
+await page.getByText('Add all 2').waitFor({ timeout: 30_000 });
+await shoot('log', new URL(page.url()).pathname);
 await browser.close();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Instances\Applying;
+use App\Jobs\ReadDroppedLog;
 use App\Models\CulpritSearch;
 use App\Models\DroppedLog;
 use App\Models\Instance;
@@ -29,8 +30,9 @@ final class Recover extends Command
         }
         CulpritSearch::query()->whereIn('state', ['waiting', 'running'])->update(['state' => 'stopped']);
         Rehearsal::query()->where('state', 'running')->update(['state' => 'stopped']);
-        DroppedLog::query()->where('state', 'waiting')->update(['state' => 'unreadable', 'problem' => 'Reading it was interrupted. Hand it over once more.']);
+
         DB::table('jobs')->whereNotNull('reserved_at')->delete();
+        DroppedLog::query()->where('state', 'waiting')->each(fn (DroppedLog $log) => ReadDroppedLog::dispatch($log->id));
 
         return self::SUCCESS;
     }

@@ -28,27 +28,30 @@ final class CompactForm
 
     public static function write(Package $package): string
     {
-        $needs = $lists = $releases = [];
-        $place = function (Need $need) use (&$needs): int {
-            $flat = self::flat($need);
-            $needs[$need->key] ??= [count($needs), $flat];
-
-            return $needs[$need->key][0];
-        };
+        $needs = $lists = $places = $releases = [];
         foreach ($package->releases as $release) {
-            $list = array_map($place, $release->needs());
-            $lists[implode(' ', $list)] ??= [count($lists), $list];
-            $more = [
-                array_map(self::flat(...), $release->suggests),
-                array_map(fn (Breakage $breakage): array => [$breakage->target->id, $breakage->target->range, $breakage->why], $release->breaks),
-                array_map(fn (Provision $provision): array => [$provision->id, $provision->version], $release->provides),
-            ];
-            $releases[] = [$release->version, $release->channel->value, $release->published, $lists[implode(' ', $list)][0], ...($more === [[], [], []] ? [] : [$more])];
+            $list = [];
+            foreach ($release->needs() as $need) {
+                if (! isset($places[$need->key])) {
+                    $places[$need->key] = count($needs);
+                    $needs[] = self::flat($need);
+                }
+                $list[] = $places[$need->key];
+            }
+            $row = [$release->version, $release->channel->value, $release->published, $lists[implode(' ', $list)] ??= count($lists)];
+            if ($release->suggests !== [] || $release->breaks !== [] || $release->provides !== []) {
+                $row[] = [
+                    array_map(self::flat(...), $release->suggests),
+                    array_map(fn (Breakage $breakage): array => [$breakage->target->id, $breakage->target->range, $breakage->why], $release->breaks),
+                    array_map(fn (Provision $provision): array => [$provision->id, $provision->version], $release->provides),
+                ];
+            }
+            $releases[] = $row;
         }
 
         return json_encode([
             $package->id, $package->kind->value, $package->scheme->value, $package->syntax->value, $package->name, $package->understudies,
-            array_column($needs, 1), array_column($lists, 1), $releases,
+            $needs, array_map(fn (string|int $list): array => $list === '' ? [] : array_map(intval(...), explode(' ', (string) $list)), array_keys($lists)), $releases,
         ], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
     }
 
