@@ -62,12 +62,18 @@ final readonly class Bases
     {
         $builds = [];
         foreach ($this->game->loaders as $loader) {
-            $package = $this->catalogue->package($loader->id);
-            $recommended = Release::query()->where('package_id', $loader->id)->where('recommended', true)->pluck('version')->all();
-            $builds[$loader->id] = $package === null ? [] : $this->choice->builds($package, $recommended, $version);
+            $builds[$loader->id] = $this->buildsOf($loader->id, $version);
         }
 
         return $builds;
+    }
+
+    /** @return list<LoaderBuild> of one loader for a version, newest first */
+    public function buildsOf(string $loader, string $version): array
+    {
+        $package = $this->catalogue->package($loader);
+
+        return $package === null ? [] : $this->choice->builds($package, Release::query()->where('package_id', $loader)->where('recommended', true)->pluck('version')->all(), $version);
     }
 
     /**

@@ -241,7 +241,7 @@ final readonly class Findings
     private function build(Instance $instance, Plan $plan): array
     {
         $bases = new Bases($this->games->get($plan->game), $this->drafting->catalogue($instance));
-        $builds = $bases->builds($plan->gameVersion)[$plan->loader] ?? [];
+        $builds = $bases->buildsOf($plan->loader, $plan->gameVersion);
         $recommended = array_filter($builds, fn ($build): bool => $build->recommended);
 
         return $recommended !== [] || $builds === [] ? [] : [new Finding(

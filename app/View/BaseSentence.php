@@ -41,7 +41,7 @@ final class BaseSentence
             'loader' => $bases->title($plan->loader),
             'runtime' => $game->runtimeName,
             'gigabytes' => self::gigabytes($plan->memory),
-            'builds' => array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $plan->loaderVersion), $bases->builds($plan->gameVersion)[$plan->loader] ?? []),
+            'builds' => array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $plan->loaderVersion), $bases->buildsOf($plan->loader, $plan->gameVersion)),
             'runtimes' => $runtimes,
             'memory' => array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, (string) $plan->memory), $game->memory),
             'state' => $this->state($instance),

@@ -23,38 +23,40 @@ final readonly class Telling
     public function sentence(Diagnosis $diagnosis): string
     {
         $of = $diagnosis->get(...);
+        // A definition's signature need not catch everything that a sentence could say.
+        $said = fn (string $detail): string => $of($detail) === '' ? 'something else' : $of($detail);
         $who = $this->release($of('package'), $of('version'));
         $other = $this->release($of('target'), $of('found'));
-        $target = $this->title($of('target'));
-        $asked = trim("{$target} ".$this->words($of('target'), $of('range')));
+        $target = $of('target') === '' ? 'something else' : $this->title($of('target'));
+        $asked = trim($target.' '.$this->words($of('target'), $of('range')));
         $has = isset($this->lineUp[$of('target')]) ? ' This instance has '.$this->lineUp[$of('target')].'.' : '';
 
-        return match ($diagnosis->kind) {
+        return ucfirst(match ($diagnosis->kind) {
             Failure::RuntimeTooOld => "{$who} needs {$this->game->runtimeName} ".$this->runtime($of('level')).' or newer.'.($this->plan === null ? '' : " It was started on {$this->plan->runtimeVersion}."),
             Failure::Missing => isset($this->lineUp[$of('target')]) ? "{$who} needs {$target}. It is in the line-up, but its file is not in the instance's folder." : "{$who} needs {$asked}, which is not in the line-up.",
             Failure::NoLoader => "The game was to start with {$asked}, and its file is not in the instance's folder.",
-            Failure::WrongVersion => "{$who} needs {$asked}. This instance has ".$of('found').'.',
+            Failure::WrongVersion => "{$who} needs {$asked}. This instance has ".$said('found').'.',
             Failure::Excluded => "{$who} refuses to run beside {$other}.",
-            Failure::Duplicate => "{$who} is in the folder more than once: ".$of('files').'.',
-            Failure::Unreadable => 'The file '.($of('file') === '' ? "of {$who}" : $of('file')).' cannot be read: '.$of('why').'.',
-            Failure::WrongLoader => "{$who} is made for {$target}, not for ".$this->title($of('found')).'.',
+            Failure::Duplicate => "{$who} is in the folder more than once: ".$said('files').'.',
+            Failure::Unreadable => 'The file '.($of('file') === '' ? "of {$who}" : $of('file')).' cannot be read: '.$said('why').'.',
+            Failure::WrongLoader => "{$who} is made for {$target}, not for ".$this->title($said('found')).'.',
             Failure::OutOfMemory => 'The game ran out of memory.'.($this->plan === null ? '' : ' It was given '.number_format($this->plan->memory).' MB.'),
             Failure::MachineMemory => 'The runtime could not have the memory that it was to be given; this machine has not got it.',
-            Failure::MissingClass => "{$who} calls {$of('class')}, which ".($of('target') === '' ? 'nothing here holds.' : "{$target} does not have in this release.{$has}"),
-            Failure::MissingMember => "{$who} asks ".($of('target') === '' ? $this->orElse($of('class'), 'the game') : $target)." for {$of('member')}, which it does not have".($of('target') === '' ? '.' : " in this release.{$has}"),
-            Failure::ClassDamaged => 'A class'.($of('package') === '' ? '' : " of {$who}")." is damaged: {$of('why')}.",
-            Failure::MissingAssembly => "{$who} needs the assembly {$of('assembly')}, which nothing here holds.",
-            Failure::WrongAssembly => "{$who} was built against {$of('assembly')} {$of('wanted')}.{$has}",
-            Failure::SameChange => "{$who} and {$other} both replace {$of('what')}, and only one can.",
-            Failure::SameNumber => "{$who} and {$other} both take the number {$of('what')}.",
-            Failure::BadConfig => "{$of('file')} cannot be understood, from line {$of('what')} on. {$who} reads it when it starts.",
-            Failure::WrongSide => "{$who} calls {$of('class')}, a part of the game that only a {$of('side')} has.",
+            Failure::MissingClass => "{$who} calls {$said('class')}, which ".($of('target') === '' ? 'nothing here holds.' : "{$target} does not have in this release.{$has}"),
+            Failure::MissingMember => "{$who} asks ".($of('target') === '' ? $this->orElse($of('class'), 'the game') : $target)." for {$said('member')}, which it does not have".($of('target') === '' ? '.' : " in this release.{$has}"),
+            Failure::ClassDamaged => 'A class'.($of('package') === '' ? '' : " of {$who}")." is damaged: {$said('why')}.",
+            Failure::MissingAssembly => "{$who} needs the assembly {$said('assembly')}, which nothing here holds.",
+            Failure::WrongAssembly => "{$who} was built against {$said('assembly')} {$said('wanted')}.{$has}",
+            Failure::SameChange => "{$who} and {$other} both replace {$said('what')}, and only one can.",
+            Failure::SameNumber => "{$who} and {$other} both take the number {$said('what')}.",
+            Failure::BadConfig => "The file {$said('file')} cannot be understood, from line {$said('what')} on. {$who} reads it when it starts.",
+            Failure::WrongSide => "{$who} calls {$said('class')}, a part of the game that only a {$said('side')} has.",
             Failure::NativeCrash => 'Code outside the runtime failed'.($of('library') === '' ? '' : ", in {$of('library')}").", called by {$who}. Mostly that is something that the graphics driver cannot do.",
             Failure::Hung => "{$who} waits for something that does not come, and the game waits with it.",
             Failure::Deadlock => "{$who} and {$this->release($of('target'), '')} wait for each other.",
             Failure::Endless => "{$who} calls itself without end.",
-            Failure::Crash => "{$who} failed: ".$this->orElse($of('message'), $of('exception')).'.',
-        };
+            Failure::Crash => "{$who} failed: ".$this->orElse($of('message'), $said('exception')).'.',
+        });
     }
 
     private function orElse(string $text, string $else): string
@@ -69,7 +71,7 @@ final readonly class Telling
 
     private function release(string $id, string $version): string
     {
-        return $id === '' ? 'Something' : trim($this->title($id).' '.($version === '' ? $this->lineUp[$id] ?? '' : $version));
+        return $id === '' ? 'something' : trim($this->title($id).' '.($version === '' ? $this->lineUp[$id] ?? '' : $version));
     }
 
     public function title(string $id): string
