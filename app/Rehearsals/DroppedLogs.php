@@ -32,7 +32,7 @@ final readonly class DroppedLogs
     /** @param  UploadedFile|string  $log  a file, or a text that was pasted */
     public function take(UploadedFile|string $log, ?Instance $instance, string $game): DroppedLog
     {
-        $name = is_string($log) ? 'pasted text' : mb_substr(mb_scrub(basename(strtr($log->getClientOriginalName(), '\\', '/'))), 0, 200);
+        $name = is_string($log) ? 'Pasted text' : mb_substr(mb_scrub(basename(strtr($log->getClientOriginalName(), '\\', '/'))), 0, 200);
         $dropped = DroppedLog::query()->create(['name' => $name === '' ? 'log' : $name, 'instance_id' => $instance?->id, 'game' => $this->games->get($instance->plan->game ?? $game)->id]);
         File::ensureDirectoryExists(dirname($dropped->path()));
         is_string($log) ? file_put_contents($dropped->path('raw'), $log) : $log->move(dirname($dropped->path()), basename($dropped->path('raw')));

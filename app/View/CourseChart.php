@@ -59,7 +59,7 @@ final readonly class CourseChart
         }
         usort($slowest, fn (object $a, object $b): int => $b->milliseconds <=> $a->milliseconds);
         $step = self::step($total);
-        $ticks = array_map(fn (int $i): object => (object) ['x' => $x($i * $step), 'label' => rtrim(rtrim(number_format($i * $step, 2), '0'), '.').' s'], range(0, (int) floor($total / $step)));
+        $ticks = array_map(fn (int $i): object => (object) ['x' => $x($i * $step), 'label' => rtrim(rtrim(number_format($i * $step, 2), '0'), '.').' s'], range(0, (int) floor(0.97 * $total / $step)));
 
         return new self($phases, $starts, $ticks, array_slice($slowest, 0, self::SLOWEST), $lanes ?? 0, $failed ? $x($total) : null);
     }

@@ -54,7 +54,8 @@ final class Diagnosing
         if ($line->level === 'text' && $this->open !== null && $this->continues($line)) {
             return;
         }
-        [$kind, $caught] = $this->read($line->message, $line->level === 'error');
+        // What comes after so many failures is not even looked at, whatever the length of the log.
+        [$kind, $caught] = count($this->incidents) < self::MOST ? $this->read($line->message, $line->level === 'error') : [null, []];
         if ($kind === null) {
             // The blank and commented lines of a runtime's own report hold it together.
             $this->open = $line->level === 'text' && $this->open?->kind === Failure::NativeCrash ? $this->open : null;
@@ -66,10 +67,8 @@ final class Diagnosing
 
             return;
         }
-        if (count($this->incidents) < self::MOST) {
-            $this->open = new Incident($kind, $line, $caught);
-            $this->incidents[] = $this->open;
-        }
+        $this->open = new Incident($kind, $line, $caught);
+        $this->incidents[] = $this->open;
     }
 
     /** Whether a line belongs to the trace that is open: a frame, or a cause, which may say more than what it caused. */

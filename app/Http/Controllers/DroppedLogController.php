@@ -34,9 +34,9 @@ final readonly class DroppedLogController
         ]);
     }
 
-    public function store(LogRequest $request): RedirectResponse
+    public function store(LogRequest $request, Games $games): RedirectResponse
     {
-        return redirect()->route('logs.show', $this->logs->take($request->log(), $request->instance(), (string) ($request->validated('game') ?? 'ferrywright')));
+        return redirect()->route('logs.show', $this->logs->take($request->log(), $request->instance(), (string) ($request->validated('game') ?? array_key_first($games->all()))));
     }
 
     public function show(Request $request, string $log): View

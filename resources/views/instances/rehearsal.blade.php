@@ -12,10 +12,10 @@
     </div>
     @if ($page->chart)
         <x-course :chart="$page->chart" />
-        <p class="px-[18px] pb-2">@if ($page->slow)<a class="link" href="{{ route('rehearsals.show', [$instance, $rehearsal->number]) }}">Hide the slowest starts</a>@else<a class="link" href="?slow=1">Slowest starts</a>@endif</p>
+        <p class="px-[18px] pb-2">@if ($page->chart->starts === [])<span class="soft">No mod had begun to start.</span>@elseif ($page->slow)<a class="link" href="{{ route('rehearsals.show', [$instance, $rehearsal->number]) }}">Hide the slowest starts</a>@else<a class="link" href="?slow=1">Slowest starts</a>@endif</p>
         @if ($page->slow)
             <div class="scroll"><table class="grid-table" style="max-width: 560px"><thead><tr><th>Mod</th><th>Release</th><th class="num">Milliseconds</th></tr></thead>
-                @forelse ($page->chart->slowest as $one)<tr><td>{{ $one->name }}{{ $one->failed ? ', where it failed' : '' }}</td><td class="ver">{{ $one->version }}</td><td class="num ver">{{ number_format($one->milliseconds) }}</td></tr>@empty<tr><td colspan="3" class="soft">No mod had begun to start.</td></tr>@endforelse
+                @foreach ($page->chart->slowest as $one)<tr><td>{{ $one->name }}{{ $one->failed ? ', where it failed' : '' }}</td><td class="ver">{{ $one->version }}</td><td class="num ver">{{ number_format($one->milliseconds) }}</td></tr>@endforeach
             </table></div>
         @endif
     @endif
