@@ -91,8 +91,9 @@ final class Drafting
         $catalogue = $this->catalogue($instance);
         $documents = [];
         foreach ($instance->placed as $placed) {
-            if ($placed->document !== null && ($versions[$placed->package_id] ?? null) === $placed->version) {
-                $documents[$placed->package_id] = $placed->document;
+            [$id, $document] = [(string) $placed->raw('package_id'), $placed->raw('document')];
+            if ($document !== null && ($versions[$id] ?? null) === $placed->raw('version')) {
+                $documents[$id] = $document;
             }
         }
         $changed = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
@@ -132,8 +133,9 @@ final class Drafting
     {
         $documents = [];
         foreach ($remembered as $placed) {
-            if ($placed->document !== null) {
-                $documents[$placed->package_id][$placed->version] = $placed->document;
+            $document = $placed->raw('document');
+            if ($document !== null) {
+                $documents[(string) $placed->raw('package_id')][(string) $placed->raw('version')] = $document;
             }
         }
 

@@ -144,7 +144,7 @@ final class LineUp
             ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($this->resolved?->versions() ?? [])])
             ->whereIn('package_id', array_map(strval(...), array_keys($this->resolved?->versions() ?? [])))
             ->get()->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
-        $placed = $this->remembered->keyBy(fn (PlacedRelease $placed): string => "{$placed->package_id} {$placed->version}");
+        $placed = $this->remembered->keyBy(fn (PlacedRelease $placed): string => "{$placed->raw('package_id')} {$placed->raw('version')}");
         foreach ([...$offers->keys(), ...$placed->keys()] as $key) {
             $known = $placed[$key] ?? null;
             $of = $offers[$key] ?? collect();

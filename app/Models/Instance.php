@@ -66,6 +66,11 @@ final class Instance extends Model
     /** @return array<string, string> package id => version, as applied */
     public function versions(): array
     {
-        return $this->placed->pluck('version', 'package_id')->all();
+        $versions = [];
+        foreach ($this->placed as $placed) {
+            $versions[(string) $placed->raw('package_id')] = (string) $placed->raw('version');
+        }
+
+        return $versions;
     }
 }

@@ -27,6 +27,12 @@ final class PlacedRelease extends Model
 
     protected $casts = ['because' => 'array'];
 
+    /** A column as the database has it: pages go through hundreds of these, and asking the model costs more than all else. */
+    public function raw(string $column): ?string
+    {
+        return $this->attributes[$column] ?? null;
+    }
+
     /** @return array<string, mixed> what a restore point keeps of it */
     public function remembered(): array
     {
