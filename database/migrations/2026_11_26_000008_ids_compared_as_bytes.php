@@ -25,5 +25,7 @@ return new class extends Migration
         DB::statement('create index packages_beginning on packages (lower(name) text_pattern_ops)');
         DB::statement('alter table sources alter column document set compression lz4, alter column page set compression lz4');
         DB::statement('alter table packages alter column document set compression lz4, alter column search set compression lz4');
+        // The depots are read again, which brings their packages into the compact form.
+        DB::table('depots')->update(['sequence' => 0]);
     }
 };
