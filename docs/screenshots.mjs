@@ -71,10 +71,12 @@ await shoot('applying', `${quiet}/find?fit=now&kind=mod`, { act: async (p) => {
     await p.getByRole('button', { name: /^Apply/ }).click();
     await p.waitForTimeout(1500);
 } });
+// It may be through by now; if not, it is ended here.
 await page.goto(`${address}${quiet}/draft`);
-await page.getByRole('button', { name: 'Cancel' }).click();
+await page.getByRole('button', { name: 'Cancel' }).click({ timeout: 2_000 }).catch(() => {});
 moods.forEach((mood) => rmSync(mood, { force: true }));
-await discard(quiet);
+await page.goto(`${address}${quiet}/draft`);
+await page.getByRole('button', { name: 'Throw away' }).click({ timeout: 2_000 }).catch(() => {});
 await page.goto(address + archipelago);
 await page.getByRole('button', { name: /^Rehearse/ }).click();
 await page.getByRole('button', { name: /^Find it can be stopped/ }).click({ timeout: 90_000 });

@@ -7,7 +7,7 @@
         <p class="soft">Rehearsal {{ $rehearsal->number }}{{ $rehearsal->plain ? ', without mods' : '' }}, {{ $rehearsal->created_at->diffForHumans() }}</p>
         <h1 class="text-2xl {{ $page->tone() }}">{{ $page->verdict() }}</h1>
         @foreach ($page->findings as $read)<p class="mt-1 max-w-[90ch]">{{ $read->sentence }}</p>@endforeach
-        @if ($rehearsal->state === 'failed' && $page->findings === [])<p class="mt-1">{{ $rehearsal->alone === 'failed' || $rehearsal->plain ? '' : 'The log names no cause that is known here.' }}</p>@endif
+        @if ($rehearsal->state === 'failed' && $page->findings === [])<p class="mt-1">{{ $rehearsal->alone === 'failed' || $rehearsal->plain ? '' : 'The log names no cause that is known here.' }}@if ($log->window->firstError) <a class="link underline" href="?line={{ $log->window->firstError }}#line-{{ $log->window->firstError }}">The first error is in line {{ number_format($log->window->firstError) }}.</a>@endif</p>@endif
         @if ($page->about() !== '')<p class="soft mt-1">{{ $page->about() }}</p>@endif
     </div>
     @if ($page->chart)
