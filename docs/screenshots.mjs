@@ -42,7 +42,7 @@ await shoot('rehearsal-dark', `${signals}/rehearsals/1`, { theme: 'dark' });
 await shoot('files', `${mail}/files`);
 await shoot('history', `${archipelago}/history`);
 await shoot('package', `${lights}/packages/fogbank`);
-await shoot('find', `${lights}/find?q=wether`, { act: (p) => p.getByLabel('Mark Low Cloud').check() });
+await shoot('find', `${lights}/find?q=wether`, { act: (p) => p.getByLabel('Mark Deep Weather').check() });
 const add = (name) => async (p) => {
     await p.getByLabel(`Mark ${name}`, { exact: true }).check();
     await p.getByRole('button', { name: /Add to the draft/ }).click();
