@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
+use App\Depots\DepotCatalogue;
 use App\Games;
 use App\Models\Package;
 use App\Models\Rehearsal;
@@ -34,8 +35,9 @@ final readonly class SinceClean
         $changed = array_keys(array_diff_assoc($then, $now) + array_diff_assoc($now, $then));
         $names = Package::query()->whereIn('id', array_map(strval(...), $changed))->pluck('name', 'id');
         $steps = [];
+        $catalogue = new DepotCatalogue($game);
         foreach ($changed as $id) {
-            $steps[] = self::package((string) $id, $names[$id] ?? (string) $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan, $clean->plan);
+            $steps[] = self::package((string) $id, $names[$id] ?? (string) $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan, $clean->plan, $catalogue);
         }
         foreach ([
             ['build', $clean->plan->loaderVersion, $rehearsal->plan->loaderVersion, 'the loader', fn (Plan $plan): Plan => $plan->onBuild($clean->plan->loaderVersion)],
@@ -63,9 +65,10 @@ final readonly class SinceClean
         return (new MemoryChoice($megabytes, '', false))->gigabytes();
     }
 
-    private static function package(string $id, string $name, ?string $then, ?string $now, Plan $plan, Plan $before): ?Counsel
+    private static function package(string $id, string $name, ?string $then, ?string $now, Plan $plan, Plan $before, DepotCatalogue $catalogue): ?Counsel
     {
-        $exactly = fn (string $version): string => '='.$version;
+        // A short version such as 1.2 would, as a range, admit every 1.2.x; the package knows how to say it.
+        $exactly = fn (string $version): string => $catalogue->package($id)?->exactly($version) ?? '='.$version;
 
         return match (true) {
             // What is only needed by others comes and goes with them.

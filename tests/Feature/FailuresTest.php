@@ -7,10 +7,8 @@ use App\Games;
 use App\Instances\Bases;
 use App\Instances\Drafting;
 use App\Instances\Folder;
-use App\Instances\Work;
 use App\Models\CulpritSearch;
 use App\Models\Instance;
-use App\Models\Rehearsal;
 use App\Rehearsals\Reading;
 use Stasimon\Core\Base\Plan;
 use Tests\Support\World;
@@ -88,11 +86,6 @@ function inArchive(string $bytes, string $entry, Closure $change): string
     return $bytes;
 }
 
-function launched(Instance $instance): Rehearsal
-{
-    return app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id))->refresh()->load('instance');
-}
-
 $failures = [
     'the runtime is too old for the game' => [fn () => ferry(['gulls' => '*'], runtime: '8'), 'ferrywright', 'needs Java 17 or newer. It was started on 8.', 'Use Java 21'],
     'a mod is compiled for a newer runtime' => [fn () => ferry(['radar-sweep' => '*'], runtime: '17'), 'radar-sweep', 'Radar Sweep 3.0.0 needs Java 21 or newer.', 'Use Java 21'],
@@ -134,7 +127,7 @@ $failures = [
 ];
 
 it('blames the right package for what fails, and its first remedy makes the launch clean', function (Closure $trouble, ?string $blamed, string $sentence, ?string $remedy): void {
-    $rehearsal = launched($trouble());
+    $rehearsal = World::rehearsed($trouble());
     $reading = app(Reading::class);
     $findings = $reading->findings($rehearsal);
     expect($rehearsal->state)->toBe('failed')->and($findings)->not->toBeEmpty();
@@ -151,12 +144,12 @@ it('blames the right package for what fails, and its first remedy makes the laun
         $reading->take($rehearsal->instance, $findings, $findings[0]->remedies[0]->key);
     }
     World::apply($rehearsal->instance);
-    $after = launched($rehearsal->instance);
+    $after = World::rehearsed($rehearsal->instance);
     expect($after->state)->toBe('clean', json_encode($after->reading['errors'] ?? null).' after '.($texts[0] ?? 'putting back'));
 })->with($failures);
 
 it('finds what no log names by launching with fewer mods', function (array $culprits): void {
-    $rehearsal = launched(ferry(array_fill_keys(['gulls', 'long-piers', 'weather-glass', 'fogbank', ...$culprits], '*')));
+    $rehearsal = World::rehearsed(ferry(array_fill_keys(['gulls', 'long-piers', 'weather-glass', 'fogbank', ...$culprits], '*')));
     expect(app(Reading::class)->findings($rehearsal))->toBe([]);
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/{$rehearsal->number}/culprits")->assertRedirect();
     $search = CulpritSearch::query()->firstOrFail();
@@ -165,7 +158,7 @@ it('finds what no log names by launching with fewer mods', function (array $culp
     preg_match('/name="remedy" value="([^"]+)"/', (string) $this->get("/instances/{$rehearsal->instance_id}/culprits/{$search->id}")->getContent(), $key);
     $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/remedy", ['remedy' => html_entity_decode($key[1])])->assertRedirect();
     World::apply($rehearsal->instance);
-    expect(launched($rehearsal->instance)->state)->toBe('clean');
+    expect(World::rehearsed($rehearsal->instance)->state)->toBe('clean');
 })->with(['drawing in two ways' => [['brass-binnacle', 'glass-compass']], 'names that lead in a circle' => [['bynames', 'nicknames']], 'what cannot be drawn' => [['hourglasses']]]);
 
 it('is told of in docs/failures.md, kind by kind', function () use ($failures): void {

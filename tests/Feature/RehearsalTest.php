@@ -5,17 +5,11 @@ declare(strict_types=1);
 use App\Instances\Folder;
 use App\Instances\Refusal;
 use App\Instances\Work;
-use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Rehearsals\Reading;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
-
-function rehearsed(Instance $instance): Rehearsal
-{
-    return app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id))->refresh()->load('instance');
-}
 
 /** @return list<string> */
 function messages(Rehearsal $rehearsal): array
@@ -25,7 +19,7 @@ function messages(Rehearsal $rehearsal): array
 
 it('launches cleanly, keeps the log and the world', function (): void {
     $instance = World::applied(['fogbank', 'gulls', 'cargo-manifest', 'timetables']);
-    $rehearsal = rehearsed($instance);
+    $rehearsal = World::rehearsed($instance);
     expect($rehearsal->state)->toBe('clean')->and($rehearsal->exit_code)->toBe(0)
         ->and((new Folder($instance))->live('worlds/rehearsal/world.json'))->toBeFile();
     $messages = messages($rehearsal);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 use App\Instances\Finding;
 use App\Instances\Folder;
 use App\Instances\Looking;
-use App\Instances\Work;
 use App\Models\CulpritSearch;
 use App\Models\DroppedLog;
 use App\Models\Instance;
@@ -20,12 +19,6 @@ use Tests\Support\Logs;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
-
-/** Rehearses an instance as it stands. */
-function tried(Instance $instance, bool $plain = false, string $side = 'client'): Rehearsal
-{
-    return app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id), $plain, $side)->refresh()->load('instance');
-}
 
 function drafted(Instance $instance, Closure $step): Instance
 {
@@ -42,17 +35,17 @@ function titles(Instance $instance): array
 
 it('proves the game alone before the first modded launch, once for each version and runtime', function (): void {
     $instance = World::applied(['gulls'], runtime: '17');
-    expect(tried($instance)->alone)->toStartWith('clean in')->and(tried($instance)->alone)->toBeNull();
+    expect(World::rehearsed($instance)->alone)->toStartWith('clean in')->and(World::rehearsed($instance)->alone)->toBeNull();
     $instance = drafted($instance, fn (Plan $plan): Plan => $plan->onRuntime('21'));
-    expect(tried($instance)->alone)->toStartWith('clean in');
-    $plain = tried($instance, plain: true);
+    expect(World::rehearsed($instance)->alone)->toStartWith('clean in');
+    $plain = World::rehearsed($instance, plain: true);
     expect($plain->state)->toBe('clean')->and($plain->plain)->toBeTrue()->and($plain->reading['starts'])->toBe([])
         ->and(Instance::query()->findOrFail($instance->id)->lastRehearsal?->number)->toBe(3);
     $this->get("/instances/{$instance->id}/rehearsals/4")->assertOk()->assertSee('Launched without loader and mods')->assertDontSee('Find the culprit');
 });
 
 it('says that no mod is at fault when the game alone does not come up', function (): void {
-    $rehearsal = tried(World::applied(['gulls'], runtime: '8'));
+    $rehearsal = World::rehearsed(World::applied(['gulls'], runtime: '8'));
     expect($rehearsal->state)->toBe('failed')->and($rehearsal->alone)->toBe('failed');
     $this->get("/instances/{$rehearsal->instance_id}/rehearsals/1")->assertOk()->assertSee('The game alone does not come up')->assertSee('Use Java 21')->assertDontSee('Find it with my word');
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('no mod can be the culprit');
@@ -60,13 +53,13 @@ it('says that no mod is at fault when the game alone does not come up', function
 
 it('shows what changed since the last clean launch, and steps back by one or by all', function (): void {
     $instance = World::applied(['gulls', 'lampoil', 'oakum-api'], build: '0.16.4', runtime: '17');
-    expect(tried($instance)->state)->toBe('clean');
+    expect(World::rehearsed($instance)->state)->toBe('clean');
     $config = (new Folder($instance))->live('config/lampoil.json');
     $before = (string) file_get_contents($config);
     file_put_contents($config, '{"hours": 1}');
     file_put_contents((new Folder($instance))->live('config/stray.json'), '{}');
     $instance = drafted($instance, fn (Plan $plan): Plan => $plan->wanting('figureheads')->without('gulls')->ranging('oakum-api', '<1.6.0')->onBuild('0.16.9')->onRuntime('21')->withMemory(8192));
-    $failed = tried($instance);
+    $failed = World::rehearsed($instance);
     expect($failed->state)->toBe('failed');
     $page = $this->get("/instances/{$instance->id}/rehearsals/2")->assertOk()->assertSee('Since it last worked');
     foreach (['Figureheads added', 'Gulls 2.0.0 removed', 'Oakum API 1.6.0 → 1.5.0', 'The loader 0.16.4 → 0.16.9', 'Java 17 → 21', 'Memory 4 GB → 8 GB', 'config/lampoil.json changed', 'config/stray.json is new', 'All 8'] as $step) {
@@ -82,13 +75,13 @@ it('shows what changed since the last clean launch, and steps back by one or by 
     $instance = World::apply($instance);
     expect($instance->versions())->toMatchArray(['gulls' => '2.0.0', 'oakum-api' => '1.6.0', 'halyard' => '0.16.4'])->not->toHaveKey('figureheads')->and($instance->plan->memory)->toBe(4096)
         ->and((string) file_get_contents($config))->toBe($before)->and((new Folder($instance))->live('config/stray.json.set-aside'))->toBeFile()->and($instance->plan->own)->toBe([])
-        ->and(tried($instance)->state)->toBe('clean');
+        ->and(World::rehearsed($instance)->state)->toBe('clean');
     $this->post("/instances/{$instance->id}/rehearsals/2/back", ['step' => 'since nothing'])->assertStatus(409);
 });
 
 it('takes a remedy beside what is in the draft already', function (): void {
     $instance = World::applied(['figureheads', 'gulls']);
-    $rehearsal = tried($instance);
+    $rehearsal = World::rehearsed($instance);
     app(App\Instances\Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
     app(Reading::class)->take($instance, app(Reading::class)->findings($rehearsal), 'release figureheads 1.0.0');
     $plan = Instance::query()->findOrFail($instance->id)->draft?->plan;
@@ -113,8 +106,8 @@ it('says so when the memory is little for so many mods', function (): void {
 
 it('launches as a server, where what only a server has is there', function (): void {
     $instance = World::applied(['harbourmasters', 'gulls']);
-    expect(tried($instance)->state)->toBe('failed');
-    $server = tried($instance, side: 'server');
+    expect(World::rehearsed($instance)->state)->toBe('failed');
+    $server = World::rehearsed($instance, side: 'server');
     expect($server->state)->toBe('clean')->and(array_column($server->reading['phases'], 0))->not->toContain('First frame');
     $this->get("/instances/{$instance->id}/rehearsals/{$server->number}")->assertOk()->assertSee('Launched as a server');
 });
@@ -134,7 +127,7 @@ it('reads a log from elsewhere against an instance, and adds all that it misses 
 });
 
 it('reads a crash report against no instance, and a pasted text', function (): void {
-    $rehearsal = tried(World::applied(['mistbows', 'gulls', 'figureheads']));
+    $rehearsal = World::rehearsed(World::applied(['mistbows', 'gulls', 'figureheads']));
     $report = (string) file_get_contents((new Folder($rehearsal->instance))->live('reports/crash.txt'));
     expect($report)->toContain('NullPointerException')->toContain('figureheads 1.1.0 mods/');
     $this->post('/logs', ['text' => $report, 'game' => 'ferrywright'])->assertRedirect();
@@ -193,7 +186,7 @@ it('takes lines into the index as they come, and no line before it is whole', fu
 });
 
 it('goes by a person\'s word where only they can see the fault', function (): void {
-    $rehearsal = tried(World::applied(['gulls', 'long-piers', 'weather-glass', 'bell-buoys', 'tide-tables']));
+    $rehearsal = World::rehearsed(World::applied(['gulls', 'long-piers', 'weather-glass', 'bell-buoys', 'tide-tables']));
     expect($rehearsal->state)->toBe('clean');
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits", ['asks' => 1])->assertRedirect();
     for ($turn = 0; $turn < 12 && ($search = CulpritSearch::query()->firstOrFail())->state === 'asking'; $turn++) {
@@ -208,7 +201,7 @@ it('goes by a person\'s word where only they can see the fault', function (): vo
 it('repeats launches where the fault comes and goes, and marks what it finds', function (): void {
     $instance = World::applied(['gulls', 'long-piers', 'weather-glass', 'windvanes']);
     // The game leaves it to chance, by the rehearsal's number.
-    for ($number = 1; $number <= 12 && ($rehearsal = tried($instance))->state !== 'failed'; $number++) {
+    for ($number = 1; $number <= 12 && ($rehearsal = World::rehearsed($instance))->state !== 'failed'; $number++) {
     }
     expect($rehearsal->state)->toBe('failed');
     $this->post("/instances/{$instance->id}/rehearsals/{$rehearsal->number}/culprits")->assertRedirect();

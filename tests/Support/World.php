@@ -11,8 +11,10 @@ use App\Instances\Applying;
 use App\Instances\Bases;
 use App\Instances\Drafting;
 use App\Instances\Store;
+use App\Instances\Work;
 use App\Models\Depot;
 use App\Models\Instance;
+use App\Models\Rehearsal;
 use App\Models\Release;
 use App\Models\Task;
 use Stasimon\Core\Base\Plan;
@@ -102,6 +104,12 @@ final class World
         $task->finish();
 
         return Instance::query()->findOrFail($instance->id);
+    }
+
+    /** Rehearses an instance as it is applied, to its end. */
+    public static function rehearsed(Instance $instance, bool $plain = false, string $side = 'client'): Rehearsal
+    {
+        return app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id), $plain, $side)->refresh()->load('instance');
     }
 
     /** @return array<string, string> path below a folder => digest of its content */
