@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App;
 
-use App\Instances\Refusal;
-use Stasimon\Core\Base\GameDefinition;
-use Stasimon\Core\Rehearse\Platform;
+use App\Refusal\Refusal;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\Platform;
 
 /** The game definitions that are installed. */
 final class Games

@@ -8,8 +8,8 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Rehearse\Culprits;
-use Stasimon\Core\Rehearse\Outcome;
+use Stasimon\Core\Culprits\Culprits;
+use Stasimon\Core\Culprits\Trial;
 
 require __DIR__.'/../vendor/autoload.php';
 
@@ -25,7 +25,7 @@ function search(array $wants, array $culprits): array
 {
     $outcomes = [];
     while (($step = (new Culprits($wants))->step($outcomes))->next !== null) {
-        $outcomes[Culprits::keyOf($step->next)] = array_diff($culprits, $step->next) === [] ? Outcome::Failed : Outcome::Passed;
+        $outcomes[Culprits::keyOf($step->next)] = array_diff($culprits, $step->next) === [] ? Trial::Failed : Trial::Passed;
     }
     $found = $step->culprits;
     sort($found);

@@ -4,21 +4,22 @@ declare(strict_types=1);
 
 // The measuring half of bench/pages, which starts everything that this needs.
 
-use App\Depots\DepotCatalogue;
+use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Depots;
-use App\Depots\Synchronising;
+use App\Depots\Sync\Synchronising;
+use App\Disk\Applying;
+use App\Disk\Folder;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
+use App\Findings\Looking;
 use App\Games;
-use App\Instances\Applying;
-use App\Instances\Bases;
-use App\Instances\Drafting;
-use App\Instances\Folder;
-use App\Instances\Looking;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Work\Liveness;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 
 require __DIR__.'/../vendor/autoload.php';
 (require __DIR__.'/../bootstrap/app.php')->make(Kernel::class)->bootstrap();
@@ -31,12 +32,18 @@ $now = fn (): float => hrtime(true) / 1e9;
 // Reading a depot.
 $address = "http://127.0.0.1:{$options['great']}";
 $depot = Depot::query()->create(['slug' => 'great', 'name' => Depots::provisional($address), 'url' => $address, 'place' => 9]);
-$task = fn (?Instance $instance = null): Task => Task::query()->create(['kind' => $instance === null ? 'sync' : 'apply', 'state' => 'running', 'instance_id' => $instance?->id]);
+$task = function (?Instance $instance = null): Task {
+    $task = Task::query()->create(['kind' => $instance === null ? 'sync' : 'apply', 'state' => 'running', 'instance_id' => $instance?->id]);
+    app(Liveness::class)->hold($task->id);
+
+    return $task;
+};
 $start = $now();
 app(Synchronising::class)->run($depot, $task());
 $seconds = $now() - $start;
 $releases = DB::table('releases')->where('depot_id', $depot->id)->count();
 printf("reading %s releases of %s packages: %.1f s, %s releases a second\n", number_format($releases), number_format(DB::table('sources')->where('depot_id', $depot->id)->count()), $seconds, number_format($releases / $seconds));
+printf("memory for that: %.0f MB at most\n", memory_get_peak_usage() / 1e6);
 $start = $now();
 app(Synchronising::class)->run($depot->refresh(), $task());
 printf("reading it again, with nothing new: %.2f s\n", $now() - $start);
@@ -66,7 +73,7 @@ $apply = function (Instance $instance) use ($task, $now): float {
     app(Drafting::class)->forget();
     $start = $now();
     app(Applying::class)->run($instance, $of = $task($instance));
-    $of->finish();
+    $of->update(['state' => 'done']);
 
     return $now() - $start;
 };

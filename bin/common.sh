@@ -45,10 +45,10 @@ install_dependencies() {
         COMPOSER_ALLOW_SUPERUSER=1 composer update --no-interaction --no-progress --quiet || fail "Composer could not install the PHP packages."
         fresh composer.json vendor/.installed-from
     fi
-    if [ ! -d node_modules ] || stale package.json node_modules/.installed-from; then
+    if [ ! -d node_modules ] || stale package-lock.json node_modules/.installed-from; then
         say "Installing npm packages"
-        PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 npm install --no-audit --no-fund --silent || fail "npm could not install the front end's packages."
-        fresh package.json node_modules/.installed-from
+        PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 npm ci --no-audit --no-fund --silent || fail "npm could not install the front end's packages."
+        fresh package-lock.json node_modules/.installed-from
     fi
     local sources; sources=$(find resources vite.config.js package.json -type f | sort | tr '\n' ' ')
     if [ ! -d public/build ] || stale "$sources" public/build/.built-from; then
@@ -82,7 +82,8 @@ start_postgres() {
     mkdir -p "$pg_folder"; chmod 700 "$pg_folder"
     [ -f "$pg_folder/PG_VERSION" ] || as_pg "$pg_bin/initdb" -D "$pg_folder" -U stasimon -A trust -E UTF8 --locale=C.UTF-8 >/dev/null
     if as_pg "$pg_bin/pg_ctl" -D "$pg_folder" status >/dev/null 2>&1; then as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null; fi
-    as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -w -l "$pg_folder/log" -o "-p $2 -c listen_addresses=127.0.0.1 -c unix_socket_directories=$pg_folder -c fsync=${3:-on} -c shared_buffers=256MB -c max_wal_size=2GB -c wal_compression=lz4 -c jit=off" start >/dev/null \
+    pg_options="-p $2 -c listen_addresses=127.0.0.1 -c unix_socket_directories=$pg_folder -c fsync=${3:-on} -c shared_buffers=256MB -c max_wal_size=2GB -c wal_compression=lz4 -c jit=off"
+    as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -w -l "$pg_folder/log" -o "$pg_options" start >/dev/null \
         || fail "PostgreSQL did not start; $pg_folder/log says why."
     as_pg "$pg_bin/psql" -h 127.0.0.1 -p "$2" -U stasimon -d postgres -Atqc "select 1 from pg_database where datname = 'stasimon'" | grep -q 1 \
         || as_pg "$pg_bin/createdb" -h 127.0.0.1 -p "$2" -U stasimon stasimon
@@ -92,7 +93,7 @@ stop_postgres() { [ -n "${pg_folder:-}" ] && as_pg "$pg_bin/pg_ctl" -D "$pg_fold
 
 # What the application reads from its environment: $1 its folder for files, then the ports of web, both depots and database.
 application_environment() {
-    export STASIMON_VAR=$1 APP_NAME=Stasimon APP_ENV=${APP_ENV:-production} APP_DEBUG=false APP_URL="http://127.0.0.1:$2"
+    export STASIMON_VAR=$1 APP_NAME=Stasimon APP_ENV=${APP_ENV:-production} APP_DEBUG=${APP_DEBUG:-false} APP_URL="http://127.0.0.1:$2"
     export STASIMON_DEMO_DEPOT="http://127.0.0.1:$3" STASIMON_DEMO_DEPOT_2="http://127.0.0.1:$4" DB_HOST=127.0.0.1 DB_PORT=$5 DB_DATABASE=stasimon DB_USERNAME=stasimon DB_PASSWORD=
     export SESSION_DRIVER=database CACHE_STORE=database QUEUE_CONNECTION=database DB_QUEUE_RETRY_AFTER=7200 LOG_CHANNEL=single
     # What the framework has worked out of configuration and routes is kept for this environment alone.
@@ -113,17 +114,90 @@ build_depots() {
     done
 }
 
+# What serves is started under a supervisor each, with a variable by which all of it can be known again.
+declare -A served=()
+served_names=()
+
+# serve NAME LOG COMMAND...: keeps a program running, and remembers how to.
+serve() {
+    local name=$1
+    mkdir -p "$STASIMON_VAR/run"
+    served_names+=("$name")
+    served_commands[${#served_names[@]} - 1]=$(printf '%q ' "${@:2}")
+    supervise_again "$name"
+}
+served_commands=()
+
+supervise_again() {
+    local i command
+    for i in "${!served_names[@]}"; do
+        [ "${served_names[$i]}" = "$1" ] || continue
+        eval "command=(${served_commands[$i]})"
+        STASIMON_SERVES=$STASIMON_VAR "$root/bin/supervise" "$STASIMON_VAR/run" "$1" "${command[@]}" &
+        served[$1]=$!
+    done
+}
+
+# Looks after the supervisors themselves: one that is gone has left its program, which is ended before both are started again.
+tend_supervisors() {
+    local name group
+    for name in "${served_names[@]}"; do
+        group=$(cat "$STASIMON_VAR/run/$name.pid" 2>/dev/null || true)
+        if kill -0 "${served[$name]}" 2>/dev/null; then
+            # A web server that has lost most of its processes answers slowly or not at all, and does not get them back by itself.
+            case "$name" in web | slipway | tidepool)
+                if [ -n "$group" ] && kill -0 "$group" 2>/dev/null && [ "$(pgrep -c -g "$group" || true)" -lt 3 ]; then kill -KILL -- "-$group" 2>/dev/null || true; fi ;;
+            esac
+            continue
+        fi
+        [ -n "$group" ] && kill -KILL -- "-$group" 2>/dev/null || true
+        say "The supervisor of $name was gone and is back."
+        supervise_again "$name"
+    done
+}
+
+# The database is no child of ours: its server goes on by itself, and is started again when it does not.
+tend_postgres() {
+    local id
+    id=$(head -n 1 "$pg_folder/postmaster.pid" 2>/dev/null || true)
+    [ -n "$id" ] && [ -d "/proc/$id" ] && return
+    say "The database was gone and is being started again."
+    for _ in $(seq 20); do
+        as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -w -l "$pg_folder/log" -o "$pg_options" start >/dev/null 2>&1 && return
+        sleep 0.5
+    done
+    say "The database does not start; $pg_folder/log says why. It is tried again."
+}
+
+# Ends what a Stasimon for this folder has left that was killed: only processes that carry its name in their environment.
+end_predecessors() {
+    local id turn found told=
+    for turn in TERM TERM KILL; do
+        found=
+        for id in /proc/[0-9]*; do
+            id=${id#/proc/}
+            [ "$id" = "$$" ] && continue
+            if { tr '\0' '\n' <"/proc/$id/environ"; } 2>/dev/null | grep -qxF "STASIMON_SERVES=$1"; then
+                kill "-$turn" "$id" 2>/dev/null && found=yes
+            fi
+        done
+        [ -n "$found" ] || return 0
+        [ -n "${told:-}" ] || say "Ending what an earlier start has left"
+        told=yes
+        sleep 0.7
+    done
+}
+
 # Serves both depots, Slipway at port $1 and Tidepool at $2.
-children=()
 start_depots() {
     local logs=$STASIMON_VAR/logs
     mkdir -p "$logs"
-    DEPOT_FOLDER=$STASIMON_VAR/depots/slipway PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$1" standins/depot/server.php >"$logs/slipway.log" 2>&1 & children+=($!)
-    DEPOT_FOLDER=$STASIMON_VAR/depots/tidepool PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$2" standins/depot/server.php >"$logs/tidepool.log" 2>&1 & children+=($!)
-    for _ in $(seq 50); do port_taken "$1" && port_taken "$2" && break; sleep 0.1; done
+    serve slipway "$logs/slipway.log" env DEPOT_FOLDER="$STASIMON_VAR/depots/slipway" PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$1" "$root/standins/depot/server.php"
+    serve tidepool "$logs/tidepool.log" env DEPOT_FOLDER="$STASIMON_VAR/depots/tidepool" PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$2" "$root/standins/depot/server.php"
+    for _ in $(seq 100); do port_taken "$1" && port_taken "$2" && break; sleep 0.1; done
 }
 
-# Starts depots, workers and web server for the environment above; their process ids go into $children.
+# Starts depots, workers and web server for the environment above.
 start_servers() {
     local web=$1 logs=$STASIMON_VAR/logs
     mkdir -p "$logs"
@@ -131,21 +205,24 @@ start_servers() {
     rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE"
     export DB_PERSISTENT=true
     php artisan config:cache --quiet && php artisan route:cache --quiet || fail "The configuration could not be read; storage/logs/laravel.log says why."
-    php artisan stasimon:recover
-    php artisan stasimon:demo ${4:-} || fail "The demo could not be loaded; storage/logs/laravel.log says why."
-    # A worker that dies is followed by another; after 1,000 jobs one makes room for a fresh one by itself.
+    # The configuration is cached for the web; a worker says by its own environment what it is.
+    php artisan stasimon:recover || say "Not everything could be looked over; storage/logs/laravel.log says why. What is not broken goes on."
+    php artisan stasimon:demo ${4:-} || say "The demo could not be loaded; storage/logs/laravel.log says why. What is there goes on."
+    # A worker that ends, in whatever way, is followed by another; after 1,000 jobs one makes room for a fresh one by itself.
     for n in 1 2; do
-        (trap 'kill "$!" 2>/dev/null; exit 0' TERM
-            while :; do php $php_quick artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --max-jobs=1000 --quiet >>"$logs/worker-$n.log" 2>&1 & wait "$!"; sleep 1; done) & children+=($!)
+        # shellcheck disable=SC2086
+        serve "worker-$n" "$logs/worker-$n.log" env STASIMON_ROLE="stasimon worker" php $php_quick -d memory_limit=1G artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --memory=256 --max-jobs=1000 --quiet
     done
-    (cd public && PHP_CLI_SERVER_WORKERS=4 exec php $php_quick -S "127.0.0.1:$web" ../vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php >"$logs/web.log" 2>&1) & children+=($!)
-    for _ in $(seq 50); do port_taken "$web" && return; sleep 0.1; done
+    serve tender "$logs/tender.log" env STASIMON_ROLE="stasimon tender" php artisan stasimon:tend
+    # shellcheck disable=SC2086
+    serve web "$logs/web.log" env -C "$root/public" PHP_CLI_SERVER_WORKERS=4 php $php_quick -S "127.0.0.1:$web" ../vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php
+    for _ in $(seq 100); do port_taken "$web" && return; sleep 0.1; done
     fail "The web server did not start; $logs/web.log says why."
 }
 
-# The web server's own workers are its children, so each child goes with what it started.
 stop_servers() {
-    local child
-    for child in "${children[@]}"; do pkill -TERM -P "$child" 2>/dev/null || true; kill "$child" 2>/dev/null || true; done
-    wait 2>/dev/null || true
+    local name
+    for name in "${served_names[@]}"; do kill -TERM "${served[$name]}" 2>/dev/null || true; done
+    for name in "${served_names[@]}"; do wait "${served[$name]}" 2>/dev/null || true; done
+    served_names=() served_commands=() served=()
 }

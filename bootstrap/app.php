@@ -2,26 +2,38 @@
 
 declare(strict_types=1);
 
+use App\Refusal\Meaning;
+use App\Refusal\Refusal;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\Exceptions\PostTooLargeException;
 use Illuminate\Http\Middleware\HandleCors;
+use Stasimon\Core\Resolve\Stopped;
+use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(web: __DIR__.'/../routes/web.php')
     ->withCommands([__DIR__.'/../app/Console'])
     ->withMiddleware(function (Middleware $middleware): void {
-        // A site of one origin needs no CORS headers, and the package behind this middleware is not in the registry.
+        // A site of one origin needs no CORS headers.
         $middleware->remove(HandleCors::class);
         // The theme is set by the page itself, and says nothing that would have to be kept secret.
         $middleware->encryptCookies(except: ['theme']);
         // A page elsewhere whose host's name is made to mean this machine is not answered.
         $middleware->trustHosts(at: fn (): array => array_map(fn (string $host): string => '^'.preg_quote($host).'$', (array) config('stasimon.hosts')), subdomains: false);
-        $middleware->web(append: [App\Http\Middleware\SecurityHeaders::class]);
+        $middleware->prepend(App\Http\Middleware\PlainText::class);
+        $middleware->web(append: [App\Http\Middleware\SecurityHeaders::class, App\Http\Middleware\PageAllowance::class]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->dontReport(App\Instances\Refusal::class);
-        $exceptions->render(fn (App\Instances\Refusal $refusal) => response()->view('refusal', ['refusal' => $refusal], $refusal->status));
+        $exceptions->dontReport(Refusal::class);
+        $exceptions->render(fn (Refusal $refusal) => response()->view('frame.refusal', ['refusal' => $refusal], $refusal->status));
+        $exceptions->render(fn (PostTooLargeException $failure) => response()->view('frame.refusal', ['refusal' => Refusal::tooLarge('That is more than can be taken at once. A log may have at most 50 MB: send the part around the first error. Nothing was kept.')], 413));
+        $exceptions->render(fn (Stopped $failure) => response()->view('frame.refusal', ['refusal' => Refusal::busy($failure->getMessage().' Nothing was changed. Take the last step of the draft back, or try again when less is running.')], 503));
+        $exceptions->render(function (Throwable $failure) {
+            // A full disk, a database that is away: what can be said is said.
+            return $failure instanceof HttpExceptionInterface || ! Meaning::says($failure) ? null : response()->view('frame.refusal', ['refusal' => Refusal::busy(Meaning::of($failure))], 503);
+        });
         $exceptions->dontFlash([]);
     })
     ->create();

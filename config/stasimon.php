@@ -27,9 +27,13 @@ return [
     // Seconds in which a launch that is running has to say something, or it counts as hung.
     'patience' => (float) env('STASIMON_PATIENCE', 60),
 
+    // Seconds that all questions of one page to the resolver may take together, and those that one question of a worker may.
+    'page_seconds' => (float) env('STASIMON_PAGE_SECONDS', 1),
+    'work_seconds' => (float) env('STASIMON_WORK_SECONDS', 60),
+
+    // Seconds that an apply waits for a game that is running in the instance's folder.
+    'wait_for_game' => (float) env('STASIMON_WAIT_FOR_GAME', 1_200),
+
     // Bytes that an apply leaves free on the disk.
     'disk_reserve' => (int) env('STASIMON_DISK_RESERVE', 200_000_000),
-
-    // For tests only: the step of an apply at which the worker kills itself.
-    'die_at' => env('STASIMON_DIE_AT'),
 ];

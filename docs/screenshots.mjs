@@ -5,7 +5,10 @@ import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 const address = process.argv[2] ?? 'http://127.0.0.1:8760';
 const folder = new URL('./screenshots/', import.meta.url).pathname;
 mkdirSync(folder, { recursive: true });
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'] });
+const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
+});
 
 async function shoot(name, path, { theme = 'light', width = 1280, height = 800, act = async () => {} } = {}) {
     const context = await browser.newContext({ viewport: { width, height } });
@@ -19,7 +22,7 @@ async function shoot(name, path, { theme = 'light', width = 1280, height = 800, 
 }
 
 const page = await browser.newPage();
-const find = async (name) => {
+const find = async name => {
     await page.goto(address);
     return new URL(await page.getByRole('link', { name, exact: true }).first().getAttribute('href')).pathname;
 };
@@ -34,21 +37,21 @@ await shoot('depots', '/depots');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
 await shoot('line-up', archipelago);
 await shoot('line-up-narrow', lights, { width: 400, height: 800 });
-const oakum = { act: (p) => p.getByRole('img', { name: /^Oakum API/ }).focus() };
+const oakum = { act: p => p.getByRole('img', { name: /^Oakum API/ }).focus() };
 await shoot('theatre', `${archipelago}?view=theatre`, oakum);
-await shoot('theatre-dark', `${lights}?view=theatre`, { ...oakum, theme: 'dark' });
+await shoot('work-dark', '/work', { theme: 'dark' });
 await shoot('rehearsal', `${lights}/rehearsals/2`);
 await shoot('rehearsal-dark', `${signals}/rehearsals/1`, { theme: 'dark' });
 await shoot('files', `${mail}/files`);
 await shoot('history', `${archipelago}/history`);
 await shoot('package', `${lights}/packages/fogbank`);
-await shoot('find', `${lights}/find?q=wether`, { act: (p) => p.getByLabel('Mark Deep Weather').check() });
-const add = (name) => async (p) => {
+await shoot('find', `${lights}/find?q=wether`, { act: p => p.getByLabel('Mark Deep Weather').check() });
+const add = name => async p => {
     await p.getByLabel(`Mark ${name}`, { exact: true }).check();
     await p.getByRole('button', { name: /Add to the draft/ }).click();
     await p.waitForURL('**/draft');
 };
-const discard = async (instance) => {
+const discard = async instance => {
     await page.goto(`${address}${instance}/draft`);
     await page.getByRole('button', { name: 'Throw away' }).click();
 };
@@ -56,27 +59,39 @@ await shoot('draft', `${lights}/find?q=fog+signals`, { act: add('Fog Signals') }
 await discard(lights);
 await shoot('why-not', `${lights}/find?q=deep`, { act: add('Deep Weather') });
 await discard(lights);
-await shoot('updates', archipelago, { act: async (p) => {
-    await p.getByRole('button', { name: /^Take all/ }).click();
-    await p.waitForURL('**/draft');
-} });
+await shoot('updates', archipelago, {
+    act: async p => {
+        await p.getByRole('button', { name: /^Take all/ }).click();
+        await p.waitForURL('**/draft');
+    },
+});
 await discard(archipelago);
 // A depot that is slow for a while, so that there is something to see. VAR is where bin/start keeps its files.
-const moods = ['slipway', 'tidepool'].map((depot) => `${process.env.STASIMON_VAR ?? 'var'}/depots/${depot}/mood.json`);
-await shoot('applying', `${quiet}/find?fit=now&kind=mod`, { act: async (p) => {
-    for (const box of (await p.locator('[data-rows] input[type=checkbox]').all()).slice(0, 9)) await box.check();
-    await p.getByRole('button', { name: /Add to the draft/ }).click();
-    await p.waitForURL('**/draft');
-    moods.forEach((mood) => writeFileSync(mood, '{"answer": "slow"}'));
-    await p.getByRole('button', { name: /^Apply/ }).click();
-    await p.waitForTimeout(1500);
-} });
+const moods = ['slipway', 'tidepool'].map(depot => `${process.env.STASIMON_VAR ?? 'var'}/depots/${depot}/mood.json`);
+await shoot('applying', `${quiet}/find?fit=now&kind=mod`, {
+    act: async p => {
+        for (const box of (await p.locator('[data-rows] input[type=checkbox]').all()).slice(0, 9)) {
+            await box.check();
+        }
+        await p.getByRole('button', { name: /Add to the draft/ }).click();
+        await p.waitForURL('**/draft');
+        moods.forEach(mood => writeFileSync(mood, '{"answer": "slow"}'));
+        await p.getByRole('button', { name: /^Apply/ }).click();
+        await p.waitForTimeout(1500);
+    },
+});
 // It may be through by now; if not, it is ended here.
 await page.goto(`${address}${quiet}/draft`);
-await page.getByRole('button', { name: 'Cancel' }).click({ timeout: 2_000 }).catch(() => {});
-moods.forEach((mood) => rmSync(mood, { force: true }));
+await page
+    .getByRole('button', { name: 'Cancel' })
+    .click({ timeout: 2_000 })
+    .catch(() => {});
+moods.forEach(mood => rmSync(mood, { force: true }));
 await page.goto(`${address}${quiet}/draft`);
-await page.getByRole('button', { name: 'Throw away' }).click({ timeout: 2_000 }).catch(() => {});
+await page
+    .getByRole('button', { name: 'Throw away' })
+    .click({ timeout: 2_000 })
+    .catch(() => {});
 await page.goto(address + archipelago);
 await page.getByRole('button', { name: /^Rehearse/ }).click();
 await page.getByRole('button', { name: /^Find it can be stopped/ }).click({ timeout: 90_000 });
@@ -84,13 +99,17 @@ await page.getByRole('heading', { level: 1, name: /Glass Compass/ }).waitFor({ t
 await shoot('culprits', new URL(page.url()).pathname);
 // A log from elsewhere, with two things missing.
 await page.goto(`${address}/logs`);
-await page.getByLabel('Or paste its text').fill([
-    '00:00.000 main     info  runtime    java 21, 4096 MB',
-    '00:00.055 main     info  loader     halyard 0.16.4 on ferrywright 3.2.1',
-    '00:00.093 main     error loader     deckhand 0.9.4 asks for rope-math >=1.1.0; there is none',
-    '00:00.093 main     error loader     glass-compass 2.2.0 asks for gimbal >=5.1.0; there is none',
-    '00:00.094 main     error launch     stopping with exit code 1',
-].join('\n'));
+await page
+    .getByLabel('Or paste its text')
+    .fill(
+        [
+            '00:00.000 main     info  runtime    java 21, 4096 MB',
+            '00:00.055 main     info  loader     halyard 0.16.4 on ferrywright 3.2.1',
+            '00:00.093 main     error loader     deckhand 0.9.4 asks for rope-math >=1.1.0; there is none',
+            '00:00.093 main     error loader     glass-compass 2.2.0 asks for gimbal >=5.1.0; there is none',
+            '00:00.094 main     error launch     stopping with exit code 1',
+        ].join('\n'),
+    );
 await page.getByLabel('Read it against').selectOption({ label: 'Harbour Lights' });
 await page.getByRole('button', { name: 'Read it' }).click();
 await page.getByText('Add all 2').waitFor({ timeout: 30_000 });

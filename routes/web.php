@@ -16,8 +16,17 @@ use App\Http\Controllers\PackageController;
 use App\Http\Controllers\RegisterController;
 use App\Http\Controllers\RehearsalController;
 use App\Http\Controllers\TaskController;
+use App\Http\Middleware\NotSetAside;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
+use Stasimon\Core\Document\Limits;
+
+Route::pattern('depot', '[0-9]{1,18}');
+Route::pattern('number', '[0-9]{1,9}');
+Route::pattern('search', '[0-9]{1,18}');
+Route::pattern('package', '[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}');
+Route::pattern('log', '[0-9A-Za-z]{26}');
+Route::pattern('task', '[0-9A-Za-z]{26}');
 
 Route::get('/', RegisterController::class)->name('register');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');
@@ -39,10 +48,13 @@ Route::get('/logs/{log}/lines', [DroppedLogController::class, 'lines'])->name('l
 Route::post('/logs/{log}/remedy', [DroppedLogController::class, 'remedy'])->name('logs.remedy');
 Route::delete('/logs/{log}', [DroppedLogController::class, 'destroy'])->name('logs.destroy');
 Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
+Route::get('/work', [TaskController::class, 'page'])->name('work');
+Route::post('/work/{task}/end', [TaskController::class, 'end'])->name('work.end');
 
-Route::prefix('/instances/{instance}')->missing(fn () => throw App\Instances\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))->group(function (): void {
+Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(fn () => throw App\Refusal\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))->group(function (): void {
     Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
     Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
+    Route::post('/mend', [InstanceController::class, 'mend'])->name('instances.mend');
     Route::get('/find', FindController::class)->name('find');
     Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
     Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
@@ -61,15 +73,15 @@ Route::prefix('/instances/{instance}')->missing(fn () => throw App\Instances\Ref
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
     Route::get('/rehearsals', [RehearsalController::class, 'index'])->name('rehearsals');
     Route::post('/rehearsals', [RehearsalController::class, 'store'])->name('rehearsals.store');
-    Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->whereNumber('number')->name('rehearsals.show');
-    Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->whereNumber('number')->name('rehearsals.lines');
-    Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->whereNumber('number')->name('rehearsals.stop');
-    Route::post('/rehearsals/{number}/back', [RehearsalController::class, 'back'])->whereNumber('number')->name('rehearsals.back');
-    Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->whereNumber('number')->name('culprits.store');
-    Route::get('/culprits/{search}', [CulpritController::class, 'show'])->whereNumber('search')->name('culprits.show');
-    Route::post('/culprits/{search}/stop', [CulpritController::class, 'stop'])->whereNumber('search')->name('culprits.stop');
-    Route::post('/culprits/{search}/judge', [CulpritController::class, 'judge'])->whereNumber('search')->name('culprits.judge');
-    Route::post('/culprits/{search}/remedy', [CulpritController::class, 'remedy'])->whereNumber('search')->name('culprits.remedy');
-    Route::post('/culprits/{search}/go-on', [CulpritController::class, 'goOn'])->whereNumber('search')->name('culprits.go-on');
-    Route::post('/rehearsals/{number}/remedy', [RehearsalController::class, 'remedy'])->whereNumber('number')->name('rehearsals.remedy');
+    Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->name('rehearsals.show');
+    Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->name('rehearsals.lines');
+    Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->name('rehearsals.stop');
+    Route::post('/rehearsals/{number}/back', [RehearsalController::class, 'back'])->name('rehearsals.back');
+    Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->name('culprits.store');
+    Route::get('/culprits/{search}', [CulpritController::class, 'show'])->name('culprits.show');
+    Route::post('/culprits/{search}/stop', [CulpritController::class, 'stop'])->name('culprits.stop');
+    Route::post('/culprits/{search}/judge', [CulpritController::class, 'judge'])->name('culprits.judge');
+    Route::post('/culprits/{search}/remedy', [CulpritController::class, 'remedy'])->name('culprits.remedy');
+    Route::post('/culprits/{search}/go-on', [CulpritController::class, 'goOn'])->name('culprits.go-on');
+    Route::post('/rehearsals/{number}/remedy', [RehearsalController::class, 'remedy'])->name('rehearsals.remedy');
 });

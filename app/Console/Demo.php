@@ -4,23 +4,25 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Depots\DepotCatalogue;
+use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\DepotFailure;
-use App\Depots\Synchronising;
+use App\Depots\Sync\Synchronising;
+use App\Disk\Applying;
+use App\Disk\Folder;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
 use App\Games;
-use App\Instances\Applying;
-use App\Instances\Bases;
-use App\Instances\Drafting;
-use App\Instances\Folder;
-use App\Jobs\LookOver;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Rehearsals\Rehearsing;
+use App\Work\TaskKind;
+use App\Work\Tasks;
+use App\Work\TaskState;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Want;
 
@@ -34,7 +36,7 @@ final class Demo extends Command
     /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
     private const ARCHIPELAGO = 170;
 
-    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games)
+    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks)
     {
         parent::__construct();
     }
@@ -48,12 +50,12 @@ final class Demo extends Command
                 continue;
             }
             $depot->update(['url' => $url]);
-            $task = Task::query()->create(['kind' => 'sync', 'state' => 'running']);
+            $task = Task::query()->create(['kind' => TaskKind::Sync, 'state' => TaskState::Running]);
             try {
                 $this->synchronising->run($depot, $task);
-                $task->finish();
+                $this->tasks->turn($task, TaskState::Done);
             } catch (DepotFailure $failure) {
-                $task->fail($failure->getMessage());
+                $this->tasks->turn($task, TaskState::Failed, $failure->getMessage());
                 $this->warn($failure->getMessage());
             }
         }
@@ -66,7 +68,7 @@ final class Demo extends Command
         $this->archipelago();
         $this->figureheads(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
-        LookOver::dispatch();
+        $this->tasks->once(TaskKind::LookOver);
 
         return self::SUCCESS;
     }
@@ -82,7 +84,7 @@ final class Demo extends Command
         $this->apply($instance, fn (Plan $plan): Plan => array_reduce(array_map(strval(...), array_keys($wants)), fn (Plan $plan, string $id): Plan => $plan->wanting($id, $wants[$id]), $plan));
         if ($rehearse) {
             $instance = $instance->fresh() ?? $instance;
-            $this->rehearsing->run($instance->rehearsals()->create(['number' => 1, 'state' => 'waiting', 'plan' => $instance->plan])->load('instance'));
+            $this->rehearsing->run($instance->rehearsals()->create(['number' => 1, 'plan' => $instance->plan])->load('instance'));
         }
         $this->line("{$name}: ready");
 
@@ -93,9 +95,9 @@ final class Demo extends Command
     private function apply(Instance $instance, Closure $step): void
     {
         $this->drafting->step($instance, $step);
-        $task = $instance->tasks()->create(['kind' => 'apply', 'state' => 'running']);
+        $task = $instance->tasks()->create(['kind' => TaskKind::Apply, 'state' => TaskState::Running]);
         $this->applying->run($instance->fresh() ?? $instance, $task);
-        $task->finish();
+        $this->tasks->turn($task, TaskState::Done);
     }
 
     /** A line-up of 180, some of it older than it need be. */
@@ -105,6 +107,7 @@ final class Demo extends Command
             ->whereIn('kind', ['mod', 'data-pack', 'resource-pack'])->whereRaw("id like '%-%'")->whereNot('id', 'signal-flags')->orderBy('id')->pluck('id')->all();
         $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
         $plan = (new Bases($catalogue->game, $catalogue))->plan('3.2.1', 'halyard', null, null, 6144);
+        $ids = array_values(array_map(strval(...), $ids));
         $catalogue->load($ids);
         $request = $plan->request($catalogue, $catalogue->game, []);
         $fitting = (new Resolver($catalogue))->largest($request->wanting([...$request->want, ...array_map(fn (string $id): Want => new Want($id), $ids)]), range(0, Plan::BASE - 1));
@@ -127,7 +130,7 @@ final class Demo extends Command
         file_put_contents($config, "{\n    \"lunches\": false\n}\n");
         $this->apply($instance, fn (Plan $plan): Plan => $plan->wanting('figureheads')->wanting('lampoil')->withMemory(8192));
         $instance = $instance->fresh() ?? $instance;
-        $this->rehearsing->run($instance->rehearsals()->create(['number' => 2, 'state' => 'waiting', 'plan' => $instance->plan])->load('instance'));
+        $this->rehearsing->run($instance->rehearsals()->create(['number' => 2, 'plan' => $instance->plan])->load('instance'));
     }
 
     /** A world that was last saved with a mod that is gone. */

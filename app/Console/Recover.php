@@ -4,36 +4,87 @@ declare(strict_types=1);
 
 namespace App\Console;
 
-use App\Instances\Applying;
-use App\Jobs\ReadDroppedLog;
-use App\Models\CulpritSearch;
-use App\Models\DroppedLog;
+use App\Disk\Applying;
+use App\Disk\Folder;
 use App\Models\Instance;
-use App\Models\Rehearsal;
 use App\Models\Task;
+use App\Work\Performing;
+use App\Work\TaskKind;
+use App\Work\Tasks;
+use App\Work\TaskState;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Plan\PlanReader;
 
-/** Finishes or clears whatever a stopped worker left half done. Run before any worker starts. */
+/** Finishes or clears whatever a stopped worker left half done, and says what that was. Run before any worker starts. */
 final class Recover extends Command
 {
     protected $signature = 'stasimon:recover';
 
     protected $description = 'Finish or clear what a stopped worker left half done';
 
-    public function handle(Applying $applying): int
+    public function handle(Applying $applying, Performing $performing, Tasks $tasks): int
     {
-        Instance::query()->each(fn (Instance $instance) => $applying->recover($instance));
-        $interrupted = Task::query()->where('state', 'running')->get();
-        foreach ($interrupted as $task) {
-            $task->fail('It was interrupted. Nothing is half done: the instance is as it was before, or as it was meant to be.');
+        foreach (DB::table('instances')->get(['id', 'name', 'plan']) as $row) {
+            if (! self::isReadable($row->plan)) {
+                DB::table('instances')->where('id', $row->id)->update(['problem' => 'What it is made of is written down in a way that cannot be read. Its folder is as it was.']);
+            }
         }
-        CulpritSearch::query()->whereIn('state', ['waiting', 'running'])->update(['state' => 'stopped']);
-        Rehearsal::query()->where('state', 'running')->update(['state' => 'stopped']);
-
-        DB::table('jobs')->whereNotNull('reserved_at')->delete();
-        DroppedLog::query()->where('state', 'waiting')->each(fn (DroppedLog $log) => ReadDroppedLog::dispatch($log->id));
+        $this->mendDrafts();
+        foreach (DB::table('instances')->pluck('id')->map(strval(...)) as $id) {
+            $instance = Instance::query()->find($id);
+            if ($instance === null || ! self::isReadable((string) $instance->getRawOriginal('plan'))) {
+                continue;
+            }
+            $before = $instance->problem;
+            $problem = $applying->recover($instance);
+            if ($problem !== null) {
+                $this->warn("{$instance->name} is set aside. {$problem}");
+            } elseif ($before !== null) {
+                $this->line("{$instance->name} was set aside, and is right again.");
+            }
+        }
+        foreach (Task::query()->with('instance')->where('state', TaskState::Running)->get() as $task) {
+            $performing->breakOff($task->id, 'Stasimon was ended while it was at it. Nothing is half done; it can be begun again.');
+            $this->line($task->kind->words().($task->instance === null ? '' : " of {$task->instance->name}").' had been broken off.');
+        }
+        // What waited is handed out anew, once each; whoever had taken a job is gone.
+        DB::table('jobs')->delete();
+        foreach (Task::query()->where('state', TaskState::Waiting)->orderBy('id')->get() as $task) {
+            $tasks->queue($task);
+        }
+        if (Folder::isBinFilled()) {
+            $tasks->once(TaskKind::Removal);
+        }
 
         return self::SUCCESS;
+    }
+
+    /** A draft that cannot be read is taken back to the last step that can. */
+    private function mendDrafts(): void
+    {
+        foreach (DB::table('drafts')->join('instances', 'instances.id', '=', 'drafts.instance_id')->get(['drafts.id', 'drafts.plan', 'drafts.earlier', 'drafts.revision', 'instances.name']) as $draft) {
+            if (self::isReadable($draft->plan)) {
+                continue;
+            }
+            $earlier = array_values(array_filter((array) json_decode($draft->earlier, true), fn (mixed $plan): bool => is_string($plan) && self::isReadable($plan)));
+            $last = array_pop($earlier);
+            $last === null
+                ? DB::table('drafts')->where('id', $draft->id)->delete()
+                : DB::table('drafts')->where('id', $draft->id)->update(['plan' => $last, 'earlier' => json_encode($earlier), 'later' => '[]', 'outcome' => null, 'revision' => $draft->revision + 1]);
+            $this->warn("The draft of {$draft->name} could not be read and ".($last === null ? 'was thrown away.' : 'is back at the last step that can.'));
+        }
+    }
+
+    private static function isReadable(string $plan): bool
+    {
+        try {
+            PlanReader::read($plan);
+
+            return true;
+        } catch (UnusableDocument) {
+            return false;
+        }
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Depots;
 
-use App\Instances\Refusal;
+use App\Refusal\Refusal;
+use Stasimon\Core\Document\Limits;
+use Symfony\Component\HttpFoundation\IpUtils;
 
 /**
  * Where a depot is. Requests go only to addresses that a person added, and to a private or loopback one only if the
@@ -12,7 +14,19 @@ use App\Instances\Refusal;
  */
 final readonly class Address
 {
-    private function __construct(public string $url, private string $scheme, private string $host, private int $port)
+    /**
+     * What is no single machine of the public network, or leads to one inside through a translation.
+     *
+     * Source: IANA IPv4 and IPv6 Special-Purpose Address Registries (RFC 6890), with multicast (RFC 5771, RFC 4291) and the
+     * former site-local addresses (RFC 3879).
+     */
+    private const NOT_PUBLIC = [
+        '0.0.0.0/8', '10.0.0.0/8', '100.64.0.0/10', '127.0.0.0/8', '169.254.0.0/16', '172.16.0.0/12', '192.0.0.0/24', '192.0.2.0/24', '192.88.99.0/24', '192.168.0.0/16',
+        '198.18.0.0/15', '198.51.100.0/24', '203.0.113.0/24', '224.0.0.0/4', '240.0.0.0/4',
+        '::/96', '::ffff:0:0/96', '64:ff9b::/96', '64:ff9b:1::/48', '100::/64', '2001::/23', '2001:db8::/32', '2002::/16', '3fff::/20', '5f00::/16', 'fc00::/7', 'fe80::/10', 'fec0::/10', 'ff00::/8',
+    ];
+
+    private function __construct(public string $url, private string $host, private int $port)
     {
     }
 
@@ -33,7 +47,11 @@ final readonly class Address
         $port = $parts['port'] ?? ($scheme === 'https' ? 443 : 80);
         $shown = (str_contains($host, ':') ? "[{$host}]" : $host).(isset($parts['port']) ? ":{$port}" : '');
 
-        return new self("{$scheme}://{$shown}{$path}", $scheme, $host, $port);
+        if (mb_strlen("{$scheme}://{$shown}{$path}") > Limits::ADDRESS) {
+            throw Refusal::unusable('An address of a depot has at most '.Limits::ADDRESS.' characters.');
+        }
+
+        return new self("{$scheme}://{$shown}{$path}", $host, $port);
     }
 
     /**
@@ -43,18 +61,30 @@ final readonly class Address
      */
     public function reachable(): string
     {
-        $ips = filter_var($this->host, FILTER_VALIDATE_IP) !== false ? [$this->host] : (gethostbynamel($this->host) ?: []);
+        $ips = filter_var($this->host, FILTER_VALIDATE_IP) !== false ? [$this->host] : self::resolved($this->host);
         if ($ips === []) {
             throw Refusal::unusable("There is no machine called {$this->host}.");
         }
         $allowed = in_array("{$this->host}:{$this->port}", (array) config('stasimon.private_depots'), true);
         foreach ($ips as $ip) {
-            if (! $allowed && filter_var($ip, FILTER_VALIDATE_IP, FILTER_FLAG_NO_PRIV_RANGE | FILTER_FLAG_NO_RES_RANGE | FILTER_FLAG_GLOBAL_RANGE) === false) {
-                throw Refusal::unusable("{$this->host} is an address inside this machine or its network. Name {$this->host}:{$this->port} in STASIMON_PRIVATE_DEPOTS if a depot is really there.");
+            if (! $allowed && IpUtils::checkIp($ip, self::NOT_PUBLIC)) {
+                throw Refusal::unusable("{$this->host} is an address inside this machine or its network, or of many machines. Name {$this->host}:{$this->port} in STASIMON_PRIVATE_DEPOTS if a depot is really there.");
             }
         }
 
         return $ips[0];
+    }
+
+    /** @return list<string> the addresses that a name stands for, of both versions of the protocol */
+    private static function resolved(string $host): array
+    {
+        $ips = [];
+        foreach (@socket_addrinfo_lookup($host, null, ['ai_socktype' => SOCK_STREAM]) ?: [] as $one) {
+            $address = socket_addrinfo_explain($one)['ai_addr'];
+            $ips[] = $address['sin_addr'] ?? $address['sin6_addr'] ?? '';
+        }
+
+        return array_values(array_unique(array_filter($ips, fn (string $ip): bool => filter_var($ip, FILTER_VALIDATE_IP) !== false)));
     }
 
     /** For cURL: the name stays with the IP address that was looked at. */

@@ -8,12 +8,12 @@ use GuzzleHttp\Psr7\StreamDecoratorTrait;
 use GuzzleHttp\Psr7\Utils;
 use Psr\Http\Message\StreamInterface;
 
-/** A place for an answer that takes so many bytes and no more, so that a depot cannot fill the memory. */
+/** A place for an answer that takes so many bytes and no more, so that a depot can fill neither memory nor disk. */
 final class CappedStream implements StreamInterface
 {
     use StreamDecoratorTrait;
 
-    public bool $full = false;
+    public bool $isFull = false;
 
     private int $written = 0;
 
@@ -24,12 +24,21 @@ final class CappedStream implements StreamInterface
         $this->stream = Utils::streamFor(fopen('php://temp', 'w+b'));
     }
 
+    /** What came so far is forgotten: the answer is asked for once more. */
+    public function restart(): bool
+    {
+        $this->stream = Utils::streamFor(fopen('php://temp', 'w+b'));
+        $this->written = 0;
+
+        return true;
+    }
+
     /** Fewer bytes than were given end the transfer. */
     public function write($string): int
     {
         $this->written += strlen($string);
-        $this->full = $this->written > $this->most;
+        $this->isFull = $this->written > $this->most;
 
-        return $this->full ? 0 : $this->stream->write($string);
+        return $this->isFull ? 0 : $this->stream->write($string);
     }
 }

@@ -4,20 +4,24 @@ declare(strict_types=1);
 
 namespace App\Depots;
 
-use App\Instances\Refusal;
+use App\Depots\Sync\Changes;
 use App\Models\Depot;
+use App\Refusal\Refusal;
+use Generator;
 use Illuminate\Http\Client\ConnectionException;
 use Illuminate\Http\Client\RequestException;
 use Illuminate\Support\Facades\Http;
+use Psr\Http\Message\StreamInterface;
+use Stasimon\Core\Document\Limits;
 use stdClass;
 
 /** Talks to one depot in its protocol, standins/depot/README.md: to its own address, and to no other. */
 final readonly class DepotClient
 {
-    /** The longest answer that is read, in bytes. */
-    private const LONGEST = 64_000_000;
-
     private const REDIRECTS = 3;
+
+    /** Bytes of an answer that are looked at together. */
+    private const PORTION = 65_536;
 
     private Address $address;
 
@@ -29,61 +33,102 @@ final readonly class DepotClient
     /** @throws DepotFailure */
     public function description(): stdClass
     {
-        return $this->decoded('depot.json', $this->get('depot.json'));
+        return $this->decoded('depot.json', $this->get('depot.json', Limits::PACKAGE)->getContents());
     }
 
     /**
-     * What changed above a sequence: ids, and the newest sequence there is.
+     * What changed above a sequence.
      *
      * @throws DepotFailure
      */
-    public function changes(int $since): stdClass
+    public function changes(int $since): Changes
     {
-        return $this->decoded('changes.json', $this->get("changes.json?since={$since}"));
-    }
-
-    /** @throws DepotFailure */
-    public function package(string $id): stdClass
-    {
-        return $this->decoded("packages/{$id}.json", $this->get('packages/'.rawurlencode($id).'.json'));
+        return Changes::read($this->depot->name, $this->portions($this->get("changes.json?since={$since}", Limits::ANSWER)));
     }
 
     /**
-     * The packages that changed above a sequence, many at a time, each as one line.
-     *
-     * @return list<string>
+     * A package, as it is sent.
      *
      * @throws DepotFailure
      */
-    public function feed(int $since, int $limit): array
+    public function package(string $id): string
     {
-        return array_values(array_filter(explode("\n", $this->get("feed.jsonl?since={$since}&limit={$limit}")), fn (string $line): bool => $line !== ''));
+        $answer = $this->get('packages/'.rawurlencode($id).'.json', Limits::PACKAGE);
+
+        return $answer->getContents();
+    }
+
+    /**
+     * The packages that changed above a sequence, many at a time, each as one line; one that is too long is cut, and can be
+     * read no more.
+     *
+     * @return Generator<int, string>
+     *
+     * @throws DepotFailure
+     */
+    public function feed(int $since, int $limit): Generator
+    {
+        $answer = $this->get("feed.jsonl?since={$since}&limit={$limit}", Limits::ANSWER);
+        $line = '';
+        foreach ($this->portions($answer) as $portion) {
+            $parts = explode("\n", $portion);
+            $last = (string) array_pop($parts);
+            foreach ($parts as $part) {
+                if (trim($line.$part) !== '') {
+                    yield substr($line.$part, 0, Limits::PACKAGE + 1);
+                }
+                $line = '';
+            }
+            $line = substr($line.$last, 0, Limits::PACKAGE + 1);
+        }
+        if (trim($line) !== '') {
+            yield $line;
+        }
+    }
+
+    /** @return Generator<int, string> */
+    private function portions(StreamInterface $answer): Generator
+    {
+        while (! $answer->eof()) {
+            yield $answer->read(self::PORTION);
+        }
     }
 
     /** @throws DepotFailure */
-    public function decoded(string $what, string $json): stdClass
+    private function decoded(string $what, string $json): stdClass
     {
         $document = json_decode($json, false, 64);
 
         return $document instanceof stdClass ? $document : throw DepotFailure::rubbish($this->depot->name, $what);
     }
 
-    /** @throws DepotFailure */
-    private function get(string $path): string
+    /**
+     * An answer, which lies on disk where it is long.
+     *
+     * @param  int  $most  bytes
+     *
+     * @throws DepotFailure
+     */
+    private function get(string $path, int $most): StreamInterface
     {
         $url = $this->address->at($path);
         for ($turn = 0; $turn <= self::REDIRECTS; $turn++) {
-            $body = new CappedStream(self::LONGEST);
+            $body = new CappedStream($most);
             try {
-                $response = Http::connectTimeout(3)->timeout(60)->retry(2, 200, throw: false)
-                    ->withOptions(['allow_redirects' => false, 'sink' => $body, 'curl' => [CURLOPT_RESOLVE => [$this->address->pinned()]]])->get($url);
+                $response = Http::connectTimeout(3)->timeout(900)->retry(2, 200, $body->restart(...), throw: false)
+                    ->withOptions(['allow_redirects' => false, 'sink' => $body, 'curl' => [
+                        CURLOPT_RESOLVE => [$this->address->pinned()], CURLOPT_LOW_SPEED_LIMIT => 1_000, CURLOPT_LOW_SPEED_TIME => 60,
+                    ]])->get($url);
             } catch (ConnectionException|RequestException $failure) {
-                throw $body->full ? DepotFailure::rubbish($this->depot->name, 'an answer that does not end') : DepotFailure::away($this->depot->name);
+                throw $body->isFull ? DepotFailure::tooLong($this->depot->name, $path, $most) : DepotFailure::away($this->depot->name);
             } catch (Refusal $refusal) {
                 throw DepotFailure::unreachable($this->depot->name, $refusal->getMessage());
             }
             if (! $response->redirect()) {
-                return $response->successful() ? $response->body() : throw DepotFailure::refused($this->depot->name, $response->status());
+                $answer = $response->toPsrResponse()->getBody();
+                $answer->rewind();
+
+                return $response->successful() ? $answer : throw DepotFailure::refused($this->depot->name, $response->status());
             }
             $url = $this->address->redirected($url, $response->header('Location')) ?? throw DepotFailure::redirected($this->depot->name);
         }

@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Depots;
 
+use App\Refusal\Sentence;
 use RuntimeException;
 
 /** A depot did not answer as a depot does; the message is a sentence for people. */
-final class DepotFailure extends RuntimeException
+final class DepotFailure extends RuntimeException implements Sentence
 {
     /** Whether the same question may get another answer a moment later. */
     public bool $passing = false;
@@ -34,6 +35,16 @@ final class DepotFailure extends RuntimeException
         return new self("{$name} sends us on to another host. That is not followed; add the depot again under its own address.");
     }
 
+    public static function tooLong(string $name, string $what, int $most): self
+    {
+        return new self("{$name} sends more than ".number_format($most / 1_000_000).' MB as '.strtok($what, '?').', which is not read. Nothing here has changed.');
+    }
+
+    public static function tooMany(string $name, int $most): self
+    {
+        return new self("{$name} has more than ".number_format($most).' packages, which are not read. Nothing here has changed.');
+    }
+
     public static function rubbish(string $name, string $where): self
     {
         return new self("{$name} answered something that is not a depot's ({$where}). Nothing here has changed.");
@@ -52,11 +63,6 @@ final class DepotFailure extends RuntimeException
     public static function cutShort(string $name, string $file): self
     {
         return self::passing("{$name} broke off while sending {$file}. What came is kept; apply again to go on from there.");
-    }
-
-    public static function diskFull(): self
-    {
-        return new self('The disk is full. Nothing was changed; make room and apply again.');
     }
 
     private static function passing(string $sentence): self

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Rehearsals\Culprits\SearchState;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
@@ -11,8 +12,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $id
  * @property string $instance_id
  * @property int $rehearsal
- * @property string $state  waiting, running, asking, stopped or done
- * @property list<string> $wants
+ * @property SearchState $state
+ * @property non-empty-list<string> $wants
  * @property array<string, list<string>> $needs
  * @property list<string> $errors
  * @property list<array{wants: list<string>, outcome: string, milliseconds: int, again: bool}> $launches
@@ -26,7 +27,7 @@ final class CulpritSearch extends Model
 {
     protected $attributes = ['state' => 'waiting', 'launches' => '[]', 'flaky' => false, 'asks' => false];
 
-    protected $casts = ['wants' => 'array', 'needs' => 'array', 'errors' => 'array', 'launches' => 'array', 'culprits' => 'array', 'flaky' => 'boolean', 'asks' => 'boolean', 'asked' => 'array'];
+    protected $casts = ['state' => SearchState::class, 'wants' => 'array', 'needs' => 'array', 'errors' => 'array', 'launches' => 'array', 'culprits' => 'array', 'flaky' => 'boolean', 'asks' => 'boolean', 'asked' => 'array'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

@@ -24,10 +24,4 @@ final class Depot extends Model
     protected $attributes = ['sequence' => 0, 'paused' => false, 'moderated' => false, 'vouched_by' => 'depot', 'place' => 0];
 
     protected $casts = ['moderated' => 'boolean', 'paused' => 'boolean', 'synced_at' => 'immutable_datetime'];
-
-    /** Changes whenever anything that the depots say may have changed. */
-    public static function stamp(): string
-    {
-        return self::query()->orderBy('id')->get(['id', 'sequence', 'paused', 'place'])->toJson();
-    }
 }

@@ -6,13 +6,13 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 
 /**
  * @property Plan $plan
  * @property list<string> $earlier  plans as JSON, the latest last
  * @property list<string> $later  plans as JSON that were stepped back from, the next last
- * @property ?array{stamp: string, versions: array<string, string>|null, toFetch: int} $outcome
+ * @property ?array<string, mixed> $outcome  see \App\Drafts\Outcome
  * @property int $revision
  * @property Instance $instance
  */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Rehearsals\Log\LogState;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -14,7 +15,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $id
  * @property string $game
  * @property string $name
- * @property string $state  waiting, ready or unreadable
+ * @property LogState $state
  * @property ?string $problem
  * @property ?array<string, mixed> $reading
  * @property ?string $instance_id  whose line-up it is read against
@@ -27,7 +28,9 @@ final class DroppedLog extends Model
 
     public const UPDATED_AT = null;
 
-    protected $casts = ['reading' => 'array', 'created_at' => 'datetime'];
+    protected $attributes = ['state' => 'waiting'];
+
+    protected $casts = ['state' => LogState::class, 'reading' => 'array', 'created_at' => 'datetime'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

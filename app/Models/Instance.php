@@ -10,7 +10,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Collection;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 
 /**
  * @property string $id
@@ -19,6 +19,7 @@ use Stasimon\Core\Base\Plan;
  * @property Collection<int, PlacedRelease> $placed
  * @property ?Draft $draft
  * @property ?array<string, mixed> $look  see Look
+ * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
  */
 final class Instance extends Model

@@ -6,8 +6,8 @@ namespace App\Models;
 
 use Illuminate\Contracts\Database\Eloquent\CastsAttributes;
 use Illuminate\Database\Eloquent\Model;
-use Stasimon\Core\Base\Plan;
-use Stasimon\Core\Base\PlanReader;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanReader;
 
 /** @implements CastsAttributes<Plan, Plan> */
 final class PlanCast implements CastsAttributes
@@ -19,6 +19,6 @@ final class PlanCast implements CastsAttributes
 
     public function set(Model $model, string $key, mixed $value, array $attributes): string
     {
-        return $value->toJson();
+        return $value?->toJson() ?? throw new \InvalidArgumentException('A plan is never nothing.');
     }
 }

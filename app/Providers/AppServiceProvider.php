@@ -4,25 +4,64 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Depots\Sync\ReadDepot;
+use App\Depots\Sync\TendDepot;
+use App\Disk\ApplyDraft;
+use App\Disk\RemoveInstance;
+use App\Drafts\Drafting;
+use App\Find\WorkOut;
+use App\Findings\LookOver;
 use App\Games;
-use App\Instances\Drafting;
+use App\Rehearsals\Culprits\SearchCulprits;
+use App\Rehearsals\Log\ReadDroppedLog;
+use App\Rehearsals\Rehearse;
 use App\View\BaseSentence;
+use App\Work\Allowance;
+use App\Work\Liveness;
+use App\Work\TaskKind;
+use App\Work\Undertaking;
+use App\Work\Undertakings;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 
 final class AppServiceProvider extends ServiceProvider
 {
+    /** Who does which kind of long work. */
+    private const UNDERTAKINGS = [
+        [TaskKind::Sync, ReadDepot::class],
+        [TaskKind::Tend, TendDepot::class],
+        [TaskKind::Apply, ApplyDraft::class],
+        [TaskKind::Removal, RemoveInstance::class],
+        [TaskKind::Rehearsal, Rehearse::class],
+        [TaskKind::CulpritSearch, SearchCulprits::class],
+        [TaskKind::Log, ReadDroppedLog::class],
+        [TaskKind::WorkOut, WorkOut::class],
+        [TaskKind::LookOver, LookOver::class],
+    ];
+
     public function register(): void
     {
         // Each remembers what a page asks for more than once.
         $this->app->scoped(Drafting::class);
         $this->app->scoped(BaseSentence::class);
+        $this->app->scoped(Allowance::class);
+        $this->app->singleton(Liveness::class);
+        $this->app->singleton(Undertakings::class, function (): Undertakings {
+            $undertakings = new Undertakings;
+            foreach (self::UNDERTAKINGS as [$kind, $class]) {
+                $undertakings->know($kind, fn (): Undertaking => $this->app->make($class));
+            }
+
+            return $undertakings;
+        });
         $this->app->singleton(Games::class, fn (): Games => new Games((string) config('stasimon.games')));
     }
 
     public function boot(): void
     {
+        // By this name a session of the database is known to be a worker's; the configuration, which is cached, is the same for all.
+        config(['database.connections.pgsql.application_name' => getenv('STASIMON_ROLE') ?: 'stasimon web']);
         Model::unguard();
         Model::preventLazyLoading(! $this->app->isProduction());
         Vite::useScriptTagAttributes(['defer' => true]);

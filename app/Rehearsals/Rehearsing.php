@@ -4,10 +4,15 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
+use App\Disk\Folder;
 use App\Games;
-use App\Instances\Folder;
 use App\Models\Instance;
 use App\Models\Rehearsal;
+use App\Refusal\Meaning;
+use App\Rehearsals\Launch\Launch;
+use App\Rehearsals\Launch\Launched;
+use App\Rehearsals\Log\Reading;
+use App\Store\FullDisk;
 use Illuminate\Support\Facades\File;
 
 /** Launches an instance as it is applied, and keeps what was launched, its log and how it ended. */
@@ -24,16 +29,16 @@ final readonly class Rehearsing
     {
         $instance = $rehearsal->instance;
         $folder = new Folder($instance);
-        $isStopped = fn (): bool => $rehearsal->newQuery()->whereKey($rehearsal->id)->value('state') === 'stopped';
+        $isStopped = fn (): bool => $rehearsal->newQuery()->whereKey($rehearsal->id)->value('state') === LaunchState::Stopped;
         if ($isStopped()) {
             return;
         }
-        $rehearsal->update(['state' => 'running', 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $this->configs($instance)]);
+        $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $this->configs($instance)]);
         $log = $this->reading->log($rehearsal);
         $start = hrtime(true);
         if (! $rehearsal->plain && ! $this->isProven($rehearsal)) {
             $alone = $this->alone($rehearsal, $isStopped);
-            $rehearsal->update(['alone' => $alone->isClean() ? sprintf('clean in %.1f s', (hrtime(true) - $start) / 1e9) : 'failed']);
+            $rehearsal->update(['alone' => $alone->isClean() ? LaunchState::Clean : LaunchState::Failed, 'alone_milliseconds' => intdiv(hrtime(true) - $start, 1_000_000)]);
             if (! $alone->isClean()) {
                 $this->finish($rehearsal, $alone, $start, $isStopped());
 
@@ -49,13 +54,16 @@ final readonly class Rehearsing
 
     private function finish(Rehearsal $rehearsal, Launched $launched, int $start, bool $isStopped): void
     {
-        $state = $isStopped ? 'stopped' : ($launched->isClean() ? 'clean' : 'failed');
-        if ($state === 'clean' && ! $rehearsal->plain) {
+        if (! $isStopped && ! $launched->isClean() && Meaning::isDiskFull()) {
+            throw FullDisk::writing('what the game has to write, so how it ended says nothing of the mods');
+        }
+        $state = $isStopped ? LaunchState::Stopped : ($launched->isClean() ? LaunchState::Clean : LaunchState::Failed);
+        if ($state === LaunchState::Clean && ! $rehearsal->plain) {
             $this->keepConfigs($rehearsal);
         }
         $rehearsal->fill(['exit_code' => $launched->exit, 'hung' => $launched->hung, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000)]);
-        $rehearsal->reading = $this->reading->read($rehearsal);
         $rehearsal->state = $state;
+        $rehearsal->reading = $this->reading->read($rehearsal);
         $rehearsal->save();
     }
 
@@ -63,8 +71,8 @@ final readonly class Rehearsing
     private function isProven(Rehearsal $rehearsal): bool
     {
         foreach ($rehearsal->instance->rehearsals()->where('id', '<>', $rehearsal->id)->latest('number')->limit(50)->get() as $earlier) {
-            $same = [$earlier->plan->gameVersion, $earlier->plan->runtimeVersion] === [$rehearsal->plan->gameVersion, $rehearsal->plan->runtimeVersion];
-            if ($same && (str_starts_with((string) $earlier->alone, 'clean') || $earlier->state === 'clean')) {
+            $same = [$earlier->plan->base->gameVersion, $earlier->plan->base->runtimeVersion] === [$rehearsal->plan->base->gameVersion, $rehearsal->plan->base->runtimeVersion];
+            if ($same && ($earlier->alone === LaunchState::Clean || $earlier->state === LaunchState::Clean)) {
                 return true;
             }
         }
@@ -102,7 +110,7 @@ final readonly class Rehearsing
     /** @return array<string, string> path => file, of what is the instance's own and not a world */
     private function configFiles(Instance $instance): array
     {
-        $game = $this->games->get($instance->plan->game);
+        $game = $this->games->get($instance->plan->base->game);
         $files = [];
         foreach (array_diff($game->own, [$game->worlds['folder'] ?? '']) as $own) {
             $folder = (new Folder($instance))->live($own);
@@ -126,7 +134,7 @@ final readonly class Rehearsing
             File::copy($file, $folder->rehearsed($rehearsal->number, $path));
         }
         $rehearsal->configs = $this->configs($rehearsal->instance);
-        foreach ($rehearsal->instance->rehearsals()->where('state', 'clean')->where('plain', false)->orderByDesc('number')->offset(2)->limit(10)->pluck('number') as $old) {
+        foreach ($rehearsal->instance->rehearsals()->where('state', LaunchState::Clean)->where('plain', false)->orderByDesc('number')->offset(2)->limit(10)->pluck('number') as $old) {
             File::deleteDirectory($folder->rehearsed((int) $old));
         }
     }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
-use App\Depots\DepotCatalogue;
+use App\Depots\Catalogue\DepotCatalogue;
 use App\Games;
 use App\Models\Package;
 use App\Models\Rehearsal;
-use Stasimon\Core\Base\MemoryChoice;
-use Stasimon\Core\Base\Plan;
-use Stasimon\Core\Rehearse\Counsel;
+use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Game\MemoryChoice;
+use Stasimon\Core\Plan\Plan;
 
 /** What is not as it was in the last rehearsal that came up clean, with a step back for each change and one for all. */
 final readonly class SinceClean
@@ -25,12 +25,12 @@ final readonly class SinceClean
 
     public static function of(Rehearsal $rehearsal, Games $games): self
     {
-        $clean = $rehearsal->instance->rehearsals()->where('state', 'clean')->where('plain', false)->where('number', '<', $rehearsal->number)->orderByDesc('number')->first();
+        $clean = $rehearsal->instance->rehearsals()->where('state', LaunchState::Clean)->where('plain', false)->where('number', '<', $rehearsal->number)->orderByDesc('number')->first();
         if ($clean === null || $clean->versions === null || $rehearsal->versions === null) {
             return new self($clean, []);
         }
-        $game = $games->get($rehearsal->plan->game);
-        $base = $rehearsal->plan->base();
+        $game = $games->get($rehearsal->plan->base->game);
+        $base = $rehearsal->plan->base->packages();
         [$then, $now] = [array_diff_key($clean->versions, array_flip($base)), array_diff_key($rehearsal->versions, array_flip($base))];
         $changed = array_keys(array_diff_assoc($then, $now) + array_diff_assoc($now, $then));
         $names = Package::query()->whereIn('id', array_map(strval(...), $changed))->pluck('name', 'id');
@@ -40,9 +40,9 @@ final readonly class SinceClean
             $steps[] = self::package((string) $id, $names[$id] ?? (string) $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan, $clean->plan, $catalogue);
         }
         foreach ([
-            ['build', $clean->plan->loaderVersion, $rehearsal->plan->loaderVersion, 'the loader', fn (Plan $plan): Plan => $plan->onBuild($clean->plan->loaderVersion)],
-            ['runtime', $clean->plan->runtimeVersion, $rehearsal->plan->runtimeVersion, $game->runtimeName, fn (Plan $plan): Plan => $plan->onRuntime($clean->plan->runtimeVersion)],
-            ['memory', self::gigabytes($clean->plan->memory), self::gigabytes($rehearsal->plan->memory), 'memory', fn (Plan $plan): Plan => $plan->withMemory($clean->plan->memory)],
+            ['build', $clean->plan->base->loaderVersion, $rehearsal->plan->base->loaderVersion, 'the loader', fn (Plan $plan): Plan => $plan->onBuild($clean->plan->base->loaderVersion)],
+            ['runtime', $clean->plan->base->runtimeVersion, $rehearsal->plan->base->runtimeVersion, $game->runtimeName, fn (Plan $plan): Plan => $plan->onRuntime($clean->plan->base->runtimeVersion)],
+            ['memory', self::gigabytes($clean->plan->base->memory), self::gigabytes($rehearsal->plan->base->memory), 'memory', fn (Plan $plan): Plan => $plan->withMemory($clean->plan->base->memory)],
         ] as [$key, $before, $after, $what, $change]) {
             if ($before !== $after) {
                 $steps[] = new Counsel("since {$key}", ucfirst("{$what} {$before} → {$after}"), $change);

@@ -4,19 +4,21 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
+use App\Drafts\LineUp;
+use App\Findings\RunsOn;
 use App\Games;
-use App\Instances\Bases;
-use App\Instances\Drafting;
-use App\Instances\LineUp;
-use App\Instances\RunsOn;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
-use Stasimon\Core\Base\Plan;
-use Stasimon\Core\Base\RuntimeNeed;
+use App\Work\Allowance;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Evidence\RuntimeNeed;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\WhatIf;
 
 /** What each alternative of a part of the base would do to an instance's line-up. */
@@ -25,61 +27,59 @@ final readonly class BaseChoices
     /** Needs of the runtime that are told one by one. */
     private const TOLD = 4;
 
-    public function __construct(private Drafting $drafting, private BaseSentence $sentence, private Games $games, private RunsOn $runsOn)
+    public function __construct(private Drafting $drafting, private BaseSentence $sentence, private Games $games, private RunsOn $runsOn, private Allowance $allowance)
     {
     }
 
     /**
-     * @param  'build'|'runtime'|'memory'  $part
      * @return list<array{value: string, label: string, words: string, here: bool}>
      */
-    public function of(Instance $instance, string $part): array
+    public function of(Instance $instance, BasePart $part): array
     {
         $base = $this->sentence->of($instance);
-        if ($part === 'memory') {
+        if ($part === BasePart::Memory) {
             return $base->memory;
         }
         $now = $this->drafting->lineUp($instance);
-        $bases = new Bases($this->games->get($now->plan->game), $now->catalogue);
+        $bases = new Bases($this->games->get($now->plan->base->game), $now->catalogue);
 
-        $needs = $part === 'runtime' && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
+        $needs = $part === BasePart::Runtime && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
 
         return array_map(function (array $choice) use ($instance, $now, $part, $bases, $needs): array {
             if ($choice['here']) {
                 return $choice;
             }
             $plan = $now->plan->onBaseOf($bases->plan(
-                $now->plan->gameVersion, $now->plan->loader,
-                $part === 'build' ? $choice['value'] : $now->plan->loaderVersion,
-                $part === 'runtime' ? $choice['value'] : $now->plan->runtimeVersion,
-                $now->plan->memory,
+                $now->plan->base->gameVersion, $now->plan->base->loader,
+                $part === BasePart::Build ? $choice['value'] : $now->plan->base->loaderVersion,
+                $part === BasePart::Runtime ? $choice['value'] : $now->plan->base->runtimeVersion,
+                $now->plan->base->memory,
             ));
 
             // What the version itself rules out is said already, and its base is not made.
-            if ($part === 'runtime' && $plan->runtimeVersion !== $choice['value']) {
+            if ($part === BasePart::Runtime && $plan->base->runtimeVersion !== $choice['value']) {
                 return $choice;
             }
             $unmet = array_values(array_filter($needs, fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $choice['value']));
             if ($unmet !== []) {
-                return [...$choice, 'words' => "too old for the files of {$unmet[0]->who}".(count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : '')];
+                return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => "too old for the files of {$unmet[0]->who}".(count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : ''), 'here' => false];
             }
 
-            return [...$choice, 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->drafting->lineUpOf($plan, $instance), $now)]))];
-        }, $part === 'build' ? $base->builds : $base->runtimes);
+            return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->drafting->lineUpOf($plan, $instance), $now)])), 'here' => false];
+        }, $part === BasePart::Build ? $base->builds : $base->runtimes);
     }
 
     /**
      * What the line-up that stands needs of a part, and what shows it.
      *
-     * @param  'build'|'runtime'|'memory'  $part
      * @return list<string> sentences
      */
-    public function why(Instance $instance, string $part): array
+    public function why(Instance $instance, BasePart $part): array
     {
-        if ($instance->applied_at === null || $part === 'build') {
+        if ($instance->applied_at === null || $part === BasePart::Build) {
             return [];
         }
-        if ($part === 'memory') {
+        if ($part === BasePart::Memory) {
             $machine = RunsOn::machine();
 
             return [
@@ -87,7 +87,7 @@ final readonly class BaseChoices
                 ...($machine === null ? [] : ['This machine has '.number_format($machine).' MB in all.']),
             ];
         }
-        $name = $this->games->get($instance->plan->game)->runtimeName;
+        $name = $this->games->get($instance->plan->base->game)->runtimeName;
         $needs = $this->runsOn->ofApplied($instance);
         $told = array_slice($needs, 0, self::TOLD);
 
@@ -99,11 +99,14 @@ final readonly class BaseChoices
 
     private function consequences(LineUp $then, LineUp $now): string
     {
+        if ($then->isStopped) {
+            return 'not worked out yet';
+        }
         if ($then->resolved === null) {
             return $this->largest($then);
         }
         $plan = $then->plan;
-        $of = fn (LineUp $lineUp): array => array_diff_key($lineUp->resolved?->versions() ?? $lineUp->have, array_flip($plan->base()));
+        $of = fn (LineUp $lineUp): array => array_diff_key($lineUp->resolved?->versions() ?? $lineUp->have, array_flip($plan->base->packages()));
         $changes = Changes::between($of($now), $of($then));
         if ($changes->count() === 0) {
             return 'keeps everything';
@@ -123,7 +126,11 @@ final readonly class BaseChoices
     {
         $request = $then->plan->request($then->catalogue, $then->catalogue->game, []);
         $wants = array_slice($request->want, Plan::BASE);
-        $kept = (new WhatIf(new Resolver($then->catalogue)))->over($request->wanting($wants), ['this' => array_slice($request->want, 0, Plan::BASE)])['this'];
+        try {
+            $kept = (new WhatIf(new Resolver($then->catalogue, $this->allowance)))->over($request->wanting($wants), ['this' => array_slice($request->want, 0, Plan::BASE)])['this'];
+        } catch (Stopped) {
+            return 'not everything can stay';
+        }
         if ($kept === null) {
             return 'cannot stand here';
         }

@@ -4,16 +4,17 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\DepotCatalogue;
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
 use App\Games;
-use App\Instances\Bases;
-use App\Instances\Drafting;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\PlacedRelease;
-use Stasimon\Core\Base\LoaderBuild;
-use Stasimon\Core\Base\MemoryChoice;
-use Stasimon\Core\Base\Plan;
+use App\Rehearsals\LaunchState;
+use Stasimon\Core\Game\LoaderBuild;
+use Stasimon\Core\Game\MemoryChoice;
+use Stasimon\Core\Plan\Plan;
 
 /** The sentence at the top of an instance, and what each of its parts opens to. */
 final class BaseSentence
@@ -25,27 +26,27 @@ final class BaseSentence
     {
     }
 
-    public function of(Instance $instance): object
+    public function of(Instance $instance): Sentence
     {
         $plan = $this->drafting->plan($instance);
-        $game = $this->games->get($plan->game);
+        $game = $this->games->get($plan->base->game);
         $bases = new Bases($game, new DepotCatalogue($game));
         $runtimes = [];
-        foreach ($bases->choice->runtimes($plan->gameVersion) as $version => $enough) {
-            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $enough ? 'enough' : "not for {$plan->gameVersion}", $plan->runtimeVersion);
+        foreach ($bases->choice->runtimes($plan->base->gameVersion) as $version => $enough) {
+            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $enough ? 'enough' : "not for {$plan->base->gameVersion}", $plan->base->runtimeVersion);
         }
 
-        return (object) [
-            'plan' => $plan,
-            'game' => $game->name,
-            'loader' => $bases->title($plan->loader),
-            'runtime' => $game->runtimeName,
-            'gigabytes' => self::gigabytes($plan->memory),
-            'builds' => array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $plan->loaderVersion), $bases->buildsOf($plan->loader, $plan->gameVersion)),
-            'runtimes' => $runtimes,
-            'memory' => array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, (string) $plan->memory), $game->memory),
-            'state' => $this->state($instance),
-        ];
+        return new Sentence(
+            $plan,
+            $game->name,
+            $bases->title($plan->base->loader),
+            $game->runtimeName,
+            self::gigabytes($plan->base->memory),
+            array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $plan->base->loaderVersion), $bases->buildsOf($plan->base->loader, $plan->base->gameVersion)),
+            $runtimes,
+            array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, (string) $plan->base->memory), $game->memory),
+            $this->state($instance),
+        );
     }
 
     /** @return array{value: string, label: string, words: string, here: bool} */
@@ -62,9 +63,10 @@ final class BaseSentence
         $last = $instance->lastRehearsal;
         $rehearsed = match ($last?->state) {
             null => 'Never rehearsed.',
-            'clean' => "Last rehearsal clean, {$last->created_at?->diffForHumans()}.",
-            'failed' => 'Last rehearsal '.($last->hung ? 'hung' : "failed with exit code {$last->exit_code}").", {$last->created_at?->diffForHumans()}.",
-            'stopped' => 'Last rehearsal stopped by hand.',
+            LaunchState::Clean => "Last rehearsal clean, {$last->created_at->diffForHumans()}.",
+            LaunchState::Failed => 'Last rehearsal '.($last->hung ? 'hung' : "failed with exit code {$last->exit_code}").", {$last->created_at->diffForHumans()}.",
+            LaunchState::Stopped => 'Last rehearsal stopped by hand.',
+            LaunchState::BrokenOff => 'Last rehearsal broken off.',
             default => 'A rehearsal is running.',
         };
         $files = $instance->placed->filter(fn (PlacedRelease $placed): bool => $placed->path !== null);
@@ -76,7 +78,7 @@ final class BaseSentence
     /** @return array{string, string} the game, and what it stands on */
     public function line(Plan $plan): array
     {
-        return $this->said($plan->game, $plan->gameVersion, $plan->loader, $plan->loaderVersion, $plan->runtimeVersion, $plan->memory);
+        return $this->said($plan->base->game, $plan->base->gameVersion, $plan->base->loader, $plan->base->loaderVersion, $plan->base->runtimeVersion, $plan->base->memory);
     }
 
     /** @return array{string, string} the same of an applied plan, of which nothing else is read: a register shows many */

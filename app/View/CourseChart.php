@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Rehearsals\Said;
-use Stasimon\Core\Rehearse\Stretch;
+use App\Rehearsals\Log\Said;
+use Stasimon\Core\Log\Stretch;
 
 /** A launch drawn over time: a bar for each phase, and below them one for each mod's start, in as few lanes as hold them. */
 final readonly class CourseChart
@@ -21,8 +21,8 @@ final readonly class CourseChart
     private const SLOWEST = 20;
 
     /**
-     * @param  list<object{name: string, x: float, width: float, failed: bool, words: string}>  $phases
-     * @param  list<object{name: string, x: float, width: float, lane: int, failed: bool, words: string}>  $starts
+     * @param  list<CourseBar>  $phases
+     * @param  list<CourseBar>  $starts
      * @param  list<object{x: float, label: string}>  $ticks
      * @param  list<object{name: string, version: string, milliseconds: int, failed: bool}>  $slowest
      */
@@ -35,12 +35,12 @@ final readonly class CourseChart
     {
         $total = max(0.1, $said->end);
         $x = fn (float $at): float => round(self::LEFT + $at / $total * (self::WIDTH - self::LEFT - 10), 1);
-        $bar = fn (Stretch $one, bool $broken, string $name): object => (object) [
-            'name' => $name, 'x' => $x($one->begin), 'width' => max(1.5, round($x($one->end ?? $total) - $x($one->begin), 1)), 'failed' => $broken,
-            'words' => $name.($one->version === '' ? '' : " {$one->version}").', '.number_format(1000 * (($one->end ?? $total) - $one->begin)).' ms'.($broken ? ', where it failed' : ''),
-        ];
+        $bar = fn (Stretch $one, bool $broken, string $name): CourseBar => new CourseBar(
+            $name, $x($one->begin), max(1.5, round($x($one->end ?? $total) - $x($one->begin), 1)), $broken,
+            $name.($one->version === '' ? '' : " {$one->version}").', '.number_format(1000 * (($one->end ?? $total) - $one->begin)).' ms'.($broken ? ', where it failed' : ''),
+        );
         $last = count($said->phases) - 1;
-        $phases = array_map(fn (int $i): object => $bar($said->phases[$i], $failed && $i === $last, $said->phases[$i]->name), array_keys($said->phases));
+        $phases = array_map(fn (int $i): CourseBar => $bar($said->phases[$i], $failed && $i === $last, $said->phases[$i]->name), array_keys($said->phases));
         $free = array_fill(0, self::LANES, -1.0);
         $starts = $slowest = [];
         foreach ($said->starts as $one) {
@@ -52,7 +52,7 @@ final readonly class CourseChart
             $slowest[] = (object) ['name' => $name, 'version' => $one->version, 'milliseconds' => (int) round(1000 * (($one->end ?? $total) - $one->begin)), 'failed' => $failed && $one->end === null];
         }
         // The one that failed stands below the others, where its name has room.
-        $used = $starts === [] ? 0 : 1 + max(array_map(fn (object $one): int => $one->lane, $starts));
+        $used = $starts === [] ? 0 : 1 + max(array_map(fn (CourseBar $one): int => $one->lane, $starts));
         foreach ($starts as $drawn) {
             $drawn->lane = $drawn->failed ? $used : $drawn->lane;
             $lanes = max($lanes ?? 0, $drawn->lane + 1);

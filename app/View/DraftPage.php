@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Instances\Finding;
-use App\Instances\LineUp;
+use App\Drafts\LineUp;
+use App\Findings\Finding;
 use App\Models\Instance;
 use Illuminate\Support\Collection;
-use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Contest;
 use Stasimon\Core\Explain\Demand;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Selected;
 use Stasimon\Core\Resolve\Want;
@@ -40,7 +40,7 @@ final readonly class DraftPage
     public function refusal(): string
     {
         $titles = [];
-        foreach ($this->lineUp->impossible->blame ?? [] as $index) {
+        foreach ($this->lineUp->told()->blame ?? [] as $index) {
             if ($index >= Plan::BASE) {
                 $titles[] = $this->title($this->lineUp->plan->wants[$index - Plan::BASE]->id);
             }
@@ -117,7 +117,7 @@ final readonly class DraftPage
     /** Whether the draft asks for this release because it is newer, which can be taken out of it again. */
     public function isUpdate(string $id): bool
     {
-        return isset($this->lineUp->plan->updating[$id]);
+        return isset($this->lineUp->plan->once->updating[$id]);
     }
 
     /** @return list<Want> wants that have a range, or are not as they were */

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Disk\Laying;
+use App\Drafts\Answer;
+use App\Drafts\Drafting;
+use App\Findings\Finding;
+use App\Findings\Findings;
+use App\Findings\Looking;
 use App\Games;
-use App\Instances\Drafting;
-use App\Instances\Finding;
-use App\Instances\Findings;
-use App\Instances\Laying;
-use App\Instances\Looking;
 use App\Models\Instance;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
@@ -24,12 +25,13 @@ final readonly class DraftPages
     /** @return array<string, mixed> what the page shows, by the names that it uses */
     public function of(Instance $instance): array
     {
+        $this->drafting->outcome($instance);
         $lineUp = $this->drafting->lineUp($instance);
         $before = $after = [];
         if ($instance->draft !== null && $lineUp->resolved !== null) {
             $before = $this->looking->over($instance)->findings();
             try {
-                $contested = $this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->game)));
+                $contested = $this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->base->game)));
             } catch (UnplaceableFile) {
                 // Applying says so, and which.
                 $contested = [];
@@ -40,7 +42,8 @@ final readonly class DraftPages
         return [
             'lineUp' => $lineUp,
             'page' => new DraftPage($lineUp, $instance, Finding::without($before, $after), Finding::without($after, $before), array_values(array_udiff($after, Finding::without($after, $before), fn (Finding $a, Finding $b): int => spl_object_id($a) <=> spl_object_id($b)))),
-            'repairs' => $this->drafting->repairs($lineUp),
+            'told' => $lineUp->told(),
+            'givenUp' => $instance->draft !== null && $this->drafting->outcome($instance)->answer === Answer::GivenUp,
         ];
     }
 }

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Instances\Drafting;
+use App\Drafts\Answer;
+use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Models\Package;
 use Stasimon\Core\Catalogue\Kind;
@@ -22,7 +23,11 @@ final readonly class DraftSummary
     {
         $outcome = $this->drafting->outcome($instance);
         if ($outcome->versions === null) {
-            return (object) ['parts' => ['cannot be applied as it is'], 'appliable' => false];
+            return (object) ['parts' => [match ($outcome->answer) {
+                Answer::Open => 'being worked out',
+                Answer::GivenUp => 'takes too long to work out',
+                default => 'cannot be applied as it is',
+            }], 'appliable' => false];
         }
         $changes = Changes::between($instance->versions(), $outcome->versions);
         $moved = array_map(fn (Change $change): string => $change->id, $changes->change);
@@ -51,10 +56,10 @@ final readonly class DraftSummary
         if ($outcome->toFetch > 0) {
             $parts[] = Bytes::words($outcome->toFetch).' to fetch';
         }
-        if ($this->drafting->plan($instance)->putBack) {
+        if ($this->drafting->plan($instance)->once->putBack) {
             $parts[] = 'puts every file back';
         }
-        $own = $this->drafting->plan($instance)->own;
+        $own = $this->drafting->plan($instance)->once->own;
         if ($own !== []) {
             $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own) === [] ? ' set aside' : ' as it was');
         }

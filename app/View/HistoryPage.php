@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Instances\Folder;
+use App\Disk\Folder;
 use App\Models\HistoryEntry;
 use App\Models\Instance;
 use Illuminate\Support\Collection;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Instances\Drafting;
-use App\Instances\Finding;
-use App\Instances\Look;
+use App\Drafts\Drafting;
+use App\Findings\Finding;
+use App\Findings\Look;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\PlacedRelease;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Instances\Finding;
-use App\Instances\Update;
+use App\Findings\Finding;
+use App\Findings\Update;
 
 /** One line of the line-up's table. */
 final readonly class LineUpRow
@@ -39,5 +39,17 @@ final readonly class LineUpRow
     public function isOff(): bool
     {
         return $this->state === 'off';
+    }
+
+    /** How it differs from what is applied; nothing where it does not. */
+    public function stateWords(): string
+    {
+        return match ($this->state) {
+            'off' => 'turned off',
+            'going off' => 'off in the draft,',
+            'goes' => 'goes with the draft,',
+            'coming on' => 'on again in the draft,',
+            default => '',
+        };
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Rehearsals\LogChoice;
-use App\Rehearsals\LogFile;
-use App\Rehearsals\LogWindow;
+use App\Rehearsals\Log\LogChoice;
+use App\Rehearsals\Log\LogFile;
+use App\Rehearsals\Log\LogWindow;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
@@ -22,10 +22,10 @@ final readonly class LogPage
 
     public static function of(Request $request, LogFile $log, string $address, bool $isOver): self
     {
-        $choice = LogChoice::of($request);
+        $choice = self::choice($request);
         $log->index($isOver);
-        $from = $request->has('from') ? max(0, $request->integer('from')) : ($request->has('line') ? null : 0);
-        $window = $log->window($choice, $from, self::WINDOW, $request->integer('line'));
+        $from = $request->has('from') ? Address::number($request, 'from') ?? 0 : ($request->has('line') ? null : 0);
+        $window = $log->window($choice, $from, self::WINDOW, Address::number($request, 'line') ?? 0);
         if ($from === 0 && ! $request->has('from') && $isOver && $window->firstError !== null && $window->errorRow >= self::WINDOW) {
             $window = $log->window($choice, null, self::WINDOW, $window->firstError);
         }
@@ -33,9 +33,15 @@ final readonly class LogPage
         return new self($choice, $window, $address, $isOver);
     }
 
+    /** Which lines the address asks for. */
+    public static function choice(Request $request): LogChoice
+    {
+        return LogChoice::of(Address::words($request, 'level'), Address::words($request, 'words'), Address::flag($request, 'fold'));
+    }
+
     public static function fragment(LogWindow $window, bool $isOver): Response
     {
-        return response()->view('instances.log-lines', ['window' => $window])->withHeaders([
+        return response()->view('logs.lines', ['window' => $window])->withHeaders([
             'X-Over' => $isOver ? 'yes' : 'no', 'X-Total' => (string) $window->total, 'X-From' => (string) $window->from,
             'X-Error' => (string) $window->errorRow, 'X-Levels' => implode(' ', [$window->levels['all'], $window->levels['warn'], $window->levels['error']]),
         ]);

@@ -4,32 +4,42 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\SourceProblems;
 use App\Models\Package as Row;
 use App\Models\Release as FileRow;
+use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Base\GameDefinition;
-use Stasimon\Core\Base\LoaderWord;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Catalogue\Breakage;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\Verdict;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\LoaderWord;
+use Stasimon\Core\Plan\Plan;
+use stdClass;
 
 /** What the page of a package says of it, for one instance and its draft. */
 final readonly class PackagePage
 {
+    /** Releases whose ranges are looked at for whether they can be read. */
+    private const READ = 100;
+
+    /** Things that cannot be used that are told. */
+    private const SAID = 20;
+
     public ReleaseMatrix $matrix;
 
-    /** @var Collection<int, object> what each depot says, in the person's order */
+    /** @var Collection<int, stdClass> what each depot says, in the person's order */
     public Collection $sources;
 
-    /** @var Collection<string, Collection<int, FileRow>> version => its files */
+    /** @var Collection<array-key, EloquentCollection<int, FileRow>> version => its files */
     public Collection $files;
 
-    /** @var Collection<int, object> */
+    /** @var Collection<int, stdClass> */
     public Collection $notices;
 
     /**
@@ -46,7 +56,7 @@ final readonly class PackagePage
             $titles[$loader->id] = $this->title($loader->id);
         }
         $this->sources = DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('package_id', $package->id)->orderBy('depots.place')->orderBy('depots.id')
-            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])->each(fn (object $source) => $source->page = json_decode($source->page, true));
+            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])->each(fn (object $source) => $source->page = (array) json_decode($source->page, true));
         $this->files = FileRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
         $this->notices = DB::table('notices')->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')->where('package_id', $package->id)->orderBy('notices.id')->get(['notices.*', 'depots.name as depot']);
         $this->matrix = ReleaseMatrix::of($package, $game, $plan, $this->release(), $titles);
@@ -124,7 +134,7 @@ final readonly class PackagePage
                 'version' => $met === null ? null : $versions[$met],
                 'comes' => $met !== null && ! isset($this->versions[$met]),
                 'instead' => $met !== null && $met !== $only?->id ? $this->title($met) : '',
-                'base' => in_array($met ?? $need->alternatives[0]->id, $this->plan->base(), true),
+                'base' => in_array($met ?? $need->alternatives[0]->id, $this->plan->base->packages(), true),
             ];
         }
 
@@ -152,20 +162,37 @@ final readonly class PackagePage
     /** @return array<string, string> version => its change notes, from the first depot that has some */
     public function changeNotes(): array
     {
-        return $this->sources->reverse()->reduce(fn (array $notes, object $source): array => array_merge($notes, $source->page['notes'] ?? []), []);
+        return $this->sources->reduce(fn (array $notes, object $source): array => $notes + ($source->page['notes'] ?? []), []);
+    }
+
+    /** @return list<string> what of it cannot be used, and why */
+    public function problems(): array
+    {
+        $said = (new SourceProblems)->of($this->package->id);
+        foreach (array_slice(array_reverse($this->package->releases), 0, self::READ) as $release) {
+            $targets = array_merge(array_map(fn (Breakage $breakage): Target => $breakage->target, $release->breaks), ...array_map(fn (Need $need): array => $need->alternatives, [...$release->needs(), ...$release->suggests]));
+            foreach ($targets as $target) {
+                $range = $this->catalogue->package($target->id)?->range($target->range, $this->package->syntax);
+                if ($range !== null && ! $range->isReadable()) {
+                    $said["{$target->id} {$target->range}"] ??= "{$release->version} names {$this->title($target->id)} in {$range->words()}, which nothing here meets.";
+                }
+            }
+        }
+
+        return array_slice(array_values($said), 0, self::SAID);
     }
 
     /** The relation of a release to the game, where it is not for this version: what can be waived. */
     public function isWaivable(int $row): bool
     {
-        $game = $this->plan->game;
+        $game = $this->plan->base->game;
         $release = $this->package->release($this->matrix->rows[$row]['version']);
         if ($release === null || $this->matrix->isForHere($row)) {
             return false;
         }
         $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $this->game->loaders);
         $names = array_merge([], ...array_map(fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives), $release->needs()));
-        $forAnother = array_diff(array_intersect($names, $loaders), $this->standsFor($this->plan->loader));
+        $forAnother = array_diff(array_intersect($names, $loaders), $this->standsFor($this->plan->base->loader));
 
         return in_array($game, $names, true) && $forAnother === [];
     }

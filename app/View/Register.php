@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Instances\Finding;
-use App\Instances\Level;
-use App\Instances\Look;
-use App\Instances\Looking;
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Look;
+use App\Findings\Looking;
 use App\Models\Depot;
 use App\Models\Instance;
+use App\Refusal\Meaning;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
+use Throwable;
 
 /** What the register shows: what was found in every instance when it was last looked over. */
 final readonly class Register
@@ -28,23 +31,36 @@ final readonly class Register
 
     public function isStale(): bool
     {
-        return Instance::query()->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))->exists();
+        return Instance::query()->whereNull('problem')->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))->exists();
     }
 
     /** @return array<string, mixed> */
     public function page(): array
     {
-        $instances = Instance::query()->with(['draft:id,instance_id', 'lastRehearsal'])->orderByDesc('created_at')->paginate(50);
-        $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->looking->last($instance)]);
+        $instances = Instance::query()->whereNull('problem')->with(['draft:id,instance_id', 'lastRehearsal'])->orderByDesc('created_at')->paginate(50);
+        $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->look($instance)]);
 
         return [
             'instances' => $instances,
+            'aside' => Instance::query()->whereNotNull('problem')->orderBy('name')->limit(50)->get(['id', 'name', 'problem']),
             'looks' => $looks,
             'needs' => $this->needs($instances->getCollection(), $looks),
             'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
             'placed' => $this->placed($instances->getCollection()),
             'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
         ];
+    }
+
+    /** One that cannot be looked over says so, and no other is concerned. */
+    private function look(Instance $instance): Look
+    {
+        try {
+            return $this->looking->last($instance);
+        } catch (Throwable $failure) {
+            report($failure);
+
+            return new Look('', [], [new Finding(Level::Look, 'It could not be looked over', 'What is true about it is not known. '.Meaning::of($failure))], []);
+        }
     }
 
     /**
@@ -56,7 +72,8 @@ final readonly class Register
     {
         $needs = [];
         foreach ($instances as $instance) {
-            foreach (self::serious($looks[$instance->id]) as $finding) {
+            $look = $looks[$instance->id] ?? null;
+            foreach ($look === null ? [] : self::serious($look) as $finding) {
                 $needs[] = [$instance, $finding];
             }
         }
@@ -74,7 +91,7 @@ final readonly class Register
 
     /**
      * @param  Collection<int, Instance>  $instances
-     * @return Collection<string, object{instance_id: string, ids: string, size: int}> instance id => its packages by name, and their bytes
+     * @return Collection<array-key, stdClass> instance id => its packages by name, and their bytes
      */
     private function placed(Collection $instances): Collection
     {

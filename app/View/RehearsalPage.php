@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Models\Rehearsal;
-use App\Rehearsals\Read;
-use App\Rehearsals\Reading;
-use App\Rehearsals\Said;
+use App\Rehearsals\Launch\Side;
+use App\Rehearsals\LaunchState;
+use App\Rehearsals\Log\Read;
+use App\Rehearsals\Log\Reading;
+use App\Rehearsals\Log\Said;
 use App\Rehearsals\SinceClean;
-use Stasimon\Core\Rehearse\Counsel;
-use Stasimon\Core\Rehearse\ExitCode;
+use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Diagnose\ExitCode;
 
 /** What the page of a rehearsal says of it. */
 final readonly class RehearsalPage
@@ -29,25 +31,32 @@ final readonly class RehearsalPage
     {
         $this->all = $reading->allMissing($findings);
         $names = $rehearsal->instance->placed->pluck('name', 'package_id')->all();
-        $this->chart = $said->phases === [] ? null : CourseChart::of($said, $rehearsal->state === 'failed', $names);
+        $this->chart = $said->phases === [] ? null : CourseChart::of($said, $rehearsal->state === LaunchState::Failed, $names);
+    }
+
+    /** Whether the log says of nothing whose fault it is, or what would help. */
+    public function namesNobody(): bool
+    {
+        return array_filter($this->findings, fn (Read $read): bool => $read->diagnosis->suspects !== [] || $read->remedies !== []) === [];
     }
 
     /** "Failed after 3.4 s with exit code 1." */
     public function verdict(): string
     {
         $rehearsal = $this->rehearsal;
-        $what = $rehearsal->plain || $rehearsal->alone === 'failed' ? 'The game alone' : 'The game';
+        $what = $rehearsal->isForGameAlone() ? 'The game alone' : 'The game';
 
         return match ($rehearsal->state) {
-            'clean' => "Clean. {$what} came up in {$rehearsal->seconds()}.",
-            'failed' => match (true) {
+            LaunchState::Clean => "Clean. {$what} came up in {$rehearsal->seconds()}.",
+            LaunchState::Failed => match (true) {
                 $rehearsal->hung => "It said nothing more and was ended after {$rehearsal->seconds()}.",
-                $rehearsal->alone === 'failed' => "The game alone does not come up: exit code {$rehearsal->exit_code} after {$rehearsal->seconds()}.",
+                $rehearsal->alone === LaunchState::Failed => "The game alone does not come up: exit code {$rehearsal->exit_code} after {$rehearsal->seconds()}.",
                 default => "Failed after {$rehearsal->seconds()} with exit code {$rehearsal->exit_code}.",
             },
-            'stopped' => 'Stopped by hand.',
-            'waiting' => 'Waiting for a worker.',
-            default => 'Running.',
+            LaunchState::Stopped => 'Stopped by hand.',
+            LaunchState::BrokenOff => 'Broken off, for a reason that is not the game\'s. '.$rehearsal->problem,
+            LaunchState::Waiting => 'Waiting for a worker.',
+            LaunchState::Running => 'Running.',
         };
     }
 
@@ -57,18 +66,18 @@ final readonly class RehearsalPage
         $rehearsal = $this->rehearsal;
 
         return implode(' ', array_filter([
-            $rehearsal->state === 'failed' && ! $rehearsal->hung ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.' : '',
+            $rehearsal->state === LaunchState::Failed && ! $rehearsal->hung ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.' : '',
             $rehearsal->plain ? 'Launched without loader and mods.' : '',
-            $rehearsal->side === 'server' ? 'Launched as a server.' : '',
-            $rehearsal->alone === null || $rehearsal->alone === 'failed' ? '' : "Before it, the game alone was {$rehearsal->alone}.",
-            $rehearsal->alone === 'failed' ? 'So it is not for a mod to mend: look at the runtime and the memory.' : '',
+            $rehearsal->side === Side::Server ? 'Launched as a server.' : '',
+            $rehearsal->alone === LaunchState::Clean ? "Before it, the game alone was clean in {$rehearsal->secondsAlone()}." : '',
+            $rehearsal->alone === LaunchState::Failed ? 'So it is not for a mod to mend: look at the runtime and the memory.' : '',
         ]));
     }
 
     public function tone(): string
     {
         return match ($this->rehearsal->state) {
-            'clean' => 'good', 'failed' => 'bad', default => ''
+            LaunchState::Clean => 'good', LaunchState::Failed => 'bad', default => ''
         };
     }
 }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use Stasimon\Core\Base\GameDefinition;
-use Stasimon\Core\Base\LoaderWord;
-use Stasimon\Core\Base\Plan;
-use Stasimon\Core\Base\Support;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\LoaderWord;
+use Stasimon\Core\Game\Support;
+use Stasimon\Core\Plan\Plan;
 
 /** A package's releases against the game versions and loaders that they are for, as a picture. */
 final readonly class ReleaseMatrix
@@ -35,7 +35,7 @@ final readonly class ReleaseMatrix
     {
         $supports = [];
         // The instance's own column is drawn though nothing may be for it.
-        $used = ["{$plan->loader} {$plan->gameVersion}" => true];
+        $used = ["{$plan->base->loader} {$plan->base->gameVersion}" => true];
         foreach (array_slice(array_reverse($package->releases), 0, self::ROWS) as $release) {
             $supports[$release->version.' '] = [];
             foreach (Support::ofRelease($release, $package, $game) as [$version, $loader]) {
@@ -50,7 +50,7 @@ final readonly class ReleaseMatrix
             foreach ($game->versions as $version) {
                 if (isset($used[$loader.' '.$version->version])) {
                     $places[$loader.' '.$version->version] = count($columns);
-                    $columns[] = ['loader' => $loader === '' ? 'any loader' : $titles[$loader] ?? $loader, 'version' => $version->version, 'here' => $version->version === $plan->gameVersion && in_array($loader, ['', $plan->loader], true), 'first' => $first];
+                    $columns[] = ['loader' => $loader === '' ? 'any loader' : $titles[$loader] ?? $loader, 'version' => $version->version, 'here' => $version->version === $plan->base->gameVersion && in_array($loader, ['', $plan->base->loader], true), 'first' => $first];
                     $first = false;
                 }
             }

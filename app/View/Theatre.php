@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Instances\Finding;
+use App\Findings\Finding;
 use App\Models\PlacedRelease;
 use Illuminate\Support\Collection;
 

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Catalogue;
 
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Semver;
 use Stasimon\Core\Version\Syntax;
@@ -155,7 +157,7 @@ final class CatalogueReader
         }
         $named = $catalogue->package($target->field('id')->text()) ?? self::unknown();
         try {
-            $named->range($range->text(), $syntax);
+            $named->readRange($range->text(), $syntax);
         } catch (UnusableRange $failure) {
             throw $range->wrong($failure->getMessage());
         }

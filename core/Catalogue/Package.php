@@ -101,17 +101,23 @@ final class Package
         return '='.implode('.', $semver->numbers).($semver->pre === [] ? '' : '-'.implode('.', $semver->pre));
     }
 
-    /** @throws UnusableRange */
-    public function range(string $text, Syntax $syntax): Range
+    /** @throws UnusableRange with the place in the text */
+    public function readRange(string $text, Syntax $syntax): Range
     {
         return $this->ranges[$syntax->value.$text] ??= RangeReader::read($text, $syntax, $this->timeline);
     }
 
-    /**
-     * The releases of this package that a range admits.
-     *
-     * @throws UnusableRange
-     */
+    /** The same, but for a text that is no range here: it admits nothing, whoever wrote it, and says so in words. */
+    public function range(string $text, Syntax $syntax): Range
+    {
+        try {
+            return $this->readRange($text, $syntax);
+        } catch (UnusableRange $failure) {
+            return $this->ranges[$syntax->value.$text] = Range::unreadable($text, $failure->isOfUnknownVersion);
+        }
+    }
+
+    /** The releases of this package that a range admits. */
     public function within(string $text, Syntax $syntax): ReleaseSet
     {
         return $this->sets[$syntax->value.$text] ??= $this->range($text, $syntax)->over($this->timeline);

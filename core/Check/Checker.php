@@ -7,11 +7,11 @@ namespace Stasimon\Core\Check;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Resolve\Policy;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Version\Syntax;
-use Stasimon\Core\Version\UnusableVersion;
 
 /**
  * Says whether a selection is a valid line-up, rule by rule as the contract words them, by looking at versions and
@@ -76,7 +76,7 @@ final class Checker
             foreach ($release?->needs() ?? [] as $need) {
                 $waived = $met = false;
                 foreach ($need->alternatives as $target) {
-                    $waived = $waived || $this->request->waives($package->id, $this->selection[$package->id], 'needs', $target->id);
+                    $waived = $waived || $this->request->waives($package->id, $this->selection[$package->id], Relation::Needs, $target->id);
                     $met = $met || $this->satisfying($target, $package->syntax) !== [];
                 }
                 if (! $waived && ! $met) {
@@ -84,7 +84,7 @@ final class Checker
                 }
             }
             foreach ($release->breaks ?? [] as $breakage) {
-                if ($this->request->waives($package->id, $this->selection[$package->id], 'breaks', $breakage->target->id)) {
+                if ($this->request->waives($package->id, $this->selection[$package->id], Relation::Breaks, $breakage->target->id)) {
                     continue;
                 }
                 foreach ($this->satisfying($breakage->target, $package->syntax) as $broken) {
@@ -171,13 +171,10 @@ final class Checker
                 }
             }
             foreach ($versions as $candidate) {
-                try {
-                    if ($range->admits($order->timeline->version($candidate))) {
-                        $found[] = $package->id;
-                        break;
-                    }
-                } catch (UnusableVersion) {
-                    continue;
+                $provided = $order->timeline->provided($candidate);
+                if ($provided !== null && $range->admits($provided)) {
+                    $found[] = $package->id;
+                    break;
                 }
             }
         }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Check;
 
-use Stasimon\Core\Catalogue\Node;
-use Stasimon\Core\Catalogue\UnusableDocument;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
 
 /** Reads the selection out of a resolution, or out of any document that lists one in the same way. */
 final class SelectionReader

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain;
 
-use Stasimon\Core\Resolve\Clause;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Policy;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Search\Clause;
 
 /** A smallest set of wants that cannot hold together, and the refusal of those alone. */
 final readonly class Blame

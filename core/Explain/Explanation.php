@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Stasimon\Core\Explain;
 
 use Stasimon\Core\Catalogue\Channel;
-use Stasimon\Core\Resolve\Clause;
 use Stasimon\Core\Resolve\Encoding;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Forbidden;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Search\Clause;
 use Stasimon\Core\Version\ReleaseSet;
 
 /**

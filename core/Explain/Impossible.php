@@ -8,6 +8,7 @@ use Stasimon\Core\Resolve\Effort;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Stopped;
 
 /** Why a request has no line-up, and what would help. */
 final readonly class Impossible
@@ -17,22 +18,39 @@ final readonly class Impossible
      * @param  non-empty-list<Step>  $explanation
      * @param  list<Contest>  $contested
      * @param  list<Repair>  $repairs  cheapest first
+     * @param  bool  $isWhole  whether there was time to look for all of them
      */
-    private function __construct(public array $blame, public array $explanation, public array $contested, public array $repairs, public Effort $effort)
+    private function __construct(public array $blame, public array $explanation, public array $contested, public array $repairs, public Effort $effort, public bool $isWhole)
     {
     }
 
-    public static function of(Request $request, Refused $refused, Resolver $resolver): self
+    /**
+     * @param  bool  $whole  whether all of it is wanted; if not, the repairs are those that there was time for
+     *
+     * @throws Stopped at the resolver's deadline
+     */
+    public static function of(Request $request, Refused $refused, Resolver $resolver, bool $whole = true): self
     {
         $blame = Blame::of($request, $refused, $resolver);
         $steps = Explanation::of($blame->refused);
+        $remedies = new Remedies($request, $blame, $resolver);
+        $isWhole = true;
+        try {
+            $remedies->look($steps);
+        } catch (Stopped $stopped) {
+            if ($whole) {
+                throw $stopped;
+            }
+            $isWhole = false;
+        }
 
         return new self(
             $blame->wants,
             $steps,
             Contest::among($steps, $blame->refused, $blame->wants),
-            Remedies::of($request, $blame, $steps, $resolver),
+            $remedies->found(),
             $refused->effort,
+            $isWhole,
         );
     }
 }

@@ -7,12 +7,14 @@ namespace Stasimon\Core\Explain;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provider;
+use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Broken;
 use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\ReleaseSet;
@@ -36,39 +38,46 @@ final class Remedies
     /** @var list<list<array{string, Waiver}>> for each relation, what to say and what to waive; the newest release first */
     private array $waivers = [];
 
-    private function __construct(private readonly Request $request, private readonly Blame $blame, private readonly Resolver $resolver)
+    public function __construct(private readonly Request $request, private readonly Blame $blame, private readonly Resolver $resolver)
     {
         $this->catalogue = $resolver->catalogue;
     }
 
     /**
+     * Tries what could help.
+     *
      * @param  list<Step>  $steps
-     * @return list<Repair> cheapest first
+     *
+     * @throws Stopped at the resolver's deadline; what was found until then is kept
      */
-    public static function of(Request $request, Blame $blame, array $steps, Resolver $resolver): array
+    public function look(array $steps): void
     {
-        $self = new self($request, $blame, $resolver);
         foreach ($steps as $step) {
-            $self->mayWaive($step);
+            $this->mayWaive($step);
         }
-        $resolver->mayWaive([...$request->waive, ...array_column(array_merge(...$self->waivers), 1)]);
-        foreach ($blame->wants as $index) {
-            $self->otherVersion($index);
-            $self->understudies($index);
+        $this->resolver->mayWaive([...$this->request->waive, ...array_column(array_merge(...$this->waivers), 1)]);
+        foreach ($this->blame->wants as $index) {
+            $this->otherVersion($index);
+            $this->understudies($index);
         }
         foreach ($steps as $step) {
-            $self->lessStable($step);
+            $this->lessStable($step);
         }
-        foreach ($blame->wants as $index) {
-            $self->drop($index);
+        foreach ($this->blame->wants as $index) {
+            $this->drop($index);
         }
-        $self->waive();
-        if ($self->repairs === []) {
-            $self->dropSeveral();
+        $this->waive();
+        if ($this->repairs === []) {
+            $this->dropSeveral();
         }
-        usort($self->repairs, fn (Repair $a, Repair $b): int => [$a->cost, $a->text] <=> [$b->cost, $b->text]);
+    }
 
-        return array_slice($self->repairs, 0, self::MOST);
+    /** @return list<Repair> cheapest first */
+    public function found(): array
+    {
+        usort($this->repairs, fn (Repair $a, Repair $b): int => [$a->cost, $a->text] <=> [$b->cost, $b->text]);
+
+        return array_slice($this->repairs, 0, self::MOST);
     }
 
     private function otherVersion(int $index): void
@@ -135,24 +144,23 @@ final class Remedies
     {
         $fact = $step->claim->fact;
         if ($fact instanceof Needed) {
-            $this->waivers[] = $this->waivers($fact->package, $fact->releases, 'needs', $fact->need->alternatives[0]->id);
+            $this->waivers[] = $this->waivers($fact->package, $fact->releases, Relation::Needs, $fact->need->alternatives[0]->id);
         } elseif ($fact instanceof Broken) {
-            $this->waivers[] = $this->waivers($fact->package, $fact->releases, 'breaks', $fact->breakage->target->id);
+            $this->waivers[] = $this->waivers($fact->package, $fact->releases, Relation::Breaks, $fact->breakage->target->id);
         }
     }
 
     /**
-     * @param  'needs'|'breaks'  $relation
      * @return list<array{string, Waiver}>
      */
-    private function waivers(Package $package, ReleaseSet $releases, string $relation, string $target): array
+    private function waivers(Package $package, ReleaseSet $releases, Relation $relation, string $target): array
     {
         $named = $this->catalogue->package($target)?->title() ?? $target;
         $waivers = [];
         foreach (array_reverse($releases->positions()) as $position) {
             $version = $package->releases[$position]->version;
             $waivers[] = [
-                $relation === 'needs'
+                $relation === Relation::Needs
                     ? "Disregard what {$package->title()} {$version} says it needs of {$named}."
                     : "Disregard that {$package->title()} {$version} says it cannot stand with {$named}.",
                 new Waiver($package->id, $version, $relation, $target),
@@ -167,7 +175,7 @@ final class Remedies
     {
         foreach ($this->waivers as $waivers) {
             foreach ($waivers as [$text, $waiver]) {
-                $value = ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation, 'target' => $waiver->target];
+                $value = ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target];
                 $worked = $this->attempt(
                     $text, 3,
                     [$this->request->waive === [] ? new Operation('add', '/waive', [$value]) : new Operation('add', '/waive/-', $value)],

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain;
 
-use Stasimon\Core\Resolve\Clause;
+use Stasimon\Core\Resolve\Search\Clause;
 
 /** One sentence of an explanation. */
 final readonly class Step

@@ -4,20 +4,22 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain;
 
-use Stasimon\Core\Base\GameDefinition;
-use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Additions;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
+use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Keeping;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\ReleaseSet;
 
@@ -35,13 +37,17 @@ final class Verdicts
     /** @var array<string, array<string, bool>> part of the base => need => whether it could be met */
     private array $meets = [];
 
-    /** @param  array<string, string>  $lineUp  package id => version, as the plan resolves now */
-    public function __construct(private readonly Catalogue $catalogue, private readonly GameDefinition $game, private readonly Plan $plan, private readonly array $lineUp)
+    /**
+     * @param  array<string, string>  $lineUp  package id => version, as the plan resolves now
+     *
+     * @throws Stopped at the deadline, as do its answers
+     */
+    public function __construct(private readonly Catalogue $catalogue, private readonly GameDefinition $game, private readonly Plan $plan, private readonly array $lineUp, ?Deadline $deadline = null)
     {
-        $this->resolver = new Resolver($catalogue);
+        $this->resolver = new Resolver($catalogue, $deadline);
         $this->keeping = new Keeping($this->resolver);
         $this->request = $plan->request($catalogue, $game, $lineUp);
-        $this->additions = Additions::to($this->request, $lineUp, $this->resolver);
+        $this->additions = Additions::to($this->request, $lineUp, $this->resolver, $deadline);
     }
 
     public function of(Package $candidate): Verdict
@@ -59,7 +65,7 @@ final class Verdicts
             return new Verdict(Fit::There, 'asked for already', $this->lineUp[$candidate->id] ?? '');
         }
         if (isset($this->lineUp[$candidate->id])) {
-            return new Verdict(Fit::There, 'here for another', $this->lineUp[$candidate->id]);
+            return new Verdict(Fit::Brought, 'here for another', $this->lineUp[$candidate->id]);
         }
         $request = $this->with($candidate);
         $speaks = $this->waives($candidate) ? null : $this->releasesFor($candidate);
@@ -105,8 +111,8 @@ final class Verdicts
             $game = $loader = true;
             foreach ($release->needs() as $need) {
                 $key = $candidate->syntax->value.$need->key;
-                $game = $game && ($this->meets[$this->plan->game][$key] ??= $this->canMeet($need, $this->plan->game, $this->plan->gameVersion, $candidate));
-                $loader = $loader && ($this->meets[$this->plan->loader][$key] ??= $this->canMeet($need, $this->plan->loader, null, $candidate));
+                $game = $game && ($this->meets[$this->plan->base->game][$key] ??= $this->canMeet($need, $this->plan->base->game, $this->plan->base->gameVersion, $candidate));
+                $loader = $loader && ($this->meets[$this->plan->base->loader][$key] ??= $this->canMeet($need, $this->plan->base->loader, null, $candidate));
             }
             if ($game) {
                 $met['game'][] = $position;
@@ -157,7 +163,7 @@ final class Verdicts
     {
         foreach ($this->game->loaders as $loader) {
             if ($loader->id === $id) {
-                return $id !== $this->plan->loader;
+                return $id !== $this->plan->base->loader;
             }
         }
 
@@ -185,7 +191,7 @@ final class Verdicts
         if ($this->refusedOnBase($request)) {
             return null;
         }
-        $answer = $this->keeping->resolve($request, $this->plan->base());
+        $answer = $this->keeping->resolve($request, $this->plan->base->packages());
 
         return $answer instanceof Resolved ? $this->fitting($candidate, $answer->changes, $answer->versions()[$candidate->id] ?? '', $from) : null;
     }
@@ -241,7 +247,7 @@ final class Verdicts
         foreach ($this->onOtherBases($request) as $id => $changed) {
             $version = $this->refusedOnBase($changed) ? null : $this->resolver->newestOf($id, $changed);
             if ($version !== null) {
-                $there = $this->lineUp[$id] ?? ($id === $this->plan->loader ? $this->plan->loaderVersion : $this->plan->runtimeVersion);
+                $there = $this->lineUp[$id] ?? ($id === $this->plan->base->loader ? $this->plan->base->loaderVersion : $this->plan->base->runtimeVersion);
 
                 return new Verdict(Fit::AfterChange, "needs {$this->title($id)} {$version}; this has {$there}", $this->resolver->newestOf($candidate->id, $changed) ?? '');
             }
@@ -254,7 +260,7 @@ final class Verdicts
     private function onOtherBases(Request $request): array
     {
         $requests = [];
-        foreach ([1 => $this->plan->loader, 2 => $this->plan->runtime] as $index => $id) {
+        foreach ([1 => $this->plan->base->loader, 2 => $this->plan->base->runtime] as $index => $id) {
             $wants = $request->want;
             $wants[$index] = new Want($id);
             $requests[$id] = $request->wanting(array_values($wants));
@@ -267,13 +273,33 @@ final class Verdicts
     private function refusedAlone(Package $candidate, Request $request): ?Verdict
     {
         if ($this->resolver->refusal($request->wanting([$request->want[0], new Want($candidate->id)])->forbidding([])) !== null) {
-            return new Verdict(Fit::Not, $this->lastGameVersion($candidate));
+            return new Verdict(Fit::Not, $this->unmet($candidate) ?? $this->lastGameVersion($candidate));
         }
         if ($this->resolver->refusal($request->wantingOnly([0, 1, count($request->want) - 1])) !== null) {
-            return new Verdict(Fit::Not, "nothing for {$this->title($this->plan->loader)} at {$this->plan->gameVersion}");
+            return new Verdict(Fit::Not, "nothing for {$this->title($this->plan->base->loader)} at {$this->plan->base->gameVersion}");
         }
 
         return $this->refusedOnBase($request) ? new Verdict(Fit::Not, 'does not fit this base') : null;
+    }
+
+    /** What the newest release for this game version needs and no release at all meets; null where there is no such thing. */
+    private function unmet(Package $candidate): ?string
+    {
+        $position = max([-1, ...$this->releasesFor($candidate)['game']->positions()]);
+        foreach ($candidate->releases[$position] ?? null ? $candidate->releases[$position]->needs() : [] as $need) {
+            $words = [];
+            foreach ($need->alternatives as $target) {
+                $package = $this->catalogue->package($target->id);
+                if ($package?->within($target->range, $candidate->syntax)->isEmpty() === false || $this->catalogue->providersOf($target->id) !== []) {
+                    continue 2;
+                }
+                $words[] = trim($this->title($target->id).' '.($package === null ? '' : $package->range($target->range, $candidate->syntax)->words()));
+            }
+
+            return 'needs '.implode(' or ', $words).', which no depot has';
+        }
+
+        return null;
     }
 
     private function refused(Package $candidate, Request $request): Verdict
@@ -289,7 +315,7 @@ final class Verdicts
     /** "newest is for 3.1.4; nothing yet for 3.2.1" */
     private function lastGameVersion(Package $candidate): string
     {
-        $game = $this->catalogue->package($this->plan->game);
+        $game = $this->catalogue->package($this->plan->base->game);
         if ($game === null) {
             return 'does not fit';
         }
@@ -309,9 +335,9 @@ final class Verdicts
         }
         $last = $game->releases[max($positions)]->version;
 
-        return max($positions) < (int) $game->positionOf($this->plan->gameVersion)
-            ? "newest is for {$last}; nothing yet for {$this->plan->gameVersion}"
-            : "is for other versions, the last {$last}; nothing for {$this->plan->gameVersion}";
+        return max($positions) < (int) $game->positionOf($this->plan->base->gameVersion)
+            ? "newest is for {$last}; nothing yet for {$this->plan->base->gameVersion}"
+            : "is for other versions, the last {$last}; nothing for {$this->plan->base->gameVersion}";
     }
 
     private function title(string $id): string

@@ -8,7 +8,6 @@ use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Target;
-use Stasimon\Core\Resolve\Clause;
 use Stasimon\Core\Resolve\Encoding;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Broken;
@@ -16,6 +15,7 @@ use Stasimon\Core\Resolve\Fact\Forbidden;
 use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Search\Clause;
 use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Syntax;
 

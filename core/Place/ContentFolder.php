@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Place;
 
+use Stasimon\Core\Game\Place;
+use Stasimon\Core\Place\Archive\ArchiveEntry;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+
 /**
  * Finds what of an archive is the content: often only one folder in it is, and the rest are sources and read-me files.
  * Common practice: the depot may say which; else a folder named like the place that it is meant for; else what is left when

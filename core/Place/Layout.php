@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Place;
 
+use Stasimon\Core\Place\Archive\EntryName;
+
 /**
  * Lays the files of a whole line-up before anything is written: where several packages bring one path, the last in the order
  * wins. The order is the person's where they gave one; else a package comes after what it needs, and by its id.
@@ -14,6 +16,8 @@ final class Layout
      * @param  list<Bringing>  $bringings
      * @param  list<string>  $order  packages, as far as a person has decided; the last wins
      * @return list<LaidFile> by path
+     *
+     * @throws UnplaceableFile where one brings a file and another a folder of that name
      */
     public static function of(array $bringings, array $order = []): array
     {
@@ -30,9 +34,24 @@ final class Layout
                 $laid[$key] = new LaidFile((string) $path, $bringing->package, $content, $over);
             }
         }
+        self::checkFolders($laid);
         usort($laid, fn (LaidFile $a, LaidFile $b): int => strcmp($a->path, $b->path));
 
         return $laid;
+    }
+
+    /** @param  array<string, LaidFile>  $laid  by the keys of their paths */
+    private static function checkFolders(array $laid): void
+    {
+        $seen = [];
+        foreach ($laid as $key => $file) {
+            for ($folder = dirname((string) $key); $folder !== '.' && ! isset($seen[$folder]); $folder = dirname($folder)) {
+                if (isset($laid[$folder])) {
+                    throw UnplaceableFile::underFile($file, $laid[$folder]);
+                }
+                $seen[$folder] = true;
+            }
+        }
     }
 
     /**

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Place;
 
-use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\Place;
+use Stasimon\Core\Place\Archive\EntryName;
 
 /** Which file of a release goes where in an instance's folder. */
 final readonly class Placement
@@ -59,6 +62,9 @@ final readonly class Placement
     /** @throws UnplaceableFile */
     private function free(string $path): string
     {
+        if (strlen($path) > Limits::PATH || substr_count($path, '/') > Limits::DEPTH) {
+            throw UnplaceableFile::tooLong($path);
+        }
         if (in_array(explode('/', EntryName::key($path))[0], self::RESERVED, true)) {
             throw UnplaceableFile::reserved($path);
         }

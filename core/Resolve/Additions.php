@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Resolve\Search\Clause;
+
 /**
  * Answers, for one candidate after another, what adding it to a line-up brings when nothing that is there changes.
  *

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Resolve\Search\Search;
+
 /** A number of conflicts that a search may spend from here on, beside the time limit that holds anyway. */
 final class Budget implements Deadline
 {

@@ -6,6 +6,8 @@ namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Resolve\Search\BitTable;
+use Stasimon\Core\Resolve\Search\Trail;
 use Stasimon\Core\Version\ReleaseSet;
 
 /**

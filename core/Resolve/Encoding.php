@@ -9,12 +9,15 @@ use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
-use Stasimon\Core\Catalogue\Provider;
+use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Resolve\Fact\Broken;
 use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Fact\Wanted;
+use Stasimon\Core\Resolve\Search\BitTable;
+use Stasimon\Core\Resolve\Search\Clause;
+use Stasimon\Core\Resolve\Search\Search;
 use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Syntax;
@@ -185,7 +188,8 @@ final class Encoding implements Rules
             $order = $package ?? new Package($target->id, Kind::Library, []);
             $range = $order->range($target->range, $syntax);
             foreach ($providers as $provider) {
-                if ($range->admits($order->timeline->version($provider->version))) {
+                $version = $order->timeline->provided($provider->version);
+                if ($version !== null && $range->admits($version)) {
                     $number = (int) $this->numberOf($provider->package);
                     $bit = BitTable::ofSize(count($this->packages[$number]->releases))->of[$provider->position];
                     $options[$number] = ($options[$number] ?? $this->search->trail->none[$number]) | $bit;
@@ -219,10 +223,15 @@ final class Encoding implements Rules
     /** @return list<array{int, int, int}> what provides an id: package, position, and the place of the version it provides among all of them */
     public function providersOf(string $id): array
     {
-        $providers = $this->catalogue->providersOf($id);
         $order = $this->catalogue->package($id)->timeline ?? new Timeline(Scheme::Semver, []);
-        $versions = array_map(fn (Provider $provider): Version => $order->version($provider->version), $providers);
-        $ranked = [];
+        $versions = $providers = $ranked = [];
+        foreach ($this->catalogue->providersOf($id) as $provider) {
+            $version = $order->provided($provider->version);
+            if ($version !== null) {
+                $versions[] = $version;
+                $providers[] = $provider;
+            }
+        }
         foreach ($providers as $i => $provider) {
             $below = count(array_filter($versions, fn (Version $other): bool => $other->compare($versions[$i]) < 0));
             $ranked[] = [(int) $this->numberOf($provider->package), $provider->position, $below];
@@ -266,18 +275,17 @@ final class Encoding implements Rules
             return $release->needs();
         }
 
-        return array_values(array_filter($release->needs(), fn (Need $need): bool => $this->among($this->waived, $package, $position, 'needs', $need->alternatives) === []));
+        return array_values(array_filter($release->needs(), fn (Need $need): bool => $this->among($this->waived, $package, $position, Relation::Needs, $need->alternatives) === []));
     }
 
     /**
      * The waivers among some that would do away with a relation.
      *
      * @param  array<string, true>  $keys
-     * @param  'needs'|'breaks'  $relation
      * @param  list<Target>  $targets
      * @return list<string>
      */
-    private function among(array $keys, int $package, int $position, string $relation, array $targets): array
+    private function among(array $keys, int $package, int $position, Relation $relation, array $targets): array
     {
         if ($keys === []) {
             return [];
@@ -305,7 +313,7 @@ final class Encoding implements Rules
 
         return array_values(array_filter(
             $release->breaks,
-            fn (Breakage $breakage): bool => $this->among($this->waived, $package, $position, 'breaks', [$breakage->target]) === [],
+            fn (Breakage $breakage): bool => $this->among($this->waived, $package, $position, Relation::Breaks, [$breakage->target]) === [],
         ));
     }
 
@@ -329,11 +337,11 @@ final class Encoding implements Rules
     private function needClause(int $package, int $position, Need $need): ?Clause
     {
         $owner = $this->packages[$package];
-        $run = $this->run($package, $position, 'needs', $need->key, $need->alternatives);
+        $run = $this->run($package, $position, Relation::Needs, $need->key, $need->alternatives);
         if ($run === null) {
             return null;
         }
-        $literals = $this->unless($package, $position, $run, 'needs', $need->alternatives);
+        $literals = $this->unless($package, $position, $run, Relation::Needs, $need->alternatives);
         foreach ($this->meeting($need, $owner->syntax) as $option => $set) {
             $literals[$option] = ($literals[$option] ?? $set) | $set;
         }
@@ -345,11 +353,11 @@ final class Encoding implements Rules
     private function breakClauses(int $package, int $position, Breakage $breakage): array
     {
         $owner = $this->packages[$package];
-        $run = $this->run($package, $position, 'breaks', $breakage->target->key(), [$breakage->target]);
+        $run = $this->run($package, $position, Relation::Breaks, $breakage->target->key(), [$breakage->target]);
         if ($run === null) {
             return [];
         }
-        $unless = $this->unless($package, $position, $run, 'breaks', [$breakage->target]);
+        $unless = $this->unless($package, $position, $run, Relation::Breaks, [$breakage->target]);
         $clauses = [];
         foreach ($this->options($breakage->target, $owner->syntax) as $option => $set) {
             if ($option !== $package) {
@@ -363,11 +371,10 @@ final class Encoding implements Rules
     /**
      * The literals under which a relation of a run of releases asks nothing: none of them is there, or it is waived.
      *
-     * @param  'needs'|'breaks'  $relation
      * @param  list<Target>  $targets
      * @return array<int, string>
      */
-    private function unless(int $package, int $position, ReleaseSet $run, string $relation, array $targets): array
+    private function unless(int $package, int $position, ReleaseSet $run, Relation $relation, array $targets): array
     {
         $literals = [$package => $this->search->trail->full[$package] ^ $run->bits];
         foreach ($this->among($this->waivable, $package, $position, $relation, $targets) as $key) {
@@ -382,14 +389,13 @@ final class Encoding implements Rules
      * The run of neighbouring releases around one that say the same; a release for which it may be waived is a run of
      * its own. Null when its clause was made before.
      *
-     * @param  'needs'|'breaks'  $relation
      * @param  list<Target>  $targets
      */
-    private function run(int $package, int $position, string $relation, string $key, array $targets): ?ReleaseSet
+    private function run(int $package, int $position, Relation $relation, string $key, array $targets): ?ReleaseSet
     {
         $size = count($this->packages[$package]->releases);
         $bit = BitTable::ofSize($size)->of[$position];
-        $covered = $this->covered[$package][$relation.$key] ?? null;
+        $covered = $this->covered[$package][$relation->value.$key] ?? null;
         if ($covered !== null && ($covered & $bit) === $bit) {
             return null;
         }
@@ -403,7 +409,7 @@ final class Encoding implements Rules
             }
         }
         $run = ReleaseSet::ofRuns($size, [[$first, $last]]);
-        $this->covered[$package][$relation.$key] = $covered === null ? $run->bits : $covered | $run->bits;
+        $this->covered[$package][$relation->value.$key] = $covered === null ? $run->bits : $covered | $run->bits;
 
         return $run;
     }
@@ -411,13 +417,12 @@ final class Encoding implements Rules
     /**
      * Whether a release has a relation that cannot be waived.
      *
-     * @param  'needs'|'breaks'  $relation
      * @param  list<Target>  $targets
      */
-    private function says(int $package, int $position, string $relation, string $key, array $targets): bool
+    private function says(int $package, int $position, Relation $relation, string $key, array $targets): bool
     {
         $release = $this->packages[$package]->releases[$position];
-        foreach ($relation === 'needs' ? $release->needs() : $release->breaks as $said) {
+        foreach ($relation === Relation::Needs ? $release->needs() : $release->breaks as $said) {
             if (($said instanceof Need ? $said->key : $said->target->key()) === $key) {
                 return $this->among($this->waivable, $package, $position, $relation, $targets) === [];
             }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Resolve\Search\Clause;
+
 /** No line-up exists; the refutation says why. */
 final readonly class Refused
 {

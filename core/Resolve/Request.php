@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Relation;
 
 /** One question to the resolver. Every change makes a new one. */
 final readonly class Request
@@ -31,7 +32,7 @@ final readonly class Request
         return $this->channels[$id] ?? $this->channels['*'] ?? Channel::Stable;
     }
 
-    public function waives(string $id, string $version, string $relation, string $target): bool
+    public function waives(string $id, string $version, Relation $relation, string $target): bool
     {
         foreach ($this->waive as $waiver) {
             if ($waiver->id === $id && $waiver->version === $version && $waiver->relation === $relation && $waiver->target === $target) {

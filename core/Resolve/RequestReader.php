@@ -7,8 +7,9 @@ namespace Stasimon\Core\Resolve;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\Channel;
-use Stasimon\Core\Catalogue\Node;
-use Stasimon\Core\Catalogue\UnusableDocument;
+use Stasimon\Core\Catalogue\Relation;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Version\Syntax;
 
 /** Reads the request format, revision 1: docs/formats/request.schema.json. */
@@ -49,9 +50,9 @@ final class RequestReader
     /** @throws UnusableDocument */
     public static function waiver(Node $node): Waiver
     {
-        $relation = $node->field('relation')->text();
-        if ($relation !== 'needs' && $relation !== 'breaks') {
-            throw $node->field('relation')->wrong("\"{$relation}\" is not one of needs, breaks.");
+        $relation = Relation::tryFrom($node->field('relation')->text());
+        if ($relation !== Relation::Needs && $relation !== Relation::Breaks) {
+            throw $node->field('relation')->wrong("\"{$node->field('relation')->text()}\" is not one of needs, breaks.");
         }
 
         return new Waiver($node->field('id')->id(), $node->field('version')->text(), $relation, $node->field('target')->id());

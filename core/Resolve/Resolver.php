@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Resolve\Search\BitTable;
+use Stasimon\Core\Resolve\Search\Clause;
+use Stasimon\Core\Resolve\Search\Tally;
 
 /**
  * Answers requests over one catalogue as docs/formats/resolution.md says. What it learns from the catalogue for one

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Resolve\Search\Clause;
+
 /** Makes the clauses of a release when the search first takes it. */
 interface Rules
 {

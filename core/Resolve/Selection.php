@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Resolve\Search\BitTable;
 
 /**
  * A line-up while it is being polished: what the search found, without what nothing asks for, and with everything that

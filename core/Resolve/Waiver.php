@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Catalogue\Relation;
+
 /** A decision to disregard one relation of one release. */
 final readonly class Waiver
 {
-    /** @param  'needs'|'breaks'  $relation */
-    public function __construct(public string $id, public string $version, public string $relation, public string $target)
+    /** @param  Relation  $relation  needs or breaks */
+    public function __construct(public string $id, public string $version, public Relation $relation, public string $target)
     {
     }
 
     public function key(): string
     {
-        return "{$this->id} {$this->version} {$this->relation} {$this->target}";
+        return "{$this->id} {$this->version} {$this->relation->value} {$this->target}";
     }
 }

@@ -7,9 +7,23 @@ namespace Stasimon\Core\Version;
 /** A set of versions as its author wrote it: alternatives, each a list of bounds that all have to hold. */
 final readonly class Range
 {
-    /** @param  list<list<Bound>>  $alternatives  an alternative without bounds admits everything */
-    public function __construct(private array $alternatives)
+    /**
+     * @param  list<list<Bound>>  $alternatives  an alternative without bounds admits everything
+     * @param  string  $instead  the words for it where the bounds are not to be had
+     */
+    public function __construct(private array $alternatives, private string $instead = '')
     {
+    }
+
+    /** A text that cannot be read as a range of the package that it names: it admits nothing. */
+    public static function unreadable(string $text, bool $namesUnknownVersion): self
+    {
+        return new self([], "“{$text}” (".($namesUnknownVersion ? 'a version that is not known here' : 'which is not a range').')');
+    }
+
+    public function isReadable(): bool
+    {
+        return $this->instead === '';
     }
 
     public function admits(Version $version): bool
@@ -30,6 +44,9 @@ final readonly class Range
     /** "0.16 or newer and below 0.17"; nothing when it admits everything. */
     public function words(): string
     {
+        if (! $this->isReadable()) {
+            return $this->instead;
+        }
         $alternatives = [];
         foreach ($this->alternatives as $bounds) {
             if ($bounds === []) {

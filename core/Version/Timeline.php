@@ -66,6 +66,16 @@ final class Timeline
         };
     }
 
+    /** The version that somebody provides; null for one that cannot be read in this order, which provides nothing. */
+    public function provided(string $text): ?Version
+    {
+        try {
+            return $this->version($text);
+        } catch (UnusableVersion) {
+            return null;
+        }
+    }
+
     public function count(): int
     {
         return count($this->texts);

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Stasimon\Core\Version;
 
 use InvalidArgumentException;
+use Stasimon\Core\Document\Fault;
 
-final class UnusableVersion extends InvalidArgumentException
+final class UnusableVersion extends InvalidArgumentException implements Fault
 {
     public static function notSemver(string $text): self
     {

@@ -1,5 +1,6 @@
 import focus from '@alpinejs/focus';
 import Alpine from 'alpinejs';
+import { again } from './again';
 import { drop } from './drop';
 import { keys } from './keys';
 import { lineUp } from './line-up';
@@ -12,6 +13,7 @@ import { theme } from './theme';
 import { watchTasks } from './watch-tasks';
 
 Alpine.plugin(focus);
+Alpine.data('again', again);
 Alpine.data('drop', drop);
 Alpine.data('keys', keys);
 Alpine.data('lineUp', lineUp);

@@ -44,7 +44,7 @@ export function keys() {
         /** Whether a row is marked; with none, the one that has the focus is. */
         mark() {
             const box = document.activeElement?.closest('[data-row]')?.querySelector('input[type=checkbox]');
-            if (box && ! document.querySelector('[data-row] input[type=checkbox]:checked')) {
+            if (box && !document.querySelector('[data-row] input[type=checkbox]:checked')) {
                 box.click();
             }
 

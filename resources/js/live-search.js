@@ -4,11 +4,14 @@ export function liveSearch() {
     return {
         marked: 0,
         asked: 0,
+        soon: null,
         watcher: null,
 
         init() {
             this.count();
-            this.watcher = new IntersectionObserver((seen) => seen.filter((one) => one.isIntersecting).forEach((one) => this.more(one.target)), { rootMargin: '300px' });
+            this.watcher = new IntersectionObserver(seen => seen.filter(one => one.isIntersecting).forEach(one => this.more(one.target)), {
+                rootMargin: '300px',
+            });
             this.watch();
         },
 
@@ -17,6 +20,11 @@ export function liveSearch() {
             const end = this.$root.querySelector('[data-more]');
             if (end && this.rows().length < 500) {
                 this.watcher.observe(end);
+            }
+            // Verdicts that a page had no time for are being found out.
+            clearTimeout(this.soon);
+            if (this.$root.querySelector('[data-pending]')) {
+                this.soon = setTimeout(() => this.search(), 1500);
             }
         },
 
@@ -29,7 +37,7 @@ export function liveSearch() {
         },
 
         clear() {
-            this.$root.querySelectorAll('input[name="ids[]"]:checked').forEach((box) => (box.checked = false));
+            this.$root.querySelectorAll('input[name="ids[]"]:checked').forEach(box => (box.checked = false));
             this.count();
         },
 
@@ -37,7 +45,7 @@ export function liveSearch() {
             this.watcher.unobserve(end);
             const turn = this.asked;
             const response = await fetch(end.dataset.more, { headers: { 'X-Fragment': 'rows' } }).catch(() => null);
-            if (turn !== this.asked || ! response?.ok || ! end.isConnected) {
+            if (turn !== this.asked || !response?.ok || !end.isConnected) {
                 return;
             }
             end.insertAdjacentHTML('beforebegin', await response.text());
@@ -52,13 +60,16 @@ export function liveSearch() {
             const turn = ++this.asked;
             const address = new URL(this.$refs.search.action);
             new FormData(this.$refs.search).forEach((value, name) => value && address.searchParams.set(name, value));
+            if (this.$root.querySelector('[data-pending]')) {
+                address.searchParams.set('shown', Math.min(500, Math.ceil(this.rows().length / 50) * 50));
+            }
             const response = await fetch(address, { headers: { 'X-Fragment': 'results' } }).catch(() => null);
-            if (turn !== this.asked || ! response?.ok) {
+            if (turn !== this.asked || !response?.ok) {
                 return;
             }
-            const kept = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')].map((box) => box.value);
+            const kept = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')].map(box => box.value);
             this.$refs.results.innerHTML = await response.text();
-            kept.forEach((id) => {
+            kept.forEach(id => {
                 const box = this.$root.querySelector(`input[name="ids[]"][value="${CSS.escape(id)}"]`);
                 if (box) {
                     box.checked = true;

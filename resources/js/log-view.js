@@ -31,7 +31,7 @@ export function logView() {
             if (!this.over) {
                 setTimeout(() => this.follow(), 200);
             }
-            window.addEventListener('keydown', (event) => {
+            window.addEventListener('keydown', event => {
                 if (event.key === 'e' && !event.ctrlKey && !event.metaKey && !/INPUT|TEXTAREA|SELECT/.test(event.target.tagName)) {
                     this.firstError();
                 }
@@ -63,7 +63,10 @@ export function logView() {
             const error = response.headers.get('X-Error');
             this.errorRow = error === '' ? null : Number(error);
             this.over = response.headers.get('X-Over') === 'yes';
-            const [all, warn, errors] = response.headers.get('X-Levels').split(' ').map((count) => Number(count).toLocaleString('en'));
+            const [all, warn, errors] = response.headers
+                .get('X-Levels')
+                .split(' ')
+                .map(count => Number(count).toLocaleString('en'));
             for (const [level, count] of Object.entries({ all, warn, error: errors })) {
                 this.$root.querySelector(`[data-level="${level}"]`).textContent = count;
             }

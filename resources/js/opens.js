@@ -4,7 +4,7 @@ export function opens(address) {
         loaded: false,
 
         async load() {
-            if (this.loaded || ! this.$root.open) {
+            if (this.loaded || !this.$root.open) {
                 return;
             }
             this.loaded = true;

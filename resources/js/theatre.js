@@ -16,13 +16,19 @@ export const theatre = (seats, middle, floor) => ({
     point(i) {
         this.clear();
         const seat = seats[i];
-        const below = seat.rests.filter((id) => this.places.has(id)).map((id) => this.places.get(id));
-        const above = seat.carries.filter((id) => this.places.has(id)).map((id) => this.places.get(id));
+        const below = seat.rests.filter(id => this.places.has(id)).map(id => this.places.get(id));
+        const above = seat.carries.filter(id => this.places.has(id)).map(id => this.places.get(id));
         this.element(i).classList.add('here');
         this.label(seat, true);
-        below.forEach((other) => this.thread(seat, seats[other], 'below', other));
-        above.forEach((other) => this.thread(seat, seats[other], 'above', other));
-        const count = (list, none) => (list.length === 0 ? none : list.slice(0, SAID).map((other) => seats[other].name).join(', ') + (list.length > SAID ? ` and ${list.length - SAID} more` : ''));
+        below.forEach(other => this.thread(seat, seats[other], 'below', other));
+        above.forEach(other => this.thread(seat, seats[other], 'above', other));
+        const count = (list, none) =>
+            list.length === 0
+                ? none
+                : list
+                      .slice(0, SAID)
+                      .map(other => seats[other].name)
+                      .join(', ') + (list.length > SAID ? ` and ${list.length - SAID} more` : '');
         this.says = `${seat.name} ${seat.version}${seat.finding ? ` (${seat.finding})` : ''} rests on ${count(below, 'the base alone')}; ${above.length === 0 ? 'nothing rests on it' : `on it rests ${count(above)}`}.`;
     },
 
@@ -37,7 +43,7 @@ export const theatre = (seats, middle, floor) => ({
 
     /** Along the tiers and never across the stage: the angle and the distance from the middle change evenly. */
     curve(from, to) {
-        const polar = (seat) => [Math.atan2(floor - seat.y, seat.x - middle), Math.hypot(seat.x - middle, floor - seat.y)];
+        const polar = seat => [Math.atan2(floor - seat.y, seat.x - middle), Math.hypot(seat.x - middle, floor - seat.y)];
         const [angle, radius] = polar(from);
         const [endAngle, endRadius] = polar(to);
         const points = [];
@@ -67,8 +73,8 @@ export const theatre = (seats, middle, floor) => ({
         const [left, baseline] = [Number(text.getAttribute('x')), Number(text.getAttribute('y'))];
         const width = text.getComputedTextLength();
         const from = text.getAttribute('text-anchor') === 'end' ? left - width : left;
-        const covers = (y) => this.boxes.some((box) => box.from < from + width + 4 && from < box.to + 4 && Math.abs(box.y - y) < 13);
-        const y = [0, 14, -14, 28, -28, 42].map((by) => baseline + by).find((at) => ! covers(at)) ?? baseline;
+        const covers = y => this.boxes.some(box => box.from < from + width + 4 && from < box.to + 4 && Math.abs(box.y - y) < 13);
+        const y = [0, 14, -14, 28, -28, 42].map(by => baseline + by).find(at => !covers(at)) ?? baseline;
         text.setAttribute('y', y);
         this.boxes.push({ from, to: from + width, y });
     },
@@ -77,23 +83,31 @@ export const theatre = (seats, middle, floor) => ({
         this.boxes = [];
         this.$refs.threads.replaceChildren();
         this.$refs.labels.replaceChildren();
-        this.$root.querySelectorAll('.seat').forEach((one) => one.classList.remove('here', 'below', 'above'));
+        this.$root.querySelectorAll('.seat').forEach(one => one.classList.remove('here', 'below', 'above'));
     },
 
     /** Back to the seat that has the focus, or to none. */
     leave() {
         this.clear();
         const focused = document.activeElement?.closest?.('[data-seat]');
-        if (focused && this.$root.contains(focused)) this.point(Number(focused.dataset.seat));
+        if (focused && this.$root.contains(focused)) {
+            this.point(Number(focused.dataset.seat));
+        }
     },
 
     move(event) {
         const now = event.target.closest('[data-seat]');
-        if (!now || event.altKey || event.ctrlKey || event.metaKey) return;
+        if (!now || event.altKey || event.ctrlKey || event.metaKey) {
+            return;
+        }
         const i = Number(now.dataset.seat);
         let next = { ArrowLeft: i - 1, ArrowRight: i + 1, Home: 0, End: seats.length - 1 }[event.key];
-        if (event.key === 'ArrowUp' || event.key === 'ArrowDown') next = this.across(now, i, event.key === 'ArrowUp' ? 1 : -1);
-        if (next === undefined || next < 0 || next >= seats.length) return;
+        if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+            next = this.across(now, i, event.key === 'ArrowUp' ? 1 : -1);
+        }
+        if (next === undefined || next < 0 || next >= seats.length) {
+            return;
+        }
         event.preventDefault();
         now.setAttribute('tabindex', -1);
         this.element(next).setAttribute('tabindex', 0);
@@ -102,12 +116,14 @@ export const theatre = (seats, middle, floor) => ({
 
     /** The seat of the next row, outwards or inwards, that is nearest in direction. */
     across(now, i, way) {
-        const rows = [...new Set([...this.$root.querySelectorAll('[data-seat]')].map((one) => one.dataset.row))];
+        const rows = [...new Set([...this.$root.querySelectorAll('[data-seat]')].map(one => one.dataset.row))];
         const row = rows[rows.indexOf(now.dataset.row) + way];
-        if (row === undefined) return undefined;
-        const angle = (seat) => Math.atan2(floor - seat.y, seat.x - middle);
+        if (row === undefined) {
+            return undefined;
+        }
+        const angle = seat => Math.atan2(floor - seat.y, seat.x - middle);
         return [...this.$root.querySelectorAll(`[data-row="${row}"]`)]
-            .map((one) => Number(one.dataset.seat))
+            .map(one => Number(one.dataset.seat))
             .reduce((best, other) => (Math.abs(angle(seats[other]) - angle(seats[i])) < Math.abs(angle(seats[best]) - angle(seats[i])) ? other : best));
     },
 });

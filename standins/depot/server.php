@@ -6,7 +6,16 @@ declare(strict_types=1);
 
 $folder = realpath((string) getenv('DEPOT_FOLDER'));
 $path = rawurldecode((string) parse_url((string) $_SERVER['REQUEST_URI'], PHP_URL_PATH));
-$mood = is_file("{$folder}/mood.json") ? (json_decode((string) file_get_contents("{$folder}/mood.json"), true)['answer'] ?? '') : '';
+$mood = mood();
+
+/** How it behaves at this moment. */
+function mood(): string
+{
+    $file = getenv('DEPOT_FOLDER').'/mood.json';
+    clearstatcache();
+
+    return is_file($file) ? (json_decode((string) @file_get_contents($file), true)['answer'] ?? '') : '';
+}
 
 function refuse(int $status, string $sentence): never
 {
@@ -44,6 +53,16 @@ function send(string $file, string $mood): void
         echo substr($content, 0, max(1, intdiv(strlen($content), 2)));
         exit;
     }
+    if ($mood === 'holding') {
+        // Half of it, and the rest once it is in another mood.
+        header('Content-Length: '.strlen($content));
+        echo substr($content, 0, intdiv(strlen($content), 2));
+        flush();
+        for ($end = microtime(true) + 120; microtime(true) < $end && mood() === 'holding'; usleep(50_000));
+        echo substr($content, intdiv(strlen($content), 2));
+
+        return;
+    }
     if ($mood === 'longer') {
         $content .= str_repeat('more', 1000);
     }
@@ -56,7 +75,7 @@ function send(string $file, string $mood): void
     foreach (str_split($content, max(1, intdiv(strlen($content), 20))) as $part) {
         echo $part;
         flush();
-        usleep(100_000);
+        usleep(300_000);
     }
 }
 

@@ -60,7 +60,7 @@ test('a log from elsewhere: dropped, read against an instance, and all that it m
     await makeInstance(page, 'Borrowed');
     await addToDraft(page, 'Long Piers');
     await apply(page);
-    const line = (message) => `00:00.048 main     error loader     ${message}\n`;
+    const line = message => `00:00.048 main     error loader     ${message}\n`;
     const log = line('fogbank 2.1.0 asks for oakum-api >=1.5.0; there is none') + line('gulls 2.0.0 asks for kedge-bones >=3.0.0; there is none');
     await page.getByRole('link', { name: 'Rehearsals' }).click();
     await page.getByRole('link', { name: 'Read a log from elsewhere' }).click();
@@ -86,7 +86,7 @@ test('a log from elsewhere: dropped, read against an instance, and all that it m
     await expect(page.getByRole('cell', { name: 'Kedge Bones', exact: true })).toBeVisible();
 });
 
-test('the game alone, and a search that goes by a person\'s word', async ({ page }) => {
+test("the game alone, and a search that goes by a person's word", async ({ page }) => {
     await makeInstance(page, 'By Eye');
     await addToDraft(page, 'Gulls', 'Long Piers', 'Bell Buoys');
     await apply(page);
@@ -97,7 +97,9 @@ test('the game alone, and a search that goes by a person\'s word', async ({ page
     await page.getByRole('button', { name: /^Find it with my word/ }).click();
     for (let turn = 0; turn < 8; turn++) {
         await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Did it work\?|Bell Buoys/);
-        if ((await page.getByRole('heading', { level: 1 }).textContent()) === 'Bell Buoys') break;
+        if ((await page.getByRole('heading', { level: 1 }).textContent()) === 'Bell Buoys') {
+            break;
+        }
         const among = await page.getByRole('complementary').textContent();
         await page.getByRole('button', { name: among.includes('Bell Buoys') ? 'It failed' : 'It worked' }).click();
         await expect(page.getByRole('heading', { level: 1 })).not.toHaveText('Looking for the culprit');
@@ -121,7 +123,7 @@ test('200,000 lines: any of them at once, folded, searched, without the page get
     await expect(page.getByText('200,001 lines')).toBeVisible();
     const log = page.getByRole('log');
     expect(await page.locator('.log p').count()).toBeLessThan(400);
-    await log.evaluate((box) => (box.scrollTop = box.scrollHeight / 2));
+    await log.evaluate(box => (box.scrollTop = box.scrollHeight / 2));
     await expect(page.locator('.log p', { hasText: 'lamp 100050 has no oil' })).toHaveCount(1);
     await page.keyboard.press('e');
     await expect(page.locator('.log p.error')).toBeInViewport();
@@ -134,7 +136,7 @@ test('200,000 lines: any of them at once, folded, searched, without the page get
     // What it costs to scroll: no frame waits for long.
     await page.getByLabel('Search the log').fill('');
     await expect(page.getByText('200,001 lines')).toBeVisible();
-    const longest = await log.evaluate(async (box) => {
+    const longest = await log.evaluate(async box => {
         let longest = 0;
         for (let i = 0; i < 40; i++) {
             const start = performance.now();

@@ -23,7 +23,9 @@ export async function addToDraft(page, ...names) {
 }
 
 export async function apply(page, at = null) {
-    if (at) await page.goto(at);
+    if (at) {
+        await page.goto(at);
+    }
     await page.getByRole('button', { name: /^Apply/ }).click();
     await expect(page.getByText('The last one is applied.')).toBeVisible();
 }

@@ -23,7 +23,7 @@ test('from nothing to a clean rehearsal', async ({ page }) => {
 
     // Find: spelled wrong, with a verdict on each row; several at once.
     await page.getByLabel('Words to look for').fill('wether');
-    const row = (name) => page.getByRole('row', { name: new RegExp(`^(Mark )?${name}`) });
+    const row = name => page.getByRole('row', { name: new RegExp(`^(Mark )?${name}`) });
     await expect(row('Fogbank Weather')).toContainText('fits, brings Mist Layers and Oakum API');
     await expect(row('Deep Weather')).toContainText('needs Halyard 0.16.9; this has 0.16.4');
     await page.getByLabel('Mark Fogbank Weather').check();
@@ -70,7 +70,9 @@ test('three failures, each read from the log, repaired by its remedy, and clean 
         await addToDraft(page, 'Signal Flags');
         await apply(page);
         await rehearse(page, /Failed after .* with exit code 1/);
-        await expect(page.getByRole('status').last()).toContainText('Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4.');
+        await expect(page.getByRole('status').last()).toContainText(
+            'Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4.',
+        );
         await page.getByRole('button', { name: /Use Halyard 0\.16\.9/ }).click();
         await apply(page);
         await rehearse(page, 'Clean');
@@ -113,7 +115,9 @@ test('the whole of a draft by keyboard', async ({ page }) => {
     await expect(page.getByLabel('Mark Gulls')).toBeVisible();
     await expect(page.getByLabel('Mark Fogbank Weather')).toHaveCount(0);
     await page.keyboard.press('Escape');
-    for (const key of ['j', 'x', 'a']) await page.keyboard.press(key);
+    for (const key of ['j', 'x', 'a']) {
+        await page.keyboard.press(key);
+    }
     await expect(page.getByRole('cell', { name: 'Gulls', exact: true })).toBeVisible();
     await page.keyboard.press('z');
     await expect(page.getByRole('cell', { name: 'Gulls', exact: true })).toHaveCount(0);
@@ -121,7 +125,9 @@ test('the whole of a draft by keyboard', async ({ page }) => {
     await expect(page.getByRole('dialog')).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toBeHidden();
-    for (const key of ['g', 'i']) await page.keyboard.press(key);
+    for (const key of ['g', 'i']) {
+        await page.keyboard.press(key);
+    }
     await expect(page).toHaveURL(/:\d+\/$/);
 });
 
@@ -164,7 +170,22 @@ for (const theme of ['light', 'dark']) {
         await rehearse(page, 'Clean');
         await page.goto(`${root}/find`);
         await addToDraft(page, 'Deep Weather');
-        for (const path of ['/', '/new', '/depots', root, `${root}?view=theatre`, `${root}/find`, `${root}/packages/gulls`, `${root}/packages/paper-lanterns`, `${root}/files`, `${root}/draft`, `${root}/rehearsals`, `${root}/rehearsals/1`, `${root}/history`, '/nowhere']) {
+        for (const path of [
+            '/',
+            '/new',
+            '/depots',
+            root,
+            `${root}?view=theatre`,
+            `${root}/find`,
+            `${root}/packages/gulls`,
+            `${root}/packages/paper-lanterns`,
+            `${root}/files`,
+            `${root}/draft`,
+            `${root}/rehearsals`,
+            `${root}/rehearsals/1`,
+            `${root}/history`,
+            '/nowhere',
+        ]) {
             await page.setViewportSize({ width: 1280, height: 800 });
             await page.goto(path);
             expect(await page.locator('html').getAttribute('data-theme')).toBe(theme);

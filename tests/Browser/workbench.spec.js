@@ -3,7 +3,7 @@ import { appendFileSync, chmodSync, existsSync, readFileSync, rmSync, writeFileS
 import { addToDraft, apply, expectAccessible, files, folderOf, makeInstance, rehearse, rootOf } from './steps.js';
 
 const mood = (depot, answer) => writeFileSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, JSON.stringify({ answer }));
-const well = () => ['slipway', 'tidepool'].forEach((depot) => rmSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, { force: true }));
+const well = () => ['slipway', 'tidepool'].forEach(depot => rmSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, { force: true }));
 const row = (page, name) => page.getByRole('row').filter({ has: page.getByRole('link', { name, exact: true }) });
 test.afterEach(well);
 
@@ -51,12 +51,14 @@ test('find: facets and sorting in the address, more rows while scrolling, many a
     expect(await rows.first().innerText()).toBe(first);
     const names = await rows.locator('[data-open]').allInnerTexts();
     expect(new Set(names).size).toBe(names.length);
-    expect(names.map((name) => name.toLowerCase())).toEqual(names.map((name) => name.toLowerCase()).sort());
+    expect(names.map(name => name.toLowerCase())).toEqual(names.map(name => name.toLowerCase()).sort());
     await expect(page).toHaveURL(/shown=/);
     await page.reload();
     await expect(page.getByLabel('Kind')).toHaveValue('mod');
     expect((await rows.locator('[data-open]').allInnerTexts()).slice(0, 50)).toEqual(names.slice(0, 50));
-    for (const name of names.slice(0, 3)) await page.getByLabel(`Mark ${name}`, { exact: true }).check();
+    for (const name of names.slice(0, 3)) {
+        await page.getByLabel(`Mark ${name}`, { exact: true }).check();
+    }
     await page.getByRole('button', { name: /Add to the draft/ }).click();
     await expect(page.getByRole('region', { name: 'Draft' })).toContainText('+3 mods');
 });
@@ -161,7 +163,7 @@ test('an apply shows each file, is paused, survives a reload, goes on, and can b
     await makeInstance(page, 'Slow Boat');
     const fetched = ['radar-sweep', 'harbour-lamps', 'island-maker'];
     await addToDraft(page, 'Radar Sweep', 'Harbour Lamps');
-    ['slipway', 'tidepool'].forEach((depot) => mood(depot, 'slow'));
+    ['slipway', 'tidepool'].forEach(depot => mood(depot, 'slow'));
     await page.getByRole('button', { name: /^Apply/ }).click();
     await expect(page.getByText(/radar-sweep-.*\.zip/)).toBeVisible();
     await expect(page.getByText(/ of .* [kM]B/)).toBeVisible();
@@ -173,11 +175,11 @@ test('an apply shows each file, is paused, survives a reload, goes on, and can b
     well();
     await page.getByRole('button', { name: /^Go on/ }).click();
     await expect(page.getByText('The last one is applied.')).toBeVisible();
-    expect(files(`${folderOf(page)}/mods`).filter((file) => fetched.some((name) => file.startsWith(name)))).toHaveLength(2);
+    expect(files(`${folderOf(page)}/mods`).filter(file => fetched.some(name => file.startsWith(name)))).toHaveLength(2);
 
     await page.goto(`${rootOf(page)}/find`);
     await addToDraft(page, 'Tide Tables');
-    ['slipway', 'tidepool'].forEach((depot) => mood(depot, 'slow'));
+    ['slipway', 'tidepool'].forEach(depot => mood(depot, 'slow'));
     const before = files(`${folderOf(page)}/mods`);
     await page.getByRole('button', { name: /^Apply/ }).click();
     await page.getByRole('button', { name: 'Cancel' }).click();
@@ -191,18 +193,29 @@ test('history goes back, with configs and worlds, and forth again', async ({ pag
     await apply(page);
     const config = `${folderOf(page)}/config/own.toml`;
     await page.goto(`${rootOf(page)}/find`);
-    if (existsSync(`${folderOf(page)}/config`)) writeFileSync(config, 'first');
+    if (existsSync(`${folderOf(page)}/config`)) {
+        writeFileSync(config, 'first');
+    }
     await addToDraft(page, 'Weather Glass');
     await apply(page);
-    if (existsSync(config)) writeFileSync(config, 'second');
+    if (existsSync(config)) {
+        writeFileSync(config, 'second');
+    }
     await page.keyboard.press('g');
     await page.keyboard.press('h');
     await expect(page.getByRole('row').nth(1)).toContainText('Added Weather Glass.');
-    await page.getByRole('row').nth(1).getByRole('button', { name: /^Restore (everything|the line-up)/ }).last().click();
+    await page
+        .getByRole('row')
+        .nth(1)
+        .getByRole('button', { name: /^Restore (everything|the line-up)/ })
+        .last()
+        .click();
     await expect(page.getByText('It goes back to an earlier line-up')).toBeVisible();
     await apply(page);
     expect(files(`${folderOf(page)}/mods`)).toEqual(['gulls-2.0.0.zip', 'kedge-bones-3.0.7.zip']);
-    if (existsSync(config)) expect(readFileSync(config, 'utf8')).toBe('first');
+    if (existsSync(config)) {
+        expect(readFileSync(config, 'utf8')).toBe('first');
+    }
 });
 
 test('files: changed by hand, kept, and put back; and which package wins a path', async ({ page }) => {

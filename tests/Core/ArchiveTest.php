@@ -2,9 +2,9 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Place\Archive;
-use Stasimon\Core\Place\ArchiveLimits;
-use Stasimon\Core\Place\UnsafeArchive;
+use Stasimon\Core\Place\Archive\Archive;
+use Stasimon\Core\Place\Archive\ArchiveLimits;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Tests\Support\ZipBytes;
 
 /** An archive of one name. */
@@ -148,7 +148,7 @@ it('unpacks what it has read', function (): void {
     $path = (new ZipBytes)->add('a/b.txt', 'the content')->write();
     $archive = Archive::read($path, 'mod.zip');
     $to = fopen('php://memory', 'w+b');
-    $archive->unpack($archive->entries[0], $to);
+    $archive->unpack([$archive->entries[0]], fn () => $to, fn () => null);
     rewind($to);
     expect(stream_get_contents($to))->toBe('the content');
 });

@@ -2,19 +2,23 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Base\BaseChoice;
-use Stasimon\Core\Base\GameDefinition;
-use Stasimon\Core\Base\LoaderBuild;
-use Stasimon\Core\Base\Plan;
-use Stasimon\Core\Base\PlanReader;
-use Stasimon\Core\Base\Support;
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Catalogue\Node;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Relation;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Game\BaseChoice;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\LoaderBuild;
+use Stasimon\Core\Game\Support;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
+use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Plan\Once;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
@@ -40,14 +44,14 @@ function capstan(): Package
 
 it('lists the builds for a version and prefers the recommended one', function (): void {
     $choice = new BaseChoice(definition(), definition()->packages()[0]);
-    $builds = $choice->builds(capstan(), ['47.2.0'], '3.2.1');
-    expect(array_map(fn (LoaderBuild $build): string => trim("{$build->version} {$build->words()}"), $builds))->toBe(['47.3.2 newest', '47.2.0 recommended'])
+    $builds = $choice->builds(capstan(), ['Slipway' => ['47.2.0'], 'Tidepool' => ['47.3.2']], '3.2.1');
+    expect(array_map(fn (LoaderBuild $build): string => trim("{$build->version} {$build->words()}"), $builds))->toBe(['47.3.2 newest', '47.2.0 recommended by Slipway'])
         ->and(BaseChoice::preferred($builds)?->version)->toBe('47.2.0');
 });
 
 it('offers the newest build where none is recommended yet', function (): void {
-    $builds = (new BaseChoice(definition(), definition()->packages()[0]))->builds(capstan(), ['47.2.0'], '3.4.1');
-    expect(BaseChoice::preferred($builds)?->version)->toBe('51.0.1')->and($builds[0]->recommended)->toBeFalse();
+    $builds = (new BaseChoice(definition(), definition()->packages()[0]))->builds(capstan(), ['Slipway' => ['47.2.0']], '3.4.1');
+    expect(BaseChoice::preferred($builds)?->version)->toBe('51.0.1')->and($builds[0]->isRecommended())->toBeFalse();
 });
 
 it('knows which runtimes are enough, version by version', function (string $version, array $enough): void {
@@ -66,13 +70,13 @@ it('knows what a package is for', function (): void {
 });
 
 it('keeps a plan as it is written down', function (): void {
-    $plan = new Plan('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '17', 4096, [new Want('fogbank', '^2')], ['fogbank' => Channel::Beta], [new Waiver('a', '1', 'needs', 'b')], true);
+    $plan = new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '17', 4096), [new Want('fogbank', '^2')], [], ['fogbank' => Channel::Beta], [new Waiver('a', '1', Relation::Needs, 'b')], once: new Once(true, new Restore(4, ['fogbank' => '2.0.0'], true), ['gulls' => '3'], ['options.toml' => 7]));
     expect(PlanReader::read($plan->toJson()))->toEqual($plan);
 });
 
 it('lets what was waived about a loader or a runtime lapse when it changes', function (): void {
-    $plan = (new Plan('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '8', 4096))
-        ->waiving(new Waiver('ferrywright', '3.2.1', 'needs', 'java'))->waiving(new Waiver('fogbank', '2.1.0', 'needs', 'halyard'));
+    $plan = (new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '8', 4096)))
+        ->waiving(new Waiver('ferrywright', '3.2.1', Relation::Needs, 'java'))->waiving(new Waiver('fogbank', '2.1.0', Relation::Needs, 'halyard'));
     expect($plan->onRuntime('21')->waivers)->toHaveCount(1)->and($plan->onBuild('0.16.9')->onRuntime('21')->waivers)->toBe([]);
 });
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\MemoryCatalogue;
-use Stasimon\Core\Catalogue\UnusableDocument;
+use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Resolve\RequestReader;
 
 /** @param  array<string, mixed>  ...$packages */

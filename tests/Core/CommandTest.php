@@ -85,3 +85,21 @@ it('tells all with --help', function (): void {
     [$exit, $output] = stasimon('check', '--help');
     expect($exit)->toBe(0)->and($output)->toContain('bin/stasimon resolve', 'bin/stasimon explain', 'bin/stasimon check', '--time-limit SECONDS', 'standard input');
 });
+
+it('says what a log means, packed or not, and refuses what is none', function (): void {
+    $logs = dirname(__DIR__).'/Reference/logs';
+    $game = dirname(__DIR__, 2).'/games/ferrywright.json';
+    [$exit, $output] = stasimon('read-log', "{$logs}/logback-iso-twice-logged.log", '--game', $game);
+    $said = json_decode($output, true);
+    expect($exit)->toBe(1)->and($said['lines'])->toBe(14)->and($said['failures'])->toHaveCount(1)->and($said['failures'][0]['kind'])->toBe('crash')
+        ->and($said['failures'][0]['details'])->toBe(['exception' => 'java.lang.UnsupportedOperationException', 'message' => 'no fog at night'])
+        ->and($said['failures'][0]['quotes'][0])->toBe(['line' => 4, 'text' => 'oakum.sky.Weather$Trouble: layers failed'])
+        ->and((new Opis\JsonSchema\Validator)->validate(json_decode($output), (string) file_get_contents(dirname(__DIR__, 2).'/docs/formats/diagnosis.schema.json'))->isValid())->toBeTrue();
+    $packed = (string) tempnam(sys_get_temp_dir(), 'log');
+    file_put_contents($packed, gzencode((string) file_get_contents("{$logs}/jul-german-twice-informed.log")));
+    [$exit, $output] = stasimon('read-log', $packed, "--game={$game}");
+    unlink($packed);
+    expect($exit)->toBe(0)->and(json_decode($output, true)['failures'])->toBe([])
+        ->and(stasimon('read-log', '/nowhere', '--game', $game)[0])->toBe(2)->and(stasimon('read-log', $game)[2])->toContain('--game FILE is missing')
+        ->and(stasimon('read-log', "{$logs}/expected.json", '--game', example('catalogue'))[2])->toContain('catalogue.json: ');
+});

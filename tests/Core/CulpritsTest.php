@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Rehearse\Culprits;
-use Stasimon\Core\Rehearse\Outcome;
+use Stasimon\Core\Culprits\Culprits;
+use Stasimon\Core\Culprits\Trial;
 
 /** @return list<string> */
 function wantList(int $count): array
@@ -25,7 +25,7 @@ function searched(Culprits $culprits, callable $fails): array
     while (($search = $culprits->step($outcomes))->next !== null) {
         $key = Culprits::keyOf($search->next);
         expect($outcomes)->not->toHaveKey($key);
-        $outcomes[$key] = $fails($search->next) ? Outcome::Failed : Outcome::Passed;
+        $outcomes[$key] = $fails($search->next) ? Trial::Failed : Trial::Passed;
         $sets[] = $search->next;
     }
 
@@ -103,9 +103,9 @@ it('goes on from where it was stopped', function (): void {
     $outcomes = [];
     for ($i = 0; $i < 4; $i++) {
         $next = $culprits->step($outcomes)->next;
-        $outcomes[Culprits::keyOf($next)] = allOf(['m017', 'm051'])($next) ? Outcome::Failed : Outcome::Passed;
+        $outcomes[Culprits::keyOf($next)] = allOf(['m017', 'm051'])($next) ? Trial::Failed : Trial::Passed;
     }
-    $again = (new Culprits($wants))->step(json_decode((string) json_encode(array_map(fn (Outcome $one): string => $one->value, $outcomes)), true) === [] ? [] : $outcomes);
+    $again = (new Culprits($wants))->step(json_decode((string) json_encode(array_map(fn (Trial $one): string => $one->value, $outcomes)), true) === [] ? [] : $outcomes);
     expect($again->next)->toBe($culprits->step($outcomes)->next)->and($again->left)->toBeLessThan(60)->and($again->expected())->toBeLessThan(8);
 });
 
@@ -116,9 +116,9 @@ it('does not count what stops for another reason', function (): void {
     while (($search = $culprits->step($outcomes))->next !== null) {
         $set = $search->next;
         $outcomes[Culprits::keyOf($set)] = match (true) {
-            array_diff(['m009', 'm022'], $set) === [] => Outcome::Failed,
-            in_array('m022', $set, true) && count($set) < 4 => Outcome::Other,
-            default => Outcome::Passed,
+            array_diff(['m009', 'm022'], $set) === [] => Trial::Failed,
+            in_array('m022', $set, true) && count($set) < 4 => Trial::Other,
+            default => Trial::Passed,
         };
     }
     expect($search->culprits)->toBe(['m009', 'm022']);

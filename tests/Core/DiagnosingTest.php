@@ -2,19 +2,20 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\MemoryCatalogue;
-use Stasimon\Core\Catalogue\Node;
-use Stasimon\Core\Rehearse\Advice;
-use Stasimon\Core\Rehearse\Counsel;
-use Stasimon\Core\Rehearse\Course;
-use Stasimon\Core\Rehearse\Diagnosis;
-use Stasimon\Core\Rehearse\ExitCode;
-use Stasimon\Core\Rehearse\Failure;
-use Stasimon\Core\Rehearse\LogReader;
-use Stasimon\Core\Rehearse\Sureness;
-use Stasimon\Core\Rehearse\Telling;
+use Stasimon\Core\Diagnose\Advice;
+use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Diagnose\Diagnosis;
+use Stasimon\Core\Diagnose\ExitCode;
+use Stasimon\Core\Diagnose\Sureness;
+use Stasimon\Core\Diagnose\Telling;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Log\Course;
+use Stasimon\Core\Log\LogReader;
+use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
 use Tests\Support\Logs;
 
@@ -38,7 +39,7 @@ function packages(): array
 
 function planned(string $runtime = '17'): Plan
 {
-    return new Plan('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', $runtime, 2048, [new Want('fogbank')]);
+    return new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', $runtime, 2048), [new Want('fogbank')]);
 }
 
 /** @return array<string, Plan> what each remedy's words lead to */
@@ -80,8 +81,9 @@ it('blames the code that called what is not there, and what it was asked of', fu
 it('looks through the game\'s own frames and the runtime\'s for the first that is a mod\'s', function (): void {
     $found = Logs::diagnosed(Logs::said('error', 'java.lang.IllegalStateException: no')."    at java.base/java.util.ArrayList.get(ArrayList.java:427)\n    at ferry.world.World.tick(World.java:9)\n    at fog.Bank.raise(Bank.java:77)\n");
     expect($found[0]->suspects)->toBe(['fogbank'])->and($found[0]->sure)->toBe(Sureness::Likely)->and($found[0]->why)->toContain('called what failed');
-    // With no mod in the trace, and none being started, nobody is blamed.
-    expect(Logs::diagnosed(Logs::said('error', 'java.lang.IllegalStateException: no')."    at ferry.world.World.tick(World.java:9)\n"))->toBe([]);
+    // With no mod in the trace, and none being started, it is told and nobody is blamed.
+    $alone = Logs::diagnosed(Logs::said('error', 'java.lang.IllegalStateException: no')."    at ferry.world.World.tick(World.java:9)\n");
+    expect($alone)->toHaveCount(1)->and($alone[0]->suspects)->toBe([])->and((new Telling(Logs::game(), new MemoryCatalogue(packages()), null, []))->sentence($alone[0]))->toBe('The game failed: no.');
 });
 
 it('believes a cause more than what it caused', function (): void {
@@ -97,7 +99,7 @@ it('blames what was being started when nothing else says whose fault it is, and 
 it('does not blame whoever was at work when the memory was full', function (): void {
     $found = Logs::diagnosed(Logs::said('error', 'java.lang.OutOfMemoryError: Java heap space')."    at fog.Bank.raise(Bank.java:77)\n")[0];
     expect($found->kind)->toBe(Failure::OutOfMemory)->and($found->suspects)->toBe([])
-        ->and(array_map(fn (Plan $plan): int => $plan->memory, remedied($found, planned(), ['fogbank' => '2.1.0'])))->toBe(['Give it 4 GB' => 4096]);
+        ->and(array_map(fn (Plan $plan): int => $plan->base->memory, remedied($found, planned(), ['fogbank' => '2.1.0'])))->toBe(['Give it 4 GB' => 4096]);
 });
 
 it('tells one failure once, however often a log repeats it, and no more than a person can read', function (): void {
@@ -122,13 +124,13 @@ it('reads .NET\'s wordings and traces', function (string $log, Failure $kind, ar
 it('advises what satisfies the one that complains', function (): void {
     $build = Logs::diagnosed(Logs::said('error', 'fogbank 2.1.0 asks for halyard >=0.16.9 <0.17.0; found 0.16.4'))[0];
     expect(advice(planned(), ['fogbank' => '2.1.0'])->sentence($build))->toBe('Fogbank Weather 2.1.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4.')
-        ->and(remedied($build, planned(), ['fogbank' => '2.1.0'])['Use Halyard 0.16.9']->loaderVersion)->toBe('0.16.9');
+        ->and(remedied($build, planned(), ['fogbank' => '2.1.0'])['Use Halyard 0.16.9']->base->loaderVersion)->toBe('0.16.9');
     $missing = Logs::diagnosed(Logs::said('error', 'fogbank 2.1.0 asks for oakum-api >=1.4; there is none'))[0];
-    expect(remedied($missing, planned(), ['fogbank' => '2.1.0', 'oakum-api' => '1.6.0'])['Put back the file of Oakum API']->putBack)->toBeTrue()
+    expect(remedied($missing, planned(), ['fogbank' => '2.1.0', 'oakum-api' => '1.6.0'])['Put back the file of Oakum API']->once->putBack)->toBeTrue()
         ->and(remedied($missing, planned(), ['fogbank' => '2.1.0'])['Add Oakum API']->rangeOf('oakum-api'))->toBe('>=1.4');
     // The Java Virtual Machine Specification, table 4.1-A: major version 61 is Java SE 17.
     $old = Logs::diagnosed("Error: LinkageError occurred while loading main class ferry.Main\n\tjava.lang.UnsupportedClassVersionError: ferry/Main has been compiled by a more recent version of the Java Runtime (class file version 61.0), this version of the Java Runtime only recognizes class file versions up to 52.0\n")[0];
-    expect(advice(planned('8'), [])->sentence($old))->toBe('Ferrywright needs Java 17 or newer. It was started on 8.')->and(remedied($old, planned('8'), [])['Use Java 21']->runtimeVersion)->toBe('21');
+    expect(advice(planned('8'), [])->sentence($old))->toBe('Ferrywright needs Java 17 or newer. It was started on 8.')->and(remedied($old, planned('8'), [])['Use Java 21']->base->runtimeVersion)->toBe('21');
 });
 
 it('offers no remedy that would not lead to a line-up', function (): void {

@@ -2,15 +2,15 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Base\ArchiveFacts;
-use Stasimon\Core\Base\Assembly;
-use Stasimon\Core\Base\Evidence;
-use Stasimon\Core\Base\Manifest;
-use Stasimon\Core\Base\MemoryChoice;
-use Stasimon\Core\Base\RuntimeNeed;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Rehearse\LogText;
-use Stasimon\Core\Rehearse\UnreadableLog;
+use Stasimon\Core\Evidence\ArchiveFacts;
+use Stasimon\Core\Evidence\Assembly;
+use Stasimon\Core\Evidence\Evidence;
+use Stasimon\Core\Evidence\Manifest;
+use Stasimon\Core\Evidence\RuntimeNeed;
+use Stasimon\Core\Game\MemoryChoice;
+use Stasimon\Core\Log\LogText;
+use Stasimon\Core\Log\UnreadableLog;
 use Tests\Support\Archives;
 use Tests\Support\Logs;
 

@@ -6,6 +6,8 @@ use Stasimon\Core\Explain\Repair;
 use Stasimon\Core\Explain\Step;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Suggestion;
 use Tests\Support\Answers;
 use Tests\Support\Generated;
 
@@ -47,6 +49,31 @@ it('offers a less stable release, an understudy and a waiver where they help', f
 it('drops several wants when no single change helps', function (): void {
     $answers = Answers::short(['a' => ['1.0.0' => ['x']], 'b' => ['1.0.0' => ['y']], 'c' => ['1.0.0' => []]], ['a', 'b', 'c']);
     expect($answers->impossible()->repairs[0]->text)->toBe('Do without a and b.');
+});
+
+it('offers six remedies where there are more, those first that cost least, what changes along with them counted in', function (): void {
+    $packages = ['a' => ['1.0.0' => ['d 1.x', 'e 1.x', 'f 1.x'], '2.0.0' => ['nowhere']]];
+    foreach (['d', 'e', 'f'] as $library) {
+        $packages[$library] = ['1.0.0' => [], '2.0.0' => []];
+    }
+    foreach (range(1, 7) as $number) {
+        $packages["u{$number}"] = ['1.0.0' => ['provides' => ['a 0.1.0']]];
+    }
+    $wants = ['a >=2', 'd', 'e', 'f'];
+    $texts = fn (Answers $answers): array => array_map(fn (Repair $repair): string => $repair->text, $answers->impossible()->repairs);
+    // An older "a" is one change; where d, e and f are there already and have to go back for it, it is four.
+    expect($texts(Answers::short($packages, $wants)))->toHaveCount(6)->and($texts(Answers::short($packages, $wants))[0])->toBe('Use a 1.0.0 instead of 2 or newer.')
+        ->and($texts(Answers::short($packages, $wants, ['have' => ['d' => '2.0.0', 'e' => '2.0.0', 'f' => '2.0.0']])))
+        ->toBe(array_map(fn (int $number): string => "Put u{$number} in the place of a.", range(1, 6)));
+});
+
+it('says of what is suggested whether it fits beside what is there as it is', function (): void {
+    $answers = Answers::short([
+        'a' => ['1.0.0' => ['b <2', 'suggests' => ['good', 'newer', 'bad', 'nowhere', 'b']]],
+        'b' => ['1.0.0' => [], '2.0.0' => []], 'good' => ['1.0.0' => ['b']], 'newer' => ['1.0.0' => ['b >=2']], 'bad' => ['1.0.0' => ['breaks' => ['a']]],
+    ], ['a']);
+    $suggestions = Suggestion::of($answers->resolved(), new Resolver($answers->catalogue));
+    expect(array_column($suggestions, 'fits', 'id'))->toBe(['good' => true, 'newer' => false, 'bad' => false, 'nowhere' => false]);
 });
 
 it('blames a smallest set of wants: take any one away and the rest can hold', function (int $seed): void {

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Base\Assembly;
-use Stasimon\Core\Base\Evidence;
-use Stasimon\Core\Base\Manifest;
 use Stasimon\Core\Catalogue\MemoryCatalogue;
-use Stasimon\Core\Place\Archive;
-use Stasimon\Core\Place\UnsafeArchive;
-use Stasimon\Core\Rehearse\Diagnosing;
-use Stasimon\Core\Rehearse\LogReader;
-use Stasimon\Core\Rehearse\LogText;
-use Stasimon\Core\Rehearse\Telling;
-use Stasimon\Core\Rehearse\UnreadableLog;
+use Stasimon\Core\Diagnose\Diagnosing;
+use Stasimon\Core\Diagnose\Telling;
+use Stasimon\Core\Evidence\Assembly;
+use Stasimon\Core\Evidence\Evidence;
+use Stasimon\Core\Evidence\Manifest;
+use Stasimon\Core\Log\LogReader;
+use Stasimon\Core\Log\LogText;
+use Stasimon\Core\Log\UnreadableLog;
+use Stasimon\Core\Place\Archive\Archive;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Tests\Support\Archives;
 use Tests\Support\Logs;
 

@@ -2,18 +2,18 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Base\GameDefinition;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Place\ArchiveEntry;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\Place;
+use Stasimon\Core\Place\Archive\ArchiveEntry;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Place\Bringing;
 use Stasimon\Core\Place\Content;
 use Stasimon\Core\Place\ContentFolder;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Layout;
-use Stasimon\Core\Place\Place;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
-use Stasimon\Core\Place\UnsafeArchive;
 
 /** @param  array<string, string>  $files  path => digest */
 function brings(string $package, array $files, string ...$needs): Bringing

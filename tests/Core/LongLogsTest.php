@@ -2,9 +2,10 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Rehearse\Diagnosing;
-use Stasimon\Core\Rehearse\Failure;
-use Stasimon\Core\Rehearse\LogReader;
+use Stasimon\Core\Diagnose\Diagnosing;
+use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Log\LogReader;
+use Stasimon\Core\Log\LogText;
 use Tests\Support\Logs;
 
 /** @return array{Diagnosing, LogReader} */
@@ -44,7 +45,25 @@ it('takes no longer over lines that are made to take long', function (string $li
 ]);
 
 it('keeps trace lines to their failure and lets other lines end it', function (): void {
-    $log = Logs::said('error', 'java.lang.IllegalStateException: one')."    at fog.Bank.raise(Bank.java:77)\n".Logs::said('info ', 'between')."    at oakum.sky.Layers.mist(Layers.java:9)\n";
+    $log = Logs::said('error', 'java.lang.IllegalStateException: one')."    at fog.Bank.raise(Bank.java:77)\n".Logs::said('info ', 'stopping')."    at oakum.sky.Layers.mist(Layers.java:9)\n";
     $found = Logs::diagnosed($log);
     expect($found)->toHaveCount(1)->and($found[0]->suspects)->toBe(['fogbank'])->and(count($found[0]->quotes))->toBe(2);
+});
+
+it('says where a gzip file is cut short or damaged, and reads what is there', function (): void {
+    $pour = function (string $bytes): string {
+        $from = (string) tempnam(sys_get_temp_dir(), 'log');
+        file_put_contents($from, $bytes);
+        (new LogText(1_000_000))->pour($from, "{$from}.text");
+        $text = (string) file_get_contents("{$from}.text");
+        unlink($from);
+        unlink("{$from}.text");
+
+        return $text;
+    };
+    $lines = implode("\n", array_map(fn (int $number): string => "line {$number} ".md5((string) $number), range(1, 2_000)));
+    $packed = (string) gzencode($lines);
+    expect($pour($packed))->toBe($lines)->and($pour($packed.gzencode("\nand more")))->toBe("{$lines}\nand more")
+        ->and($pour(substr($packed, 0, intdiv(strlen($packed), 2))))->toStartWith('line 1 ')->toContain('cut short')
+        ->and($pour(substr_replace($packed, "\0\0\0\0", -8, 4)))->toContain('damaged');
 });

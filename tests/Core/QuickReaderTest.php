@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\CompactForm;
-use Stasimon\Core\Catalogue\Node;
 use Stasimon\Core\Catalogue\QuickReader;
+use Stasimon\Core\Document\Node;
 
 /** A package with everything that the format knows. */
 function fullPackage(): array
@@ -37,7 +37,7 @@ it('leaves what is wrong to the careful reader, which refuses it', function (Clo
     $spoil($package);
     $document = (string) json_encode($package);
     expect((new QuickReader)->package(Node::objectOf($document)))->toBeNull()
-        ->and(fn () => (new CatalogueReader)->package(Node::ofJson($document)))->toThrow(Stasimon\Core\Catalogue\UnusableDocument::class);
+        ->and(fn () => (new CatalogueReader)->package(Node::ofJson($document)))->toThrow(Stasimon\Core\Document\UnusableDocument::class);
 })->with([
     [fn (array &$p) => $p['id'] = 'Not An Id'], [function (array &$p): void {
         unset($p['id']);

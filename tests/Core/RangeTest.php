@@ -50,7 +50,7 @@ it('compares labels of a sequence by their place', function (): void {
 });
 
 it('says where a range goes wrong', function (string $range, Syntax $syntax, Scheme $scheme, string $sentence): void {
-    expect(fn () => ranged(['1.0.0'], $scheme)->within($range, $syntax))->toThrow(UnusableRange::class, $sentence);
+    expect(fn () => ranged(['1.0.0'], $scheme)->readRange($range, $syntax))->toThrow(UnusableRange::class, $sentence);
 })->with([
     ['>=1.2 <<2', Syntax::Comparator, Scheme::Semver, 'a version expected at character 8'],
     ['>=1.2 and', Syntax::Comparator, Scheme::Semver, 'a version expected at character 7'],
@@ -80,3 +80,18 @@ it('does set arithmetic over positions of any number', function (int $size): voi
         ->and(ReleaseSet::none($size)->isEmpty())->toBeTrue()
         ->and($high->has(0))->toBeFalse()->and($high->has($size - 1))->toBeTrue();
 })->with([3, 7, 8, 9, 64, 200]);
+
+it('lets a range that cannot be read, or that names a version nobody knows, admit nothing', function (string $range, Scheme $scheme, string $words): void {
+    $package = ranged(['1.0.0', '2.0.0'], $scheme);
+    expect($package->within($range, Syntax::Comparator)->isEmpty())->toBeTrue()->and($package->range($range, Syntax::Comparator)->words())->toBe($words);
+})->with([
+    ['>=3.5.0', Scheme::Sequence, '“>=3.5.0” (a version that is not known here)'],
+    ['>=1 and', Scheme::Semver, '“>=1 and” (which is not a range)'],
+]);
+
+it('tells every limit in the guide as it is in the code', function (): void {
+    $page = (string) file_get_contents(dirname(__DIR__, 2).'/docs/limits.md');
+    foreach ((new ReflectionClass(Stasimon\Core\Document\Limits::class))->getConstants() as $name => $value) {
+        expect($page)->toContain("| `{$name}` | ".number_format($value).' |');
+    }
+});

@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Resolve\BitTable;
-use Stasimon\Core\Resolve\Clause;
 use Stasimon\Core\Resolve\Fact\Bounded;
-use Stasimon\Core\Resolve\Learning;
-use Stasimon\Core\Resolve\Tally;
-use Stasimon\Core\Resolve\Trail;
+use Stasimon\Core\Resolve\Search\BitTable;
+use Stasimon\Core\Resolve\Search\Clause;
+use Stasimon\Core\Resolve\Search\Learning;
+use Stasimon\Core\Resolve\Search\Tally;
+use Stasimon\Core\Resolve\Search\Trail;
 
 /** A set over a package of three releases: "-" for not there, then the positions. */
 function bits(string $members): string

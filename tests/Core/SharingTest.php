@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Resolve\Additions;
 use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Keeping;
@@ -36,7 +37,7 @@ it('answers a request the same after others over the same catalogue', function (
         $requests[] = $answers->request->by(Policy::Newest)->allowing($package->id, Channel::Beta);
         $requests[] = $answers->request->by(Policy::Newest)->forbidding([new Want($package->id, '<=2.0.0')]);
         foreach ($package->releases[0]->needs() as $need) {
-            $waived = $answers->request->by(Policy::Newest)->waiving(new Waiver($package->id, $package->releases[0]->version, 'needs', $need->alternatives[0]->id));
+            $waived = $answers->request->by(Policy::Newest)->waiving(new Waiver($package->id, $package->releases[0]->version, Relation::Needs, $need->alternatives[0]->id));
             $requests[] = $waived;
             $requests[] = $waived->wanting([new Want($package->id, $package->exactly($package->releases[0]->version))]);
         }
@@ -58,12 +59,12 @@ it('answers a request the same after others over the same catalogue', function (
 it('knows a waiver that it was prepared for and one that it was not', function (): void {
     $answers = Answers::short(['a' => ['1.0.0' => ['b'], '2.0.0' => ['b']]], ['a']);
     $resolver = new Resolver($answers->catalogue);
-    $second = new Waiver('a', '2.0.0', 'needs', 'b');
+    $second = new Waiver('a', '2.0.0', Relation::Needs, 'b');
     expect($resolver->refusal($answers->request))->not->toBeNull()
         ->and($resolver->newestOf('a', $answers->request->waiving($second)))->toBe('2.0.0')
         ->and($resolver->refusal($answers->request))->not->toBeNull()
-        ->and($resolver->newestOf('a', $answers->request->waiving(new Waiver('a', '1.0.0', 'needs', 'b'))))->toBe('1.0.0')
-        ->and($resolver->refusal($answers->request->waiving(new Waiver('a', '2.0.0', 'breaks', 'b'))))->not->toBeNull();
+        ->and($resolver->newestOf('a', $answers->request->waiving(new Waiver('a', '1.0.0', Relation::Needs, 'b'))))->toBe('1.0.0')
+        ->and($resolver->refusal($answers->request->waiving(new Waiver('a', '2.0.0', Relation::Breaks, 'b'))))->not->toBeNull();
 });
 
 it('says of each candidate what the draft will say of it', function (): void {
@@ -98,7 +99,7 @@ it('has nothing to add to a line-up that breaks the rules', function (): void {
         ->and(Additions::to($answers->request, ['a' => '1.0.0', 'b' => '9.9.9'], $resolver))->toBeNull()
         ->and(Additions::to($answers->request, ['a' => '1.0.0', 'b' => '1.0.0'], $resolver)?->of('c'))->toBe(['c' => '1.0.0'])
         ->and(Additions::to($answers->request, ['a' => '1.0.0', 'b' => '1.0.0'], $resolver)?->of('nowhere'))->toBeNull()
-        ->and(Additions::to($answers->request->waiving(new Waiver('a', '1.0.0', 'needs', 'b')), ['a' => '1.0.0'], $resolver)?->of('c'))->toBe(['c' => '1.0.0']);
+        ->and(Additions::to($answers->request->waiving(new Waiver('a', '1.0.0', Relation::Needs, 'b')), ['a' => '1.0.0'], $resolver)?->of('c'))->toBe(['c' => '1.0.0']);
 });
 
 /** The size of the largest set of wants that holds, by trying every set. */

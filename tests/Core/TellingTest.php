@@ -2,12 +2,13 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Base\Plan;
 use Stasimon\Core\Catalogue\MemoryCatalogue;
-use Stasimon\Core\Rehearse\Diagnosis;
-use Stasimon\Core\Rehearse\Failure;
-use Stasimon\Core\Rehearse\LogLine;
-use Stasimon\Core\Rehearse\Telling;
+use Stasimon\Core\Diagnose\Diagnosis;
+use Stasimon\Core\Diagnose\Telling;
+use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Log\LogLine;
+use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\Logs;
 
 /** A diagnosis with something in each detail that any kind can have. */
@@ -21,7 +22,7 @@ function everything(Failure $kind): Diagnosis
 
 it('has a sentence for every kind of failure, with and without an instance, whatever is missing of it', function (Failure $kind): void {
     $game = Logs::game();
-    $plan = new Plan('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '17', 4096);
+    $plan = new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '17', 4096));
     foreach ([[new Telling($game, new MemoryCatalogue($game->packages()), $plan, ['fogbank' => '2.1.0', 'oakum-api' => '1.3.0']), everything($kind)], [new Telling($game, new MemoryCatalogue($game->packages()), null, []), everything($kind)], [new Telling($game, new MemoryCatalogue($game->packages()), null, []), new Diagnosis($kind, [new LogLine(1, '', '', 'error', '', 'x')], [])]] as [$telling, $diagnosis]) {
         $sentence = $telling->sentence($diagnosis);
         expect($sentence)->toMatch('/^\S.*[.]$/su')->and($sentence)->not->toContain('  ')->and($sentence)->not->toContain(' .')->and($sentence)->not->toContain('!');
@@ -30,7 +31,7 @@ it('has a sentence for every kind of failure, with and without an instance, what
 
 it('speaks of the instance where there is one, and does not where there is none', function (): void {
     $game = Logs::game();
-    $plan = new Plan('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '17', 4096);
+    $plan = new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '17', 4096));
     $with = new Telling($game, new MemoryCatalogue($game->packages()), $plan, ['fogbank' => '2.1.0', 'oakum-api' => '1.3.0']);
     $without = new Telling($game, new MemoryCatalogue($game->packages()), null, []);
     expect($with->sentence(everything(Failure::RuntimeTooOld)))->toBe('Fogbank 2.1.0 needs Java 21 or newer. It was started on 17.')

@@ -2,20 +2,20 @@
 
 declare(strict_types=1);
 
-use App\Instances\Drafting;
-use App\Instances\Folder;
-use App\Instances\Store;
-use App\Instances\Work;
+use App\Disk\ApplyDraft;
+use App\Disk\Folder;
+use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Models\Release;
+use App\Store\Store;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Process;
 use Tests\Support\World;
 
-/** Runs one queued job in a process of its own that kills itself at a step. */
+/** Runs what is queued in a process of its own that kills itself at a step. */
 function workUntil(?string $step): int
 {
-    $worker = new Process(['php', 'artisan', 'queue:work', '--once', '--quiet'], base_path(), ['QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'array', 'STASIMON_DIE_AT' => $step ?? '']);
+    $worker = new Process(['php', 'tests/Crash/dying-worker.php', $step ?? ''], base_path(), ['QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'array']);
 
     try {
         return $worker->run();
@@ -35,7 +35,7 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     @unlink((new Store)->path(Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
     @unlink((new Store)->path(Release::query()->where('package_id', 'gulls')->value('file_sha256')));
     app(Drafting::class)->add($instance, ['gulls']);
-    app(Work::class)->apply(Instance::query()->findOrFail($instance->id));
+    app(ApplyDraft::class)->start(Instance::query()->findOrFail($instance->id));
     expect(workUntil($step))->toBe(137);
 
     // What the next start does first.
@@ -55,7 +55,7 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
 
     // And the draft can be applied after it, to the same end.
     if (! $isNew) {
-        app(Work::class)->apply($instance);
+        app(ApplyDraft::class)->start($instance);
         expect(workUntil(null))->toBe(0)->and(isset(Instance::query()->findOrFail($instance->id)->versions()['gulls']))->toBeTrue();
     }
 })->with([

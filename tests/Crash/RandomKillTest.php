@@ -2,16 +2,16 @@
 
 declare(strict_types=1);
 
-use App\Instances\Applying;
-use App\Instances\Drafting;
-use App\Instances\Folder;
-use App\Instances\Store;
+use App\Disk\Applying;
+use App\Disk\Folder;
+use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Models\Release;
+use App\Store\Store;
 use Illuminate\Support\Facades\DB;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 /** @return array<string, string> path => digest, without what says which apply made the folder */

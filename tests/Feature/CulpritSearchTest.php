@@ -2,15 +2,15 @@
 
 declare(strict_types=1);
 
-use App\Instances\Finding;
-use App\Instances\Folder;
-use App\Instances\Looking;
-use App\Instances\Work;
+use App\Disk\Folder;
+use App\Findings\Finding;
+use App\Findings\Looking;
 use App\Models\CulpritSearch;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
-use App\Rehearsals\Searching;
+use App\Rehearsals\Culprits\Searching;
+use App\Rehearsals\Rehearse;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 
@@ -21,8 +21,8 @@ const SOUND = ['gulls', 'long-piers', 'weather-glass', 'cargo-manifest', 'fogban
 /** @param  list<string>  $wants */
 function failing(array $wants): Rehearsal
 {
-    $rehearsal = app(Work::class)->rehearse(World::applied($wants))->refresh();
-    expect($rehearsal->state)->toBe('failed');
+    $rehearsal = app(Rehearse::class)->start(World::applied($wants))->refresh();
+    expect($rehearsal->state->value)->toBe('failed');
 
     return $rehearsal->load('instance');
 }
@@ -34,7 +34,7 @@ it('finds what fails alone or only together, where the log names nothing, and le
     $this->get("/instances/{$instance->id}/rehearsals/{$rehearsal->number}")->assertOk()->assertSee('names no cause that is known here')->assertSee('Find the culprit');
     $this->post("/instances/{$instance->id}/rehearsals/{$rehearsal->number}/culprits")->assertRedirect();
     $search = CulpritSearch::query()->firstOrFail();
-    expect($search->state)->toBe('done')->and(collect($search->culprits)->sort()->values()->all())->toBe($culprits)->and($search->flaky)->toBeFalse()
+    expect($search->state->value)->toBe('done')->and(collect($search->culprits)->sort()->values()->all())->toBe($culprits)->and($search->flaky)->toBeFalse()
         ->and(count($search->launches))->toBeLessThanOrEqual(count($culprits) === 1 ? 6 : 14)
         ->and(World::tree((new Folder($instance))->live()))->toBe($before)->and((new Folder($instance))->trial())->not->toBeDirectory();
     $this->get("/instances/{$instance->id}/culprits/{$search->id}")->assertOk()->assertSee(count($culprits) === 1 ? 'does not come up with it' : 'does not come up with them together')->assertSee('Turn');
@@ -46,7 +46,7 @@ it('finds what fails alone or only together, where the log names nothing, and le
     expect(DB::table('notices')->whereNull('depot_id')->count())->toBe(1);
     $this->post("/instances/{$instance->id}/draft/off", ['id' => $culprits[count($culprits) - 1]])->assertRedirect();
     World::apply($instance);
-    expect(implode(' ', $titles()))->not->toContain('does not come up here')->and(app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id))->refresh()->state)->toBe('clean');
+    expect(implode(' ', $titles()))->not->toContain('does not come up here')->and(app(Rehearse::class)->start(Instance::query()->findOrFail($instance->id))->refresh()->state->value)->toBe('clean');
 })->with([[['hourglasses']], [['brass-binnacle', 'glass-compass']]]);
 
 it('keeps every launch closed under what mods need of one another', function (): void {
@@ -72,24 +72,41 @@ it('is stopped, keeps what it learned, and goes on from there', function (): voi
     });
     app(Searching::class)->run($search, Task::query()->create(['kind' => 'culprit search', 'state' => 'running', 'instance_id' => $rehearsal->instance_id]));
     $search->refresh();
-    expect($search->state)->toBe('stopped')->and($search->launches)->toHaveCount(2);
+    expect($search->state->value)->toBe('stopped')->and($search->launches)->toHaveCount(2);
     DB::table('tasks')->update(['state' => 'done']);
     $this->get("/instances/{$rehearsal->instance_id}/culprits/{$search->id}")->assertOk()->assertSee('Stopped')->assertSee('Go on with the search')->assertHeader('X-Over', 'yes');
     $first = $search->launches;
     DB::getEventDispatcher()?->forget(Illuminate\Database\Events\QueryExecuted::class);
     $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/go-on")->assertRedirect();
-    expect($search->refresh()->state)->toBe('done')->and(array_slice($search->launches, 0, 2))->toBe($first)->and(collect($search->culprits)->sort()->values()->all())->toBe(['brass-binnacle', 'glass-compass']);
+    expect($search->refresh()->state->value)->toBe('done')->and(array_slice($search->launches, 0, 2))->toBe($first)->and(collect($search->culprits)->sort()->values()->all())->toBe(['brass-binnacle', 'glass-compass']);
     $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/go-on")->assertStatus(409);
 });
 
+it('is stopped when something goes wrong in the middle of it, says so, and can go on', function (): void {
+    $rehearsal = failing([...SOUND, 'hourglasses']);
+    $broken = false;
+    DB::listen(function ($query) use (&$broken): void {
+        if (! $broken && str_starts_with($query->sql, 'update "culprit_searches" set "launches"')) {
+            $broken = true;
+            throw new RuntimeException('Nobody expects this.');
+        }
+    });
+    $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits")->assertRedirect();
+    $search = CulpritSearch::query()->firstOrFail();
+    $task = Task::query()->where('kind', 'culprit search')->firstOrFail();
+    expect($broken)->toBeTrue()->and($search->state->value)->toBe('stopped')->and($task->state->value)->toBe('failed')->and((string) $task->problem)->not->toBe('');
+    $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/go-on")->assertRedirect();
+    expect($search->refresh()->state->value)->toBe('done')->and($search->culprits)->toBe(['hourglasses']);
+});
+
 it('refuses what there is nothing to search in', function (): void {
-    $clean = app(Work::class)->rehearse(World::applied(['gulls', 'long-piers']))->refresh();
+    $clean = app(Rehearse::class)->start(World::applied(['gulls', 'long-piers']))->refresh();
     $this->post("/instances/{$clean->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('Only a rehearsal that failed');
     $alone = failing(['hourglasses']);
     $this->post("/instances/{$alone->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('Fewer than two mods');
     $changed = failing(['hourglasses', 'gulls']);
     $this->travel(1)->minutes();
-    app(App\Instances\Drafting::class)->add($changed->instance, ['long-piers']);
+    app(App\Drafts\Drafting::class)->add($changed->instance, ['long-piers']);
     World::apply($changed->instance);
     $this->post("/instances/{$changed->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('Something was applied since');
     $this->post("/instances/{$changed->instance_id}/rehearsals/9/culprits")->assertStatus(404);

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Jobs\SyncDepot;
+use App\Depots\Sync\ReadDepot;
 use App\Models\Depot;
 use App\Models\Package;
 use Illuminate\Support\Facades\DB;
@@ -47,7 +47,7 @@ it('pauses, goes on and removes, and what instances hold stays', function (): vo
     $this->post("/depots/{$slipway->id}/pause")->assertRedirect();
     expect(Package::query()->count())->toBe(0)->and(DB::table('releases')->count())->toBe(0)->and($slipway->refresh()->paused)->toBeTrue();
     $this->get("/instances/{$instance->id}")->assertOk()->assertSee('Long Piers');
-    (new SyncDepot($slipway->id, World::task(null, 'sync')->id))->handle(app(App\Depots\Synchronising::class));
+    app(ReadDepot::class)->start($slipway);
     expect(Package::query()->count())->toBe(0);
     $this->post("/depots/{$slipway->id}/go-on")->assertRedirect();
     expect(Package::query()->count())->toBe($before);
@@ -65,7 +65,7 @@ it('asks another depot first, and then shows what that one says', function (): v
     $this->post("/depots/{$tidepool->id}/first")->assertRedirect();
     expect($order())->toBe(['Tidepool', 'Slipway']);
     $instance = World::instance(['gulls']);
-    $file = app(App\Instances\Drafting::class)->lineUp($instance->load(['placed', 'draft']));
+    $file = app(App\Drafts\Drafting::class)->lineUp($instance->load(['placed', 'draft']));
     $gulls = array_values(array_filter($file->withFiles(), fn ($one): bool => $one->package->id === 'gulls'))[0];
     expect($file->fileOf($gulls)->depot())->toBe('Tidepool');
 });

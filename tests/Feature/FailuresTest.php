@@ -2,15 +2,15 @@
 
 declare(strict_types=1);
 
-use App\Depots\DepotCatalogue;
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Disk\Folder;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
 use App\Games;
-use App\Instances\Bases;
-use App\Instances\Drafting;
-use App\Instances\Folder;
 use App\Models\CulpritSearch;
 use App\Models\Instance;
-use App\Rehearsals\Reading;
-use Stasimon\Core\Base\Plan;
+use App\Rehearsals\Log\Reading;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 // Every failure here comes out of files on disk: what the demo's packages hold, or what a person did to an instance's
@@ -130,7 +130,7 @@ it('blames the right package for what fails, and its first remedy makes the laun
     $rehearsal = World::rehearsed($trouble());
     $reading = app(Reading::class);
     $findings = $reading->findings($rehearsal);
-    expect($rehearsal->state)->toBe('failed')->and($findings)->not->toBeEmpty();
+    expect($rehearsal->state->value)->toBe('failed')->and($findings)->not->toBeEmpty();
     expect(stripos($findings[0]->sentence, $sentence))->not->toBeFalse("\"{$findings[0]->sentence}\" does not say \"{$sentence}\"");
     $blamed === '*' || expect($findings[0]->diagnosis->suspects[0] ?? null)->toBe($blamed);
     expect($findings[0]->diagnosis->quotes)->not->toBeEmpty();
@@ -145,12 +145,13 @@ it('blames the right package for what fails, and its first remedy makes the laun
     }
     World::apply($rehearsal->instance);
     $after = World::rehearsed($rehearsal->instance);
-    expect($after->state)->toBe('clean', json_encode($after->reading['errors'] ?? null).' after '.($texts[0] ?? 'putting back'));
+    expect($after->state->value)->toBe('clean', json_encode($after->reading['errors'] ?? null).' after '.($texts[0] ?? 'putting back'));
 })->with($failures);
 
 it('finds what no log names by launching with fewer mods', function (array $culprits): void {
     $rehearsal = World::rehearsed(ferry(array_fill_keys(['gulls', 'long-piers', 'weather-glass', 'fogbank', ...$culprits], '*')));
-    expect(app(Reading::class)->findings($rehearsal))->toBe([]);
+    // It may say what happened; it does not say whose fault that is.
+    expect(array_merge(...array_map(fn ($read): array => [...$read->diagnosis->suspects, ...$read->remedies], app(Reading::class)->findings($rehearsal))))->toBe([]);
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/{$rehearsal->number}/culprits")->assertRedirect();
     $search = CulpritSearch::query()->firstOrFail();
     expect(collect($search->culprits)->sort()->values()->all())->toBe($culprits);
@@ -158,7 +159,7 @@ it('finds what no log names by launching with fewer mods', function (array $culp
     preg_match('/name="remedy" value="([^"]+)"/', (string) $this->get("/instances/{$rehearsal->instance_id}/culprits/{$search->id}")->getContent(), $key);
     $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/remedy", ['remedy' => html_entity_decode($key[1])])->assertRedirect();
     World::apply($rehearsal->instance);
-    expect(World::rehearsed($rehearsal->instance)->state)->toBe('clean');
+    expect(World::rehearsed($rehearsal->instance)->state->value)->toBe('clean');
 })->with(['drawing in two ways' => [['brass-binnacle', 'glass-compass']], 'names that lead in a circle' => [['bynames', 'nicknames']], 'what cannot be drawn' => [['hourglasses']]]);
 
 it('is told of in docs/failures.md, kind by kind', function () use ($failures): void {

@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-use App\Instances\Drafting;
-use App\Instances\Finding;
-use App\Instances\Folder;
-use App\Instances\Looking;
-use App\Instances\Store;
+use App\Disk\Folder;
+use App\Drafts\Drafting;
+use App\Findings\Finding;
+use App\Findings\Looking;
 use App\Models\Instance;
+use App\Store\Store;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 beforeEach(function (): void {
@@ -98,7 +98,7 @@ it('goes back to a restore point, with configs and worlds if asked, and can be t
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('It goes back to an earlier line-up')->assertSee($own ? 'with the configs and worlds of that time' : 'configs and worlds stay as they are');
     $instance = World::apply($instance);
     expect($instance->versions())->toBe($old)->and(file_get_contents($config))->toBe($own ? 'loud = true' : 'loud = false')
-        ->and($instance->history()->first()->sentence)->toStartWith('Went back to an earlier line-up')->and($instance->plan->restore)->toBeNull();
+        ->and($instance->history()->first()->sentence)->toStartWith('Went back to an earlier line-up')->and($instance->plan->once->restore)->toBeNull();
     // The way back from going back.
     $this->post("/instances/{$instance->id}/draft/restore", ['point' => $instance->history()->first()->id, 'own' => 0])->assertRedirect();
     expect(World::apply($instance)->versions())->toHaveKey('weather-glass');
@@ -149,7 +149,7 @@ it('takes newer releases, some or all, and a single one out again', function ():
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSeeInOrder(['Changes', $old['fogbank'].' → ', 'a newer release', 'Leave it']);
     $this->post("/instances/{$instance->id}/draft/leave", ['id' => 'fogbank'])->assertRedirect();
     $instance = World::apply($instance);
-    expect($instance->versions()['fogbank'])->toBe($old['fogbank'])->and($instance->versions()['tideglass-ui'])->not->toBe($old['tideglass-ui'])->and($instance->plan->updating)->toBe([]);
+    expect($instance->versions()['fogbank'])->toBe($old['fogbank'])->and($instance->versions()['tideglass-ui'])->not->toBe($old['tideglass-ui'])->and($instance->plan->once->updating)->toBe([]);
     $this->post("/instances/{$instance->id}/draft/update", ['ids' => ['fogbank']])->assertRedirect();
     expect(World::apply($instance)->versions()['fogbank'])->not->toBe($old['fogbank']);
     $this->post('/instances/'.World::applied(['gulls'])->id.'/draft/update')->assertStatus(409)->assertSee('as new as it can be');
@@ -187,5 +187,5 @@ it('waives a limit for one release with a note, which lapses with the release', 
     $this->get("/instances/{$instance->id}/draft")->assertSee('lapses with this draft');
     $instance = World::apply($instance);
     expect($instance->plan->waivers)->toBe([])->and($instance->plan->waiverNotes)->toBe([])->and(found($instance))->toBe([]);
-    $this->post("/instances/{$instance->id}/draft/waive", ['id' => 'paper-lanterns', 'version' => '9.9.9', 'target' => 'ferrywright'])->assertStatus(422);
+    $this->post("/instances/{$instance->id}/draft/waive", ['id' => 'paper-lanterns', 'version' => '9.9.9', 'relation' => 'needs', 'target' => 'ferrywright'])->assertStatus(422);
 });

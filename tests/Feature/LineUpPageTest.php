@@ -2,17 +2,17 @@
 
 declare(strict_types=1);
 
-use App\Instances\Drafting;
-use App\Instances\Finding;
-use App\Instances\Level;
-use App\Instances\Look;
-use App\Instances\Looking;
-use App\Instances\Update;
+use App\Drafts\Drafting;
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Look;
+use App\Findings\Looking;
+use App\Findings\Update;
 use App\Models\Instance;
 use App\View\LineUpPage;
 use App\View\LineUpRow;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -51,7 +51,7 @@ it('says of each row whether it stays, goes or is off', function (): void {
     app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->turningOff('gulls')->without('long-piers'));
     $states = fn (Instance $instance): array => array_column(array_map(fn (LineUpRow $row): array => [$row->id, $row->state], array_merge(...array_values(lineUpPage($instance, [])->groups()))), 1, 0);
     expect($states($instance->refresh()))->toMatchArray(['gulls' => 'going off', 'long-piers' => 'goes', 'halyard' => 'on']);
-    app(App\Instances\Applying::class)->run($instance, World::task($instance));
+    app(App\Disk\Applying::class)->run($instance, World::task($instance));
     expect($states($instance->refresh()))->toMatchArray(['gulls' => 'off'])->and(array_keys($states($instance)))->not->toContain('long-piers');
 });
 
@@ -77,4 +77,24 @@ it('remembers what a look found until something that it rests on changes', funct
     expect(app(Looking::class)->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id))->stamp)->toBe($look->stamp);
     DB::table('depots')->increment('sequence');
     expect(app(Looking::class)->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id))->stamp)->not->toBe($look->stamp);
+});
+
+it('asks the database few questions for a line-up, however much is in it', function (): void {
+    World::depot();
+    $few = World::applied(['gulls']);
+    $many = World::applied(['gulls', 'fogbank', 'cargo-manifest', 'harbour-lamps', 'long-piers', 'tide-tables', 'weather-glass', 'timetables', 'bell-buoys', 'radar-sweep']);
+    $asked = function (Instance $instance, bool $anew): int {
+        if ($anew) {
+            DB::table('instances')->where('id', $instance->id)->update(['look' => null]);
+        }
+        app()->forgetScopedInstances();
+        DB::flushQueryLog();
+        DB::enableQueryLog();
+        $this->get("/instances/{$instance->id}")->assertOk();
+
+        return count(DB::getQueryLog());
+    };
+    $asked($few, true);
+    expect($asked($many, true))->toBeLessThan(17)->and($asked($many, false))->toBeLessThan(13)
+        ->and($asked($many, true) - $asked($few, true))->toBeLessThan(3);
 });

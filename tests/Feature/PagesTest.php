@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-use App\Instances\Drafting;
-use App\Instances\Folder;
+use App\Disk\Folder;
+use App\Drafts\Drafting;
 use App\Models\Instance;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -57,7 +57,6 @@ it('answers what does not exist with a sentence and the right status', function 
     ['GET', '/instances/ID/rehearsals/7', 404, 'has no rehearsal 7'],
     ['GET', '/nowhere', 404, 'There is nothing here'],
     ['POST', '/instances/ID/draft/add?ids[]=no-such-mod', 422, 'No depot has no-such-mod'],
-    ['POST', '/instances/ID/draft/add', 422, 'Nothing was marked'],
     ['POST', '/instances/ID/draft/range?id=gulls&range=%3E%3E2', 422, 'a version expected at character 2'],
     ['POST', '/instances/ID/draft/repair?repair=0123456789abcdef', 409, 'has changed since'],
     ['POST', '/instances/ID/rehearsals', 409, 'Apply the draft first'],
@@ -164,7 +163,7 @@ it('removes an instance with its folder, and not while something runs', function
     $folder = (new Folder($instance))->live();
     $task = World::task($instance);
     $this->delete("/instances/{$instance->id}")->assertStatus(409);
-    $task->finish();
+    app(App\Work\Tasks::class)->turn($task, App\Work\TaskState::Done);
     $this->delete("/instances/{$instance->id}")->assertRedirect('/');
     expect(is_dir($folder))->toBeFalse()->and(Instance::query()->find($instance->id))->toBeNull();
 });

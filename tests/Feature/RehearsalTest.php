@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-use App\Instances\Folder;
-use App\Instances\Refusal;
-use App\Instances\Work;
+use App\Disk\Folder;
 use App\Models\Rehearsal;
-use App\Rehearsals\Reading;
+use App\Refusal\Refusal;
+use App\Rehearsals\Log\Reading;
+use App\Rehearsals\Rehearse;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -20,7 +20,7 @@ function messages(Rehearsal $rehearsal): array
 it('launches cleanly, keeps the log and the world', function (): void {
     $instance = World::applied(['fogbank', 'gulls', 'cargo-manifest', 'timetables']);
     $rehearsal = World::rehearsed($instance);
-    expect($rehearsal->state)->toBe('clean')->and($rehearsal->exit_code)->toBe(0)
+    expect($rehearsal->state->value)->toBe('clean')->and($rehearsal->exit_code)->toBe(0)
         ->and((new Folder($instance))->live('worlds/rehearsal/world.json'))->toBeFile();
     $messages = messages($rehearsal);
     $ready = fn (string $id): int => (int) array_key_first(array_filter($messages, fn (string $message): bool => str_contains($message, " {$id} ") && str_contains($message, 'ready')));
@@ -42,15 +42,15 @@ it('stops a launch that hangs, and keeps what it said', function (): void {
     pcntl_alarm(1);
     $start = microtime(true);
     app(App\Rehearsals\Rehearsing::class)->run($rehearsal);
-    expect(microtime(true) - $start)->toBeLessThan(10)->and($rehearsal->refresh()->state)->toBe('stopped')
+    expect(microtime(true) - $start)->toBeLessThan(10)->and($rehearsal->refresh()->state->value)->toBe('stopped')
         ->and(messages($rehearsal))->toContain('waiting');
 });
 
 it('runs one thing at a time, and nothing before a draft is applied', function (): void {
     $instance = World::applied(['gulls']);
     World::task($instance);
-    expect(fn () => app(Work::class)->rehearse($instance))->toThrow(Refusal::class, 'being applied');
-    expect(fn () => app(Work::class)->rehearse(World::instance(['gulls'])))->toThrow(Refusal::class, 'Apply the draft first');
+    expect(fn () => app(Rehearse::class)->start($instance))->toThrow(Refusal::class, 'being applied');
+    expect(fn () => app(Rehearse::class)->start(World::instance(['gulls'])))->toThrow(Refusal::class, 'Apply the draft first');
 });
 
 it('checks in the game what our resolver would have refused', function (array $files, string $says): void {

@@ -71,9 +71,7 @@ it('says what its threads are at when it is asked, and goes on waiting', functio
     $game = game($dir);
     $game->start();
     $game->waitUntil(fn (string $type, string $text): bool => str_contains($text, 'starting') && str_contains($game->getOutput(), '1 of 2'));
-    usleep(300_000);
-    $game->signal(SIGQUIT);
-    usleep(400_000);
+    askUntil($game, 'Found one Java-level deadlock');
     expect($game->isRunning())->toBeTrue()->and($game->getOutput())->toContain('Full thread dump')->toContain('demo.floodgates.Floodgates.start')->toContain('demo.lockkeepers.Lockkeepers.start')->toContain('Found one Java-level deadlock');
     $game->stop(0);
     File::deleteDirectory($dir);

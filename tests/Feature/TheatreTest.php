@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Instances\Finding;
-use App\Instances\Level;
+use App\Findings\Finding;
+use App\Findings\Level;
 use App\Models\PlacedRelease;
 use App\View\Theatre;
 use Illuminate\Support\Collection;

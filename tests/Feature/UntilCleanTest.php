@@ -2,18 +2,18 @@
 
 declare(strict_types=1);
 
-use App\Instances\Finding;
-use App\Instances\Folder;
-use App\Instances\Looking;
+use App\Disk\Folder;
+use App\Findings\Finding;
+use App\Findings\Looking;
 use App\Models\CulpritSearch;
 use App\Models\DroppedLog;
 use App\Models\Instance;
 use App\Models\Rehearsal;
-use App\Rehearsals\LogChoice;
-use App\Rehearsals\LogFile;
-use App\Rehearsals\Reading;
+use App\Rehearsals\Log\LogChoice;
+use App\Rehearsals\Log\LogFile;
+use App\Rehearsals\Log\Reading;
 use Illuminate\Http\UploadedFile;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\Archives;
 use Tests\Support\Logs;
 use Tests\Support\World;
@@ -22,7 +22,7 @@ beforeEach(fn () => World::depot());
 
 function drafted(Instance $instance, Closure $step): Instance
 {
-    app(App\Instances\Drafting::class)->step($instance, $step);
+    app(App\Drafts\Drafting::class)->step($instance, $step);
 
     return World::apply($instance);
 }
@@ -35,32 +35,32 @@ function titles(Instance $instance): array
 
 it('proves the game alone before the first modded launch, once for each version and runtime', function (): void {
     $instance = World::applied(['gulls'], runtime: '17');
-    expect(World::rehearsed($instance)->alone)->toStartWith('clean in')->and(World::rehearsed($instance)->alone)->toBeNull();
+    expect(World::rehearsed($instance)->alone?->value)->toBe('clean')->and(World::rehearsed($instance)->alone)->toBeNull();
     $instance = drafted($instance, fn (Plan $plan): Plan => $plan->onRuntime('21'));
-    expect(World::rehearsed($instance)->alone)->toStartWith('clean in');
+    expect(World::rehearsed($instance)->alone?->value)->toBe('clean');
     $plain = World::rehearsed($instance, plain: true);
-    expect($plain->state)->toBe('clean')->and($plain->plain)->toBeTrue()->and($plain->reading['starts'])->toBe([])
+    expect($plain->state->value)->toBe('clean')->and($plain->plain)->toBeTrue()->and($plain->reading['starts'])->toBe([])
         ->and(Instance::query()->findOrFail($instance->id)->lastRehearsal?->number)->toBe(3);
     $this->get("/instances/{$instance->id}/rehearsals/4")->assertOk()->assertSee('Launched without loader and mods')->assertDontSee('Find the culprit');
 });
 
 it('says that no mod is at fault when the game alone does not come up', function (): void {
     $rehearsal = World::rehearsed(World::applied(['gulls'], runtime: '8'));
-    expect($rehearsal->state)->toBe('failed')->and($rehearsal->alone)->toBe('failed');
+    expect($rehearsal->state->value)->toBe('failed')->and($rehearsal->alone?->value)->toBe('failed');
     $this->get("/instances/{$rehearsal->instance_id}/rehearsals/1")->assertOk()->assertSee('The game alone does not come up')->assertSee('Use Java 21')->assertDontSee('Find it with my word');
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('no mod can be the culprit');
 });
 
 it('shows what changed since the last clean launch, and steps back by one or by all', function (): void {
     $instance = World::applied(['gulls', 'lampoil', 'oakum-api'], build: '0.16.4', runtime: '17');
-    expect(World::rehearsed($instance)->state)->toBe('clean');
+    expect(World::rehearsed($instance)->state->value)->toBe('clean');
     $config = (new Folder($instance))->live('config/lampoil.json');
     $before = (string) file_get_contents($config);
     file_put_contents($config, '{"hours": 1}');
     file_put_contents((new Folder($instance))->live('config/stray.json'), '{}');
     $instance = drafted($instance, fn (Plan $plan): Plan => $plan->wanting('figureheads')->without('gulls')->ranging('oakum-api', '<1.6.0')->onBuild('0.16.9')->onRuntime('21')->withMemory(8192));
     $failed = World::rehearsed($instance);
-    expect($failed->state)->toBe('failed');
+    expect($failed->state->value)->toBe('failed');
     $page = $this->get("/instances/{$instance->id}/rehearsals/2")->assertOk()->assertSee('Since it last worked');
     foreach (['Figureheads added', 'Gulls 2.0.0 removed', 'Oakum API 1.6.0 → 1.5.0', 'The loader 0.16.4 → 0.16.9', 'Java 17 → 21', 'Memory 4 GB → 8 GB', 'config/lampoil.json changed', 'config/stray.json is new', 'All 8'] as $step) {
         $page->assertSee($step);
@@ -68,21 +68,21 @@ it('shows what changed since the last clean launch, and steps back by one or by 
 
     $this->post("/instances/{$instance->id}/rehearsals/2/back", ['step' => 'since figureheads'])->assertRedirect();
     $plan = Instance::query()->findOrFail($instance->id)->draft?->plan;
-    expect($plan?->isOff('figureheads'))->toBeTrue()->and($plan?->runtimeVersion)->toBe('21');
+    expect($plan?->isOff('figureheads'))->toBeTrue()->and($plan?->base->runtimeVersion)->toBe('21');
     $this->post("/instances/{$instance->id}/draft/discard");
 
     $this->post("/instances/{$instance->id}/rehearsals/2/back", ['step' => 'since all'])->assertRedirect();
     $instance = World::apply($instance);
-    expect($instance->versions())->toMatchArray(['gulls' => '2.0.0', 'oakum-api' => '1.6.0', 'halyard' => '0.16.4'])->not->toHaveKey('figureheads')->and($instance->plan->memory)->toBe(4096)
-        ->and((string) file_get_contents($config))->toBe($before)->and((new Folder($instance))->live('config/stray.json.set-aside'))->toBeFile()->and($instance->plan->own)->toBe([])
-        ->and(World::rehearsed($instance)->state)->toBe('clean');
+    expect($instance->versions())->toMatchArray(['gulls' => '2.0.0', 'oakum-api' => '1.6.0', 'halyard' => '0.16.4'])->not->toHaveKey('figureheads')->and($instance->plan->base->memory)->toBe(4096)
+        ->and((string) file_get_contents($config))->toBe($before)->and((new Folder($instance))->live('config/stray.json.set-aside'))->toBeFile()->and($instance->plan->once->own)->toBe([])
+        ->and(World::rehearsed($instance)->state->value)->toBe('clean');
     $this->post("/instances/{$instance->id}/rehearsals/2/back", ['step' => 'since nothing'])->assertStatus(409);
 });
 
 it('takes a remedy beside what is in the draft already', function (): void {
     $instance = World::applied(['figureheads', 'gulls']);
     $rehearsal = World::rehearsed($instance);
-    app(App\Instances\Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
+    app(App\Drafts\Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
     app(Reading::class)->take($instance, app(Reading::class)->findings($rehearsal), 'release figureheads 1.0.0');
     $plan = Instance::query()->findOrFail($instance->id)->draft?->plan;
     expect($plan?->wants('long-piers'))->toBeTrue()->and($plan?->rangeOf('figureheads'))->toBe('=1.0.0');
@@ -106,9 +106,9 @@ it('says so when the memory is little for so many mods', function (): void {
 
 it('launches as a server, where what only a server has is there', function (): void {
     $instance = World::applied(['harbourmasters', 'gulls']);
-    expect(World::rehearsed($instance)->state)->toBe('failed');
+    expect(World::rehearsed($instance)->state->value)->toBe('failed');
     $server = World::rehearsed($instance, side: 'server');
-    expect($server->state)->toBe('clean')->and(array_column($server->reading['phases'], 0))->not->toContain('First frame');
+    expect($server->state->value)->toBe('clean')->and(array_column($server->reading['phases'], 0))->not->toContain('First frame');
     $this->get("/instances/{$instance->id}/rehearsals/{$server->number}")->assertOk()->assertSee('Launched as a server');
 });
 
@@ -187,13 +187,13 @@ it('takes lines into the index as they come, and no line before it is whole', fu
 
 it('goes by a person\'s word where only they can see the fault', function (): void {
     $rehearsal = World::rehearsed(World::applied(['gulls', 'long-piers', 'weather-glass', 'bell-buoys', 'tide-tables']));
-    expect($rehearsal->state)->toBe('clean');
+    expect($rehearsal->state->value)->toBe('clean');
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits", ['asks' => 1])->assertRedirect();
-    for ($turn = 0; $turn < 12 && ($search = CulpritSearch::query()->firstOrFail())->state === 'asking'; $turn++) {
+    for ($turn = 0; $turn < 12 && ($search = CulpritSearch::query()->firstOrFail())->state->value === 'asking'; $turn++) {
         $this->get("/instances/{$rehearsal->instance_id}/culprits/{$search->id}")->assertOk()->assertSee('Did it work?');
         $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/judge", ['word' => in_array('long-piers', $search->asked ?? [], true) ? 'failed' : 'worked'])->assertRedirect();
     }
-    expect(CulpritSearch::query()->firstOrFail()->state)->toBe('done')->and(CulpritSearch::query()->firstOrFail()->culprits)->toBe(['long-piers']);
+    expect(CulpritSearch::query()->firstOrFail()->state->value)->toBe('done')->and(CulpritSearch::query()->firstOrFail()->culprits)->toBe(['long-piers']);
     $this->get("/instances/{$rehearsal->instance_id}/culprits/".CulpritSearch::query()->firstOrFail()->id)->assertOk()->assertSee('judged by you')->assertSee('Turn Long Piers off');
     $this->post("/instances/{$rehearsal->instance_id}/culprits/".CulpritSearch::query()->firstOrFail()->id.'/judge', ['word' => 'worked'])->assertStatus(409);
 });
@@ -201,12 +201,12 @@ it('goes by a person\'s word where only they can see the fault', function (): vo
 it('repeats launches where the fault comes and goes, and marks what it finds', function (): void {
     $instance = World::applied(['gulls', 'long-piers', 'weather-glass', 'windvanes']);
     // The game leaves it to chance, by the rehearsal's number.
-    for ($number = 1; $number <= 12 && ($rehearsal = World::rehearsed($instance))->state !== 'failed'; $number++) {
+    for ($number = 1; $number <= 12 && ($rehearsal = World::rehearsed($instance))->state->value !== 'failed'; $number++) {
     }
-    expect($rehearsal->state)->toBe('failed');
+    expect($rehearsal->state->value)->toBe('failed');
     $this->post("/instances/{$instance->id}/rehearsals/{$rehearsal->number}/culprits")->assertRedirect();
     $search = CulpritSearch::query()->firstOrFail();
-    expect($search->state)->toBe('done')->and($search->culprits)->toBe(['windvanes']);
+    expect($search->state->value)->toBe('done')->and($search->culprits)->toBe(['windvanes']);
     $twice = collect($search->launches)->groupBy(fn (array $launch): string => implode(' ', $launch['wants']))->contains(fn ($launches): bool => $launches->pluck('outcome')->unique()->count() > 1);
     expect($search->flaky)->toBe($twice);
     if ($search->flaky) {

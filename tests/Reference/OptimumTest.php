@@ -78,3 +78,20 @@ it('finds what trying everything finds: the wants in their order, each as new as
         }
     }
 })->with(range(1, 60));
+
+it('leaves nothing but wants older than it could be on its own', function (int $seed): void {
+    // Among these are the few of the first 4,000 in which the search itself settles for an older library.
+    $case = Generated::case($seed);
+    $answers = new Answers($case['catalogue'], $case['request']);
+    $request = $answers->request->by(Policy::Newest);
+    $ours = (array) $answers->versions($request);
+    $tried = 0;
+    foreach ($ours as $id => $version) {
+        $package = $answers->catalogue->package((string) $id);
+        foreach (array_slice($package->releases ?? [], (int) $package?->positionOf($version) + 1) as $newer) {
+            $tried++;
+            expect($answers->violations([$id => $newer->version] + $ours, $request))->not->toBe([], "{$id} could be {$newer->version}");
+        }
+    }
+    expect($tried)->toBeGreaterThan(0);
+})->with([1407, 1837, 3885]);

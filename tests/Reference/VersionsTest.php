@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Base\ClassLevel;
+use Stasimon\Core\Evidence\ClassLevel;
 use Stasimon\Core\Version\MavenVersion;
 use Stasimon\Core\Version\Semver;
 use Stasimon\Core\Version\SemverRangeReader;

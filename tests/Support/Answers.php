@@ -39,7 +39,7 @@ final class Answers
     }
 
     /**
-     * Packages in a short form: id => version => list of "needs" as "id range"; a key "breaks" or "provides" holds others.
+     * Packages in a short form: id => version => list of "needs" as "id range"; a key "suggests", "breaks" or "provides" holds others.
      *
      * @param  array<string, array<string, mixed>>  $packages
      * @param  list<string>  $wants  "id" or "id range"
@@ -61,6 +61,7 @@ final class Answers
                     'version' => (string) $version,
                     'channel' => $release['channel'] ?? null,
                     'needs' => array_map($need, array_values(array_filter($release, is_int(...), ARRAY_FILTER_USE_KEY))),
+                    'suggests' => array_map($target, $release['suggests'] ?? []),
                     'breaks' => array_map($target, $release['breaks'] ?? []),
                     'provides' => array_map(fn (string $text): array => ['id' => explode(' ', $text)[0], 'version' => explode(' ', $text)[1]], $release['provides'] ?? []),
                 ], fn (mixed $value): bool => $value !== null);
@@ -77,6 +78,13 @@ final class Answers
     public function resolve(?Request $request = null): Resolved|Refused
     {
         return (new Resolver($this->catalogue))->resolve($request ?? $this->request);
+    }
+
+    public function resolved(): Resolved
+    {
+        $answer = $this->resolve();
+
+        return $answer instanceof Resolved ? $answer : throw new \LogicException('It does not resolve.');
     }
 
     /** @return array<string, string>|null the line-up, or null when there is none */

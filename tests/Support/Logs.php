@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
-use Stasimon\Core\Base\ArchiveFacts;
-use Stasimon\Core\Base\GameDefinition;
-use Stasimon\Core\Rehearse\Diagnosing;
-use Stasimon\Core\Rehearse\Diagnosis;
-use Stasimon\Core\Rehearse\Holders;
-use Stasimon\Core\Rehearse\LogReader;
-use Stasimon\Core\Rehearse\Platform;
+use Stasimon\Core\Diagnose\Diagnosing;
+use Stasimon\Core\Diagnose\Diagnosis;
+use Stasimon\Core\Diagnose\Holders;
+use Stasimon\Core\Evidence\ArchiveFacts;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\Platform;
+use Stasimon\Core\Log\LogReader;
 
 /** Logs for tests, read against a line-up of which four packages' code is known. */
 final class Logs

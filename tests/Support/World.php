@@ -4,20 +4,24 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
-use App\Depots\DepotCatalogue;
-use App\Depots\Synchronising;
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Sync\Synchronising;
+use App\Disk\Applying;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
 use App\Games;
-use App\Instances\Applying;
-use App\Instances\Bases;
-use App\Instances\Drafting;
-use App\Instances\Store;
-use App\Instances\Work;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Release;
 use App\Models\Task;
-use Stasimon\Core\Base\Plan;
+use App\Rehearsals\Launch\Side;
+use App\Rehearsals\Rehearse;
+use App\Store\Store;
+use App\Work\Liveness;
+use App\Work\Tasks;
+use App\Work\TaskState;
+use Stasimon\Core\Plan\Plan;
 
 /** The demo depot and instances in it, made the way the application makes them. */
 final class World
@@ -37,14 +41,18 @@ final class World
     private static function read(string $name, int $place): Depot
     {
         $depot = Depot::query()->firstOrCreate(['slug' => strtolower($name)], ['name' => $name, 'url' => config("stasimon.demo_depots.{$name}"), 'moderated' => $place === 0, 'place' => $place]);
-        app(Synchronising::class)->run($depot, self::task());
+        app(Synchronising::class)->run($depot, $task = self::task(null, 'sync'));
+        app(Tasks::class)->turn($task, TaskState::Done);
 
         return $depot;
     }
 
     public static function task(?Instance $instance = null, string $kind = 'apply'): Task
     {
-        return Task::query()->create(['kind' => $kind, 'state' => 'running', 'instance_id' => $instance?->id]);
+        $task = Task::query()->create(['kind' => $kind, 'state' => 'running', 'instance_id' => $instance?->id]);
+        app(Liveness::class)->hold($task->id);
+
+        return $task;
     }
 
     /** @param  list<string>  $wants */
@@ -101,7 +109,7 @@ final class World
     public static function apply(Instance $instance): Instance
     {
         app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task = self::task($instance));
-        $task->finish();
+        app(Tasks::class)->turn($task, TaskState::Done);
 
         return Instance::query()->findOrFail($instance->id);
     }
@@ -109,7 +117,7 @@ final class World
     /** Rehearses an instance as it is applied, to its end. */
     public static function rehearsed(Instance $instance, bool $plain = false, string $side = 'client'): Rehearsal
     {
-        return app(Work::class)->rehearse(Instance::query()->findOrFail($instance->id), $plain, $side)->refresh()->load('instance');
+        return app(Rehearse::class)->start(Instance::query()->findOrFail($instance->id), $plain, Side::from($side))->refresh()->load('instance');
     }
 
     /** @return array<string, string> path below a folder => digest of its content */

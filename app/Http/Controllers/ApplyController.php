@@ -4,52 +4,45 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Instances\Work;
+use App\Disk\ApplyDraft;
+use App\Disk\Transfers;
 use App\Models\Instance;
-use App\Models\Task;
+use App\Work\TaskState;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Response;
-use Illuminate\Support\Collection;
-use Illuminate\Support\Facades\DB;
 
 /** How far an apply is, and a person's word on it. */
 final class ApplyController
 {
     /** As a fragment, which the page asks for while it goes on. */
-    public function show(Instance $instance): Response
+    public function show(Instance $instance, ApplyDraft $applying, Transfers $transfers): Response
     {
-        $task = $instance->tasks()->where('kind', 'apply')->latest('id')->first();
+        $task = $applying->last($instance);
         if ($task === null) {
             return response('', 204)->header('X-Over', 'yes');
         }
 
-        return response()->view('instances.applying', ['task' => $task, 'transfers' => self::transfers($task)])
-            ->header('X-Over', $task->isOver() || $task->state === 'paused' ? 'yes' : 'no');
+        return response()->view('draft.applying', ['task' => $task, 'transfers' => $transfers->of($task)])
+            ->header('X-Over', $task->isOver() || $task->state === TaskState::Paused ? 'yes' : 'no');
     }
 
-    /** @return Collection<int, object> the files that are fetched, those on their way first */
-    public static function transfers(?Task $task): Collection
+    public function pause(Instance $instance, ApplyDraft $applying): RedirectResponse
     {
-        return $task === null || $task->isOver() ? collect() : DB::table('transfers')->where('task_id', $task->id)->orderByRaw("state = 'there', done > 0 desc, name")->get();
-    }
-
-    public function pause(Instance $instance, Work $work): RedirectResponse
-    {
-        $work->pause($instance);
+        $applying->pause($instance);
 
         return redirect()->route('draft', $instance);
     }
 
-    public function goOn(Instance $instance, Work $work): RedirectResponse
+    public function goOn(Instance $instance, ApplyDraft $applying): RedirectResponse
     {
-        $work->goOn($instance);
+        $applying->goOn($instance);
 
         return redirect()->route('draft', $instance);
     }
 
-    public function cancel(Instance $instance, Work $work): RedirectResponse
+    public function cancel(Instance $instance, ApplyDraft $applying): RedirectResponse
     {
-        $work->cancel($instance);
+        $applying->cancel($instance);
 
         return redirect()->route('draft', $instance);
     }

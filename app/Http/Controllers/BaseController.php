@@ -6,15 +6,16 @@ namespace App\Http\Controllers;
 
 use App\Models\Instance;
 use App\View\BaseChoices;
+use App\View\BasePart;
 use Illuminate\View\View;
 
 /** What a part of the base sentence opens to, with what each choice would do; a fragment. */
 final class BaseController
 {
-    public function show(Instance $instance, string $part, BaseChoices $choices): View
+    public function show(Instance $instance, BasePart $part, BaseChoices $choices): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return view('components.base-choices', ['instance' => $instance, 'field' => $part, 'choices' => $choices->of($instance, $part), 'why' => $choices->why($instance, $part)]);
+        return view('components.base-choices', ['instance' => $instance, 'field' => $part->value, 'choices' => $choices->of($instance, $part), 'why' => $choices->why($instance, $part)]);
     }
 }

@@ -4,29 +4,31 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Requests\StepRequest;
-use App\Instances\Refusal;
-use App\Instances\Work;
+use App\Http\Requests\Steps\RemedyRequest;
 use App\Models\CulpritSearch;
 use App\Models\Instance;
-use App\Rehearsals\Reading;
-use App\Rehearsals\Searching;
+use App\Refusal\Refusal;
+use App\Rehearsals\Culprits\SearchCulprits;
+use App\Rehearsals\Culprits\Searching;
+use App\Rehearsals\Culprits\SearchState;
+use App\Rehearsals\Log\Reading;
+use App\View\Address;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Stasimon\Core\Rehearse\Counsel;
+use Stasimon\Core\Diagnose\Counsel;
 
 /** The search for what makes a launch fail. */
 final readonly class CulpritController
 {
-    public function __construct(private Searching $searching, private Work $work, private Reading $reading)
+    public function __construct(private Searching $searching, private SearchCulprits $work, private Reading $reading)
     {
     }
 
     public function store(Request $request, Instance $instance, int $number): RedirectResponse
     {
         $rehearsal = $instance->rehearsals()->where('number', $number)->with('instance')->first() ?? throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
-        $search = $this->work->search($instance, fn (): CulpritSearch => $this->searching->prepare($rehearsal, $request->boolean('asks')));
+        $search = $this->work->start($rehearsal, Address::flag($request, 'asks'));
 
         return redirect()->route('culprits.show', [$instance, $search->id]);
     }
@@ -34,31 +36,23 @@ final readonly class CulpritController
     public function show(Request $request, Instance $instance, int $search): Response
     {
         $found = $this->find($instance->load(['placed', 'draft', 'lastRehearsal']), $search);
-        $isOver = in_array($found->state, ['done', 'stopped', 'asking'], true);
+        $isOver = $found->state->rests();
 
-        return response()->view($request->hasHeader('X-Fragment') || $request->boolean('fragment') ? 'instances.culprits-picture' : 'instances.culprits', [
-            'instance' => $instance, 'search' => $found, 'step' => $this->searching->step($found), 'isOver' => $isOver, 'remedies' => $found->state === 'done' ? $this->remedies($instance, $found) : [], 'names' => $instance->placed->pluck('name', 'package_id'),
+        return response()->view($request->hasHeader('X-Fragment') || Address::flag($request, 'fragment') ? 'culprits.picture' : 'culprits.page', [
+            'instance' => $instance, 'search' => $found, 'step' => $this->searching->step($found), 'isOver' => $isOver, 'remedies' => $found->state === SearchState::Done ? $this->remedies($instance, $found) : [], 'names' => $instance->placed->pluck('name', 'package_id'),
         ])->header('X-Over', $isOver ? 'yes' : 'no');
     }
 
     public function stop(Instance $instance, int $search): RedirectResponse
     {
-        CulpritSearch::query()->whereKey($this->find($instance, $search)->id)->whereIn('state', ['waiting', 'running', 'asking'])->update(['state' => 'stopped']);
+        $this->work->stop($this->find($instance, $search));
 
         return redirect()->route('culprits.show', [$instance, $search]);
     }
 
     public function goOn(Instance $instance, int $search): RedirectResponse
     {
-        $found = $this->find($instance, $search);
-        if ($found->state !== 'stopped') {
-            throw Refusal::conflict('That search was not stopped, so it need not go on.');
-        }
-        $this->work->search($instance, function () use ($found): CulpritSearch {
-            $found->update(['state' => 'waiting']);
-
-            return $found;
-        });
+        $this->work->goOn($this->find($instance, $search));
 
         return redirect()->route('culprits.show', [$instance, $search]);
     }
@@ -66,17 +60,12 @@ final readonly class CulpritController
     /** A person's word on the launch that was just made; the search goes on with it. */
     public function judge(Request $request, Instance $instance, int $search): RedirectResponse
     {
-        $found = $this->find($instance, $search);
-        $this->work->search($instance, function () use ($found, $request): CulpritSearch {
-            $this->searching->judge($found, $request->string('word')->toString() === 'worked');
-
-            return $found;
-        });
+        $this->work->judge($this->find($instance, $search), Address::words($request, 'word') === 'worked');
 
         return redirect()->route('culprits.show', [$instance, $search]);
     }
 
-    public function remedy(StepRequest $request, Instance $instance, int $search): RedirectResponse
+    public function remedy(RemedyRequest $request, Instance $instance, int $search): RedirectResponse
     {
         foreach ($this->remedies($instance, $this->find($instance, $search)) as $counsel) {
             if ($counsel->key === $request->text('remedy')) {
@@ -97,6 +86,6 @@ final readonly class CulpritController
 
     private function find(Instance $instance, int $search): CulpritSearch
     {
-        return $instance->hasMany(CulpritSearch::class)->whereKey($search)->first() ?? throw Refusal::notFound('That search is not here any more.');
+        return $instance->hasMany(CulpritSearch::class)->whereKey($search)->first()?->setRelation('instance', $instance) ?? throw Refusal::notFound('That search is not here any more.');
     }
 }

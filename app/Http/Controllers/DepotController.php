@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Depots\Depots;
+use App\Depots\SourceProblems;
+use App\Depots\Sync\ReadDepot;
 use App\Http\Requests\DepotRequest;
-use App\Instances\Work;
 use App\Models\Depot;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Support\Facades\DB;
 use Illuminate\View\View;
 
 final readonly class DepotController
@@ -18,12 +18,13 @@ final readonly class DepotController
     {
     }
 
-    public function index(): View
+    public function index(SourceProblems $problems): View
     {
-        return view('depots', [
+        return view('depots.page', [
             'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
-            'packages' => DB::table('sources')->groupBy('depot_id')->selectRaw('depot_id, count(*) as packages')->pluck('packages', 'depot_id'),
-            'releases' => DB::table('releases')->groupBy('depot_id')->selectRaw('depot_id, count(*) as releases')->pluck('releases', 'depot_id'),
+            'packages' => $this->depots->packages(),
+            'problems' => $problems->byDepot(),
+            'releases' => $this->depots->releases(),
         ]);
     }
 
@@ -34,9 +35,9 @@ final readonly class DepotController
         return $this->said("{$depot->name} is added, and is being read.");
     }
 
-    public function sync(Depot $depot, Work $work): RedirectResponse
+    public function sync(Depot $depot, ReadDepot $reading): RedirectResponse
     {
-        $work->sync($depot);
+        $reading->start($depot);
 
         return redirect()->back(fallback: route('depots'))->with('said', "Reading what is new on {$depot->name}.");
     }

@@ -4,20 +4,32 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Disk\ApplyDraft;
+use App\Disk\Restoring;
+use App\Disk\Transfers;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
+use App\Drafts\Ranges;
+use App\Findings\Looking;
+use App\Findings\Update;
 use App\Games;
-use App\Http\Requests\StepRequest;
-use App\Instances\Bases;
-use App\Instances\Drafting;
-use App\Instances\Looking;
-use App\Instances\Ranges;
-use App\Instances\Refusal;
-use App\Instances\Update;
-use App\Instances\Work;
+use App\Http\Requests\Steps\BaseStepRequest;
+use App\Http\Requests\Steps\PackagesRequest;
+use App\Http\Requests\Steps\PairRequest;
+use App\Http\Requests\Steps\PlainRequest;
+use App\Http\Requests\Steps\RangeRequest;
+use App\Http\Requests\Steps\RepairRequest;
+use App\Http\Requests\Steps\RestoreRequest;
+use App\Http\Requests\Steps\StepRequest;
+use App\Http\Requests\Steps\UpdateRequest;
+use App\Http\Requests\Steps\WaiveRequest;
+use App\Http\Requests\Steps\WaiverRequest;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use App\View\DraftPages;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Waiver;
 
 /** Steps in a draft. Each is validated by StepRequest and leads back to where it was taken, or to the draft. */
@@ -27,35 +39,35 @@ final readonly class DraftController
     {
     }
 
-    public function show(Instance $instance, DraftPages $pages): View
+    public function show(Instance $instance, DraftPages $pages, ApplyDraft $applying, Transfers $transfers): View
     {
         // Asked first: if it is over, the draft that is read after it is the one that it left.
-        $task = $instance->tasks()->where('kind', 'apply')->latest('id')->first();
+        $task = $applying->last($instance);
 
-        return view('instances.draft', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'task' => $task, 'transfers' => ApplyController::transfers($task), ...$pages->of($instance)]);
+        return view('draft.page', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'task' => $task, 'transfers' => $transfers->of($task), ...$pages->of($instance)]);
     }
 
-    public function add(StepRequest $request, Instance $instance): RedirectResponse
+    public function add(PackagesRequest $request, Instance $instance): RedirectResponse
     {
         $this->drafting->add($instance, $request->ids(), $request->seen());
 
         return $this->toDraft($instance);
     }
 
-    public function remove(StepRequest $request, Instance $instance): RedirectResponse
+    public function remove(PackagesRequest $request, Instance $instance): RedirectResponse
     {
         return $this->step($request, $instance, fn (Plan $plan): Plan => array_reduce($request->ids(), fn (Plan $plan, string $id): Plan => $plan->without($id), $plan));
     }
 
     /** Keeps mods out of the launch; of what is only there for others, those others. */
-    public function off(StepRequest $request, Instance $instance): RedirectResponse
+    public function off(PackagesRequest $request, Instance $instance): RedirectResponse
     {
         $this->drafting->turnOff($instance->load(['placed', 'draft']), $request->ids(), $request->seen());
 
         return redirect()->back(fallback: route('draft', $instance));
     }
 
-    public function on(StepRequest $request, Instance $instance): RedirectResponse
+    public function on(PackagesRequest $request, Instance $instance): RedirectResponse
     {
         $this->step($request, $instance, fn (Plan $plan): Plan => $plan->turningOn(...$request->ids()));
 
@@ -63,7 +75,7 @@ final readonly class DraftController
     }
 
     /** Wants a package in a range, whether or not it was wanted before. Without one, as new as it can be. */
-    public function range(StepRequest $request, Instance $instance, Ranges $ranges): RedirectResponse
+    public function range(RangeRequest $request, Instance $instance, Ranges $ranges): RedirectResponse
     {
         $id = $request->text('id');
         $range = $ranges->usable($this->drafting->catalogue($instance), $id, $request->text('range'));
@@ -72,7 +84,7 @@ final readonly class DraftController
     }
 
     /** Wants exactly the releases that are here. */
-    public function pin(StepRequest $request, Instance $instance): RedirectResponse
+    public function pin(PackagesRequest $request, Instance $instance): RedirectResponse
     {
         $this->drafting->pin($instance->load('placed'), $request->ids(), $request->seen());
 
@@ -80,7 +92,7 @@ final readonly class DraftController
     }
 
     /** Takes newer releases: of what is named, or of all that has one that fits. */
-    public function update(StepRequest $request, Instance $instance, Looking $looking): RedirectResponse
+    public function update(UpdateRequest $request, Instance $instance, Looking $looking): RedirectResponse
     {
         $updates = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']))->updates;
         $fitting = array_filter(array_map(fn (Update $update): ?string => $update->fits, $updates));
@@ -91,37 +103,37 @@ final readonly class DraftController
     }
 
     /** Takes an update out of the draft. */
-    public function leave(StepRequest $request, Instance $instance): RedirectResponse
+    public function leave(PackagesRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->updatingTo(array_diff_key($plan->updating, array_flip($request->ids()))));
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->updatingTo(array_diff_key($plan->once->updating, array_flip($request->ids()))));
     }
 
-    public function replace(StepRequest $request, Instance $instance): RedirectResponse
+    public function replace(PairRequest $request, Instance $instance): RedirectResponse
     {
         return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->without($request->text('id'))->wanting($request->text('target')));
     }
 
     /** Decides which of two packages wins a file that both bring. */
-    public function let(StepRequest $request, Instance $instance): RedirectResponse
+    public function let(PairRequest $request, Instance $instance): RedirectResponse
     {
         return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->letting($request->text('id'), $request->text('target'))->puttingBack());
     }
 
-    public function base(StepRequest $request, Instance $instance, Games $games): RedirectResponse
+    public function base(BaseStepRequest $request, Instance $instance, Games $games): RedirectResponse
     {
         $plan = $this->drafting->plan($instance);
-        $bases = new Bases($games->get($plan->game), $this->drafting->catalogue($instance));
+        $bases = new Bases($games->get($plan->base->game), $this->drafting->catalogue($instance));
         $chosen = $bases->plan(
-            $plan->gameVersion, $plan->loader,
-            $request->text('build') ?: $plan->loaderVersion,
-            $request->text('runtime') ?: $plan->runtimeVersion,
-            (int) $request->text('memory') ?: $plan->memory,
+            $plan->base->gameVersion, $plan->base->loader,
+            $request->text('build') ?: $plan->base->loaderVersion,
+            $request->text('runtime') ?: $plan->base->runtimeVersion,
+            $request->memory() ?? $plan->base->memory,
         );
 
         return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->onBaseOf($chosen));
     }
 
-    public function repair(StepRequest $request, Instance $instance): RedirectResponse
+    public function repair(RepairRequest $request, Instance $instance): RedirectResponse
     {
         $this->drafting->repair($instance->load(['placed', 'draft']), $request->text('repair'));
 
@@ -129,19 +141,19 @@ final readonly class DraftController
     }
 
     /** Wants exactly one release, and disregards what it says of something that is here in another version. */
-    public function waive(StepRequest $request, Instance $instance): RedirectResponse
+    public function waive(WaiveRequest $request, Instance $instance): RedirectResponse
     {
-        $waiver = new Waiver($request->text('id'), $request->text('version'), $request->text('relation') === 'breaks' ? 'breaks' : 'needs', $request->text('target'));
+        $waiver = new Waiver($request->text('id'), $request->text('version'), $request->relation(), $request->text('target'));
         $this->drafting->waive($instance->load('placed'), $waiver, trim($request->text('note')), $request->seen());
 
         return $this->toDraft($instance);
     }
 
-    public function note(StepRequest $request, Instance $instance): RedirectResponse
+    public function note(WaiverRequest $request, Instance $instance): RedirectResponse
     {
         return $this->step($request, $instance, function (Plan $plan) use ($request): Plan {
             foreach ($plan->waivers as $waiver) {
-                if ([$waiver->id, $waiver->relation, $waiver->target] === [$request->text('id'), $request->text('relation'), $request->text('target')]) {
+                if ([$waiver->id, $waiver->relation, $waiver->target] === [$request->text('id'), $request->relation(), $request->text('target')]) {
                     $plan = $plan->noting($waiver, trim($request->text('note')));
                 }
             }
@@ -150,19 +162,19 @@ final readonly class DraftController
         });
     }
 
-    public function heed(StepRequest $request, Instance $instance): RedirectResponse
+    public function heed(WaiverRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->withoutWaiver($request->text('id'), $request->text('relation'), $request->text('target')));
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->withoutWaiver($request->text('id'), $request->relation(), $request->text('target')));
     }
 
-    public function putBack(StepRequest $request, Instance $instance): RedirectResponse
+    public function putBack(PlainRequest $request, Instance $instance): RedirectResponse
     {
         return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->puttingBack());
     }
 
-    public function restore(StepRequest $request, Instance $instance): RedirectResponse
+    public function restore(RestoreRequest $request, Instance $instance, Restoring $restoring): RedirectResponse
     {
-        $this->drafting->restore($instance, $request->number('point'), $request->number('own') === 1, $request->seen());
+        $restoring->restore($instance, $request->point(), $request->own(), $request->seen());
 
         return $this->toDraft($instance);
     }
@@ -197,9 +209,9 @@ final readonly class DraftController
         return $this->toDraft($instance);
     }
 
-    public function apply(StepRequest $request, Instance $instance, Work $work): RedirectResponse
+    public function apply(PlainRequest $request, Instance $instance, ApplyDraft $applying): RedirectResponse
     {
-        $work->apply($instance->load(['placed', 'draft']), $request->seen());
+        $applying->start($instance->load(['placed', 'draft']), $request->seen());
 
         return $this->toDraft($instance);
     }

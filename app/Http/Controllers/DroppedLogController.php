@@ -6,13 +6,15 @@ namespace App\Http\Controllers;
 
 use App\Games;
 use App\Http\Requests\LogRequest;
-use App\Http\Requests\StepRequest;
-use App\Instances\Refusal;
+use App\Http\Requests\Steps\RemedyRequest;
 use App\Models\DroppedLog;
 use App\Models\Instance;
-use App\Rehearsals\DroppedLogs;
-use App\Rehearsals\LogChoice;
-use App\Rehearsals\Reading;
+use App\Refusal\Refusal;
+use App\Rehearsals\Log\DroppedLogs;
+use App\Rehearsals\Log\LogState;
+use App\Rehearsals\Log\ReadDroppedLog;
+use App\Rehearsals\Log\Reading;
+use App\View\Address;
 use App\View\LogPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -28,31 +30,34 @@ final readonly class DroppedLogController
 
     public function index(Request $request, Games $games): View
     {
-        return view('logs', [
+        return view('logs.page', [
             'logs' => DroppedLog::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'games' => $games->all(),
-            'instances' => Instance::query()->orderBy('name')->limit(500)->get(['id', 'name']), 'chosen' => $request->string('instance')->toString(),
+            'instances' => Instance::query()->orderBy('name')->limit(500)->get(['id', 'name']), 'chosen' => Address::words($request, 'instance'),
         ]);
     }
 
-    public function store(LogRequest $request, Games $games): RedirectResponse
+    public function store(LogRequest $request, Games $games, ReadDroppedLog $reading): RedirectResponse
     {
-        return redirect()->route('logs.show', $this->logs->take($request->log(), $request->instance(), (string) ($request->validated('game') ?? array_key_first($games->all()))));
+        $log = $this->logs->take($request->log(), $request->against(), $request->game() ?? (string) array_key_first($games->all()));
+        $reading->start($log);
+
+        return redirect()->route('logs.show', $log);
     }
 
     public function show(Request $request, string $log): View
     {
         $dropped = $this->find($log);
-        $findings = $dropped->state === 'ready' ? $this->logs->findings($dropped) : [];
+        $findings = $dropped->state === LogState::Ready ? $this->logs->findings($dropped) : [];
 
-        return view('log', ['dropped' => $dropped, 'findings' => $findings, 'all' => $this->reading->allMissing($findings), 'log' => $dropped->state === 'ready' ? LogPage::of($request, $this->logs->log($dropped), route('logs.lines', $dropped), true) : null]);
+        return view('logs.log', ['dropped' => $dropped, 'findings' => $findings, 'all' => $this->reading->allMissing($findings), 'log' => $dropped->state === LogState::Ready ? LogPage::of($request, $this->logs->log($dropped), route('logs.lines', $dropped), true) : null]);
     }
 
     public function lines(Request $request, string $log): Response
     {
-        return LogPage::fragment($this->logs->log($this->find($log))->window(LogChoice::of($request), max(0, $request->integer('from')), LogPage::WINDOW), true);
+        return LogPage::fragment($this->logs->log($this->find($log))->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW), true);
     }
 
-    public function remedy(StepRequest $request, string $log): RedirectResponse
+    public function remedy(RemedyRequest $request, string $log): RedirectResponse
     {
         $dropped = $this->find($log);
         $instance = $dropped->instance ?? throw Refusal::conflict('This log is not read against an instance, so there is none to change.');

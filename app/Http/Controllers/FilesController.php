@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Requests\StepRequest;
-use App\Instances\FolderFile;
-use App\Instances\Inventory;
+use App\Disk\FolderFile;
+use App\Disk\Inventory;
+use App\Http\Requests\Steps\FileRequest;
+use App\Http\Requests\Steps\KeepRequest;
 use App\Models\Instance;
+use App\View\Address;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
@@ -20,8 +22,8 @@ final readonly class FilesController
 
     public function index(Request $request, Instance $instance): View
     {
-        $only = $request->string('only')->toString();
-        $words = mb_substr(trim($request->string('q')->toString()), 0, 200);
+        $only = Address::words($request, 'only');
+        $words = Address::words($request, 'q');
         $files = collect($this->inventory->of($instance->load(['placed', 'draft', 'lastRehearsal'])));
         $counts = ['' => $files->count(), 'touched' => $files->filter($this->touched(...))->count(), 'contested' => $files->filter(fn (FolderFile $file): bool => $file->over !== [])->count(), 'own' => $files->where('state', 'own')->count()];
         $shown = $files->filter(fn (FolderFile $file): bool => match ($only) {
@@ -31,17 +33,17 @@ final readonly class FilesController
             default => true,
         })->filter(fn (FolderFile $file): bool => $words === '' || mb_stripos($file->path.' '.$file->name, $words) !== false)->values();
 
-        return view('instances.files', ['instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words, 'counts' => $counts]);
+        return view('files.page', ['instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words, 'counts' => $counts]);
     }
 
-    public function keep(StepRequest $request, Instance $instance): RedirectResponse
+    public function keep(KeepRequest $request, Instance $instance): RedirectResponse
     {
         $this->inventory->keepAll($instance, $request->text('path'), $request->text('id'));
 
         return redirect()->back(fallback: route('files', $instance));
     }
 
-    public function unkeep(StepRequest $request, Instance $instance): RedirectResponse
+    public function unkeep(FileRequest $request, Instance $instance): RedirectResponse
     {
         $this->inventory->unkeep($instance, $request->text('path'));
 

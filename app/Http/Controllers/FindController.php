@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Instances\Finder;
-use App\Instances\Query;
+use App\Find\Finder;
+use App\Find\Query;
 use App\Models\Depot;
 use App\Models\Instance;
+use App\View\Address;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
 
@@ -16,16 +17,16 @@ final class FindController
     public function __invoke(Request $request, Instance $instance, Finder $finder): View
     {
         $query = Query::of($request->query());
-        $from = max(0, min(100_000, $request->integer('from')));
+        $from = min(100_000, Address::number($request, 'from') ?? 0);
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $found = $finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown);
         $view = match ($request->header('X-Fragment')) {
-            'results' => 'instances.find-results',
-            'rows' => 'instances.find-rows',
-            default => 'instances.find',
+            'results' => 'find.results',
+            'rows' => 'find.rows',
+            default => 'find.page',
         };
 
         return view($view, ['instance' => $instance, 'query' => $query, 'found' => $found, 'from' => $from]
-            + ($view === 'instances.find' ? ['categories' => $finder->categories($instance), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get()] : []));
+            + ($view === 'find.page' ? ['categories' => $finder->categories($instance), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get()] : []));
     }
 }

@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Instances\Drafting;
-use App\Instances\Folder;
-use App\Instances\Looking;
-use App\Instances\Refusal;
+use App\Disk\Applying;
+use App\Disk\RemoveInstance;
+use App\Drafts\Drafting;
+use App\Findings\Looking;
 use App\Models\Instance;
+use App\View\Address;
 use App\View\HistoryPage;
 use App\View\LineUpPage;
 use Illuminate\Http\RedirectResponse;
@@ -20,26 +21,30 @@ final class InstanceController
     public function show(Request $request, Instance $instance, Looking $looking, Drafting $drafting): View
     {
         $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
-        $address = array_map(strval(...), array_filter($request->only(['only', 'sort', 'q', 'view']), is_string(...)));
+        $address = array_map(fn (string $name): string => Address::words($request, $name), ['only' => 'only', 'sort' => 'sort', 'q' => 'q', 'view' => 'view']);
 
-        return view('instances.line-up', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $drafting, $address)]);
+        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $drafting, $address)]);
     }
 
     public function history(Instance $instance): View
     {
         $entries = $instance->load(['placed', 'draft', 'lastRehearsal'])->history()->paginate(50);
 
-        return view('instances.history', ['instance' => $instance, 'entries' => $entries, 'page' => new HistoryPage($instance, $entries->getCollection())]);
+        return view('history.page', ['instance' => $instance, 'entries' => $entries, 'page' => new HistoryPage($instance, $entries->getCollection())]);
     }
 
-    public function destroy(Instance $instance): RedirectResponse
+    public function destroy(Instance $instance, RemoveInstance $removing): RedirectResponse
     {
-        if ($instance->tasks()->whereIn('state', ['waiting', 'running', 'paused'])->exists()) {
-            throw Refusal::conflict('Something is still running for this instance. Wait until it is done, or stop it, before you remove it.');
-        }
-        $instance->delete();
-        (new Folder($instance))->remove();
+        $removing->start($instance);
 
         return redirect()->route('register')->with('said', "{$instance->name} is gone. Its files in the store stay until nothing needs them.");
+    }
+
+    /** Tries again to set right what an instance was set aside for. */
+    public function mend(Instance $instance, Applying $applying): RedirectResponse
+    {
+        $problem = $applying->recover($instance);
+
+        return redirect()->route('instances.show', $instance)->with('said', $problem === null ? "{$instance->name} is right again." : 'That did not mend it.');
     }
 }

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Depots\DepotCatalogue;
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
 use App\Games;
 use App\Http\Requests\BaseRequest;
 use App\Http\Requests\NewInstanceRequest;
-use App\Instances\Bases;
-use App\Instances\Drafting;
-use App\Instances\Refusal;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
-use Stasimon\Core\Base\Plan;
+use Stasimon\Core\Plan\Plan;
 
 final class NewInstanceController
 {
@@ -23,20 +23,20 @@ final class NewInstanceController
         $bases = $this->bases($games, $request->game());
         $plan = $bases->plan(...$request->base());
 
-        return view('new', [
+        return view('new.page', [
             'games' => $games->all(),
             'bases' => $bases,
             'plan' => $plan,
-            'builds' => $bases->builds($plan->gameVersion),
-            'holds' => array_map(fn ($loader): array => $bases->holds($plan->gameVersion, $loader->id), array_column($bases->game->loaders, null, 'id')),
+            'builds' => $bases->builds($plan->base->gameVersion),
+            'holds' => array_map(fn ($loader): array => $bases->holds($plan->base->gameVersion, $loader->id), array_column($bases->game->loaders, null, 'id')),
         ]);
     }
 
     public function store(NewInstanceRequest $request, Games $games, Drafting $drafting): RedirectResponse
     {
         $plan = $this->bases($games, $request->game())->plan(...$request->base());
-        if ($plan->loaderVersion === '') {
-            throw Refusal::unusable("There is no build of that loader for {$plan->gameVersion}. Choose another loader or another version.");
+        if ($plan->base->loaderVersion === '') {
+            throw Refusal::unusable("There is no build of that loader for {$plan->base->gameVersion}. Choose another loader or another version.");
         }
         $instance = Instance::query()->create(['name' => $request->name(), 'plan' => $plan]);
         $drafting->step($instance, fn (Plan $plan): Plan => $plan);

@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Requests\StepRequest;
-use App\Instances\Drafting;
-use App\Instances\Finder;
-use App\Instances\Refusal;
+use App\Drafts\Drafting;
+use App\Drafts\Notes;
+use App\Find\Finder;
+use App\Http\Requests\Steps\PackageNoteRequest;
 use App\Models\Instance;
 use App\Models\Package;
+use App\Refusal\Refusal;
 use App\View\PackagePage;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Support\Facades\DB;
 use Illuminate\View\View;
 
 /** The page of a package, for one instance. */
 final readonly class PackageController
 {
-    public function __construct(private Drafting $drafting, private Finder $finder)
+    public function __construct(private Drafting $drafting, private Finder $finder, private Notes $notes)
     {
     }
 
@@ -28,29 +28,27 @@ final readonly class PackageController
         $versions = $this->drafting->outcome($instance)->versions ?? $instance->versions();
         $catalogue = $this->drafting->catalogueAround($instance, [], $versions, [$package]);
         $known = $catalogue->package($package);
-        if ($known === null || in_array($package, [$plan->game, $plan->runtime], true)) {
+        if ($known === null || in_array($package, [$plan->base->game, $plan->base->runtime], true)) {
             throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
         }
         $understudies = PackagePage::understudiesOf($known);
         $verdicts = $this->finder->verdictsOf($instance, [$package, ...$understudies]);
         $with = isset($versions[$package]) ? $versions : $this->finder->lineUpWith($instance, $package, $verdicts[$package]);
 
-        return view('instances.package', ['instance' => $instance, 'page' => new PackagePage(
+        return view('package.page', ['instance' => $instance, 'page' => new PackagePage(
             $known, Package::query()->find($package), $catalogue->game, $catalogue, $plan, $versions, $with, $verdicts[$package], array_diff_key($verdicts, [$package => true]),
-            (string) DB::table('notes')->where('instance_id', $instance->id)->where('package_id', $package)->value('text'),
+            $this->notes->of($instance, $package),
         )]);
     }
 
     /** A note of one's own about a package in this instance; nothing takes it away. */
-    public function note(StepRequest $request, Instance $instance, string $package): RedirectResponse
+    public function note(PackageNoteRequest $request, Instance $instance, string $package): RedirectResponse
     {
         $text = trim($request->text('note'));
         if ($this->drafting->catalogue($instance->load('placed'))->package($package) === null) {
             throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
         }
-        $text === ''
-            ? DB::table('notes')->where('instance_id', $instance->id)->where('package_id', $package)->delete()
-            : DB::table('notes')->upsert([['instance_id' => $instance->id, 'package_id' => $package, 'text' => $text]], ['instance_id', 'package_id']);
+        $this->notes->keep($instance, $package, $text);
 
         return redirect()->route('packages.show', [$instance, $package])->with('said', $text === '' ? 'The note is gone.' : 'Noted.');
     }

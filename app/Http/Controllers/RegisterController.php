@@ -4,19 +4,20 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Jobs\LookOver;
 use App\View\Register;
+use App\Work\TaskKind;
+use App\Work\Tasks;
 use Illuminate\View\View;
 
 final class RegisterController
 {
-    public function __invoke(Register $register): View
+    public function __invoke(Register $register, Tasks $tasks): View
     {
         $page = $register->page();
         if ($register->isStale()) {
-            LookOver::dispatch();
+            $tasks->once(TaskKind::LookOver);
         }
 
-        return view('register', $page);
+        return view('register.page', $page);
     }
 }

@@ -5,14 +5,17 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Games;
-use App\Http\Requests\StepRequest;
-use App\Instances\Refusal;
-use App\Instances\Work;
+use App\Http\Requests\Steps\RemedyRequest;
+use App\Http\Requests\Steps\TakeBackRequest;
 use App\Models\Instance;
 use App\Models\Rehearsal;
-use App\Rehearsals\LogChoice;
-use App\Rehearsals\Reading;
+use App\Refusal\Refusal;
+use App\Rehearsals\Launch\Side;
+use App\Rehearsals\LaunchState;
+use App\Rehearsals\Log\Reading;
+use App\Rehearsals\Rehearse;
 use App\Rehearsals\SinceClean;
+use App\View\Address;
 use App\View\LogPage;
 use App\View\RehearsalPage;
 use Illuminate\Http\RedirectResponse;
@@ -28,12 +31,12 @@ final readonly class RehearsalController
 
     public function index(Instance $instance): View
     {
-        return view('instances.rehearsals', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'rehearsals' => $instance->rehearsals()->paginate(50)]);
+        return view('rehearsals.page', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'rehearsals' => $instance->rehearsals()->paginate(50)]);
     }
 
-    public function store(Request $request, Instance $instance, Work $work): RedirectResponse
+    public function store(Request $request, Instance $instance, Rehearse $rehearsing): RedirectResponse
     {
-        $rehearsal = $work->rehearse($instance, $request->boolean('plain'), $request->string('side')->toString() === 'server' ? 'server' : 'client');
+        $rehearsal = $rehearsing->start($instance, Address::flag($request, 'plain'), Side::tryFrom(Address::words($request, 'side')) ?? Side::Client);
 
         return redirect()->route('rehearsals.show', [$instance, $rehearsal->number]);
     }
@@ -43,9 +46,9 @@ final readonly class RehearsalController
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $rehearsal = $this->find($instance, $number);
 
-        return view('instances.rehearsal', [
+        return view('rehearsals.rehearsal', [
             'instance' => $instance,
-            'page' => new RehearsalPage($rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal), $rehearsal->state === 'failed' && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, $request->boolean('slow'), $this->reading),
+            'page' => new RehearsalPage($rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal), $rehearsal->state === LaunchState::Failed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, Address::flag($request, 'slow'), $this->reading),
             'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver()),
         ]);
     }
@@ -55,18 +58,17 @@ final readonly class RehearsalController
     {
         $rehearsal = $this->find($instance, $number);
 
-        return LogPage::fragment($this->reading->log($rehearsal)->window(LogChoice::of($request), max(0, $request->integer('from')), LogPage::WINDOW), $rehearsal->isOver());
+        return LogPage::fragment($this->reading->log($rehearsal)->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW), $rehearsal->isOver());
     }
 
-    public function stop(Instance $instance, int $number): RedirectResponse
+    public function stop(Instance $instance, int $number, Rehearse $rehearsing): RedirectResponse
     {
-        $this->find($instance, $number)->newQuery()->where('instance_id', $instance->id)->where('number', $number)
-            ->whereIn('state', ['waiting', 'running'])->update(['state' => 'stopped']);
+        $rehearsing->stop($this->find($instance, $number));
 
         return redirect()->route('rehearsals.show', [$instance, $number]);
     }
 
-    public function remedy(StepRequest $request, Instance $instance, int $number): RedirectResponse
+    public function remedy(RemedyRequest $request, Instance $instance, int $number): RedirectResponse
     {
         $this->reading->take($instance, $this->reading->findings($this->find($instance, $number)), $request->text('remedy'));
 
@@ -74,7 +76,7 @@ final readonly class RehearsalController
     }
 
     /** Takes back what changed since the last clean rehearsal, or one part of it. */
-    public function back(StepRequest $request, Instance $instance, int $number): RedirectResponse
+    public function back(TakeBackRequest $request, Instance $instance, int $number): RedirectResponse
     {
         $step = SinceClean::of($this->find($instance, $number), $this->games)->step($request->text('step')) ?? throw Refusal::conflict('That change is not there to be taken back. Nothing was changed.');
         $this->reading->draft($instance, $step);

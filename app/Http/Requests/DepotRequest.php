@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
+use Stasimon\Core\Document\Limits;
 
 /** What a person says of a depot. */
 final class DepotRequest extends FormRequest
@@ -17,13 +18,13 @@ final class DepotRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['address' => ['sometimes', 'required', 'string', 'max:500'], 'moderated' => ['sometimes', 'boolean']];
+        return ['address' => ['sometimes', 'required', 'string', 'max:'.Limits::ADDRESS], 'moderated' => ['sometimes', 'boolean']];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['address.required' => 'Give the address of the depot, as in https://depot.example/mods.', 'address.*' => 'An address has at most 500 characters.', 'moderated.*' => 'It is moderated, or it is not.'];
+        return ['address.required' => 'Give the address of the depot, as in https://depot.example/mods.', 'address.*' => 'An address has at most '.Limits::ADDRESS.' characters.', 'moderated.*' => 'It is moderated, or it is not.'];
     }
 
     public function address(): string

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Models\Instance;
-use App\Rehearsals\DroppedLogs;
+use App\Rehearsals\Log\DroppedLogs;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 
@@ -23,7 +23,7 @@ final class LogRequest extends FormRequest
         return [
             'log' => ['required_without:text', 'nullable', 'file', 'max:'.intdiv(DroppedLogs::LONGEST, 1024)],
             'text' => ['required_without:log', 'nullable', 'string', 'max:2000000'],
-            'instance' => ['nullable', 'string', 'exists:instances,id'],
+            'instance' => ['bail', 'nullable', 'string', 'ulid', 'exists:instances,id'],
             'game' => ['nullable', 'string', 'regex:/^[a-z0-9][a-z0-9._+-]{0,99}$/D'],
         ];
     }
@@ -43,8 +43,13 @@ final class LogRequest extends FormRequest
         return $this->file('log') instanceof UploadedFile ? $this->file('log') : (string) $this->validated('text');
     }
 
-    public function instance(): ?Instance
+    public function game(): ?string
     {
-        return Instance::query()->find($this->validated('instance'));
+        return $this->validated('game');
+    }
+
+    public function against(): ?Instance
+    {
+        return Instance::query()->find((string) $this->validated('instance'));
     }
 }

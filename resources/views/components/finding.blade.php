@@ -3,6 +3,6 @@
     <h3><x-mark :level="$finding->level" />{{ $finding->title }}</h3>
     <p>{{ $finding->text }}</p>
     @foreach ($finding->remedies as $remedy)
-        <x-remedy :action="$remedy['action']" :fields="$remedy['fields']" :effect="$remedy['effect']">{{ $remedy['label'] }}</x-remedy>
+        <x-remedy :action="$remedy->address()" :fields="$remedy->fields" :effect="$remedy->effect">{{ $remedy->label }}</x-remedy>
     @endforeach
 </section>

@@ -1,40 +1,50 @@
 @props(['instance', 'part', 'title', 'waits' => false, 'quiet' => false])
 @inject('shown', 'App\View\BaseSentence')
 @php($base = $shown->of($instance))
-<x-layout :title="$title.' · '.$instance->name" :instance="$instance" :waits="$waits">
+<x-layout :title="$title . ' · ' . $instance->name" :instance="$instance" :waits="$waits">
     <div class="head {{ $quiet ? 'quiet-sentence' : '' }}">
         <div class="about">
             <div class="soft">{{ $instance->name }}</div>
             <div class="sentence">
-                <span class="part"><b>{{ $base->game }}</b> {{ $base->plan->gameVersion }}</span> on
-                <x-base-part :instance="$instance" field="build" :choices="$base->builds"><b>{{ $base->loader }}</b> {{ $base->plan->loaderVersion }}</x-base-part>,
-                <x-base-part :instance="$instance" field="runtime" :choices="$base->runtimes"><b>{{ $base->runtime }}</b> {{ $base->plan->runtimeVersion }}</x-base-part>,
-                with <x-base-part :instance="$instance" field="memory" :choices="$base->memory">{{ $base->gigabytes }}</x-base-part>.
+                <span class="part"><b>{{ $base->game }}</b> {{ $base->plan->base->gameVersion }}</span> on
+                <x-base-part :instance="$instance" field="build" after="," :choices="$base->builds"><b>{{ $base->loader }}</b>
+                    {{ $base->plan->base->loaderVersion }}</x-base-part>
+                <x-base-part :instance="$instance" field="runtime" after="," :choices="$base->runtimes"><b>{{ $base->runtime }}</b>
+                    {{ $base->plan->base->runtimeVersion }}</x-base-part>
+                with <x-base-part :instance="$instance" field="memory" after="." :choices="$base->memory">{{ $base->gigabytes }}</x-base-part>
             </div>
             <div class="soft">{{ $base->state }}</div>
         </div>
         <div class="acts">
             {{ $acts ?? '' }}
             @if ($instance->applied_at !== null)
-                <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<button class="btn main-act" data-key="Shift R">Rehearse <kbd>⇧R</kbd></button></form>
+                <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<button class="btn main-act"
+                        data-key="Shift R">Rehearse <kbd>⇧R</kbd></button></form>
             @endif
         </div>
     </div>
     <div class="cols {{ isset($beside) ? '' : 'wide' }}">
         <nav class="parts" aria-label="Parts of the instance">
-            <a href="{{ route('instances.show', $instance) }}" data-go="l" @if ($part === 'line-up') aria-current="page" @endif>Line-up <span class="num">{{ $instance->placed->whereNotNull('path')->count() ?: '' }}</span></a>
+            <a href="{{ route('instances.show', $instance) }}" data-go="l"
+                @if ($part === 'line-up') aria-current="page" @endif>Line-up <span
+                    class="num">{{ $instance->placed->whereNotNull('path')->count() ?: '' }}</span></a>
             <a href="{{ route('find', $instance) }}" data-go="f" @if ($part === 'find') aria-current="page" @endif>Find</a>
             <a href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
-            <a href="{{ route('rehearsals', $instance) }}" data-go="r" @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span class="num">{{ $instance->lastRehearsal?->number }}</span></a>
-            <a href="{{ route('history', $instance) }}" data-go="h" @if ($part === 'history') aria-current="page" @endif>History</a>
+            <a href="{{ route('rehearsals', $instance) }}" data-go="r"
+                @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span
+                    class="num">{{ $instance->lastRehearsal?->number }}</span></a>
+            <a href="{{ route('history', $instance) }}" data-go="h"
+                @if ($part === 'history') aria-current="page" @endif>History</a>
             @if ($instance->draft)
                 <a href="{{ route('draft', $instance) }}" @if ($part === 'draft') aria-current="page" @endif>Draft</a>
             @endif
         </nav>
         <main class="main" id="main">{{ $slot }}</main>
-        @isset($beside)<aside class="beside" aria-label="{{ $beside->attributes->get('label', 'Findings') }}">{{ $beside }}</aside>@endisset
+        @isset($beside)
+            <aside class="beside" aria-label="{{ $beside->attributes->get('label', 'Findings') }}">{{ $beside }}</aside>
+        @endisset
     </div>
-    @if ($instance->draft && ! isset($slab))
+    @if ($instance->draft && !isset($slab))
         <x-draft-bar :instance="$instance" :reviewing="$part === 'draft'" />
     @endif
     {{ $slab ?? '' }}

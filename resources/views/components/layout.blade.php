@@ -2,6 +2,7 @@
 @php($theme = request()->cookie('theme') === 'dark' ? 'dark' : 'light')
 <!doctype html>
 <html lang="en" data-theme="{{ $theme }}">
+
 <head>
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
@@ -9,39 +10,54 @@
     <link rel="icon" href="data:,">
     @vite(['resources/css/app.css', 'resources/js/app.js'])
 </head>
+
 <body x-data="keys" @keydown.window="press($event)">
-<a class="skip" href="#main">To the content</a>
-<header class="top">
-    <a class="wordmark" href="{{ route('register') }}" data-go="i">Stasimon</a>
-    @if ($instance && ! request()->routeIs('find'))
-        <form class="ask" action="{{ route('find', $instance) }}" role="search">
-            <input type="search" name="q" aria-label="Find a package for {{ $instance->name }}" placeholder="Find a package" data-key="/" maxlength="200">
-            <kbd aria-hidden="true">/</kbd>
-        </form>
-    @else
-        <span class="gap"></span>
+    <a class="skip" href="#main">To the content</a>
+    <header class="top">
+        <a class="wordmark" href="{{ route('register') }}" data-go="i">Stasimon</a>
+        @if ($instance && !request()->routeIs('find'))
+            <form class="ask" action="{{ route('find', $instance) }}" role="search">
+                <input type="search" name="q" aria-label="Find a package for {{ $instance->name }}" placeholder="Find a package"
+                    data-key="/" maxlength="200">
+                <kbd aria-hidden="true">/</kbd>
+            </form>
+        @else
+            <span class="gap"></span>
+        @endif
+        <div class="soft" role="status" x-data="watchTasks('{{ route('tasks') }}', {{ $waits ? 'true' : 'false' }})" @if ($waits) data-waits @endif></div>
+        <button type="button" class="link" x-data="theme('{{ $theme }}')" @click="turn"
+            x-text="now === 'dark' ? 'Light' : 'Dark'">{{ $theme === 'dark' ? 'Light' : 'Dark' }}</button>
+        <button type="button" class="link" @click="help = ! help" aria-label="Show the keys"><kbd>?</kbd></button>
+    </header>
+    @if (session('said'))
+        <div class="said" role="status">{{ session('said') }} @if (session('undo'))
+                <form method="post" action="{{ session('undo')[1] }}" class="inline">@csrf<button
+                        class="link">{{ session('undo')[0] }}</button></form>
+            @endif
+        </div>
     @endif
-    <div class="soft" role="status" x-data="watchTasks('{{ route('tasks') }}', {{ $waits ? 'true' : 'false' }})" @if ($waits) data-waits @endif></div>
-    <button type="button" class="link" x-data="theme('{{ $theme }}')" @click="turn" x-text="now === 'dark' ? 'Light' : 'Dark'">{{ $theme === 'dark' ? 'Light' : 'Dark' }}</button>
-    <button type="button" class="link" @click="help = ! help" aria-label="Show the keys"><kbd>?</kbd></button>
-</header>
-@if (session('said'))
-    <div class="said" role="status">{{ session('said') }} @if (session('undo'))<form method="post" action="{{ session('undo')[1] }}" class="inline">@csrf<button class="link">{{ session('undo')[0] }}</button></form>@endif</div>
-@endif
-@if (isset($errors) && $errors->any())
-    <div class="said wrong" role="alert">@foreach ($errors->all() as $error)<p>{{ $error }}</p>@endforeach</div>
-@endif
-{{ $slot }}
-<div class="over" x-cloak x-show="help" @click.self="help = false" role="dialog" aria-modal="true" aria-label="Keys" x-trap="help">
-    <div>
-        <h2>Keys</h2>
-        <table class="mt-2">
-            @foreach (['/' => 'find', 'g i' => 'register', 'g l' => 'line-up', 'g f' => 'find in the depots', 'g e' => 'files', 'g r' => 'rehearsals', 'g h' => 'history', 'j k' => 'move', 'Enter' => 'open the row', 'x' => 'mark', 'o' => 'on or off', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift Z' => 'step forth again', 'Shift R' => 'rehearse', 'e' => 'first error of a log', 'Esc' => 'close'] as $key => $does)
-                <tr><td class="pr-4"><kbd>{{ $key }}</kbd></td><td>{{ $does }}</td></tr>
+    @if (isset($errors) && $errors->any())
+        <div class="said wrong" role="alert">
+            @foreach ($errors->all() as $error)
+                <p>{{ $error }}</p>
             @endforeach
-        </table>
-        <button type="button" class="btn mt-3" @click="help = false">Close <kbd>Esc</kbd></button>
+        </div>
+    @endif
+    {{ $slot }}
+    <div class="over" x-cloak x-show="help" @click.self="help = false" role="dialog" aria-modal="true" aria-label="Keys" x-trap="help">
+        <div>
+            <h2>Keys</h2>
+            <table class="mt-2">
+                @foreach (['/' => 'find', 'g i' => 'register', 'g l' => 'line-up', 'g f' => 'find in the depots', 'g e' => 'files', 'g r' => 'rehearsals', 'g h' => 'history', 'j k' => 'move', 'Enter' => 'open the row', 'x' => 'mark', 'o' => 'on or off', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift Z' => 'step forth again', 'Shift R' => 'rehearse', 'e' => 'first error of a log', 'Esc' => 'close'] as $key => $does)
+                    <tr>
+                        <td class="pr-4"><kbd>{{ $key }}</kbd></td>
+                        <td>{{ $does }}</td>
+                    </tr>
+                @endforeach
+            </table>
+            <button type="button" class="btn mt-3" @click="help = false">Close <kbd>Esc</kbd></button>
+        </div>
     </div>
-</div>
 </body>
+
 </html>

@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Depots\Sync;
+
+use App\Depots\Catalogue\Bulk;
+use App\Depots\DepotClient;
+use App\Depots\DepotFailure;
+use App\Depots\Depots;
+use App\Games;
+use App\Models\Depot;
+use App\Models\Task;
+use App\Refusal\Meaning;
+use Generator;
+use Illuminate\Database\QueryException;
+use Illuminate\Support\Facades\DB;
+use PDOException;
+use Stasimon\Core\Document\Limits;
+use stdClass;
+
+/**
+ * Brings what changed in a depot's catalogue into the database, many packages at a time. Each portion is kept with the
+ * sequence that it reaches, so an interrupted reading goes on from there, and a repeated one does no harm.
+ */
+final readonly class Synchronising
+{
+    /** Packages that are asked for at a time, and that are kept together unless they are large. */
+    private const PORTION = 500;
+
+    /** Bytes of packages that are kept together. */
+    private const BYTES = 3_000_000;
+
+    public function __construct(private Games $games, private Merging $merging)
+    {
+    }
+
+    /** @throws DepotFailure */
+    public function run(Depot $depot, Task $task): void
+    {
+        $client = new DepotClient($depot);
+        try {
+            if ($depot->name === Depots::provisional($depot->url)) {
+                $this->introduce($depot, $client->description());
+            }
+            $changes = $client->changes($depot->sequence);
+            $done = 0;
+            foreach ($changes->portions(self::PORTION) as $portion) {
+                $this->read($depot, $client, $changes, $portion);
+                $task->advance("reading {$depot->name}", $done += count($portion), $changes->count());
+            }
+            if ($done > 0) {
+                $this->merging->count();
+            }
+            $depot->update(['sequence' => $changes->sequence, 'synced_at' => now(), 'problem' => null]);
+        } catch (DepotFailure $failure) {
+            $depot->update(['problem' => $failure->getMessage()]);
+            throw $failure;
+        }
+    }
+
+    /**
+     * Reads some packages and keeps them, so many at a time as memory has room for.
+     *
+     * @param  array<string, int>  $portion  of the changes
+     *
+     * @throws DepotFailure
+     */
+    private function read(Depot $depot, DepotClient $client, Changes $changes, array $portion): void
+    {
+        $missing = array_fill_keys(array_map(fn (string $id): string => $id.' ', Changes::ids($portion, gone: false)), true);
+        $documents = [];
+        $bytes = 0;
+        foreach ($changes->isFed ? $client->feed($depot->sequence, count($portion)) : $this->one($client, $portion) as $text) {
+            $document = strlen($text) > Limits::PACKAGE ? null : json_decode($text, false, 64);
+            $id = $document instanceof stdClass && is_string($document->id ?? null) ? $document->id : '';
+            if (! isset($missing[$id.' '])) {
+                continue;
+            }
+            unset($missing[$id.' ']);
+            $documents[$id.' '] = $document;
+            $bytes += strlen($text);
+            if ($bytes > self::BYTES) {
+                $this->keep($depot, $documents, []);
+                [$documents, $bytes] = [[], 0];
+            }
+        }
+        $this->keep($depot, $documents + array_fill_keys(array_keys($missing), null), Changes::ids($portion, gone: true), Changes::last($portion));
+    }
+
+    /** Takes over what a depot says of itself; on whether it is moderated, a person's word counts more. */
+    private function introduce(Depot $depot, stdClass $description): void
+    {
+        if (($description->format ?? null) !== 'depot' || ($description->revision ?? null) !== 1) {
+            throw DepotFailure::rubbish($depot->name, 'depot.json');
+        }
+        $name = is_string($description->name ?? null) ? mb_substr(trim((string) preg_replace('/\p{C}+/u', ' ', mb_scrub($description->name))), 0, 60) : '';
+        $depot->update(array_filter(['name' => $name, 'moderated' => $depot->vouched_by === 'you' ? null : ($description->moderated ?? false) === true], fn (mixed $value): bool => $value !== null && $value !== ''));
+    }
+
+    /**
+     * Takes what a depot says out of the catalogue; files that were fetched from it stay.
+     */
+    public function forget(Depot $depot): void
+    {
+        DB::transaction(function () use ($depot): void {
+            $ids = DB::table('sources')->where('depot_id', $depot->id)->distinct()->pluck('package_id')->all();
+            DB::table('sources')->where('depot_id', $depot->id)->delete();
+            DB::table('releases')->where('depot_id', $depot->id)->delete();
+            foreach (array_chunk($ids, self::PORTION) as $portion) {
+                $this->merging->rebuild(array_map(strval(...), $portion));
+            }
+            $this->merging->count();
+            $depot->update(['sequence' => 0, 'synced_at' => null, 'problem' => null]);
+        });
+    }
+
+    /**
+     * @param  array<string, int>  $portion
+     * @return Generator<int, string>
+     *
+     * @throws DepotFailure
+     */
+    private function one(DepotClient $client, array $portion): Generator
+    {
+        foreach (Changes::ids($portion, gone: false) as $id) {
+            yield $client->package($id);
+        }
+    }
+
+    /**
+     * Keeps packages together; where the database does not take them so, each by itself, and of one that it does not take,
+     * that.
+     *
+     * @param  array<string, stdClass|null>  $documents  the depot's id and a space => the package, null for what came in no usable form
+     * @param  list<string>  $gone  ids
+     * @param  int|null  $sequence  that is reached with them
+     */
+    private function keep(Depot $depot, array $documents, array $gone, ?int $sequence = null): void
+    {
+        try {
+            $this->write($depot, $documents, $gone, $sequence);
+        } catch (QueryException|PDOException $failure) {
+            if (Meaning::says($failure)) {
+                throw $failure;
+            }
+            report($failure);
+            foreach ($documents as $key => $document) {
+                try {
+                    $this->write($depot, [$key => $document], []);
+                } catch (QueryException|PDOException) {
+                    $this->write($depot, [$key => null], []);
+                }
+            }
+            $this->write($depot, [], $gone, $sequence);
+        }
+    }
+
+    /**
+     * @param  array<string, stdClass|null>  $documents
+     * @param  list<string>  $gone
+     */
+    private function write(Depot $depot, array $documents, array $gone, ?int $sequence = null): void
+    {
+        DB::transaction(function () use ($depot, $documents, $gone, $sequence): void {
+            $names = new Identities($depot, $documents);
+            $reader = new SourceReader($this->games, $depot->id);
+            $sources = [];
+            foreach ($documents as $key => $document) {
+                $id = trim($key);
+                $sources[] = $document === null
+                    ? Source::unusable($depot->id, $id, $names->idOf($id), 'It did not come in a form that can be read, or came longer than '.number_format(Limits::PACKAGE).' bytes.')
+                    : $reader->read($document, $id, $names->idOf($id), $names->aliases);
+            }
+            $local = array_values(array_unique([...array_map(fn (Source $source): string => $source->localId, $sources), ...$gone]));
+            $before = DB::table('sources')->where('depot_id', $depot->id)->whereIn('local_id', $local)->pluck('package_id')->all();
+            $own = array_values(array_unique([...$before, ...array_map(fn (Source $source): string => $source->packageId, $sources)]));
+            DB::delete('delete from sources where depot_id = ? and local_id = any(?::text[])', [$depot->id, Bulk::list($local)]);
+            DB::delete('delete from releases where depot_id = ? and package_id = any(?::text[])', [$depot->id, Bulk::list($own)]);
+            Bulk::copy('sources', ['depot_id', 'local_id', 'package_id', 'document', 'page', 'problems', 'usable'], array_map(
+                fn (Source $source): array => ['depot_id' => $source->depot, 'local_id' => $source->localId, 'package_id' => $source->packageId, 'document' => $source->document, 'page' => $source->page, 'problems' => $source->problems, 'usable' => $source->isUsable()],
+                $sources,
+            ));
+            $files = [];
+            foreach ($sources as $source) {
+                foreach ($source->files as $file) {
+                    $files["{$file['package_id']} {$file['version']}"] ??= $file;
+                }
+            }
+            Bulk::copy('releases', ['package_id', 'version', 'depot_id', 'recommended', 'published_at', 'file_name', 'file_size', 'file_sha256', 'file_path', 'content'], array_values($files));
+            $touched = array_values(array_unique([...$own, ...$this->renamed($depot, $names)]));
+            $usable = array_filter($sources, fn (Source $source): bool => $source->isUsable());
+            $this->merging->rebuild($touched, array_column(array_map(fn (Source $source): array => [$source->packageId, $source], array_values($usable)), 1, 0));
+            if ($sequence !== null) {
+                $depot->update(['sequence' => $sequence]);
+            }
+        });
+    }
+
+    /**
+     * Writes the ids that are used here into what the depot said earlier under ids that have turned out to mean others.
+     *
+     * @return list<string> packages whose documents have changed
+     */
+    private function renamed(Depot $depot, Identities $names): array
+    {
+        $changed = [];
+        $mentioning = $names->learned === [] ? [] : DB::table('mentions')->whereIn('mentioned', array_keys($names->learned))->distinct()->pluck('package_id')->all();
+        foreach (DB::table('sources')->where('depot_id', $depot->id)->where('usable', true)->whereIn('package_id', $mentioning)->get() as $row) {
+            DB::table('sources')->where('depot_id', $depot->id)->where('local_id', $row->local_id)
+                ->update(['document' => SourceReader::translate($row->document, $names->aliases)]);
+            $changed[] = $row->package_id;
+        }
+
+        return $changed;
+    }
+}

@@ -1,0 +1,286 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Disk;
+
+use App\Drafts\Drafting;
+use App\Drafts\LineUp;
+use App\Games;
+use App\Models\Instance;
+use App\Models\PlacedRelease;
+use App\Models\Task;
+use App\Refusal\Meaning;
+use App\Refusal\Refusal;
+use App\Store\Store;
+use App\Work\Halted;
+use App\Work\TaskState;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Place\LaidFile;
+use Stasimon\Core\Place\Placement;
+use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Resolve\Change;
+use Throwable;
+
+/**
+ * Makes a draft real: fetch into the store, decide where each file goes, build next/, carry over what is the instance's own,
+ * swap, mark applied.
+ *
+ * A process killed anywhere leaves the old instance or the new one; {@see recover()} finishes or clears what is half done.
+ */
+final readonly class Applying
+{
+    /** Seconds that one apply waits for another of the same instance. */
+    private const PATIENCE = 5.0;
+
+    /** Packages that a sentence of the history names, of those that came, changed or went. */
+    private const NAMED = 10;
+
+    public function __construct(private Drafting $drafting, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones)
+    {
+    }
+
+    /**
+     * @throws Halted when a person pauses or cancels it
+     * @throws Refusal
+     */
+    public function run(Instance $instance, Task $task): void
+    {
+        $folder = new Folder($instance);
+        $lock = $folder->lock(self::PATIENCE) ?? throw Refusal::conflict('Another apply of this instance is at work. This one was not begun.');
+        $this->finish($instance);
+        $draft = $instance->draft()->first();
+        if ($draft === null) {
+            return;
+        }
+        $this->drafting->forget();
+        $lineUp = $this->drafting->lineUp($instance->load('placed', 'draft'));
+        if ($lineUp->isStopped) {
+            throw Refusal::conflict('The draft\'s line-up could not be worked out in the time there is. Its page says what can be done.');
+        }
+        if ($lineUp->resolved === null) {
+            throw Refusal::conflict('The draft has no line-up, so it cannot be applied. It says why on its page.');
+        }
+        $game = $this->games->get($lineUp->plan->base->game);
+        $placement = new Placement($game);
+
+        (new Fetching($this->store, $task))->run($lineUp);
+        $this->milestones->reached('fetched');
+
+        $files = $this->laying->decide($lineUp, $placement, fn (int $done, int $total) => $task->advance('looking into archives', $done, $total));
+        $this->milestones->reached('looked');
+        $this->goesOn($task);
+
+        $task->advance('placing files', 0, count($files));
+        $folder->begin();
+        $this->waitForGame($folder, $task);
+        $stands = [];
+        foreach ($game->own as $own) {
+            $stands[$own] = $folder->carryOver($own, $lineUp->plan->once->restore?->own ? $this->pointOf($instance, $lineUp->plan->once->restore->point) : null);
+        }
+        foreach ($lineUp->plan->once->own as $path => $rehearsal) {
+            $folder->changeOwn((string) $path, $rehearsal, $game->own);
+        }
+        $laid = $this->laying->lay($instance, $files, $placement, $folder);
+        $this->milestones->reached('built');
+        $folder->write('plan.pending', json_encode([
+            'plan' => $lineUp->plan->applied()->lapsed($lineUp->resolved->versions())->toJson(),
+            'rows' => $this->rows($lineUp, $files, $placement),
+            'files' => $laid,
+            'sentence' => $this->sentence($lineUp),
+            'task' => $task->id,
+            'draft' => $draft->id,
+            'revision' => $draft->revision,
+        ], JSON_THROW_ON_ERROR));
+        $folder->mark($task->id);
+        $this->milestones->reached('complete');
+
+        // What cannot be written as rows is not swapped in; what is swapped in and not written yet is written by recover().
+        DB::transaction(function () use ($instance, $folder, $stands): void {
+            $this->write($instance, $this->pending($folder->next('plan.pending')));
+            $folder->stepAside();
+            $this->milestones->reached('aside');
+            if (! $folder->isAsideUnchanged($stands)) {
+                $folder->stepBack();
+                throw Refusal::conflict('Something has written into the worlds or configs while the draft was being applied. End it and apply again; nothing was changed.');
+            }
+            $folder->stepIn();
+            $this->milestones->reached('swapped');
+        });
+        unlink($folder->live('plan.pending'));
+        $this->milestones->reached('applied');
+        $folder->clear($game->own);
+        flock($lock, LOCK_UN);
+    }
+
+    /**
+     * Nothing is applied while somebody works in the folder, which is mostly the game: what it writes into its worlds would
+     * be lost.
+     *
+     * @throws Halted when a person will not wait
+     * @throws Refusal when it does not end
+     */
+    private function waitForGame(Folder $folder, Task $task): void
+    {
+        for ($end = microtime(true) + (float) config('stasimon.wait_for_game'); ($using = Processes::using($folder->live())) !== []; usleep(250_000)) {
+            $who = implode(', ', array_unique(array_slice($using, 0, 3))).' (process '.implode(', ', array_slice(array_keys($using), 0, 3)).')';
+            $task->advance("waiting until {$who} has left the instance's folder", 0, 0);
+            $this->goesOn($task);
+            if (microtime(true) >= $end) {
+                throw Refusal::conflict("{$who} is still working in the instance's folder, and what it writes would be lost. End it and apply again; nothing was changed.");
+            }
+        }
+    }
+
+    /** @throws Halted when a person has paused or cancelled it */
+    private function goesOn(Task $task): void
+    {
+        if ($task->newQuery()->whereKey($task->id)->value('state') !== TaskState::Running) {
+            throw new Halted;
+        }
+    }
+
+    /**
+     * Finishes or clears what a killed apply left; harmless when there is nothing, and while another is at work. An instance
+     * for which that cannot be done is set aside, with a sentence, until it can.
+     *
+     * @return string|null the sentence
+     */
+    public function recover(Instance $instance): ?string
+    {
+        $lock = (new Folder($instance))->lock();
+        if ($lock === null) {
+            return $instance->problem;
+        }
+        try {
+            $this->finish($instance);
+            $problem = null;
+        } catch (Throwable $failure) {
+            report($failure);
+            $problem = 'What an apply had begun could neither be finished nor taken back. '.Meaning::of($failure);
+        } finally {
+            flock($lock, LOCK_UN);
+        }
+        if ($problem !== $instance->problem) {
+            DB::table('instances')->where('id', $instance->id)->update(['problem' => $problem]);
+        }
+
+        return $problem;
+    }
+
+    private function finish(Instance $instance): void
+    {
+        $folder = new Folder($instance);
+        $folder->recover();
+        if (is_file($folder->live('plan.pending'))) {
+            $this->markApplied($instance, $folder);
+        }
+        $folder->clear($this->games->get($instance->plan->base->game)->own);
+    }
+
+    private function pointOf(Instance $instance, int $entry): ?string
+    {
+        return $instance->history()->find($entry)?->before['task'] ?? null;
+    }
+
+    /**
+     * @param  list<LaidFile>  $files
+     * @return list<array<string, mixed>> rows of placed_releases
+     */
+    private function rows(LineUp $lineUp, array $files, Placement $placement): array
+    {
+        $paths = [];
+        foreach ($files as $file) {
+            $paths[$file->package] ??= $file->path;
+        }
+        $documents = $lineUp->catalogue->documents($lineUp->resolved?->versions() ?? []);
+        $rows = [];
+        foreach ($lineUp->resolved->selection ?? [] as $selected) {
+            $id = $selected->package->id;
+            $hasFile = in_array($selected, $lineUp->withFiles(), true);
+            $file = $hasFile ? $lineUp->fileOf($selected) : null;
+            $place = $file === null ? null : $placement->placeOf($selected->package->kind, $file->name);
+            $rows[] = [
+                'package_id' => $id,
+                'name' => $selected->package->title(),
+                'kind' => $selected->package->kind->value,
+                'version' => $selected->release->version,
+                'side' => $lineUp->catalogue->sideOf($id),
+                'because' => LineUp::because($selected),
+                'path' => $place === null ? null : ($place->unpack ? $place->folder : $paths[$id] ?? $place->folder),
+                'size' => $file->size ?? 0,
+                'sha256' => $file?->sha256,
+                'file_name' => $file?->name,
+                'content' => $file?->content,
+                'depot' => $file?->depot(),
+                'document' => $documents[$id] ?? null,
+            ];
+        }
+
+        return $rows;
+    }
+
+    /** @return array<string, mixed> what an apply is about to make true, as it was left beside the files */
+    private function pending(string $file): array
+    {
+        return json_decode((string) file_get_contents($file), true, flags: JSON_THROW_ON_ERROR);
+    }
+
+    private function markApplied(Instance $instance, Folder $folder): void
+    {
+        DB::transaction(fn () => $this->write($instance, $this->pending($folder->live('plan.pending'))), 3);
+        unlink($folder->live('plan.pending'));
+    }
+
+    /** @param  array<string, mixed>  $pending */
+    private function write(Instance $instance, array $pending): void
+    {
+        $instance = Instance::query()->lockForUpdate()->findOrFail($instance->id);
+        if ($instance->history()->where('before->task', $pending['task'])->exists()) {
+            return;
+        }
+        $instance->history()->create([
+            'sentence' => $pending['sentence'],
+            'before' => [
+                'plan' => $instance->plan->toJson(),
+                'versions' => $instance->versions(),
+                'task' => $pending['task'],
+                'placed' => $instance->placed->map(fn (PlacedRelease $placed): array => $placed->remembered())->all(),
+            ],
+            'created_at' => now(),
+        ]);
+        $instance->placed()->delete();
+        PlacedRelease::query()->insert(array_map(
+            fn (array $row): array => ['instance_id' => $instance->id, 'because' => json_encode($row['because'])] + $row,
+            $pending['rows'],
+        ));
+        DB::table('placed_files')->where('instance_id', $instance->id)->delete();
+        foreach (array_chunk($pending['files'], 1000) as $files) {
+            DB::table('placed_files')->insert(array_map(fn (array $row): array => ['instance_id' => $instance->id, 'over' => json_encode($row['over'])] + $row, $files));
+        }
+        $instance->update(['plan' => PlanReader::read($pending['plan']), 'applied_at' => now()]);
+        $instance->draft()->where('id', $pending['draft'])->where('revision', $pending['revision'])->delete();
+    }
+
+    private function sentence(LineUp $lineUp): string
+    {
+        $changes = $lineUp->changes();
+        $name = fn (string $id): string => $lineUp->catalogue->package($id)?->title() ?? $id;
+        $list = function (array $names): string {
+            sort($names, SORT_NATURAL | SORT_FLAG_CASE);
+
+            return implode(', ', array_slice($names, 0, self::NAMED)).(count($names) > self::NAMED ? ' and '.(count($names) - self::NAMED).' more' : '').'.';
+        };
+        $add = array_values(array_diff($changes->add, [$lineUp->plan->base->game, $lineUp->plan->base->runtime]));
+        $parts = array_filter([
+            $lineUp->plan->once->restore !== null ? 'Went back to an earlier line-up'.($lineUp->plan->once->restore->own ? ', with its configs and worlds.' : '.') : '',
+            $add === [] ? '' : 'Added '.$list(array_map($name, $add)),
+            $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
+            $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),
+            $lineUp->plan->once->putBack ? 'Put every file back.' : '',
+            $lineUp->plan->once->own === [] ? '' : 'Set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
+        ]);
+
+        return $parts === [] ? 'Changed the base or what is allowed; the line-up stayed.' : implode(' ', $parts);
+    }
+}

@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Disk;
+
+use App\Depots\Catalogue\Bulk;
+use App\Store\FullDisk;
+use App\Store\Store;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Evidence\ArchiveFacts;
+use Stasimon\Core\Evidence\Evidence;
+use Stasimon\Core\Place\Archive\Archive;
+use Stasimon\Core\Place\Archive\ArchiveEntry;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Place\Content;
+
+/** The archives in the store: each is read once to see that it is harmless, and unpacked into the store if its files go into folders. */
+final readonly class Archives
+{
+    public function __construct(private Store $store)
+    {
+    }
+
+    /**
+     * Which of these were not looked at yet.
+     *
+     * @param  list<string>  $digests
+     * @return list<string>
+     */
+    public function unknown(array $digests): array
+    {
+        return array_values(array_diff($digests, array_map(trim(...), DB::table('archives')->whereIn('sha256', $digests)->pluck('sha256')->all())));
+    }
+
+    /** Whether every file of an archive is in the store, so that asking what it brings writes nothing. */
+    public function isUnpacked(string $sha256): bool
+    {
+        $entries = json_decode((string) DB::table('archives')->where('sha256', $sha256)->value('entries'), true);
+
+        return is_array($entries) && array_filter($entries, fn (array $entry): bool => ! isset($entry['sha256']) || ! $this->store->has($entry['sha256'])) === [];
+    }
+
+    /** @throws UnsafeArchive */
+    public function check(string $sha256, string $name): void
+    {
+        $archive = Archive::read($this->store->path($sha256), $name);
+        $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $archive->entries));
+    }
+
+    /**
+     * What is in an archive, each file of it in the store.
+     *
+     * @return array{list<ArchiveEntry>, array<string, Content>} the entries, and by their paths what they hold
+     *
+     * @throws UnsafeArchive
+     */
+    public function unpacked(string $sha256): array
+    {
+        $kept = json_decode((string) DB::table('archives')->where('sha256', $sha256)->value('entries'), true, flags: JSON_THROW_ON_ERROR);
+        $entries = array_map(fn (array $entry): ArchiveEntry => new ArchiveEntry($entry['index'], $entry['path'], $entry['size']), $kept);
+        $missing = [];
+        foreach ($kept as $number => $entry) {
+            if (! isset($entry['sha256']) || ! $this->store->has($entry['sha256'])) {
+                $missing[$number] = $entries[$number];
+            }
+        }
+        if ($missing !== []) {
+            foreach ($this->unpack($sha256, $missing) as $number => $digest) {
+                $kept[$number]['sha256'] = $digest;
+            }
+            $this->keep($sha256, $kept);
+        }
+        $contents = [];
+        foreach ($kept as $entry) {
+            $contents[$entry['path']] = new Content($entry['sha256'], $entry['size']);
+        }
+
+        return [array_values($entries), $contents];
+    }
+
+    /**
+     * @param  array<int, ArchiveEntry>  $entries
+     * @return array<int, string> the digest of each
+     */
+    private function unpack(string $sha256, array $entries): array
+    {
+        $partial = $this->store->partial($sha256.'-'.getmypid());
+        $digests = [];
+        $numbers = array_flip(array_map(fn (ArchiveEntry $entry): int => $entry->index, $entries));
+        $begin = fn () => @fopen($partial, 'wb') ?: throw FullDisk::writing('what is in an archive');
+        Archive::known($this->store->path($sha256))->unpack($entries, $begin, function (ArchiveEntry $entry, $to) use ($partial, $numbers, &$digests): void {
+            fclose($to);
+            $digest = (string) hash_file('sha256', $partial);
+            $this->store->has($digest) || $this->store->take($partial, $digest);
+            $digests[$numbers[$entry->index]] = $digest;
+        });
+        @unlink($partial);
+
+        return $digests;
+    }
+
+    /**
+     * What archives say of what they run on, and whose code is whose; read once, and kept.
+     *
+     * @param  array<string, string|null>  $names  digest => name
+     * @return array<string, ArchiveFacts> by digest; nothing is known of what is not in the store
+     */
+    public function facts(array $names): array
+    {
+        $kept = [];
+        $digests = array_values(array_filter(array_map(fn (string|int $digest): string => trim((string) $digest), array_keys($names)), fn (string $digest): bool => $digest !== ''));
+        foreach (DB::table('archives')->whereIn('sha256', $digests)->whereNotNull('facts')->pluck('facts', 'sha256') as $digest => $facts) {
+            $kept[trim((string) $digest)] = ArchiveFacts::of(json_decode($facts, true));
+        }
+        $read = [];
+        foreach (array_diff($digests, array_keys($kept)) as $digest) {
+            $kept[$digest] = $this->store->has($digest) ? (new Evidence)->of($this->store->path($digest)) : new ArchiveFacts;
+            $read[$digest] = json_encode((object) $kept[$digest]->kept(), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
+        }
+        if ($read !== []) {
+            DB::update('update archives set facts = read.facts::jsonb from unnest(?::text[], ?::text[]) as read (digest, facts) where sha256 = read.digest', [Bulk::list(array_map(strval(...), array_keys($read))), Bulk::list(array_values($read))]);
+        }
+
+        return $kept;
+    }
+
+    /** @param  list<array<string, mixed>>  $entries */
+    private function keep(string $sha256, array $entries): void
+    {
+        DB::table('archives')->upsert([['sha256' => $sha256, 'entries' => json_encode($entries, JSON_THROW_ON_ERROR)]], ['sha256']);
+    }
+}

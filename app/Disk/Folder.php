@@ -1,0 +1,403 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Disk;
+
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use App\Store\FullDisk;
+use FilesystemIterator;
+use Illuminate\Support\Facades\File;
+use RecursiveDirectoryIterator;
+use RecursiveIteratorIterator;
+
+/** The folders of one instance on disk: live/ is what launches, next/ is being built, before/ is what live/ was. */
+final readonly class Folder
+{
+    public const MARK = '.stasimon.json';
+
+    /** How many restore points keep configs and worlds. Their names ascend with time. */
+    private const POINTS = 10;
+
+    /** How often a folder is copied that somebody writes into meanwhile. */
+    private const TRIES = 3;
+
+    private string $root;
+
+    public function __construct(Instance $instance)
+    {
+        $this->root = config('stasimon.var').'/instances/'.$instance->id;
+    }
+
+    public function live(string $path = ''): string
+    {
+        return $this->root.'/live'.($path === '' ? '' : '/'.$path);
+    }
+
+    public function next(string $path = ''): string
+    {
+        return $this->root.'/next'.($path === '' ? '' : '/'.$path);
+    }
+
+    public function log(int $rehearsal): string
+    {
+        // A page and a worker may come here at the same moment.
+        is_dir($this->root.'/rehearsals') || @mkdir($this->root.'/rehearsals', 0o755, true);
+
+        return $this->root."/rehearsals/{$rehearsal}.log";
+    }
+
+    /** Where a launch with some of the mods runs, beside what is the instance's. */
+    public function trial(string $path = ''): string
+    {
+        return $this->root.'/trial'.($path === '' ? '' : '/'.$path);
+    }
+
+    /**
+     * A folder with some of the files of live/, as they are there, and a copy of what is the instance's own.
+     *
+     * @param  list<string>  $files  relative to live/
+     * @param  iterable<string>  $own  folders
+     */
+    public function layTrial(array $files, iterable $own): void
+    {
+        $this->clearTrial();
+        File::ensureDirectoryExists($this->trial());
+        foreach ($files as $file) {
+            File::ensureDirectoryExists(dirname($this->trial($file)));
+            @link($this->live($file), $this->trial($file));
+        }
+        foreach ($own as $folder) {
+            OwnFiles::copy($this->live($folder), $this->trial($folder), OwnFiles::stand($this->live($folder)));
+        }
+    }
+
+    public function clearTrial(): void
+    {
+        self::erase($this->trial());
+    }
+
+    /** An empty next/. */
+    public function begin(): void
+    {
+        self::erase($this->next());
+        File::ensureDirectoryExists($this->next());
+    }
+
+    /** Places a file of the store into next/ without copying it. */
+    public function link(string $stored, string $path): void
+    {
+        File::ensureDirectoryExists(dirname($this->next($path)));
+        if (! @link($stored, $this->next($path))) {
+            throw Refusal::conflict("The file {$path} could not be placed. The instance is as it was.");
+        }
+    }
+
+    /** Places a file into next/ that is the instance's own from then on. */
+    public function copy(string $from, string $path): void
+    {
+        File::ensureDirectoryExists(dirname($this->next($path)));
+        if (! @copy($from, $this->next($path))) {
+            throw FullDisk::writing($path);
+        }
+        chmod($this->next($path), 0o644);
+    }
+
+    public function hasNext(string $path): bool
+    {
+        return is_file($this->next($path));
+    }
+
+    /**
+     * Copies what belongs to the instance itself to next/: from live/, or from a restore point. A folder that a link stands
+     * for stays that link.
+     *
+     * @return array<string, string> how what is in live/ stood when it was copied, {@see OwnFiles::stand()}
+     *
+     * @throws Refusal when it does not stand still, or holds what cannot be copied
+     */
+    public function carryOver(string $own, ?string $point = null): array
+    {
+        $isRestored = $point !== null && @lstat($this->point($point, $own)) !== false;
+        $from = $isRestored ? $this->point($point, $own) : $this->live($own);
+        for ($try = 1; $try <= self::TRIES; $try++) {
+            self::erase($this->next($own));
+            $stand = OwnFiles::stand($from);
+            $stand === [] ? File::ensureDirectoryExists($this->next($own)) : OwnFiles::copy($from, $this->next($own), $stand);
+            if ($isRestored) {
+                return OwnFiles::stand($this->live($own));
+            }
+            if (OwnFiles::stand($from) === $stand) {
+                return $stand;
+            }
+        }
+
+        throw Refusal::conflict("Something is writing into {$own}, so it cannot be copied as a whole. End it and apply again; nothing was changed.");
+    }
+
+    /**
+     * Whether what was live/ has been written into since it was copied.
+     *
+     * @param  array<string, array<string, string>>  $stands  folder => how it stood
+     */
+    public function isAsideUnchanged(array $stands): bool
+    {
+        foreach ($stands as $own => $stand) {
+            if (OwnFiles::stand($this->root.'/before/'.$own) !== $stand) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** Takes back {@see stepAside()}. */
+    public function stepBack(): void
+    {
+        rename($this->root.'/before', $this->live());
+    }
+
+    /**
+     * Gives a file in next/ the content that was kept with a rehearsal, or, for rehearsal 0, puts it under another name, so
+     * that the game makes a new one. What is not there, or not in a folder of the instance's own, is left alone.
+     *
+     * @param  list<string>  $own  folders
+     */
+    public function changeOwn(string $path, int $rehearsal, array $own): void
+    {
+        $isOwn = array_filter($own, fn (string $folder): bool => str_starts_with($path, $folder.'/')) !== [];
+        if (! $isOwn || str_contains($path, '..')) {
+            return;
+        }
+        if ($this->leadsAway($path)) {
+            throw Refusal::conflict(explode('/', $path)[0].' is a link to a place outside the instance, so what is in it is not changed from here. Nothing was changed.');
+        }
+        if ($rehearsal === 0 && is_file($this->next($path))) {
+            rename($this->next($path), $this->next($path.'.set-aside'));
+        } elseif ($rehearsal > 0 && is_file($this->rehearsed($rehearsal, $path))) {
+            $this->copy($this->rehearsed($rehearsal, $path), $path);
+        }
+    }
+
+    /** Whether a folder on the way to a file in next/ is a link: what is written there would be written elsewhere. */
+    public function leadsAway(string $path): bool
+    {
+        for ($folder = dirname($path); $folder !== '.' && $folder !== '/'; $folder = dirname($folder)) {
+            if (is_link($this->next($folder))) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Folders of the instance's own that are links.
+     *
+     * @param  list<string>  $own
+     * @return array<string, array{string, bool}> folder => where it leads, and whether there is anything
+     */
+    public function links(array $own): array
+    {
+        $links = [];
+        foreach ($own as $folder) {
+            if (is_link($this->live($folder))) {
+                $links[$folder] = [mb_scrub((string) readlink($this->live($folder))), file_exists($this->live($folder))];
+            }
+        }
+
+        return $links;
+    }
+
+    /** Where the configs that a rehearsal came up clean with are kept. */
+    public function rehearsed(int $rehearsal, string $path = ''): string
+    {
+        return "{$this->root}/rehearsals/{$rehearsal}.own".($path === '' ? '' : '/'.$path);
+    }
+
+    /** Where the configs and worlds of a restore point are kept. */
+    private function point(string $point, string $own): string
+    {
+        return "{$this->root}/points/{$point}/{$own}";
+    }
+
+    public function hasPoint(string $point): bool
+    {
+        return is_dir("{$this->root}/points/{$point}");
+    }
+
+    /**
+     * Holds the folder for one apply at a time; the lock goes with the process.
+     *
+     * @param  float  $patience  seconds to wait for another to be through
+     * @return resource|null null when another holds it still
+     */
+    public function lock(float $patience = 0.0)
+    {
+        File::ensureDirectoryExists($this->root);
+        $lock = fopen($this->root.'/lock', 'c');
+        if ($lock === false) {
+            return null;
+        }
+        for ($end = microtime(true) + $patience; ! flock($lock, LOCK_EX | LOCK_NB); usleep(50_000)) {
+            if (microtime(true) >= $end) {
+                return null;
+            }
+        }
+
+        return $lock;
+    }
+
+    /** Writes a file of our own into next/, whole. */
+    public function write(string $name, string $text): void
+    {
+        if (@file_put_contents($this->next($name), $text) !== strlen($text)) {
+            throw FullDisk::writing('what is to be written down of an apply');
+        }
+    }
+
+    /** Marks next/ as complete; from here on it may become live/. */
+    public function mark(string $task): void
+    {
+        $this->write(self::MARK, json_encode(['task' => $task], JSON_THROW_ON_ERROR));
+    }
+
+    /** The task that built live/, if one did. */
+    public function markOfLive(): ?string
+    {
+        return self::markIn($this->live(self::MARK));
+    }
+
+    private static function markIn(string $file): ?string
+    {
+        $mark = is_file($file) ? json_decode((string) file_get_contents($file), true) : null;
+
+        return is_array($mark) && is_string($mark['task'] ?? null) ? $mark['task'] : null;
+    }
+
+    /** Moves live/ away. */
+    public function stepAside(): void
+    {
+        self::erase($this->root.'/before');
+        if (is_dir($this->live())) {
+            rename($this->live(), $this->root.'/before');
+        }
+    }
+
+    /** Makes next/ live. */
+    public function stepIn(): void
+    {
+        rename($this->next(), $this->live());
+    }
+
+    /**
+     * Throws away what a finished or abandoned apply left; configs and worlds as they were before it become the restore
+     * point of the apply that made live/.
+     *
+     * @param  list<string>  $own
+     */
+    public function clear(array $own): void
+    {
+        self::erase($this->next());
+        $made = $this->markOfLive();
+        foreach ($own as $folder) {
+            if ($made !== null && @lstat($this->root.'/before/'.$folder) !== false && @lstat($this->point($made, $folder)) === false) {
+                File::ensureDirectoryExists(dirname($this->point($made, $folder)));
+                rename($this->root.'/before/'.$folder, $this->point($made, $folder));
+            }
+        }
+        self::erase($this->root.'/before');
+        $points = glob($this->root.'/points/*') ?: [];
+        foreach (array_slice($points, 0, max(0, count($points) - self::POINTS)) as $old) {
+            self::erase($old);
+        }
+    }
+
+    /**
+     * Every file below live/, as paths relative to it, links not followed.
+     *
+     * @return array<string, array{size: int, time: int, inode: int}>
+     */
+    public function files(): array
+    {
+        if (! is_dir($this->live())) {
+            return [];
+        }
+        $files = [];
+        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($this->live(), FilesystemIterator::SKIP_DOTS | FilesystemIterator::CURRENT_AS_PATHNAME)) as $path) {
+            $stat = @lstat((string) $path);
+            $relative = substr((string) $path, strlen($this->live()) + 1);
+            if ($stat !== false && $relative !== self::MARK) {
+                $files[$relative] = ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']];
+            }
+        }
+        ksort($files, SORT_STRING);
+
+        return $files;
+    }
+
+    /** After a crash between the two renames: a complete next/ becomes live/, otherwise what was live/ comes back. */
+    public function recover(): void
+    {
+        if (is_dir($this->live()) || ! is_dir($this->root)) {
+            return;
+        }
+        if (self::markIn($this->next(self::MARK)) !== null) {
+            $this->stepIn();
+        } elseif (is_dir($this->root.'/before')) {
+            rename($this->root.'/before', $this->live());
+        }
+    }
+
+    /** Moves all of it to the bin, which takes no time; {@see emptyBin()} deletes it. */
+    public function throwAway(): void
+    {
+        File::ensureDirectoryExists(self::bin());
+        if (is_dir($this->root)) {
+            @rename($this->root, self::bin().'/'.basename($this->root));
+        }
+    }
+
+    public static function emptyBin(): void
+    {
+        foreach (glob(self::bin().'/*') ?: [] as $thrown) {
+            self::erase($thrown);
+        }
+    }
+
+    public static function isBinFilled(): bool
+    {
+        return (glob(self::bin().'/*') ?: []) !== [];
+    }
+
+    private static function bin(): string
+    {
+        return config('stasimon.var').'/bin';
+    }
+
+    /** Deletes a folder with all that is in it, however deep; of a link, the link. */
+    private static function erase(string $path): void
+    {
+        $open = [$path];
+        while ($open !== []) {
+            $here = end($open);
+            $inside = is_link($here) || ! is_dir($here) ? [] : array_diff(@scandir($here) ?: [], ['.', '..']);
+            $folders = [];
+            foreach ($inside as $name) {
+                $full = "{$here}/{$name}";
+                is_dir($full) && ! is_link($full) ? $folders[] = $full : @unlink($full);
+            }
+            if ($folders === []) {
+                array_pop($open);
+                is_dir($here) && ! is_link($here) ? @rmdir($here) : @unlink($here);
+                if (@lstat($here) !== false) {
+                    // It cannot be deleted; what holds it cannot be either.
+                    return;
+                }
+            } else {
+                array_push($open, ...$folders);
+            }
+        }
+    }
+}

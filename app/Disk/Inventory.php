@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Disk;
+
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use App\Store\Store;
+use Illuminate\Support\Facades\DB;
+
+/** What an instance's folder holds, where each file comes from, and what was done to it by hand since it was applied. */
+final readonly class Inventory
+{
+    public function __construct(private Store $store)
+    {
+    }
+
+    /** @return list<FolderFile> by path; those that are missing among them */
+    public function of(Instance $instance): array
+    {
+        $folder = new Folder($instance);
+        $names = $instance->placed->pluck('name', 'package_id');
+        $placed = $this->placed($instance);
+        $files = [];
+        foreach ($folder->files() as $path => $stat) {
+            $path = (string) $path;
+            $row = $placed[$path] ?? null;
+            $files[$path] = new FolderFile($path, $stat['size'], $this->state($row, $path, $stat, $folder), $row?->package_id, $names[$row?->package_id] ?? null, $row === null ? [] : $this->titles($row->over, $names->all()));
+        }
+        foreach ($placed as $path => $row) {
+            $files[$path] ??= new FolderFile((string) $path, $row->size, 'missing', $row->package_id, $names[$row->package_id] ?? null, $this->titles($row->over, $names->all()));
+        }
+        ksort($files, SORT_STRING);
+
+        return array_values($files);
+    }
+
+    /** @return list<FolderFile> only what is missing or was changed; asks the folder about placed files and nothing else */
+    public function disturbed(Instance $instance): array
+    {
+        $folder = new Folder($instance);
+        $names = $instance->placed->pluck('name', 'package_id');
+        $disturbed = [];
+        foreach ($this->placed($instance) as $path => $row) {
+            $stat = @lstat($folder->live((string) $path));
+            $state = $stat === false ? 'missing' : $this->state($row, (string) $path, ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']], $folder);
+            if ($state === 'missing' || $state === 'changed') {
+                $disturbed[] = new FolderFile((string) $path, $row->size, $state, $row->package_id, $names[$row->package_id] ?? null, []);
+            }
+        }
+
+        return $disturbed;
+    }
+
+    /** @return list<array{path: string, winner: string, over: list<string>}> paths that more than one package brings */
+    public function contested(Instance $instance): array
+    {
+        return array_values(DB::table('placed_files')->where('instance_id', $instance->id)->whereRaw("over <> '[]'")->orderBy('path')->get()
+            ->map(fn (object $row): array => ['path' => (string) $row->path, 'winner' => (string) $row->package_id, 'over' => array_values(array_map(strval(...), (array) json_decode($row->over, true)))])->all());
+    }
+
+    /**
+     * Keeps files as somebody has made them: they are the instance's own from now on, until their release changes.
+     *
+     * @param  string  $path  one of them, or nothing for all of a package
+     *
+     * @throws Refusal
+     */
+    public function keepAll(Instance $instance, string $path, string $package): void
+    {
+        $folder = new Folder($instance);
+        $lock = $folder->lock() ?? throw Refusal::conflict('A draft of this instance is being applied. Keep the file once that is done.');
+        $changed = array_filter($this->disturbed($instance->loadMissing('placed')), fn (FolderFile $file): bool => $path !== '' ? $file->path === $path : $file->package === $package);
+        if ($changed === []) {
+            throw Refusal::conflict('That file is as it was placed, or was not placed by an apply, so there is nothing to keep.');
+        }
+        foreach ($changed as $file) {
+            if ($file->state === 'missing') {
+                throw Refusal::conflict("{$file->path} is not there, so it cannot be kept. Put it back instead.");
+            }
+            $this->part($folder, $file->path);
+            $row = DB::table('placed_files')->where('instance_id', $instance->id)->where('path', $file->path);
+            $digest = trim((string) $row->value('sha256'));
+            $row->update(['kept' => true]);
+            // A file of the store that was written into through this one is thrown out.
+            $this->store->has($digest);
+        }
+        flock($lock, LOCK_UN);
+    }
+
+    /** @throws Refusal */
+    public function unkeep(Instance $instance, string $path): void
+    {
+        if (DB::table('placed_files')->where('instance_id', $instance->id)->where('path', $path)->update(['kept' => false]) === 0) {
+            throw Refusal::unusable('That file was not placed by an apply.');
+        }
+    }
+
+    /** Gives the file in the folder a content of its own, so that writing into it does not reach the store. */
+    private function part(Folder $folder, string $path): void
+    {
+        $own = $folder->live($path).'.own';
+        if (! @copy($folder->live($path), $own)) {
+            throw Refusal::conflict("{$path} could not be copied; perhaps the disk is full. Nothing was changed.");
+        }
+        chmod($own, 0o644);
+        rename($own, $folder->live($path));
+    }
+
+    /** @return array<string, object{package_id: string, sha256: string, size: int, over: string, kept: bool}> rows of placed_files by path */
+    private function placed(Instance $instance): array
+    {
+        /** @var array<string, object{package_id: string, sha256: string, size: int, over: string, kept: bool}> $rows */
+        $rows = DB::table('placed_files')->where('instance_id', $instance->id)->orderBy('path')->get()->keyBy('path')->all();
+
+        return $rows;
+    }
+
+    /**
+     * @param  object{package_id: string, sha256: string, size: int, over: string, kept: bool}|null  $row
+     * @param  array{size: int, time: int, inode: int}  $stat
+     * @return 'placed'|'kept'|'changed'|'own'
+     */
+    private function state(?object $row, string $path, array $stat, Folder $folder): string
+    {
+        if ($row === null) {
+            return 'own';
+        }
+        if ($row->kept) {
+            return 'kept';
+        }
+        // Linked from the store, with the store's time: nobody has written into it.
+        $stored = @lstat($this->store->path(trim($row->sha256)));
+        if ($stored !== false && $stored['ino'] === $stat['inode'] && $stat['time'] === Store::MOMENT) {
+            return 'placed';
+        }
+
+        // Of what is no file any more, but a pipe or a device, nothing is read.
+        return $stat['size'] === $row->size && is_file($folder->live($path)) && hash_file('sha256', $folder->live($path)) === trim($row->sha256) ? 'placed' : 'changed';
+    }
+
+    /**
+     * @param  array<string, string>  $names
+     * @return list<string>
+     */
+    private function titles(string $over, array $names): array
+    {
+        return array_values(array_map(fn (string $id): string => $names[$id] ?? $id, json_decode($over, true)));
+    }
+}

@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Disk;
+
+use App\Drafts\LineUp;
+use App\Models\Instance;
+use App\Store\Store;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Place\Bringing;
+use Stasimon\Core\Place\Content;
+use Stasimon\Core\Place\ContentFolder;
+use Stasimon\Core\Place\LaidFile;
+use Stasimon\Core\Place\Layout;
+use Stasimon\Core\Place\Placement;
+use Stasimon\Core\Place\UnplaceableFile;
+use Stasimon\Core\Resolve\Selected;
+
+/** Decides where every file of a line-up goes, and lays them into next/. */
+final readonly class Laying
+{
+    public function __construct(private Store $store, private Archives $archives)
+    {
+    }
+
+    /**
+     * Every archive is looked at before anything is laid.
+     *
+     * @param  callable(int, int): void  $progress
+     * @return list<LaidFile>
+     *
+     * @throws UnsafeArchive
+     * @throws UnplaceableFile
+     */
+    public function decide(LineUp $lineUp, Placement $placement, callable $progress): array
+    {
+        $names = [];
+        foreach ($lineUp->withFiles() as $selected) {
+            $file = $lineUp->fileOf($selected);
+            $names[$file->sha256] = $file->name;
+        }
+        $unknown = $this->archives->unknown(array_map(strval(...), array_keys($names)));
+        foreach ($unknown as $done => $digest) {
+            $this->archives->check($digest, $names[$digest]);
+            $progress($done + 1, count($unknown));
+        }
+
+        return Layout::of(array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), $lineUp->withFiles()), $lineUp->plan->order);
+    }
+
+    /**
+     * Paths that more than one package of a line-up brings, as far as their archives have been unpacked before.
+     *
+     * @return list<array{path: string, winner: string, over: list<string>}>
+     */
+    public function contested(LineUp $lineUp, Placement $placement): array
+    {
+        $bringings = [];
+        foreach ($lineUp->withFiles() as $selected) {
+            $file = $lineUp->fileOf($selected);
+            if ($placement->placeOf($selected->package->kind, $file->name)->unpack && $this->archives->isUnpacked($file->sha256)) {
+                $bringings[] = $this->bringing($selected, $lineUp, $placement);
+            }
+        }
+        $contested = array_filter(Layout::of($bringings, $lineUp->plan->order), fn (LaidFile $file): bool => $file->over !== []);
+
+        return array_map(fn (LaidFile $file): array => ['path' => $file->path, 'winner' => $file->package, 'over' => $file->over], array_values($contested));
+    }
+
+    private function bringing(Selected $selected, LineUp $lineUp, Placement $placement): Bringing
+    {
+        $file = $lineUp->fileOf($selected);
+        $kind = $selected->package->kind;
+        $place = $placement->placeOf($kind, $file->name);
+        $files = [];
+        if ($place->unpack) {
+            [$entries, $contents] = $this->archives->unpacked($file->sha256);
+            foreach (ContentFolder::of($entries, $place, $file->content, $file->name) as $path => $entry) {
+                $files[$placement->pathWithin($place, (string) $path)] = $contents[$entry->path];
+            }
+        } else {
+            $files[$placement->pathOf($kind, $file->name)] = new Content($file->sha256, $file->size);
+        }
+        $needs = [];
+        foreach ($lineUp->resolved->selection ?? [] as $other) {
+            foreach ($other->because as $reason) {
+                if ($reason->want === null && $reason->id === $selected->package->id) {
+                    $needs[] = $other->package->id;
+                }
+            }
+        }
+
+        return new Bringing($selected->package->id, $needs, $files);
+    }
+
+    /**
+     * Lays the files into next/, beside what is the instance's own and has been carried over.
+     *
+     * @param  list<LaidFile>  $files
+     * @return list<array<string, mixed>> rows of the placed_files table
+     */
+    public function lay(Instance $instance, array $files, Placement $placement, Folder $folder): array
+    {
+        $kept = DB::table('placed_files')->where('instance_id', $instance->id)->where('kept', true)->get()->keyBy('path');
+        $rows = [];
+        foreach ($files as $file) {
+            $keeps = isset($kept[$file->path]) && trim($kept[$file->path]->sha256) === $file->content->sha256 && is_file($folder->live($file->path));
+            match (true) {
+                $keeps => $folder->copy($folder->live($file->path), $file->path),
+                // A default that a package brings for a folder of the instance's own is given once, and then left alone.
+                $placement->isOwn($file->path) => $folder->leadsAway($file->path) || $folder->hasNext($file->path) || $folder->copy($this->store->path($file->content->sha256), $file->path),
+                default => $folder->link($this->store->path($file->content->sha256), $file->path),
+            };
+            if (! $placement->isOwn($file->path)) {
+                $rows[] = ['path' => $file->path, 'package_id' => $file->package, 'sha256' => $file->content->sha256, 'size' => $file->content->size, 'over' => $file->over, 'kept' => $keeps];
+            }
+        }
+
+        return $rows;
+    }
+}

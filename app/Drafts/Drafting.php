@@ -1,0 +1,395 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Drafts;
+
+use App\Depots\Catalogue\CatalogueStamp;
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Games;
+use App\Models\Draft;
+use App\Models\Instance;
+use App\Models\Package;
+use App\Models\PlacedRelease;
+use App\Refusal\Refusal;
+use App\Work\Allowance;
+use App\Work\TaskKind;
+use App\Work\Tasks;
+use Closure;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use JsonException;
+use LogicException;
+use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\Restore;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
+
+/** Changes an instance's draft, one step at a time. */
+final class Drafting
+{
+    /** The line-up that was worked out last: a page asks for the same one several times. */
+    private ?LineUp $last = null;
+
+    private string $lastKey = '';
+
+    public function __construct(private readonly Games $games, private readonly Tasks $tasks, private readonly Allowance $allowance)
+    {
+    }
+
+    /** The plan that the draft holds, or the applied one. */
+    public function plan(Instance $instance): Plan
+    {
+        return $instance->draft->plan ?? $instance->plan;
+    }
+
+    public function lineUp(Instance $instance): LineUp
+    {
+        $stamp = $instance->id.$this->stamp($instance);
+        if ($this->last === null || $this->lastKey !== $stamp) {
+            $this->last = $this->kept($instance) ?? $this->lineUpOf($this->plan($instance), $instance);
+            $this->lastKey = $stamp;
+        }
+
+        return $this->last;
+    }
+
+    /** What a worker has found out, or is at, so that a page need not begin anew; null when that is nothing. */
+    private function kept(Instance $instance): ?LineUp
+    {
+        $kept = $instance->draft?->outcome;
+        if ($kept === null || $kept['stamp'] !== $this->stamp($instance) || ! $kept['byWorker']) {
+            return null;
+        }
+        $outcome = Outcome::ofKept($kept);
+        $plan = $this->plan($instance);
+        $remembered = $this->remembered($plan, $instance);
+        $have = $instance->versions();
+        if ($outcome->versions === null) {
+            return LineUp::stopped($plan, $have, $this->catalogueWith($instance, $remembered), $outcome->told);
+        }
+        $new = array_values(array_diff(array_map(strval(...), array_keys($outcome->versions)), array_map(strval(...), array_keys($have))));
+
+        return LineUp::again($plan, $have, $outcome->versions, $this->catalogueAround($instance, $new, $outcome->versions, [], $plan), $remembered, $this->allowance);
+    }
+
+    /** The same for as long as nothing changes that a line-up or a verdict of the instance rests on. */
+    public function stamp(Instance $instance): string
+    {
+        return hash('xxh128', CatalogueStamp::now().$this->plan($instance)->toJson().$instance->applied_at?->format('U.u'));
+    }
+
+    /** What the draft comes to, worked out once for each step; without a draft, what is applied. */
+    public function outcome(Instance $instance): Outcome
+    {
+        $draft = $instance->draft;
+        if ($draft === null) {
+            return new Outcome(Answer::LineUp, $instance->versions());
+        }
+        if (($draft->outcome['stamp'] ?? '') !== $this->stamp($instance)) {
+            $outcome = Outcome::of($this->lineUp($instance), Answer::Open);
+            $isOpen = $outcome->answer === Answer::Open || $outcome->told?->isWhole === false;
+            if ($this->keep($instance, $draft, $outcome, $isOpen) && $isOpen) {
+                $this->tasks->begin(TaskKind::WorkOut, "working out {$instance->name}", ['instance' => $instance->id]);
+            }
+        }
+
+        return Outcome::ofKept($draft->outcome ?? throw new LogicException('What a draft comes to was just kept.'));
+    }
+
+    /** The same with the time that a worker has. */
+    public function workOut(Instance $instance): void
+    {
+        $draft = $instance->draft;
+        if ($draft !== null) {
+            $this->keep($instance, $draft, Outcome::of($this->lineUpOf($this->plan($instance), $instance), Answer::GivenUp), true);
+        }
+    }
+
+    /** Whether it could be kept: another tab may have taken a step meanwhile. */
+    private function keep(Instance $instance, Draft $draft, Outcome $outcome, bool $byWorker): bool
+    {
+        $kept = ['stamp' => $this->stamp($instance), 'byWorker' => $byWorker] + $outcome->kept();
+        $json = json_encode($kept, JSON_THROW_ON_ERROR);
+        // Not through the model: that it is worked out is no step.
+        $isKept = DB::table('drafts')->where('id', $draft->id)->where('revision', $draft->revision)->update(['outcome' => $json]) > 0;
+        $draft->setAttribute('outcome', json_decode($json, true))->syncOriginal();
+
+        return $isKept;
+    }
+
+    /**
+     * A catalogue in which what some candidates lead to is whole, and of the rest of the line-up only the releases that are
+     * in it: all that is needed to say what adding a candidate brings while nothing else changes.
+     *
+     * @param  list<string>  $candidates
+     * @param  array<string, string>  $versions  package id => version, the line-up
+     * @param  list<string>  $whole  packages of which every release is wanted, for this game version or not
+     * @param  Plan|null  $plan  whose base it is; the draft's, if none is given
+     */
+    public function catalogueAround(Instance $instance, array $candidates, array $versions, array $whole = [], ?Plan $plan = null): DepotCatalogue
+    {
+        $plan ??= $this->plan($instance);
+        $catalogue = $this->catalogue($instance);
+        $documents = [];
+        foreach ($instance->placed as $placed) {
+            [$id, $document] = [(string) $placed->raw('package_id'), $placed->raw('document')];
+            if ($document !== null && ($versions[$id] ?? null) === $placed->raw('version')) {
+                $documents[$id] = $document;
+            }
+        }
+        $changed = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
+        $catalogue->around([...$candidates, ...array_values($changed)], [...$whole, ...$plan->base->packages()], $documents, $plan->base->gameVersion);
+
+        return $catalogue;
+    }
+
+    /** For whoever has to see the files of the depots as they are at this moment. */
+    public function forget(): void
+    {
+        $this->last = null;
+    }
+
+    /** What a plan would come to in an instance. */
+    public function lineUpOf(Plan $plan, Instance $instance): LineUp
+    {
+        $remembered = $this->remembered($plan, $instance);
+        $have = $instance->versions();
+        if ($have !== [] && $plan->once->restore === null && $plan->once->updating === []) {
+            // Mostly what is there stays as it is; that can be seen without reading all that it could be instead.
+            $new = array_filter($plan->wants, fn (Want $want): bool => ! isset($have[$want->id]));
+            $around = $this->catalogueAround($instance, array_map(fn (Want $want): string => $want->id, array_values($new)), $have, [], $plan);
+            $lineUp = LineUp::unchanged($plan, $have, $around, $remembered, $this->allowance);
+        }
+
+        return $lineUp ?? LineUp::of($plan, $have, $this->catalogueWith($instance, $remembered), $remembered, $this->allowance);
+    }
+
+    public function catalogue(Instance $instance): DepotCatalogue
+    {
+        return $this->catalogueWith($instance, $instance->placed);
+    }
+
+    /** @param  Collection<int, PlacedRelease>  $remembered */
+    private function catalogueWith(Instance $instance, Collection $remembered): DepotCatalogue
+    {
+        $documents = [];
+        foreach ($remembered as $placed) {
+            $document = $placed->raw('document');
+            if ($document !== null) {
+                $documents[(string) $placed->raw('package_id')][(string) $placed->raw('version')] = $document;
+            }
+        }
+
+        return new DepotCatalogue($this->games->get($instance->plan->base->game), $documents);
+    }
+
+    /** @return Collection<int, PlacedRelease> what is placed, and what was at the restore point that the plan leads back to */
+    private function remembered(Plan $plan, Instance $instance): Collection
+    {
+        $point = $plan->once->restore === null ? null : $instance->history()->find($plan->once->restore->point);
+        $then = array_map(fn (array $row): PlacedRelease => new PlacedRelease($row), $point->before['placed'] ?? []);
+
+        return collect([...$instance->placed, ...$then]);
+    }
+
+    /**
+     * Takes one step in the draft.
+     *
+     * @param  Closure(Plan): Plan  $step
+     * @param  int|null  $seen  the draft's revision that the person looked at, 0 for none; null not to ask
+     *
+     * @throws Refusal when the draft was changed elsewhere meanwhile
+     */
+    public function step(Instance $instance, Closure $step, ?int $seen = null): Draft
+    {
+        return DB::transaction(function () use ($instance, $step, $seen): Draft {
+            $instance = $this->locked($instance);
+            $draft = $instance->draft()->first();
+            if ($seen !== null && $seen !== ($draft->revision ?? 0)) {
+                throw Refusal::conflict('The draft was changed in another tab meanwhile. Nothing was overwritten; load the page again and repeat your change.');
+            }
+            $now = $draft->plan ?? $instance->plan;
+            $next = $this->storable($step($now));
+            if ($draft === null) {
+                return $instance->draft()->create(['plan' => $next, 'earlier' => [$now->toJson()]]);
+            }
+            $draft->update(['plan' => $next, 'earlier' => [...$draft->earlier, $now->toJson()], 'later' => [], 'revision' => $draft->revision + 1]);
+
+            return $draft;
+        }, 3);
+    }
+
+    /** Whoever changes a draft holds the instance first, so that no two wait for each other. */
+    private function locked(Instance $instance): Instance
+    {
+        return Instance::query()->lockForUpdate()->find($instance->id) ?? throw Refusal::notFound("{$instance->name} is not here any more. It was removed, perhaps in another tab.");
+    }
+
+    /** What is kept can be read again: a step that would leave anything else is refused, and the draft is as it was. */
+    private function storable(Plan $plan): Plan
+    {
+        try {
+            return PlanReader::read($plan->toJson());
+        } catch (UnusableDocument|JsonException $failure) {
+            throw Refusal::unusable('That step cannot be taken: '.$failure->getMessage().' The draft is as it was.');
+        }
+    }
+
+    /**
+     * Adds packages; ids that no depot has are refused, all of them.
+     *
+     * @param  list<string>  $ids
+     */
+    public function add(Instance $instance, array $ids, ?int $seen = null): Draft
+    {
+        $known = Package::query()->whereIn('id', $ids)->pluck('id')->all();
+        $unknown = array_diff($ids, $known);
+        if ($ids === [] || $unknown !== []) {
+            throw Refusal::unusable($ids === [] ? 'Nothing was marked, so nothing was added.' : 'No depot has '.mb_strimwidth(implode(', ', $unknown), 0, 100, '…').'.');
+        }
+
+        return $this->step($instance, function (Plan $plan) use ($ids): Plan {
+            foreach ($ids as $id) {
+                $plan = $plan->wants($id) ? $plan : $plan->wanting($id);
+            }
+
+            return $plan;
+        }, $seen);
+    }
+
+    /**
+     * Keeps packages out of the launch: what is asked for, and of what is only there for others, those others.
+     *
+     * @param  list<string>  $ids
+     */
+    public function turnOff(Instance $instance, array $ids, ?int $seen = null): Draft
+    {
+        $wants = $this->lineUp($instance)->wantsThatBring($ids);
+        if ($wants === []) {
+            throw Refusal::conflict('Nothing of that is in the draft\'s line-up, so there is nothing to turn off.');
+        }
+
+        return $this->step($instance, fn (Plan $plan): Plan => $plan->turningOff(...$wants), $seen);
+    }
+
+    /**
+     * Wants exactly the releases that are here; what is not here is passed over.
+     *
+     * @param  list<string>  $ids
+     */
+    public function pin(Instance $instance, array $ids, ?int $seen = null): Draft
+    {
+        $catalogue = $this->catalogue($instance);
+        $exactly = [];
+        foreach (array_intersect_key($instance->versions(), array_flip($ids)) as $id => $version) {
+            $exactly[(string) $id] = $catalogue->package((string) $id)?->exactly($version) ?? '='.$version;
+        }
+
+        return $this->step($instance, function (Plan $plan) use ($exactly): Plan {
+            foreach ($exactly as $id => $range) {
+                $plan = $plan->wantingIn((string) $id, $range);
+            }
+
+            return $plan;
+        }, $seen);
+    }
+
+    /** Wants exactly the release that a waiver is about, with the waiver and a note on why it is right. */
+    public function waive(Instance $instance, Waiver $waiver, string $note, ?int $seen = null): Draft
+    {
+        $package = $this->catalogue($instance)->package($waiver->id);
+        if ($package?->release($waiver->version) === null) {
+            throw Refusal::unusable('No depot has that release.');
+        }
+
+        return $this->step($instance, fn (Plan $plan): Plan => $plan->wantingIn($waiver->id, $package->exactly($waiver->version))
+            ->withoutWaiver($waiver->id, $waiver->relation, $waiver->target)->waiving($waiver)->noting($waiver, $note), $seen);
+    }
+
+    /**
+     * Has packages reach their newest releases that fit; those of the draft's earlier steps go on.
+     *
+     * @param  array<string, string>  $versions  package id => version
+     */
+    public function update(Instance $instance, array $versions, ?int $seen = null): Draft
+    {
+        if ($versions === []) {
+            throw Refusal::conflict('No newer release fits with everything else that is asked for. The line-up is as new as it can be.');
+        }
+
+        return $this->step($instance, fn (Plan $plan): Plan => $plan->updatingTo([...$plan->once->updating, ...$versions]), $seen);
+    }
+
+    /**
+     * Leads back to how the instance was before an apply.
+     *
+     * @param  bool  $own  whether configs and worlds go back as well
+     */
+    public function restore(Instance $instance, int $entry, bool $own, ?int $seen = null): Draft
+    {
+        $point = $instance->history()->find($entry) ?? throw Refusal::notFound('That entry of the history is not here any more.');
+        $before = $point->before;
+        if (($before['placed'] ?? []) === []) {
+            throw Refusal::conflict('Before that, nothing was applied, so there is nothing to go back to.');
+        }
+
+        return $this->step($instance, fn (): Plan => PlanReader::read($before['plan'])->restoring(new Restore($entry, $before['versions'], $own)), $seen);
+    }
+
+    /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */
+    public function back(Instance $instance): void
+    {
+        DB::transaction(function () use ($instance): void {
+            $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict('There is no draft to step back in.');
+            $earlier = $draft->earlier;
+            $last = array_pop($earlier) ?? throw Refusal::conflict('No step is left to take back.');
+            $draft->update(['plan' => PlanReader::read($last), 'earlier' => $earlier, 'later' => [...$draft->later, $draft->plan->toJson()], 'revision' => $draft->revision + 1]);
+        }, 3);
+    }
+
+    /** Takes the step again that was taken back last. */
+    public function forth(Instance $instance): void
+    {
+        DB::transaction(function () use ($instance): void {
+            $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict('There is no draft to step forth in.');
+            $later = $draft->later;
+            $next = array_pop($later) ?? throw Refusal::conflict('No step was taken back, so there is none to take again.');
+            $draft->update(['plan' => PlanReader::read($next), 'earlier' => [...$draft->earlier, $draft->plan->toJson()], 'later' => $later, 'revision' => $draft->revision + 1]);
+        }, 3);
+    }
+
+    /** @return array{plan: string, earlier: list<string>}|null what was thrown away, so that it can be brought back */
+    public function discard(Instance $instance): ?array
+    {
+        return DB::transaction(function () use ($instance): ?array {
+            $draft = $this->locked($instance)->draft()->first();
+            $draft?->delete();
+
+            // As it is kept, not as it is read: one that cannot be read can be thrown away all the same.
+            return $draft === null ? null : ['plan' => (string) $draft->getRawOriginal('plan'), 'earlier' => $draft->earlier];
+        }, 3);
+    }
+
+    /** @param  array{plan: string, earlier: list<string>}  $thrown */
+    public function bringBack(Instance $instance, array $thrown): void
+    {
+        DB::transaction(function () use ($instance, $thrown): void {
+            $locked = $this->locked($instance);
+            if ($locked->draft()->exists()) {
+                throw Refusal::conflict('There is another draft by now. Throw that away first, or go on with it.');
+            }
+            $locked->draft()->create(['plan' => $this->storable(PlanReader::read($thrown['plan'])), 'earlier' => $thrown['earlier']]);
+        }, 3);
+    }
+
+    public function repair(Instance $instance, string $key): Draft
+    {
+        $repairs = $this->lineUp($instance)->told()->repairs ?? [];
+        $chosen = $repairs[$key] ?? throw Refusal::conflict('The draft has changed since this remedy was shown. Nothing was changed; look at it again.');
+
+        return $this->step($instance, fn (): Plan => PlanReader::read($chosen['plan']));
+    }
+}

@@ -1,0 +1,263 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Drafts;
+
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Models\PlacedRelease;
+use App\Models\Release;
+use App\Refusal\Refusal;
+use App\Store\Store;
+use Illuminate\Support\Collection;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Explain\Impossible;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Changes;
+use Stasimon\Core\Resolve\Deadline;
+use Stasimon\Core\Resolve\Keeping;
+use Stasimon\Core\Resolve\Reason;
+use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Selected;
+use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Waiver;
+
+/** What a plan comes to: its line-up with the files behind it, or why there is none. */
+final class LineUp
+{
+    /** @var array<string, Offered>|null by "id version" */
+    private ?array $files = null;
+
+    private ?int $toFetch = null;
+
+    /**
+     * @param  array<string, string>  $have  package id => version that is applied now
+     * @param  Collection<int, PlacedRelease>  $remembered  releases whose files may be in the store though no depot has them
+     * @param  bool  $isStopped  whether there was no time to work it out
+     */
+    private function __construct(
+        public readonly Plan $plan,
+        public readonly array $have,
+        public readonly ?Resolved $resolved,
+        public readonly ?Impossible $impossible,
+        public readonly DepotCatalogue $catalogue,
+        private readonly Collection $remembered,
+        public readonly bool $isStopped = false,
+        private readonly ?Told $told = null,
+    ) {
+    }
+
+    /**
+     * @param  array<string, string>  $have
+     * @param  Collection<int, PlacedRelease>  $remembered
+     */
+    public static function of(Plan $plan, array $have, DepotCatalogue $catalogue, Collection $remembered, ?Deadline $deadline = null): self
+    {
+        // A restore point is reached by keeping what was there then.
+        $request = $plan->request($catalogue, $catalogue->game, $plan->once->restore->versions ?? $have);
+        $catalogue->load([...array_map(fn ($want): string => $want->id, $request->want), ...array_map(strval(...), array_keys($request->have))]);
+        $resolver = new Resolver($catalogue, $deadline);
+        try {
+            $answer = (new Keeping($resolver))->resolve($request, $plan->base->packages());
+
+            return $answer instanceof Refused
+                ? new self($plan, $have, null, Impossible::of($request, $answer, $resolver, whole: false), $catalogue, $remembered)
+                : new self($plan, $have, $answer, null, $catalogue, $remembered);
+        } catch (Stopped) {
+            return new self($plan, $have, null, null, $catalogue, $remembered, true);
+        }
+    }
+
+    /**
+     * The line-up in which nothing of what is there changes; null when there is none.
+     *
+     * @param  array<string, string>  $have
+     * @param  DepotCatalogue  $around  with what stands, and all that what is new can lead to
+     * @param  Collection<int, PlacedRelease>  $remembered
+     */
+    public static function unchanged(Plan $plan, array $have, DepotCatalogue $around, Collection $remembered, ?Deadline $deadline = null): ?self
+    {
+        try {
+            $answer = (new Resolver($around, $deadline))->unchanged($plan->request($around, $around->game, $have), $plan->base->packages());
+        } catch (Stopped) {
+            return new self($plan, $have, null, null, $around, $remembered, true);
+        }
+
+        return $answer === null ? null : new self($plan, $have, $answer, null, $around, $remembered);
+    }
+
+    /**
+     * The line-up that was worked out before, found again without working it out.
+     *
+     * @param  array<string, string>  $have
+     * @param  array<string, string>  $versions  package id => version, of the line-up
+     * @param  Collection<int, PlacedRelease>  $remembered
+     */
+    public static function again(Plan $plan, array $have, array $versions, DepotCatalogue $catalogue, Collection $remembered, ?Deadline $deadline = null): ?self
+    {
+        $found = self::unchanged($plan, $versions, $catalogue, $remembered, $deadline);
+
+        return $found?->resolved === null ? null : new self($plan, $have, $found->resolved, null, $catalogue, $remembered);
+    }
+
+    /**
+     * One that there was no time for, or of which only is kept why it cannot be.
+     *
+     * @param  array<string, string>  $have
+     */
+    public static function stopped(Plan $plan, array $have, DepotCatalogue $catalogue, ?Told $told = null): self
+    {
+        return new self($plan, $have, null, null, $catalogue, new Collection, $told === null, $told);
+    }
+
+    /** Why there is none; null when there is one, or it is not known. */
+    public function told(): ?Told
+    {
+        return $this->told ?? ($this->impossible === null ? null : Told::of($this->impossible, $this));
+    }
+
+    public function changes(): Changes
+    {
+        return Changes::between($this->have, $this->resolved?->versions() ?? $this->have);
+    }
+
+    /**
+     * The wants without which these packages would not be in the line-up.
+     *
+     * @param  list<string>  $ids
+     * @return list<string>
+     */
+    public function wantsThatBring(array $ids): array
+    {
+        $because = [];
+        foreach ($this->resolved->selection ?? [] as $selected) {
+            $because[$selected->package->id] = $selected;
+        }
+        $wants = $seen = [];
+        while ($ids !== []) {
+            $id = array_pop($ids);
+            if (isset($seen[$id]) || ! isset($because[$id]) || in_array($id, $this->plan->base->packages(), true)) {
+                continue;
+            }
+            $seen[$id] = true;
+            if ($this->plan->wants($id)) {
+                $wants[] = $id;
+            }
+            foreach ($because[$id]->because as $reason) {
+                if ($reason->want === null) {
+                    $ids[] = $reason->id;
+                }
+            }
+        }
+
+        return $wants;
+    }
+
+    /** @return list<Waiver> those for releases that the line-up does not hold any more */
+    public function lapsing(): array
+    {
+        $kept = $this->plan->lapsed($this->resolved?->versions() ?? $this->have)->waivers;
+
+        return array_values(array_filter($this->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver, $kept, true)));
+    }
+
+    /** @return list<Selected> without game and runtime, which have no files */
+    public function withFiles(): array
+    {
+        return array_values(array_filter(
+            $this->resolved->selection ?? [],
+            fn (Selected $selected): bool => $selected->package->kind !== Kind::Game && $selected->package->kind !== Kind::Runtime,
+        ));
+    }
+
+    public function fileOf(Selected $selected): Offered
+    {
+        return $this->files()[$selected->package->id.' '.$selected->release->version]
+            ?? throw Refusal::conflict("No depot has the file of {$selected->package->title()} {$selected->release->version} any more.");
+    }
+
+    /** @return array<string, Offered> by "id version" */
+    private function files(): array
+    {
+        if ($this->files !== null) {
+            return $this->files;
+        }
+        $this->files = $orphans = [];
+        $offers = Release::query()->with('depot')->select('releases.*')->join('depots', 'depots.id', '=', 'releases.depot_id')->orderBy('depots.place')->orderBy('depots.id')
+            ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($this->resolved?->versions() ?? [])])
+            ->whereIn('package_id', array_map(strval(...), array_keys($this->resolved?->versions() ?? [])))
+            ->get()->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
+        $placed = $this->remembered->keyBy(fn (PlacedRelease $placed): string => "{$placed->raw('package_id')} {$placed->raw('version')}");
+        foreach ([...$offers->keys(), ...$placed->keys()] as $key) {
+            $known = $placed[$key] ?? null;
+            $of = $offers[$key] ?? collect();
+            // What is placed stays what it is, though the first depot may have another file under the same version.
+            $digest = $known?->sha256 !== null ? trim($known->sha256) : $of->first()?->file_sha256;
+            $same = array_values($of->filter(fn (Release $release): bool => $release->file_sha256 === $digest)->all());
+            if ($same !== []) {
+                $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $same[0]->content, $same);
+            } elseif ($known !== null && $digest !== null) {
+                $this->files[$key] = new Offered($digest, $known->size, $known->file_name ?? basename((string) $known->path), $known->content, []);
+                $orphans[$key] = $digest;
+            }
+        }
+        // What is placed and goes by another name in the depots by now is fetched by its digest.
+        $elsewhere = $orphans === [] ? collect() : Release::query()->with('depot')->whereIn('file_sha256', array_values($orphans))->get()->groupBy('file_sha256');
+        foreach ($orphans as $key => $digest) {
+            $file = $this->files[$key];
+            $this->files[$key] = new Offered($digest, $file->size, $file->name, $file->content, array_values(($elsewhere[$digest] ?? collect())->all()));
+        }
+
+        return $this->files;
+    }
+
+    /** @param  array<string, string>  $versions */
+    private static function pairs(array $versions): string
+    {
+        return '{'.implode(',', array_map(fn (string $id, string $version): string => '"'.addcslashes("{$id} {$version}", '"\\').'"', array_map(strval(...), array_keys($versions)), $versions)).'}';
+    }
+
+    /** Bytes that have to be fetched. */
+    public function toFetch(): int
+    {
+        return $this->toFetch ??= array_sum(array_map(fn (Offered $file): int => $file->size, $this->missing()));
+    }
+
+    /** @return array<string, Offered> files that are not in the store, by digest */
+    public function missing(): array
+    {
+        $store = new Store;
+        $missing = [];
+        foreach ($this->withFiles() as $selected) {
+            $file = $this->fileOf($selected);
+            if (! $store->has($file->sha256)) {
+                $missing[$file->sha256] = $file;
+            }
+        }
+
+        return $missing;
+    }
+
+    /** Bytes of all its files. */
+    public function size(): int
+    {
+        return array_sum(array_map(fn (Selected $selected): int => $this->fileOf($selected)->size, $this->withFiles()));
+    }
+
+    /**
+     * Why a release is there, in the form in which it is kept.
+     *
+     * @return array{wanted: bool, needed: list<array{id: string, range: string}>}
+     */
+    public static function because(Selected $selected): array
+    {
+        $needed = array_values(array_filter($selected->because, fn (Reason $reason): bool => $reason->want === null));
+
+        return [
+            'wanted' => $selected->isWanted(),
+            'needed' => array_map(fn (Reason $reason): array => ['id' => $reason->id, 'range' => $reason->range], $needed),
+        ];
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings;
+
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Disk\Inventory;
+use App\Drafts\LineUp;
+use App\Findings\Rules\BuildNotRecommended;
+use App\Findings\Rules\FailedRehearsal;
+use App\Findings\Rules\FilesTouched;
+use App\Findings\Rules\LinkedFolders;
+use App\Findings\Rules\LittleMemory;
+use App\Findings\Rules\Notices;
+use App\Findings\Rules\Overlaps;
+use App\Findings\Rules\RuntimeTooOld;
+use App\Findings\Rules\Waived;
+use App\Findings\Rules\WorldsAtRisk;
+use App\Models\Instance;
+use Illuminate\Contracts\Container\Container;
+
+/** What is true about an instance as it is applied, and about what its draft would make of it: one class a rule. */
+final readonly class Findings
+{
+    /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
+    public const VERSION = 3;
+
+    /** Rules about the folder, which is asked each time. */
+    private const OF_FILES = [FilesTouched::class, LinkedFolders::class];
+
+    /** Rules about everything else; of a draft as well, but for a rehearsal, which was of what is applied. */
+    private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, LittleMemory::class];
+
+    public function __construct(private Container $container, private Inventory $inventory, private RunsOn $runsOn)
+    {
+    }
+
+    /** @return list<Finding> about files that were changed by hand or are gone */
+    public function ofFiles(Instance $instance, DepotCatalogue $catalogue): array
+    {
+        return $instance->applied_at === null ? [] : $this->of(self::OF_FILES, Seen::applied($instance, [], $catalogue, $this->runsOn));
+    }
+
+    /** @return list<Finding> about everything but the files, as it is applied */
+    public function settled(Instance $instance, DepotCatalogue $catalogue): array
+    {
+        return $this->of(self::RULES, Seen::applied($instance, $this->inventory->contested($instance), $catalogue, $this->runsOn));
+    }
+
+    /**
+     * What would be true once the draft is applied. What is gone or was changed by hand is laid anew by any apply, unless it
+     * is kept; so no finding about files remains.
+     *
+     * @param  list<array{path: string, winner: string, over: list<string>}>  $contested  as far as its archives are known
+     * @return list<Finding>
+     */
+    public function after(Instance $instance, LineUp $lineUp, array $contested): array
+    {
+        return Finding::ordered($this->of(self::RULES, Seen::drafted($instance, $lineUp, $contested, $this->runsOn)));
+    }
+
+    /**
+     * @param  list<class-string<Rule>>  $rules
+     * @return list<Finding>
+     */
+    private function of(array $rules, Seen $seen): array
+    {
+        $findings = [];
+        foreach ($rules as $rule) {
+            array_push($findings, ...$this->container->make($rule)->findings($seen));
+        }
+
+        return $findings;
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings;
+
+/** What a look over an instance found: of its folder, of its line-up, and of newer releases. */
+final readonly class Look
+{
+    /**
+     * @param  string  $stamp  stands for all that the settled findings and updates were worked out from
+     * @param  list<Finding>  $files  about files that were changed by hand or are gone
+     * @param  list<Finding>  $settled  about everything else
+     * @param  array<string, Update>  $updates  by package id
+     */
+    public function __construct(public string $stamp, public array $files, public array $settled, public array $updates)
+    {
+    }
+
+    /** @return list<Finding> most serious first */
+    public function findings(): array
+    {
+        return Finding::ordered([...$this->files, ...$this->settled]);
+    }
+
+    /** @return array<string, mixed> as it is kept */
+    public function kept(): array
+    {
+        return [
+            'version' => Findings::VERSION,
+            'stamp' => $this->stamp,
+            'files' => array_map(fn (Finding $finding): array => $finding->kept(), $this->files),
+            'settled' => array_map(fn (Finding $finding): array => $finding->kept(), $this->settled),
+            'updates' => array_map(fn (Update $update): array => ['now' => $update->now, 'newest' => $update->newest, 'fits' => $update->fits], $this->updates),
+        ];
+    }
+
+    /**
+     * What was kept; null where there is nothing, or it was kept under other rules.
+     *
+     * @param  array<string, mixed>|null  $kept
+     */
+    public static function known(?array $kept): ?self
+    {
+        if ($kept === null || ($kept['version'] ?? 0) !== Findings::VERSION) {
+            return null;
+        }
+        $updates = [];
+        foreach ($kept['updates'] as $id => $one) {
+            $updates[(string) $id] = new Update((string) $id, $one['now'], $one['newest'], $one['fits']);
+        }
+
+        return new self($kept['stamp'], array_map(Finding::ofKept(...), array_values($kept['files'])), array_map(Finding::ofKept(...), array_values($kept['settled'])), $updates);
+    }
+}

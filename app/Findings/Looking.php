@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings;
+
+use App\Depots\Catalogue\CatalogueStamp;
+use App\Drafts\Drafting;
+use App\Games;
+use App\Models\Instance;
+use App\Work\Allowance;
+use App\Work\TaskKind;
+use App\Work\Tasks;
+use App\Worlds\Worlds;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Resolve\Stopped;
+
+/**
+ * Looks an instance over and remembers what it found, so that a page need not work it out again. The folder is asked each
+ * time; everything else only when something that it rests on has changed.
+ */
+final readonly class Looking
+{
+    public function __construct(private Findings $findings, private Drafting $drafting, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance)
+    {
+    }
+
+    /** @param  Instance  $instance  with placed, draft and lastRehearsal */
+    public function over(Instance $instance): Look
+    {
+        $known = Look::known($instance->look);
+        $stamp = $this->stamp($instance);
+        $catalogue = $this->drafting->catalogue($instance);
+        $files = $this->findings->ofFiles($instance, $catalogue);
+        if ($known !== null && $known->stamp === $stamp) {
+            $look = new Look($stamp, $files, $known->settled, $known->updates);
+            $same = Finding::without($files, $known->files) === [] && count($files) === count($known->files);
+
+            return $same ? $look : $this->remember($instance, $look);
+        }
+
+        // All of it at once: one at a time the rules would ask for each anew.
+        $catalogue->load(array_map(strval(...), array_keys($instance->versions())));
+        $settled = $this->findings->settled($instance, $catalogue);
+        try {
+            $updates = $instance->applied_at === null ? [] : $this->updates->of($instance, $catalogue);
+        } catch (Stopped) {
+            $updates = [];
+        }
+        if ($this->allowance->isSpentOnPage()) {
+            // A page had not the time for all of it: what it found is shown, and a worker looks again.
+            $this->tasks->once(TaskKind::LookOver);
+
+            return new Look($stamp, $files, $settled, $updates);
+        }
+
+        return $this->remember($instance, new Look($stamp, $files, $settled, $updates));
+    }
+
+    /** What the last look found; looks if there was none yet. */
+    public function last(Instance $instance): Look
+    {
+        return Look::known($instance->look) ?? $this->over($instance->loadMissing(['placed', 'draft', 'lastRehearsal']));
+    }
+
+    private function remember(Instance $instance, Look $look): Look
+    {
+        $kept = $look->kept();
+        DB::table('instances')->where('id', $instance->id)->update(['look' => json_encode($kept, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR), 'looked_at' => now()]);
+        $instance->setAttribute('look', $kept)->syncOriginal();
+
+        return $look;
+    }
+
+    private function stamp(Instance $instance): string
+    {
+        $rehearsal = $instance->lastRehearsal;
+        $worlds = json_encode((new Worlds($this->games->get($instance->plan->base->game)))->of($instance), JSON_INVALID_UTF8_SUBSTITUTE);
+
+        return hash('xxh128', CatalogueStamp::now().$worlds.$instance->plan->toJson().$instance->applied_at?->format('U.u').$rehearsal?->number.$rehearsal?->state->value.Findings::VERSION);
+    }
+}

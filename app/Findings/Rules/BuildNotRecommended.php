@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Drafts\Bases;
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Rule;
+use App\Findings\Seen;
+use App\Games;
+use Stasimon\Core\Game\LoaderBuild;
+
+/** No build of the loader is recommended for this game version. */
+final readonly class BuildNotRecommended implements Rule
+{
+    public function __construct(private Games $games)
+    {
+    }
+
+    public function findings(Seen $seen): array
+    {
+        $bases = new Bases($this->games->get($seen->plan->base->game), $seen->catalogue);
+        $builds = $bases->buildsOf($seen->plan->base->loader, $seen->plan->base->gameVersion);
+        $recommended = array_filter($builds, fn (LoaderBuild $build): bool => $build->isRecommended());
+
+        return $recommended !== [] || $builds === [] ? [] : [new Finding(
+            Level::Look,
+            "No build of {$bases->title($seen->plan->base->loader)} is recommended yet",
+            "{$bases->game->name} {$seen->plan->base->gameVersion} is new. {$seen->plan->base->loaderVersion} is what there is, and it may still have faults.",
+            $seen->plan->base->loader,
+        )];
+    }
+}

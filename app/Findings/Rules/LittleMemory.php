@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Remedy;
+use App\Findings\Rule;
+use App\Findings\RunsOn;
+use App\Findings\Seen;
+use App\Games;
+
+/** What the game is given, or what the machine has, may be too little. */
+final readonly class LittleMemory implements Rule
+{
+    /** Megabytes that a system wants for itself: common practice, no source. */
+    private const SYSTEM = 1_024;
+
+    public function __construct(private Games $games)
+    {
+    }
+
+    public function findings(Seen $seen): array
+    {
+        if (! $seen->isDraft && $seen->instance->applied_at === null) {
+            return [];
+        }
+        $advice = $seen->memory();
+        $game = $this->games->get($seen->plan->base->game);
+        $findings = [];
+        if ($seen->plan->base->memory < $advice->least) {
+            $choice = $advice->choice($game->memory);
+            $findings[] = new Finding(Level::Look, 'The memory may be too little', "By rule of thumb: {$advice->sum()}. It is given ".number_format($seen->plan->base->memory).' MB.', null, $choice->megabytes > $seen->plan->base->memory ? [new Remedy("Give it {$choice->gigabytes()}", 'as a draft', 'draft.base', [$seen->instance->id], ['memory' => (string) $choice->megabytes])] : []);
+        }
+        $machine = RunsOn::machine();
+        if ($machine !== null && $machine < $seen->plan->base->memory + self::SYSTEM) {
+            $findings[] = new Finding(Level::Look, 'This machine has little memory', 'It has '.number_format($machine).' MB in all, and the game is to be given '.number_format($seen->plan->base->memory).' MB. With less than '.number_format(self::SYSTEM).' MB left for everything else, the system may end the game.');
+        }
+
+        return $findings;
+    }
+}

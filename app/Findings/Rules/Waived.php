@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Remedy;
+use App\Findings\Rule;
+use App\Findings\Seen;
+use Stasimon\Core\Catalogue\Relation;
+use Stasimon\Core\Resolve\Waiver;
+
+/** A limit of a release is disregarded. */
+final readonly class Waived implements Rule
+{
+    public function findings(Seen $seen): array
+    {
+        return array_map(function (Waiver $waiver) use ($seen): Finding {
+            $note = $seen->plan->waiverNotes[$waiver->key()] ?? '';
+            [$title, $target] = [$seen->title($waiver->id), $seen->title($waiver->target)];
+
+            return new Finding(
+                Level::Look,
+                "A limit of {$title} {$waiver->version} is waived",
+                ($waiver->relation === Relation::Needs
+                    ? "{$title} {$waiver->version} asks for another {$target} than is here, and that is disregarded."
+                    : "{$title} {$waiver->version} says it cannot stand with {$target}, and that is disregarded.").($note === '' ? '' : " “{$note}”"),
+                $waiver->id,
+                [new Remedy('Heed it again', 'as a draft', 'draft.heed', [$seen->instance->id], ['id' => $waiver->id, 'relation' => $waiver->relation->value, 'target' => $waiver->target])],
+            );
+        }, $seen->plan->waivers);
+    }
+}

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Middleware;
+
+use App\Work\Allowance;
+use Closure;
+use Illuminate\Http\Request;
+use Symfony\Component\HttpFoundation\Response;
+
+/** Gives each page its time for questions to the resolver. */
+final readonly class PageAllowance
+{
+    public function __construct(private Allowance $allowance)
+    {
+    }
+
+    /** @param  Closure(Request): Response  $next */
+    public function handle(Request $request, Closure $next): Response
+    {
+        $this->allowance->forPage();
+
+        return $next($request);
+    }
+}

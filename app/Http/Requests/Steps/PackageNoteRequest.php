@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Steps;
+
+/** A note of one's own; an empty one takes it away. */
+final class PackageNoteRequest extends StepRequest
+{
+    /** @return array<string, list<mixed>> */
+    protected function carries(): array
+    {
+        return [
+            'note' => self::note(),
+        ];
+    }
+}

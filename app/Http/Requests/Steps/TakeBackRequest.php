@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Steps;
+
+/** A change since the last clean launch, by its key. */
+final class TakeBackRequest extends StepRequest
+{
+    /** @return array<string, list<mixed>> */
+    protected function carries(): array
+    {
+        return [
+            'step' => ['required', 'string', 'max:1100'],
+        ];
+    }
+}

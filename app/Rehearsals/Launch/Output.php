@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals\Launch;
+
+use App\Rehearsals\Log\LogFile;
+
+/** What a launch prints, kept up to a length: its beginning, and its end, which says how it went. */
+final class Output
+{
+    /** Bytes of the beginning. */
+    private const FIRST = 40_000_000;
+
+    /** Bytes of the end. */
+    private const LAST = 8_000_000;
+
+    private int $kept = 0;
+
+    private int $left = 0;
+
+    private string $end = '';
+
+    public function __construct(private readonly LogFile $log, private readonly int $first = self::FIRST, private readonly int $last = self::LAST)
+    {
+        $log->begin();
+    }
+
+    public function add(string $text): void
+    {
+        if ($text === '') {
+            return;
+        }
+        $room = max(0, $this->first - $this->kept);
+        if ($room > 0) {
+            $this->log->append(substr($text, 0, $room));
+            $this->kept += min($room, strlen($text));
+        }
+        $this->end .= substr($text, $room);
+        if (strlen($this->end) > 2 * $this->last) {
+            $this->left += strlen($this->end) - $this->last;
+            $this->end = substr($this->end, -$this->last);
+        }
+    }
+
+    public function close(): void
+    {
+        if (strlen($this->end) > $this->last) {
+            $this->left += strlen($this->end) - $this->last;
+            $this->end = substr($this->end, -$this->last);
+        }
+        if ($this->left > 0) {
+            $this->log->append("\n… ".number_format($this->left)." bytes are left out here …\n");
+            $this->end = (string) substr($this->end, (int) strpos($this->end, "\n") + 1);
+        }
+        $this->log->append($this->end);
+        $this->end = '';
+        $this->log->index(over: true);
+    }
+}

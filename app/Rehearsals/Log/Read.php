@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals\Log;
+
+use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Diagnose\Diagnosis;
+
+/** A diagnosis in our words, with what would help. */
+final readonly class Read
+{
+    /** @param  list<Counsel>  $remedies */
+    public function __construct(public Diagnosis $diagnosis, public string $sentence, public array $remedies)
+    {
+    }
+}

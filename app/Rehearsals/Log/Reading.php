@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals\Log;
+
+use App\Disk\Archives;
+use App\Disk\Folder;
+use App\Drafts\Drafting;
+use App\Games;
+use App\Models\Draft;
+use App\Models\Instance;
+use App\Models\Rehearsal;
+use App\Refusal\Refusal;
+use App\Rehearsals\LaunchState;
+use App\Work\Allowance;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Diagnose\Advice;
+use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Diagnose\Diagnosing;
+use Stasimon\Core\Diagnose\Diagnosis;
+use Stasimon\Core\Diagnose\Holders;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Log\LogLine;
+use Stasimon\Core\Plan\Plan;
+
+/** What a log says, whose fault it is, and what would help. */
+final readonly class Reading
+{
+    public function __construct(private Games $games, private Drafting $drafting, private Archives $archives, private Allowance $allowance)
+    {
+    }
+
+    public function log(Rehearsal $rehearsal): LogFile
+    {
+        return new LogFile((new Folder($rehearsal->instance))->log($rehearsal->number), $this->games->get($rehearsal->plan->base->game)->log);
+    }
+
+    /** @return array<string, mixed> what a rehearsal's log says, in the form in which it is kept */
+    public function read(Rehearsal $rehearsal): array
+    {
+        return $this->of($this->log($rehearsal)->each(), $this->games->get($rehearsal->plan->base->game), $rehearsal->instance, $rehearsal->state->isOver() ? $rehearsal->state === LaunchState::Failed : null);
+    }
+
+    /**
+     * @param  iterable<LogLine>  $lines
+     * @param  bool|null  $hasFailed  whether the launch failed, where that is known
+     * @return array<string, mixed> {@see Said}
+     */
+    public function of(iterable $lines, GameDefinition $game, ?Instance $instance, ?bool $hasFailed = null): array
+    {
+        $diagnosing = new Diagnosing($game->log, $game->platform, $instance === null ? Holders::nobody() : $this->holders($instance), $game->id);
+        $errors = [];
+        foreach ($lines as $line) {
+            $diagnosing->follow($line);
+            if ($line->level === 'error' && count($errors) < 50) {
+                $errors[$line->message] = true;
+            }
+        }
+        $errors = array_map(strval(...), array_keys($errors));
+        sort($errors, SORT_STRING);
+
+        return Said::kept($diagnosing->diagnoses($hasFailed), $diagnosing->course(), $errors);
+    }
+
+    private function holders(Instance $instance): Holders
+    {
+        $instance->loadMissing('placed');
+        $facts = $this->archives->facts($instance->placed->pluck('file_name', 'sha256')->all());
+        $of = [];
+        foreach ($instance->placed as $placed) {
+            if ($placed->sha256 !== null) {
+                $of[$placed->package_id] = $facts[trim($placed->sha256)];
+            }
+        }
+
+        return Holders::of($of, DB::table('placed_files')->where('instance_id', $instance->id)->pluck('package_id', 'path')->all());
+    }
+
+    public function said(Rehearsal $rehearsal): Said
+    {
+        return Said::of($rehearsal->reading ?? []);
+    }
+
+    /** @return list<Read> what is wrong, in our words, with what would help now */
+    public function findings(Rehearsal $rehearsal): array
+    {
+        return $rehearsal->state === LaunchState::Failed ? $this->counselled($this->said($rehearsal)->diagnoses, $rehearsal->instance) : [];
+    }
+
+    /**
+     * @param  list<Diagnosis>  $diagnoses
+     * @return list<Read>
+     */
+    public function counselled(array $diagnoses, Instance $instance): array
+    {
+        if ($diagnoses === []) {
+            return [];
+        }
+        $advice = $this->advice($instance, array_merge(...array_map(fn (Diagnosis $diagnosis): array => [...$diagnosis->suspects, $diagnosis->get('target')], $diagnoses)));
+
+        return array_map(fn (Diagnosis $diagnosis): Read => new Read($diagnosis, $advice->sentence($diagnosis), $advice->remedies($diagnosis)), $diagnoses);
+    }
+
+    /** @param  list<string>  $about  packages whose understudies may be wanted */
+    public function advice(Instance $instance, array $about): Advice
+    {
+        $instance->loadMissing('placed', 'draft');
+        $catalogue = $this->drafting->catalogue($instance);
+        $understudies = [];
+        foreach (DB::table('notices')->whereIn('package_id', $about)->whereNotNull('understudy')->get(['package_id', 'understudy']) as $notice) {
+            $understudies[$notice->package_id][] = $notice->understudy;
+        }
+
+        return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies, $this->allowance);
+    }
+
+    /**
+     * Everything at once that a log misses and a depot has.
+     *
+     * @param  list<Read>  $findings
+     */
+    public function allMissing(array $findings): ?Counsel
+    {
+        $add = [];
+        foreach ($findings as $finding) {
+            foreach ($finding->remedies as $counsel) {
+                if ($counsel->adds !== null) {
+                    $add[$counsel->adds] = $counsel;
+                }
+            }
+        }
+
+        return count($add) < 2 ? null : new Counsel('add all', 'Add all '.count($add).' that are missing', fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, Counsel $one): Plan => ($one->change)($plan), $plan));
+    }
+
+    /**
+     * Puts a remedy into the draft, beside what is in it.
+     *
+     * @param  list<Read>  $findings
+     */
+    public function take(Instance $instance, array $findings, string $key): Draft
+    {
+        foreach ([...array_map(fn (Read $finding): array => $finding->remedies, $findings), array_filter([$this->allMissing($findings)])] as $remedies) {
+            foreach ($remedies as $counsel) {
+                if ($counsel->key === $key) {
+                    return $this->draft($instance, $counsel);
+                }
+            }
+        }
+
+        throw Refusal::conflict('The instance has changed since this remedy was shown. Nothing was changed; rehearse again.');
+    }
+
+    public function draft(Instance $instance, Counsel $counsel): Draft
+    {
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => ($counsel->change)($plan));
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals\Log;
+
+use Stasimon\Core\Diagnose\Diagnosis;
+use Stasimon\Core\Diagnose\Sureness;
+use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Log\Course;
+use Stasimon\Core\Log\LogLine;
+use Stasimon\Core\Log\Stretch;
+
+/** What a log says, as it was read once and is kept. */
+final readonly class Said
+{
+    /**
+     * @param  list<Diagnosis>  $diagnoses
+     * @param  list<Stretch>  $phases
+     * @param  list<Stretch>  $starts
+     * @param  float  $end  seconds
+     * @param  list<string>  $errors  what its error lines say, without what is only the order of things
+     */
+    private function __construct(public array $diagnoses, public array $phases, public array $starts, public float $end, public array $errors)
+    {
+    }
+
+    /**
+     * @param  list<Diagnosis>  $diagnoses
+     * @param  list<string>  $errors
+     * @return array<string, mixed>
+     */
+    public static function kept(array $diagnoses, Course $course, array $errors): array
+    {
+        $stretch = fn (Stretch $one): array => [$one->name, $one->version, round($one->begin, 3), $one->end === null ? null : round($one->end, 3)];
+
+        return [
+            'diagnoses' => array_map(fn (Diagnosis $one): array => [
+                'kind' => $one->kind->value, 'quotes' => array_map(fn (LogLine $line): array => [$line->number, $line->time, $line->thread, $line->level, $line->logger, $line->message], $one->quotes),
+                'details' => $one->details(), 'suspects' => $one->suspects, 'sure' => $one->sure->value, 'why' => $one->why,
+            ], $diagnoses),
+            'phases' => array_map($stretch, $course->phases()), 'starts' => array_map($stretch, $course->starts()), 'end' => round($course->end(), 3), 'errors' => $errors,
+        ];
+    }
+
+    /** @param  array<string, mixed>  $kept */
+    public static function of(array $kept): self
+    {
+        $stretch = fn (array $one): Stretch => new Stretch(...$one);
+
+        return new self(
+            array_map(fn (array $one): Diagnosis => new Diagnosis(Failure::from($one['kind']), array_values(array_map(fn (array $line): LogLine => new LogLine(...$line), $one['quotes'])), $one['details'], $one['suspects'], Sureness::from($one['sure']), $one['why']), array_values($kept['diagnoses'] ?? [])),
+            array_map($stretch, array_values($kept['phases'] ?? [])), array_map($stretch, array_values($kept['starts'] ?? [])), (float) ($kept['end'] ?? 0), $kept['errors'] ?? [],
+        );
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals;
+
+use App\Models\Instance;
+use App\Models\Rehearsal;
+use App\Models\Task;
+use App\Refusal\Refusal;
+use App\Rehearsals\Launch\Launch;
+use App\Rehearsals\Launch\Side;
+use App\Work\TaskKind;
+use App\Work\Tasks;
+use App\Work\TaskState;
+use App\Work\Undertaking;
+use LogicException;
+
+/** Rehearses an instance. */
+final readonly class Rehearse implements Undertaking
+{
+    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks)
+    {
+    }
+
+    /** @throws Refusal when nothing is applied, or the instance is busy */
+    public function start(Instance $instance, bool $plain = false, Side $side = Side::Client): Rehearsal
+    {
+        if ($instance->applied_at === null && ! $plain) {
+            throw Refusal::conflict('Nothing is applied yet, so there is nothing to launch. Apply the draft first.');
+        }
+        $rehearsal = null;
+        $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, &$rehearsal): array {
+            $rehearsal = $locked->rehearsals()->create([
+                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'plain' => $plain, 'side' => $side,
+            ]);
+
+            return ['rehearsal' => $rehearsal->id];
+        });
+
+        return $rehearsal ?? throw new LogicException('The rehearsal was just created.');
+    }
+
+    public function stop(Rehearsal $rehearsal): void
+    {
+        Rehearsal::query()->whereKey($rehearsal->id)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::Stopped]);
+        // One that waits has no worker that could see it.
+        $task = Task::query()->where('kind', TaskKind::Rehearsal)->where('state', TaskState::Waiting)->where('subject->rehearsal', $rehearsal->id)->first();
+        if ($task !== null) {
+            $this->tasks->turn($task, TaskState::Cancelled);
+        }
+    }
+
+    public function run(Task $task): void
+    {
+        $rehearsal = $this->of($task);
+        if ($rehearsal !== null && ! $rehearsal->isOver()) {
+            $task->advance('rehearsing', 0, 0);
+            $this->rehearsing->run($rehearsal);
+        }
+    }
+
+    public function abandon(Task $task, string $why): void
+    {
+        $rehearsal = $this->of($task);
+        if ($rehearsal !== null) {
+            Launch::endLeftOver($rehearsal->instance);
+            Rehearsal::query()->whereKey($rehearsal->id)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
+        }
+    }
+
+    private function of(Task $task): ?Rehearsal
+    {
+        return Rehearsal::query()->with('instance')->find((int) $task->about('rehearsal'));
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+/** A part of the base sentence that opens to its alternatives. */
+enum BasePart: string
+{
+    case Build = 'build';
+    case Runtime = 'runtime';
+    case Memory = 'memory';
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use Stasimon\Core\Plan\Plan;
+
+/** The base of an instance in words, with the alternatives of each part. */
+final readonly class Sentence
+{
+    /**
+     * @param  string  $game  names, as are loader and runtime
+     * @param  list<array{value: string, label: string, words: string, here: bool}>  $builds
+     * @param  list<array{value: string, label: string, words: string, here: bool}>  $runtimes
+     * @param  list<array{value: string, label: string, words: string, here: bool}>  $memory
+     * @param  string  $state  how the instance stands, in a sentence or two
+     */
+    public function __construct(
+        public Plan $plan,
+        public string $game,
+        public string $loader,
+        public string $runtime,
+        public string $gigabytes,
+        public array $builds,
+        public array $runtimes,
+        public array $memory,
+        public string $state,
+    ) {
+    }
+}

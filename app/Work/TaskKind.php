@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Work;
+
+/** What long work is about. */
+enum TaskKind: string
+{
+    case Sync = 'sync';
+    case Tend = 'tend';
+    case Apply = 'apply';
+    case Removal = 'removal';
+    case Rehearsal = 'rehearsal';
+    case CulpritSearch = 'culprit search';
+    case Log = 'log';
+    case WorkOut = 'work out';
+    case LookOver = 'look over';
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Sync => 'Reading a depot',
+            self::Tend => 'Putting packages in order',
+            self::Apply => 'Applying a draft',
+            self::Removal => 'Deleting files',
+            self::Rehearsal => 'Rehearsing',
+            self::CulpritSearch => 'Looking for a culprit',
+            self::Log => 'Reading a log',
+            self::WorkOut => 'Working out a line-up',
+            self::LookOver => 'Looking over instances',
+        };
+    }
+
+    /** What an instance that is busy with it says to whoever wants something else of it. */
+    public function busy(): string
+    {
+        return match ($this) {
+            self::Apply => 'A draft of this instance is being applied. Wait until it is done.',
+            self::CulpritSearch => 'A culprit is being looked for in this instance. Wait until it is found, or stop the search.',
+            self::Rehearsal => 'This instance is being rehearsed. Wait until it is done, or stop it.',
+            default => 'This instance is busy. Wait until that is done.',
+        };
+    }
+
+    /** Seconds after which it is ended, whatever it is at. */
+    public function longest(): int
+    {
+        return match ($this) {
+            self::CulpritSearch => 7_200,
+            self::WorkOut, self::Log => 300,
+            default => 1_800,
+        };
+    }
+
+    /** Whether instances may be otherwise after it, so that they have to be looked over. */
+    public function changesThings(): bool
+    {
+        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Rehearsal, self::CulpritSearch], true);
+    }
+
+    /** Whether it is of interest to somebody who looks at the top of a page. */
+    public function isShown(): bool
+    {
+        return $this !== self::LookOver && $this !== self::Removal;
+    }
+}

@@ -1,0 +1,270 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Diagnose;
+
+use Closure;
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Evidence\ClassLevel;
+use Stasimon\Core\Game\BaseChoice;
+use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Deadline;
+use Stasimon\Core\Resolve\Keeping;
+use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Version\Syntax;
+use Stasimon\Core\Version\UnusableRange;
+
+/** What would help after a diagnosis: changes of the plan, each of which is known to lead to a line-up. */
+final readonly class Advice
+{
+    /** Other releases of a package that are tried. */
+    private const TRIED = 6;
+
+    private Telling $telling;
+
+    private Keeping $keeping;
+
+    /**
+     * @param  Plan  $plan  as applied
+     * @param  array<string, string>  $lineUp  package id => version, as applied
+     * @param  array<string, list<string>>  $understudies  package => what notices say can take its place
+     */
+    public function __construct(private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $lineUp, private array $understudies = [], ?Deadline $deadline = null)
+    {
+        $this->telling = new Telling($game, $catalogue, $plan, $lineUp);
+        $this->keeping = new Keeping(new Resolver($catalogue, $deadline));
+    }
+
+    public function sentence(Diagnosis $diagnosis): string
+    {
+        return $this->telling->sentence($diagnosis);
+    }
+
+    /** @return list<Counsel> what helps most likely first */
+    public function remedies(Diagnosis $diagnosis): array
+    {
+        $target = $diagnosis->get('target');
+        $suspects = $diagnosis->suspects;
+        $first = match ($diagnosis->kind) {
+            Failure::RuntimeTooOld => $this->newerRuntime((int) $diagnosis->get('level')),
+            Failure::Missing => $this->missing($target, $diagnosis->get('range')),
+            Failure::WrongVersion => $this->otherVersion($target, $diagnosis->get('range')),
+            Failure::Duplicate, Failure::Unreadable, Failure::NoLoader, Failure::ClassDamaged => [$this->puttingBack()],
+            Failure::OutOfMemory => preg_match('/Metaspace|class space|native thread|array size/', $diagnosis->get('what')) === 1 ? [] : $this->memory(fn (int $choice): bool => $choice > $this->plan->base->memory),
+            Failure::MachineMemory => $this->memory(fn (int $choice): bool => $choice < $this->plan->base->memory, true),
+            Failure::MissingMember, Failure::WrongAssembly => $this->otherReleases($target, newerOnly: true),
+            Failure::MissingClass => $target === '' ? $this->known($diagnosis->get('class')) : $this->otherReleases($target, newerOnly: true),
+            Failure::MissingAssembly => $this->known($diagnosis->get('assembly')),
+            Failure::BadConfig => [$this->settingAside($diagnosis->get('file'))],
+            default => [],
+        };
+        $doesNotConcernMods = in_array($diagnosis->kind, [Failure::OutOfMemory, Failure::MachineMemory, Failure::Duplicate, Failure::NoLoader, Failure::NotStarted], true);
+        foreach ($doesNotConcernMods ? [] : $suspects as $suspect) {
+            array_push($first, ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable));
+        }
+
+        return $this->distinct($first);
+    }
+
+    /**
+     * Remedies for packages that fail together or alone: another release of one, what can take its place, or turning it off.
+     *
+     * @param  list<string>  $ids
+     * @return list<Counsel>
+     */
+    public function against(array $ids): array
+    {
+        return $this->distinct(array_merge([], ...array_map(fn (string $id): array => $this->without($id, true), $ids)));
+    }
+
+    /**
+     * @param  list<Counsel>  $counsels
+     * @return list<Counsel> those that lead to a line-up, each once
+     */
+    private function distinct(array $counsels): array
+    {
+        $kept = [];
+        foreach ($counsels as $counsel) {
+            if (! isset($kept[$counsel->key]) && $this->holds($counsel->change)) {
+                $kept[$counsel->key] = $counsel;
+            }
+        }
+
+        return array_values($kept);
+    }
+
+    /** @param  Closure(Plan): Plan  $change */
+    private function holds(Closure $change): bool
+    {
+        return $this->resolved($change) !== null;
+    }
+
+    /** @param  Closure(Plan): Plan  $change */
+    private function resolved(Closure $change): ?Resolved
+    {
+        $plan = $change($this->plan);
+        try {
+            $answer = $this->keeping->resolve($plan->request($this->catalogue, $this->game, $this->lineUp), $plan->base->packages());
+        } catch (Stopped) {
+            // Only what is known to lead to a line-up is offered.
+            return null;
+        }
+
+        return $answer instanceof Resolved ? $answer : null;
+    }
+
+    /** @return list<Counsel> */
+    private function newerRuntime(int $level): array
+    {
+        $least = $level >= 45 ? ClassLevel::javaFor($level) : $level;
+        foreach (array_reverse($this->game->runtimes) as $version) {
+            $change = fn (Plan $plan): Plan => $plan->onRuntime($version);
+            if ((int) $version >= $least && $this->holds($change)) {
+                return [new Counsel("runtime {$version}", "Use {$this->game->runtimeName} {$version}", $change)];
+            }
+        }
+
+        return [];
+    }
+
+    /**
+     * @param  Closure(int): bool  $fits
+     * @return list<Counsel>
+     */
+    private function memory(Closure $fits, bool $largest = false): array
+    {
+        $choices = array_values(array_filter($this->game->memory, fn ($choice): bool => $fits($choice->megabytes)));
+        $choice = $choices === [] ? null : $choices[$largest ? count($choices) - 1 : 0];
+
+        return $choice === null ? [] : [new Counsel("memory {$choice->megabytes}", "Give it {$choice->gigabytes()}", fn (Plan $plan): Plan => $plan->withMemory($choice->megabytes))];
+    }
+
+    private function puttingBack(): Counsel
+    {
+        return new Counsel('put back', 'Put the files back as they were', fn (Plan $plan): Plan => $plan->puttingBack());
+    }
+
+    private function settingAside(string $file): Counsel
+    {
+        return new Counsel("aside {$file}", "Set {$file} aside; the game makes a new one", fn (Plan $plan): Plan => $plan->settingAside($file));
+    }
+
+    /** @return list<Counsel> */
+    private function missing(string $target, string $range): array
+    {
+        return isset($this->lineUp[$target])
+            ? [new Counsel('put back', 'Put back the file of '.$this->telling->title($target), fn (Plan $plan): Plan => $plan->puttingBack())]
+            : [new Counsel("add {$target}", 'Add '.$this->telling->title($target), fn (Plan $plan): Plan => $plan->wanting($target, $this->usable($target, $range)), $target)];
+    }
+
+    /**
+     * A package that is called as the class's namespace or the assembly begins, if there is one that is not here.
+     *
+     * @return list<Counsel>
+     */
+    private function known(string $name): array
+    {
+        $candidates = [strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])/', '-', explode('.', $name)[0]))];
+        foreach (array_slice(explode('.', $name), 0, 3) as $part) {
+            $candidates[] = strtolower(strtr($part, '_', '-'));
+        }
+        foreach (array_unique($candidates) as $id) {
+            if (preg_match('/^[a-z0-9][a-z0-9._+-]*$/D', $id) === 1 && ! isset($this->lineUp[$id]) && $this->catalogue->package($id) !== null) {
+                return $this->missing($id, '*');
+            }
+        }
+
+        return [];
+    }
+
+    /** @return list<Counsel> */
+    private function otherVersion(string $target, string $range): array
+    {
+        $package = $this->catalogue->package($target);
+        if ($package === null || $target === $this->game->id) {
+            return [];
+        }
+        $range = $this->usable($target, $range);
+        if ($target !== $this->plan->base->loader) {
+            return [new Counsel("range {$target} {$range}", trim('Use '.$this->telling->title($target).' '.$this->telling->words($target, $range)), fn (Plan $plan): Plan => $plan->wantingIn($target, $range))];
+        }
+        [$game] = $this->game->packages();
+        $fitting = $package->within($range, Syntax::Comparator);
+        foreach ((new BaseChoice($this->game, $game))->builds($package, [], $this->plan->base->gameVersion) as $build) {
+            if ($fitting->has((int) $package->positionOf($build->version))) {
+                return [new Counsel("build {$build->version}", "Use {$package->title()} {$build->version}", fn (Plan $plan): Plan => $plan->onBuild($build->version))];
+            }
+        }
+
+        return [];
+    }
+
+    /**
+     * The newest newer release that leads to a line-up, and the newest older one.
+     *
+     * @return list<Counsel>
+     */
+    private function otherReleases(string $id, bool $newerOnly = false): array
+    {
+        $package = $this->catalogue->package($id);
+        $here = $package?->positionOf($this->lineUp[$id] ?? '');
+        if ($package === null || $here === null || in_array($id, $this->plan->base->packages(), true)) {
+            return [];
+        }
+        $count = count($package->releases);
+        $newer = $this->firstThatHolds($package, $here + 1 < $count ? range($count - 1, $here + 1) : []);
+        $older = $newerOnly ? null : $this->firstThatHolds($package, $here > 0 ? range($here - 1, 0) : []);
+
+        return array_values(array_filter([$newer, $older]));
+    }
+
+    /** @param  list<int>  $positions */
+    private function firstThatHolds(Package $package, array $positions): ?Counsel
+    {
+        $allowed = $package->allowed($this->plan->channels[$package->id] ?? $this->plan->channels['*'] ?? Channel::Stable);
+        foreach (array_slice(array_values(array_filter($positions, fn (int $position): bool => $allowed->has($position))), 0, self::TRIED) as $position) {
+            $version = $package->releases[$position]->version;
+            $change = fn (Plan $plan): Plan => $plan->wantingIn($package->id, $package->exactly($version));
+            if ($this->holds($change)) {
+                return new Counsel("release {$package->id} {$version}", "Use {$package->title()} {$version}", $change);
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<Counsel> */
+    private function without(string $id, bool $otherReleases): array
+    {
+        $title = $this->telling->title($id);
+        $counsels = $otherReleases ? $this->otherReleases($id) : [];
+        if (! $this->plan->wants($id)) {
+            return $counsels;
+        }
+        foreach ([...$this->catalogue->package($id)->understudies ?? [], ...$this->understudies[$id] ?? []] as $understudy) {
+            $counsels[] = new Counsel("instead {$id} {$understudy}", 'Use '.$this->telling->title($understudy)." in place of {$title}", fn (Plan $plan): Plan => $plan->without($id)->wanting($understudy));
+        }
+        $counsels[] = new Counsel("off {$id}", "Turn {$title} off", fn (Plan $plan): Plan => $plan->turningOff($id));
+
+        return $counsels;
+    }
+
+    /** A range from a log if it can be read, and every release if not. */
+    private function usable(string $id, string $range): string
+    {
+        try {
+            $this->catalogue->package($id)?->readRange($range, Syntax::Comparator);
+
+            return $range === '' ? '*' : $range;
+        } catch (UnusableRange) {
+            return '*';
+        }
+    }
+}

@@ -1,0 +1,329 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Diagnose;
+
+use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Game\LogForm;
+use Stasimon\Core\Game\Platform;
+use Stasimon\Core\Log\Course;
+use Stasimon\Core\Log\LogLine;
+
+/**
+ * Finds in a log what a launch failed of; whose fault that is says {@see Blaming}. What was dealt with is no failure: a trace below a warning, or an error after which the
+ * program went on with its work. Of several starts in one log the last counts. Lines come one after another and are not kept,
+ * so a log may be of any length.
+ */
+final class Diagnosing
+{
+    /** Failures that are kept of one log: the first of them, and the last, of which one is mostly the end. */
+    private const MOST = 60;
+
+    private const FIRST = 10;
+
+    /** Failures that a person is told of. */
+    private const TOLD = 20;
+
+    /** Gists that are remembered to mean nothing. */
+    private const KNOWN = 4_096;
+
+    /** Lines that an exception's message may have before its first frame. */
+    private const WORDS = 30;
+
+    /** Bytes of a line in which its meaning is looked for: a pattern takes longer than a line is long. */
+    private const LOOKED = 1_000;
+
+    /** What a program says on its way out, whatever has gone wrong. */
+    private const LEAVING = '/\b(?:shut(?:ting)?[ -]?down|stop(?:s|ped|ping)?|exit(?:s|ed|ing)?|terminat\w*|clos(?:e|es|ed|ing)|abort\w*|halt\w*|giving up|crash report|disconnect\w*)\b/i';
+
+    /** What a report begins with that is written because something failed: it goes on with what was there, not with the work. */
+    private const REPORT = '/\b(?:crash|error|bug) ?report\b/i';
+
+    /** @var list<Incident> */
+    private array $incidents = [];
+
+    private ?Incident $open = null;
+
+    /** A line that may be an exception, if a frame follows. */
+    private ?LogLine $maybe = null;
+
+    /** The level of the entry that lines without a level belong to; nothing before the first. */
+    private string $under = '';
+
+    /** @var list<string> how the log begins, and so does another start in it */
+    private array $beginning = [];
+
+    private string $before = '';
+
+    /** What the line says, but for its numbers; nothing where that was not needed. */
+    private string $gist = '';
+
+    /** @var array<string, true> gists that mean nothing: a log says the same things over and over */
+    private array $meaningless = [];
+
+    private Course $course;
+
+    public function __construct(private readonly LogForm $form, private readonly Platform $platform, private readonly Holders $holders, private readonly string $game = '')
+    {
+        $this->course = new Course($form);
+    }
+
+    /**
+     * @param  iterable<LogLine>  $lines
+     * @param  bool|null  $hasFailed  whether the launch failed, where that is known from elsewhere
+     * @return list<Diagnosis> in the order of the log
+     */
+    public function of(iterable $lines, ?bool $hasFailed = null): array
+    {
+        foreach ($lines as $line) {
+            $this->follow($line);
+        }
+
+        return $this->diagnoses($hasFailed);
+    }
+
+    public function follow(LogLine $line): void
+    {
+        if ($this->beginsAnew($line)) {
+            [$this->incidents, $this->open, $this->maybe, $this->course] = [[], null, null, new Course($this->form)];
+        }
+        $this->course->follow($line);
+        $parts = str_contains($line->message, "\n") ? explode("\n", $line->message) : [$line->message];
+        if ($line->level === 'text') {
+            $this->text($line);
+        } else {
+            $this->entry(count($parts) === 1 ? $line : $line->saying($parts[0]));
+        }
+        foreach (array_slice($parts, 1) as $part) {
+            $this->gist = '';
+            $this->text(new LogLine($line->number, '', '', 'text', '', $part));
+        }
+    }
+
+    /** Whether the program was started once more: what it said first it says again. */
+    private function beginsAnew(LogLine $line): bool
+    {
+        $this->gist = '';
+        if ($line->message === '' || ctype_space($line->message[0])) {
+            return false;
+        }
+        $gist = (string) preg_replace('/\d+/', '#', substr($line->message, 0, 200));
+        if (count($this->beginning) < 2) {
+            $this->beginning[] = $gist;
+
+            return false;
+        }
+        $this->gist = $gist;
+        $isAgain = $this->before === $this->beginning[0] && $gist === $this->beginning[1] && $this->beginning[0] !== $this->beginning[1];
+        $this->before = $gist;
+
+        return $isAgain;
+    }
+
+    /** A line with a level. */
+    private function entry(LogLine $line): void
+    {
+        [$this->open, $this->maybe, $this->under] = [null, null, $line->level];
+        if ($line->level !== 'error') {
+            if (preg_match(self::LEAVING, $line->message) !== 1) {
+                $this->goesOn();
+            }
+
+            return;
+        }
+        [$kind, $caught, $isOfGame] = $this->read($line->message, true);
+        if ($kind !== null) {
+            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind)));
+        }
+    }
+
+    /** A line without a level: of a trace, of what the runtime prints by itself, or of anything else. */
+    private function text(LogLine $line): void
+    {
+        if ($this->open !== null && $this->continues($this->open, $line)) {
+            return;
+        }
+        if ($this->maybe !== null && preg_match($this->platform->frame, $line->message) === 1) {
+            [$maybe, $this->maybe] = [$this->maybe, null];
+            $this->begin(new Incident(Failure::Crash, $maybe, $this->exception($maybe->message), $this->weight($maybe, Failure::Crash)));
+            $this->text($line);
+
+            return;
+        }
+        [$kind, $caught, $isOfGame] = $this->read($line->message, $this->under === 'error');
+        if ($kind !== null) {
+            if ($this->open !== null && $this->open->kind === $kind && $kind === Failure::NativeCrash) {
+                $this->open->add($line, $caught);
+
+                return;
+            }
+            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind)));
+
+            return;
+        }
+        // The blank and commented lines of a runtime's own report hold it together; an exception's message may have several.
+        if ($this->open !== null && ($this->open->kind === Failure::NativeCrash || (! $this->open->hasFrames() && trim($line->message) !== '' && $this->open->words++ < self::WORDS))) {
+            return;
+        }
+        $this->open = null;
+        $this->maybe = $this->exception($line->message) === [] ? $this->maybe : $line;
+        if ($this->under === '' && trim($line->message) !== '' && $this->maybe === null && preg_match(self::LEAVING, $line->message) !== 1) {
+            $this->goesOn();
+        }
+    }
+
+    private function goesOn(): void
+    {
+        if (preg_match(self::REPORT, $this->beginning[0] ?? '') === 1) {
+            return;
+        }
+        foreach ($this->incidents as $incident) {
+            $incident->isOver = true;
+        }
+    }
+
+    private function begin(Incident $incident): void
+    {
+        $this->open = $incident;
+        $this->incidents[] = $incident;
+        if (count($this->incidents) > self::MOST) {
+            array_splice($this->incidents, self::FIRST, 1);
+        }
+    }
+
+    private function weight(LogLine $line, Failure $kind): Weight
+    {
+        return match (true) {
+            in_array($kind, [Failure::NativeCrash, Failure::NotStarted, Failure::MachineMemory, Failure::Deadlock, Failure::Hung], true),
+            $this->platform->uncaught !== '' && preg_match($this->platform->uncaught, $line->message) === 1 => Weight::Fatal,
+            $this->under === 'info' || $this->under === 'warn' => Weight::Handled,
+            default => Weight::Told,
+        };
+    }
+
+    /** Whether a line belongs to the trace that is open: a frame, or a cause, which may say more than what it caused. */
+    private function continues(Incident $open, LogLine $line): bool
+    {
+        if (preg_match($this->platform->frame, $line->message, $frame) === 1) {
+            $open->frame($line, strtr($frame['class'], '/', '.'));
+
+            return true;
+        }
+        if (preg_match($this->platform->cause, $line->message) === 1) {
+            $text = (string) preg_replace($this->platform->cause, '', $line->message);
+            $this->gist = '';
+            [$kind, $caught] = $this->read($text, true);
+            $exception = $kind === null ? $this->exception($text) : [];
+            $open->cause($line, $exception === [] ? $kind : Failure::Crash, $exception === [] ? $caught : $exception);
+
+            return true;
+        }
+        if (preg_match('/^\s*Wrapped by: /', $line->message) === 1) {
+            $open->wrapped($line);
+
+            return true;
+        }
+        if (preg_match('/^\s+Suppressed: /', $line->message) === 1) {
+            $open->suppressed($line);
+
+            return true;
+        }
+
+        return preg_match('/^\s+(?:\.\.\. \d+ (?:more|common frames omitted)|- |--- End of|java\.lang\.Thread\.State)/', $line->message) === 1;
+    }
+
+    /** @return array<string, string> exception and message, of a line that could be one; nothing otherwise */
+    private function exception(string $message): array
+    {
+        if ($this->platform->throwable === '' || preg_match($this->platform->throwable, substr($message, 0, self::LOOKED), $caught) !== 1) {
+            return [];
+        }
+
+        return ['exception' => $caught['exception'], 'message' => $caught['message'] ?? ''];
+    }
+
+    /**
+     * @param  bool  $ofGame  whether the game's own wordings may be meant
+     * @return array{Failure|null, array<string, string>, bool} the last: whether it is the game's own wording
+     */
+    private function read(string $message, bool $ofGame): array
+    {
+        $message = strlen($message) > self::LOOKED ? mb_strcut($message, 0, self::LOOKED, 'UTF-8') : $message;
+        $known = $this->gist === '' || strlen($message) > 200 ? '' : ($ofGame ? 'g' : 'p').$this->gist;
+        if (isset($this->meaningless[$known])) {
+            return [null, [], false];
+        }
+        foreach ($ofGame ? $this->form->signatures : [] as $signature) {
+            $caught = $signature->catch($message);
+            if ($caught !== null) {
+                return [$signature->kind, $caught, true];
+            }
+        }
+        // What one exception was caused by may stand behind it in the same line.
+        $last = $this->platform->inline === '' ? false : strrpos($message, $this->platform->inline);
+        foreach ($last === false ? [$message] : [substr($message, $last + strlen($this->platform->inline)), $message] as $text) {
+            foreach ($this->platform->signatures as $signature) {
+                $caught = $signature->catch($text);
+                if ($caught !== null) {
+                    return [$signature->kind, $caught, false];
+                }
+            }
+        }
+
+        if ($known !== '' && count($this->meaningless) < self::KNOWN) {
+            $this->meaningless[$known] = true;
+        }
+
+        return [null, [], false];
+    }
+
+    public function course(): Course
+    {
+        return $this->course;
+    }
+
+    /**
+     * @param  bool|null  $hasFailed  whether the launch failed, where that is known from elsewhere
+     * @return list<Diagnosis> in the order of the log, each failure once
+     */
+    public function diagnoses(?bool $hasFailed = null): array
+    {
+        $blaming = new Blaming($this->form, $this->holders, $this->game, $this->course->pending());
+        $diagnoses = [];
+        $waiting = [];
+        foreach ($this->counting($hasFailed) as $incident) {
+            if ($incident->kind === Failure::Hung || $incident->kind === Failure::Deadlock) {
+                $waiting[] = $incident;
+
+                continue;
+            }
+            $diagnosis = $blaming->of($incident);
+            $key = implode(' ', [$diagnosis->kind->value, ...$diagnosis->suspects, $diagnosis->get('target'), $diagnosis->get('file'), $diagnosis->get('exception')]);
+            $diagnoses[$key] ??= $diagnosis;
+        }
+        $hung = $waiting === [] ? null : $blaming->waiting($waiting);
+
+        $diagnoses = [...array_values($diagnoses), ...($hung === null ? [] : [$hung])];
+        $tooMany = count($diagnoses) - self::TOLD;
+        if ($tooMany > 0) {
+            array_splice($diagnoses, self::FIRST, $tooMany);
+        }
+
+        return $diagnoses;
+    }
+
+    /** @return list<Incident> those that something failed of */
+    private function counting(?bool $hasFailed): array
+    {
+        if ($hasFailed === false) {
+            return [];
+        }
+        $told = array_values(array_filter($this->incidents, fn (Incident $one): bool => $one->weight === Weight::Fatal || ($one->weight === Weight::Told && ($hasFailed === true || ! $one->isOver))));
+        $last = $this->incidents[count($this->incidents) - 1] ?? null;
+        // What nothing came after was the end, though somebody had called it a small thing.
+        $isEnd = $last !== null && $last->weight === Weight::Handled && ($hasFailed === true || ($this->under === 'info' && ! $last->isOver));
+
+        return $told === [] && $isEnd ? [$last] : $told;
+    }
+}

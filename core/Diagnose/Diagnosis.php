@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Diagnose;
+
+use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Log\LogLine;
+
+/** One failure that a log tells of. */
+final readonly class Diagnosis
+{
+    /**
+     * @param  list<LogLine>  $quotes  the lines that say so, the first of them first; never empty
+     * @param  array<string, string>  $details  what was caught or found out: package, version, target, range, found, level, file, class, member, …
+     * @param  list<string>  $suspects  packages, the one most at fault first
+     * @param  string  $why  how that is known, as a sentence
+     */
+    public function __construct(public Failure $kind, public array $quotes, private array $details, public array $suspects = [], public Sureness $sure = Sureness::Certain, public string $why = 'The log says so in so many words.')
+    {
+    }
+
+    public function get(string $detail): string
+    {
+        return $this->details[$detail] ?? '';
+    }
+
+    /** @return array<string, string> */
+    public function details(): array
+    {
+        return $this->details;
+    }
+
+    /** The number of the line that it begins with. */
+    public function line(): int
+    {
+        return $this->quotes[0]->number;
+    }
+}

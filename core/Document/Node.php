@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Document;
+
+use JsonException;
+use stdClass;
+
+/** A value in a JSON document that knows where it stands, so that whatever is wrong with it can say so. */
+final readonly class Node
+{
+    private function __construct(private mixed $value, public string $pointer)
+    {
+    }
+
+    /** @throws UnusableDocument */
+    public static function ofJson(string $json): self
+    {
+        try {
+            return new self(json_decode($json, false, 64, JSON_THROW_ON_ERROR), '');
+        } catch (JsonException $failure) {
+            throw UnusableDocument::at('', 'it is not JSON ('.lcfirst($failure->getMessage()).').');
+        }
+    }
+
+    /** A document that is decoded already. */
+    public static function of(stdClass $document): self
+    {
+        return new self($document, '');
+    }
+
+    /**
+     * The object that a JSON text holds.
+     *
+     * @throws UnusableDocument
+     */
+    public static function objectOf(string $json): stdClass
+    {
+        $node = self::ofJson($json);
+
+        return $node->value instanceof stdClass ? $node->value : throw $node->wrong('an object is expected.');
+    }
+
+    public function wrong(string $reason): UnusableDocument
+    {
+        return UnusableDocument::at($this->pointer, $reason);
+    }
+
+    /**
+     * What a reader makes of the object that this is.
+     *
+     * @template T
+     *
+     * @param  callable(stdClass): T  $read
+     * @return T|null null when it is no object
+     */
+    public function asObject(callable $read): mixed
+    {
+        return $this->value instanceof stdClass ? $read($this->value) : null;
+    }
+
+    /** A field that has to be there. */
+    public function field(string $name): self
+    {
+        return $this->optional($name) ?? throw $this->wrong("the field \"{$name}\" is missing.");
+    }
+
+    /** A field that may be absent or null. */
+    public function optional(string $name): ?self
+    {
+        if (! $this->value instanceof stdClass) {
+            throw $this->wrong('an object is expected.');
+        }
+        $value = $this->value->{$name} ?? null;
+
+        return $value === null ? null : new self($value, $this->pointer.'/'.self::escape($name));
+    }
+
+    /** @return list<self> */
+    public function items(): array
+    {
+        if (! is_array($this->value)) {
+            throw $this->wrong('a list is expected.');
+        }
+        $items = [];
+        foreach (array_values($this->value) as $i => $value) {
+            $items[] = new self($value, $this->pointer.'/'.$i);
+        }
+
+        return $items;
+    }
+
+    /** @return list<self> the items of a list that may be absent */
+    public function listed(string $name): array
+    {
+        return $this->optional($name)?->items() ?? [];
+    }
+
+    /** @return array<string, self> */
+    public function entries(): array
+    {
+        if (! $this->value instanceof stdClass) {
+            throw $this->wrong('an object is expected.');
+        }
+        $entries = [];
+        foreach (get_object_vars($this->value) as $name => $value) {
+            $entries[(string) $name] = new self($value, $this->pointer.'/'.self::escape((string) $name));
+        }
+
+        return $entries;
+    }
+
+    public function has(string $name): bool
+    {
+        return $this->value instanceof stdClass && isset($this->value->{$name});
+    }
+
+    public function text(): string
+    {
+        return is_string($this->value) ? $this->value : throw $this->wrong('a text is expected.');
+    }
+
+    public function whole(): int
+    {
+        return is_int($this->value) ? $this->value : throw $this->wrong('a whole number is expected.');
+    }
+
+    public function number(): float
+    {
+        return is_int($this->value) || is_float($this->value) ? (float) $this->value : throw $this->wrong('a number is expected.');
+    }
+
+    public function flag(): bool
+    {
+        return is_bool($this->value) ? $this->value : throw $this->wrong('true or false is expected.');
+    }
+
+    /** A package id: [a-z0-9][a-z0-9._+-]* */
+    public function id(): string
+    {
+        $text = $this->text();
+        if (preg_match('/^[a-z0-9][a-z0-9._+-]*$/D', $text) !== 1) {
+            throw $this->wrong("\"{$text}\" is not an id: lower-case letters, digits and . _ + - are allowed, a letter or digit first.");
+        }
+
+        return $text;
+    }
+
+    /**
+     * One of a closed set of words.
+     *
+     * @template T of \BackedEnum
+     *
+     * @param  class-string<T>  $enum  backed by strings
+     * @return T
+     */
+    public function choice(string $enum): \BackedEnum
+    {
+        $words = array_map(fn (\BackedEnum $case): string => (string) $case->value, $enum::cases());
+
+        return $enum::tryFrom($this->text()) ?? throw $this->wrong("\"{$this->text()}\" is not one of ".implode(', ', $words).'.');
+    }
+
+    /** @throws UnusableDocument unless the document says that it is of this format, in a revision that is known */
+    public function expectFormat(string $format): void
+    {
+        $found = $this->field('format');
+        if ($found->text() !== $format) {
+            throw $found->wrong("\"{$format}\" is expected, \"{$found->text()}\" found.");
+        }
+        $revision = $this->field('revision');
+        if ($revision->whole() !== 1) {
+            throw $revision->wrong("revision 1 is expected, {$revision->whole()} found.");
+        }
+    }
+
+    private static function escape(string $name): string
+    {
+        return str_replace(['~', '/'], ['~0', '~1'], $name);
+    }
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Evidence;
+
+use ZipArchive;
+
+/**
+ * Reads out of archives what they run on. Classes for other runtimes in a multi-release archive, below META-INF/versions,
+ * are left aside (JAR File Specification, "Multi-release JAR files"); libraries embedded in an archive count as its own.
+ */
+final readonly class Evidence
+{
+    /** A class file's magic number: The Java Virtual Machine Specification, section 4.1. */
+    private const MAGIC = "\xCA\xFE\xBA\xBE";
+
+    /** Bytes of an assembly or of an embedded archive that are read; larger ones say nothing. */
+    private const LARGEST = 33_554_432;
+
+    /** Entries that are looked at, and archives in archives. */
+    private const ENTRIES = 60_000;
+
+    private const DEPTH = 2;
+
+    /**
+     * @param  string  $path  of an archive that was found harmless
+     */
+    public function of(string $path): ArchiveFacts
+    {
+        return $this->read($path, self::DEPTH);
+    }
+
+    private function read(string $path, int $depth): ArchiveFacts
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::RDONLY) !== true) {
+            return new ArchiveFacts;
+        }
+        $level = $framework = 0;
+        $witness = $assembly = '';
+        $namespaces = $assemblies = $embedded = $manifest = [];
+        for ($i = 0; $i < min($zip->numFiles, self::ENTRIES); $i++) {
+            $name = mb_scrub((string) $zip->getNameIndex($i));
+            $kind = strtolower(pathinfo($name, PATHINFO_EXTENSION));
+            if ($kind === 'class' && ! str_starts_with($name, 'META-INF/versions/')) {
+                $of = self::levelOf((string) $zip->getFromIndex($i, 8));
+                if ($of !== null && basename($name) !== 'module-info.class') {
+                    [$level, $witness] = $of > $level ? [$of, $name] : [$level, $witness];
+                    $namespaces[strtr(dirname($name), '/', '.')] = true;
+                }
+            } elseif ($kind === 'dll') {
+                $of = $this->isReadable($zip, $i) ? Assembly::frameworkOf((string) $zip->getFromIndex($i)) : null;
+                if ($of !== null) {
+                    [$framework, $assembly] = $of > $framework ? [$of, $name] : [$framework, $assembly];
+                    $assemblies[pathinfo($name, PATHINFO_FILENAME)] = true;
+                }
+            } elseif ($kind === 'jar' && $depth > 0 && $this->isReadable($zip, $i)) {
+                $inner = $this->inside((string) $zip->getFromIndex($i), $depth - 1);
+                $embedded[$name] = $inner->manifest['implementation-version'] ?? '';
+                [$level, $witness] = $inner->level > $level ? [$inner->level, "{$name}, {$inner->witness}"] : [$level, $witness];
+                $namespaces += array_fill_keys($inner->namespaces, true);
+            } elseif (strcasecmp($name, 'META-INF/MANIFEST.MF') === 0) {
+                $manifest = Manifest::main((string) $zip->getFromIndex($i, 65_536));
+            }
+        }
+        $zip->close();
+
+        return new ArchiveFacts($level, $witness, $framework, $assembly, array_map(strval(...), array_keys($namespaces)), array_map(strval(...), array_keys($assemblies)), $embedded, $manifest);
+    }
+
+    /** The major version in a class file's head; null for what is not one. */
+    public static function levelOf(string $head): ?int
+    {
+        return strlen($head) >= 8 && str_starts_with($head, self::MAGIC) ? ord($head[6]) * 256 + ord($head[7]) : null;
+    }
+
+    private function isReadable(ZipArchive $zip, int $index): bool
+    {
+        return ($zip->statIndex($index)['size'] ?? self::LARGEST) < self::LARGEST;
+    }
+
+    private function inside(string $bytes, int $depth): ArchiveFacts
+    {
+        $file = tempnam(sys_get_temp_dir(), 'stasimon');
+        if ($file === false) {
+            return new ArchiveFacts;
+        }
+        try {
+            file_put_contents($file, $bytes);
+
+            return $this->read($file, $depth);
+        } finally {
+            unlink($file);
+        }
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Game;
+
+/** What a launch failed of. */
+enum Failure: string
+{
+    case RuntimeTooOld = 'runtime-too-old';
+    case Missing = 'missing';
+    case NoLoader = 'no-loader';
+    case WrongVersion = 'wrong-version';
+    case Excluded = 'excluded';
+    case Duplicate = 'duplicate';
+    case Unreadable = 'unreadable';
+    case WrongLoader = 'wrong-loader';
+    case OutOfMemory = 'out-of-memory';
+    /** The machine has less than was asked for. */
+    case MachineMemory = 'machine-memory';
+    /** The runtime does not begin with what it was started with. */
+    case NotStarted = 'not-started';
+    case MissingClass = 'missing-class';
+    /** A method or a field that a class does not have. */
+    case MissingMember = 'missing-member';
+    case ClassDamaged = 'class-damaged';
+    case MissingAssembly = 'missing-assembly';
+    case WrongAssembly = 'wrong-assembly';
+    case SameChange = 'same-change';
+    case SameNumber = 'same-number';
+    case BadConfig = 'bad-config';
+    case WrongSide = 'wrong-side';
+    case NativeCrash = 'native-crash';
+    case Hung = 'hung';
+    case Deadlock = 'deadlock';
+    /** Calls that call each other without end. */
+    case Endless = 'endless';
+    /** Any other exception. */
+    case Crash = 'crash';
+
+    /** Whether another kind, told of in the same breath, says more. */
+    public function saysLessThan(self $other): bool
+    {
+        $rank = fn (self $kind): int => match ($kind) {
+            self::Crash => 0, self::MissingClass, self::Unreadable => 1, self::Hung => 1, default => 2
+        };
+
+        return $rank($this) < $rank($other);
+    }
+}

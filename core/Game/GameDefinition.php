@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Game;
+
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Need;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Release;
+use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Version\Scheme;
+
+/** What teaches Stasimon a game. A game is data: docs/formats/game.schema.json. */
+final readonly class GameDefinition
+{
+    /**
+     * @param  list<GameVersion>  $versions  oldest first
+     * @param  list<string>  $runtimes  versions of the runtime, oldest first
+     * @param  list<LoaderWord>  $loaders
+     * @param  non-empty-list<MemoryChoice>  $memory  ascending
+     * @param  array<string, Place>  $places  by kind
+     * @param  array{folder: string, file: string, mods: string, trial: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, and the world that a rehearsal makes and nobody plays in
+     * @param  list<string>  $own  folders that belong to the instance and are carried over
+     * @param  list<string>  $launch  the command, with {placeholders}
+     */
+    private function __construct(
+        public string $id,
+        public string $name,
+        public string $summary,
+        public array $versions,
+        public string $runtimeId,
+        public string $runtimeName,
+        public array $runtimes,
+        public array $loaders,
+        public array $memory,
+        public array $places,
+        public array $own,
+        public array $launch,
+        public LogForm $log,
+        public Platform $platform,
+        public MemoryRule $memoryRule,
+        public ?array $worlds = null,
+    ) {
+    }
+
+    /**
+     * @param  Platform|null  $platform  that it runs on, as far as it is known
+     *
+     * @throws UnusableDocument
+     */
+    public static function read(string $json, ?Platform $platform = null): self
+    {
+        $node = Node::ofJson($json);
+        $node->expectFormat('stasimon/game');
+        $runtime = $node->field('runtime');
+        $memory = array_map(fn (Node $item): MemoryChoice => new MemoryChoice($item->field('megabytes')->whole(), $item->field('words')->text(), $item->optional('recommended')?->flag() ?? false), $node->field('memory')->items());
+        if ($memory === []) {
+            throw $node->field('memory')->wrong('at least one choice is expected.');
+        }
+
+        return new self(
+            $node->field('id')->id(),
+            $node->field('name')->text(),
+            $node->optional('summary')?->text() ?? '',
+            self::versions($node->field('versions')->items(), $runtime->field('rules')->items()),
+            $runtime->field('id')->id(),
+            $runtime->field('name')->text(),
+            self::texts($runtime->field('versions')),
+            array_map(fn (Node $item): LoaderWord => new LoaderWord($item->field('id')->id(), $item->field('words')->text()), $node->field('loaders')->items()),
+            $memory,
+            array_map(fn (Node $place): Place => new Place($place->field('folder')->text(), $place->optional('unpack')?->flag() ?? false), $node->field('places')->entries()),
+            self::texts($node->field('own')),
+            self::texts($node->field('launch')),
+            LogForm::read($node->field('log')),
+            $platform ?? Platform::none(),
+            MemoryRule::read($node->optional('memoryRule')),
+            self::worlds($node->optional('worlds')),
+        );
+    }
+
+    /** @return array{folder: string, file: string, mods: string, trial: string}|null */
+    private static function worlds(?Node $node): ?array
+    {
+        return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text(), 'trial' => $node->optional('trial')?->text() ?? ''];
+    }
+
+    /** @return list<string> */
+    private static function texts(Node $node): array
+    {
+        return array_map(fn (Node $item): string => $item->text(), $node->items());
+    }
+
+    /**
+     * Each version with the runtime rule that is in force from it or from an earlier one.
+     *
+     * @param  list<Node>  $nodes
+     * @param  list<Node>  $rules
+     * @return list<GameVersion>
+     */
+    private static function versions(array $nodes, array $rules): array
+    {
+        $from = [];
+        foreach ($rules as $rule) {
+            $from['v'.$rule->field('from')->text()] = [$rule->field('range')->text(), $rule->field('words')->text()];
+        }
+        $rule = ['*', 'any'];
+        $versions = [];
+        foreach ($nodes as $node) {
+            $version = $node->field('version')->text();
+            $rule = $from['v'.$version] ?? $rule;
+            $versions[] = new GameVersion($version, $node->optional('line')?->text() ?? '', $node->optional('note')?->text() ?? '', $rule[0], $rule[1]);
+        }
+
+        return $versions;
+    }
+
+    public function version(string $version): ?GameVersion
+    {
+        foreach ($this->versions as $known) {
+            if ($known->version === $version) {
+                return $known;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array{Package, Package} the game and its runtime, as packages like any other */
+    public function packages(): array
+    {
+        $releases = array_map(
+            fn (GameVersion $version): Release => new Release($version->version, needs: [Need::of(new Target($this->runtimeId, $version->runtimeRange))]),
+            $this->versions,
+        );
+
+        return [
+            new Package($this->id, Kind::Game, $releases, Scheme::Sequence, name: $this->name),
+            new Package($this->runtimeId, Kind::Runtime, array_map(fn (string $version): Release => new Release($version), $this->runtimes), name: $this->runtimeName),
+        ];
+    }
+
+    public function recommendedMemory(): int
+    {
+        foreach ($this->memory as $choice) {
+            if ($choice->recommended) {
+                return $choice->megabytes;
+            }
+        }
+
+        return $this->memory[0]->megabytes;
+    }
+
+    /**
+     * The launch command.
+     *
+     * @param  array<string, string>  $values  placeholder => what takes its place
+     * @return list<string>
+     */
+    public function command(array $values): array
+    {
+        $placeholders = array_map(fn (string $name): string => '{'.$name.'}', array_keys($values));
+
+        return array_map(fn (string $part): string => str_replace($placeholders, array_values($values), $part), $this->launch);
+    }
+}

@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Game;
+
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
+
+/** How the platform that a game runs on words its failures and its stack traces. Platforms are data: games/platforms/. */
+final readonly class Platform
+{
+    /**
+     * @param  string  $frame  a pattern with the groups class and method, over a line of a stack trace
+     * @param  string  $cause  a pattern over the line that begins an exception's cause
+     * @param  string  $throwable  a pattern with the groups exception and message, over a line that is an exception if a frame follows; nothing if none
+     * @param  string  $uncaught  a pattern over the line by which the runtime says that nobody caught it and it ends; nothing if none
+     * @param  string  $inline  what stands between an exception and its cause in one line; nothing if they never do
+     * @param  list<Signature>  $signatures  the most telling first
+     */
+    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public array $signatures)
+    {
+    }
+
+    /** @throws UnusableDocument */
+    public static function read(string $json): self
+    {
+        $node = Node::ofJson($json);
+        $node->expectFormat('stasimon/platform');
+
+        return new self(
+            Signature::pattern($node->field('frame')), Signature::pattern($node->field('cause')),
+            $node->has('throwable') ? Signature::pattern($node->field('throwable')) : '',
+            $node->has('uncaught') ? Signature::pattern($node->field('uncaught')) : '',
+            $node->optional('inline')?->text() ?? '',
+            array_map(Signature::read(...), $node->field('signatures')->items()),
+        );
+    }
+
+    /** For games whose platform is not known. */
+    public static function none(): self
+    {
+        return new self('/^\s+at (?<class>[\w.$\/]+)\.(?<method>[\w$<>]+)\(/', '/^Caused by: /', '', '', '', []);
+    }
+}

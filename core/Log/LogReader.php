@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Log;
+
+use Stasimon\Core\Game\LogForm;
+
+/** Reads a game's log by the form that its definition gives, and what is not in that by the usual layouts. */
+final readonly class LogReader
+{
+    /** Bytes of a line that are looked at; what is longer is cut. */
+    public const LONGEST = 16_000;
+
+    private Layouts $layouts;
+
+    public function __construct(private LogForm $form)
+    {
+        $this->layouts = new Layouts;
+    }
+
+    /** @return list<LogLine> */
+    public function lines(string $log): array
+    {
+        $log = preg_replace('/\r\n?/', "\n", $log) ?? $log;
+
+        return $log === '' ? [] : iterator_to_array($this->each(explode("\n", rtrim($log, "\n"))), false);
+    }
+
+    /**
+     * @param  iterable<string>  $texts  lines, with or without their ends
+     * @return iterable<LogLine>
+     */
+    public function each(iterable $texts): iterable
+    {
+        $number = 0;
+        foreach ($texts as $text) {
+            yield $this->line(++$number, $text);
+        }
+    }
+
+    public function line(int $number, string $text): LogLine
+    {
+        $text = rtrim(strlen($text) > self::LONGEST ? mb_strcut($text, 0, self::LONGEST, 'UTF-8') : $text, "\r\n");
+        if (! mb_check_encoding($text, 'UTF-8')) {
+            $text = mb_scrub($text, 'UTF-8');
+        }
+
+        if (str_contains($text, "\e[")) {
+            // Colours and the like (ECMA-48) are for a terminal.
+            $text = (string) preg_replace('/\e\[[\d;]*[A-Za-z]/', '', $text);
+        }
+
+        return preg_match($this->form->line, $text, $part) === 1
+            ? new LogLine($number, $part['time'] ?? '', $part['thread'] ?? '', self::level($part['level'] ?? ''), $part['logger'] ?? '', $part['message'] ?? '')
+            : $this->layouts->read($number, $text) ?? new LogLine($number, '', '', 'text', '', $text);
+    }
+
+    /** @return 'info'|'warn'|'error'|'text' */
+    private static function level(string $word): string
+    {
+        return match (strtolower($word)) {
+            'info', 'debug' => 'info',
+            'warn', 'warning' => 'warn',
+            'error', 'fatal' => 'error',
+            default => 'text',
+        };
+    }
+}

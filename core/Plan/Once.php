@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Plan;
+
+/** What applying a plan does once, and what is no part of the plan after it. */
+final readonly class Once
+{
+    /**
+     * @param  bool  $putBack  whether every file is laid anew though the line-up stays
+     * @param  Restore|null  $restore  the restore point that is led back to
+     * @param  array<string, string>  $updating  package id => the version that it is to reach at least
+     * @param  array<string, int>  $own  files of the instance's own that are changed => the rehearsal as of which; 0 to put it under another name
+     */
+    public function __construct(public bool $putBack = false, public ?Restore $restore = null, public array $updating = [], public array $own = [])
+    {
+    }
+
+    public function puttingBack(bool $putBack): self
+    {
+        return new self($putBack, $this->restore, $this->updating, $this->own);
+    }
+
+    public function restoring(?Restore $restore): self
+    {
+        return new self($this->putBack, $restore, $this->updating, $this->own);
+    }
+
+    /** @param  array<string, string>  $updating */
+    public function updatingTo(array $updating): self
+    {
+        return new self($this->putBack, $this->restore, $updating, $this->own);
+    }
+
+    public function changingOwn(string $path, int $rehearsal): self
+    {
+        return new self($this->putBack, $this->restore, $this->updating, [$path => $rehearsal] + $this->own);
+    }
+}

@@ -1,0 +1,328 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Plan;
+
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Relation;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\LoaderWord;
+use Stasimon\Core\Resolve\Policy;
+use Stasimon\Core\Resolve\Request;
+use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
+
+/** What an instance is meant to be: its base, the wants in their order, and what is allowed beyond the rules. */
+final readonly class Plan
+{
+    /** How many wants of {@see request()} are the base: game, loader, runtime. */
+    public const BASE = 3;
+
+    /**
+     * @param  list<Want>  $wants
+     * @param  list<Want>  $off  wants that are kept out of the launch, and remembered
+     * @param  array<string, Channel>  $channels
+     * @param  list<Waiver>  $waivers
+     * @param  array<string, string>  $waiverNotes  waiver key => why the person knows better
+     * @param  list<string>  $order  packages, the last of which wins a file that several bring
+     */
+    public function __construct(
+        public Base $base,
+        public array $wants = [],
+        public array $off = [],
+        public array $channels = [],
+        public array $waivers = [],
+        public array $waiverNotes = [],
+        public array $order = [],
+        public Once $once = new Once,
+    ) {
+    }
+
+    /**
+     * The request that the plan comes to. An instance has one loader; the game's others are forbidden.
+     *
+     * @param  array<string, string>  $have  what is there now
+     */
+    public function request(Catalogue $catalogue, GameDefinition $game, array $have): Request
+    {
+        $others = array_filter($game->loaders, fn (LoaderWord $loader): bool => $loader->id !== $this->base->loader);
+        $exactly = fn (string $id, string $version): Want => new Want($id, $catalogue->package($id)?->exactly($version) ?? '='.$version);
+
+        return new Request(
+            [
+                $exactly($this->base->game, $this->base->gameVersion),
+                $exactly($this->base->loader, $this->base->loaderVersion),
+                $exactly($this->base->runtime, $this->base->runtimeVersion),
+                ...$this->wants,
+            ],
+            $have,
+            [
+                ...array_map(fn (LoaderWord $loader): Want => new Want($loader->id), array_values($others)),
+                ...array_map(fn (string $id, string $version): Want => new Want($id, '<'.substr($catalogue->package($id)?->exactly($version) ?? '='.$version, 1)), array_map(strval(...), array_keys($this->once->updating)), array_values($this->once->updating)),
+            ],
+            channels: $this->channels,
+            waive: $this->waivers,
+            policy: $have === [] ? Policy::Newest : Policy::Settled,
+        );
+    }
+
+    public function wants(string $id): bool
+    {
+        foreach ($this->wants as $want) {
+            if ($want->id === $id) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    public function wanting(string $id, string $range = '*'): self
+    {
+        $wants = array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id));
+
+        $off = array_values(array_filter($this->off, fn (Want $want): bool => $want->id !== $id));
+
+        return $this->with(wants: [...$wants, new Want($id, $range)], off: $off);
+    }
+
+    /** Wants a package in a range, in its place if it is wanted already. */
+    public function wantingIn(string $id, string $range): self
+    {
+        return $this->wants($id) ? $this->ranging($id, $range) : $this->wanting($id, $range);
+    }
+
+    public function rangeOf(string $id): ?string
+    {
+        foreach ($this->wants as $want) {
+            if ($want->id === $id) {
+                return $want->range;
+            }
+        }
+
+        return null;
+    }
+
+    /** Keeps wants out of the launch without forgetting them. */
+    public function turningOff(string ...$ids): self
+    {
+        $going = array_values(array_filter($this->wants, fn (Want $want): bool => in_array($want->id, $ids, true)));
+
+        return $this->with(wants: array_values(array_filter($this->wants, fn (Want $want): bool => ! in_array($want, $going, true))), off: [...$this->off, ...$going]);
+    }
+
+    /** Brings back what was turned off, in the range that it had. */
+    public function turningOn(string ...$ids): self
+    {
+        $coming = array_values(array_filter($this->off, fn (Want $want): bool => in_array($want->id, $ids, true)));
+
+        return $this->with(wants: [...$this->wants, ...$coming], off: array_values(array_filter($this->off, fn (Want $want): bool => ! in_array($want, $coming, true))));
+    }
+
+    public function isOff(string $id): bool
+    {
+        return in_array($id, array_map(fn (Want $want): string => $want->id, $this->off), true);
+    }
+
+    /** Has one package win over others that bring the same files. */
+    public function letting(string $winner, string ...$others): self
+    {
+        $order = array_values(array_diff($this->order, [$winner]));
+        foreach ($others as $other) {
+            if (! in_array($other, $order, true)) {
+                $order[] = $other;
+            }
+        }
+
+        return $this->with(order: [...$order, $winner]);
+    }
+
+    /** A note on why a waiver is right. */
+    public function noting(Waiver $waiver, string $note): self
+    {
+        $notes = $this->waiverNotes;
+        unset($notes[$waiver->key()]);
+
+        return $this->with(waiverNotes: $note === '' ? $notes : [...$notes, $waiver->key() => $note]);
+    }
+
+    /**
+     * Without the waivers of releases that a line-up does not hold: a waiver is for one release, and lapses with it.
+     *
+     * @param  array<string, string>  $versions  package id => version
+     */
+    public function lapsed(array $versions): self
+    {
+        $waivers = array_values(array_filter($this->waivers, fn (Waiver $waiver): bool => ($versions[$waiver->id] ?? null) === $waiver->version));
+        $keys = array_map(fn (Waiver $waiver): string => $waiver->key(), $waivers);
+
+        return $this->with(waivers: $waivers, waiverNotes: array_intersect_key($this->waiverNotes, array_flip($keys)));
+    }
+
+    /** The plan of a restore point, as a draft that leads there. */
+    public function restoring(?Restore $restore): self
+    {
+        return $this->with(once: $this->once->restoring($restore));
+    }
+
+    /**
+     * Has packages reach newer versions.
+     *
+     * @param  array<string, string>  $updating  package id => version
+     */
+    public function updatingTo(array $updating): self
+    {
+        return $this->with(once: $this->once->updatingTo($updating));
+    }
+
+    /** What stays of a plan once it is applied: it has no more to put back or to restore. */
+    public function applied(): self
+    {
+        return $this->with(once: new Once);
+    }
+
+    /** Another range for a want, which keeps its place. */
+    public function ranging(string $id, string $range): self
+    {
+        return $this->with(wants: array_map(fn (Want $want): Want => $want->id === $id ? new Want($id, $range) : $want, $this->wants));
+    }
+
+    /** The base of another plan under the same wants; what was waived about a part that changes lapses. */
+    public function onBaseOf(self $other): self
+    {
+        $plan = $this->base->loaderVersion === $other->base->loaderVersion ? $this : $this->onBuild($other->base->loaderVersion);
+        $plan = $plan->base->runtimeVersion === $other->base->runtimeVersion ? $plan : $plan->onRuntime($other->base->runtimeVersion);
+        $plan = $plan->withMemory($other->base->memory);
+        foreach ($other->waivers as $waiver) {
+            $plan = $plan->withoutWaiver($waiver->id, $waiver->relation, $waiver->target)->waiving($waiver);
+        }
+
+        return $plan;
+    }
+
+    public function without(string $id): self
+    {
+        return $this->with(
+            wants: array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id)),
+            off: array_values(array_filter($this->off, fn (Want $want): bool => $want->id !== $id)),
+        );
+    }
+
+    /** Another build of the loader; what was waived about the old one lapses. */
+    public function onBuild(string $version): self
+    {
+        return $this->with(base: $this->base->onBuild($version), waivers: $this->waiversNotAbout($this->base->loader));
+    }
+
+    /** Another runtime; what was waived about the old one lapses. */
+    public function onRuntime(string $version): self
+    {
+        return $this->with(base: $this->base->onRuntime($version), waivers: $this->waiversNotAbout($this->base->runtime));
+    }
+
+    public function withMemory(int $megabytes): self
+    {
+        return $this->with(base: $this->base->withMemory($megabytes));
+    }
+
+    public function allowing(string $id, Channel $channel): self
+    {
+        return $this->with(channels: [...$this->channels, $id => $channel]);
+    }
+
+    public function waiving(Waiver $waiver): self
+    {
+        return $this->with(waivers: [...$this->waivers, $waiver]);
+    }
+
+    public function withoutWaiver(string $id, Relation $relation, string $target): self
+    {
+        return $this->with(waivers: array_values(array_filter(
+            $this->waivers,
+            fn (Waiver $waiver): bool => [$waiver->id, $waiver->relation, $waiver->target] !== [$id, $relation, $target],
+        )));
+    }
+
+    public function puttingBack(bool $putBack = true): self
+    {
+        return $this->with(once: $this->once->puttingBack($putBack));
+    }
+
+    /** Puts a file of the instance's own under another name, so that the game makes a new one. */
+    public function settingAside(string $path): self
+    {
+        return $this->with(once: $this->once->changingOwn($path, 0));
+    }
+
+    /** Gives a file of the instance's own the content that it had in a rehearsal. */
+    public function takingBack(string $path, int $rehearsal): self
+    {
+        return $this->with(once: $this->once->changingOwn($path, $rehearsal));
+    }
+
+    /** The plan that a repair of its request leads to; null when the repair would change the game or do without the base. */
+    public function repaired(Resolved $leadsTo): ?self
+    {
+        $request = $leadsTo->request;
+        $base = array_slice($request->want, 0, self::BASE);
+        if (array_map(fn (Want $want): string => $want->id, $base) !== [$this->base->game, $this->base->loader, $this->base->runtime]) {
+            return null;
+        }
+        $versions = $leadsTo->versions();
+        if (($versions[$this->base->game] ?? null) !== $this->base->gameVersion || ! isset($versions[$this->base->loader], $versions[$this->base->runtime])) {
+            return null;
+        }
+
+        return $this->with(
+            base: $this->base->onBuild($versions[$this->base->loader])->onRuntime($versions[$this->base->runtime]),
+            wants: array_slice($request->want, self::BASE),
+            channels: $request->channels,
+            waivers: $request->waive,
+        );
+    }
+
+    /** @return list<Waiver> */
+    private function waiversNotAbout(string $target): array
+    {
+        return array_values(array_filter($this->waivers, fn (Waiver $waiver): bool => $waiver->target !== $target));
+    }
+
+    /**
+     * @param  list<Want>|null  $wants
+     * @param  list<Want>|null  $off
+     * @param  array<string, Channel>|null  $channels
+     * @param  list<Waiver>|null  $waivers
+     * @param  array<string, string>|null  $waiverNotes
+     * @param  list<string>|null  $order
+     */
+    private function with(?Base $base = null, ?array $wants = null, ?array $off = null, ?array $channels = null, ?array $waivers = null, ?array $waiverNotes = null, ?array $order = null, ?Once $once = null): self
+    {
+        return new self(
+            $base ?? $this->base, $wants ?? $this->wants, $off ?? $this->off, $channels ?? $this->channels,
+            $waivers ?? $this->waivers, $waiverNotes ?? $this->waiverNotes, $order ?? $this->order, $once ?? $this->once,
+        );
+    }
+
+    public function toJson(): string
+    {
+        return json_encode([
+            'game' => $this->base->game, 'gameVersion' => $this->base->gameVersion,
+            'loader' => $this->base->loader, 'loaderVersion' => $this->base->loaderVersion,
+            'runtime' => $this->base->runtime, 'runtimeVersion' => $this->base->runtimeVersion,
+            'memory' => $this->base->memory,
+            'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->wants),
+            'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $this->channels),
+            'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target], $this->waivers),
+            'putBack' => $this->once->putBack,
+            'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->off),
+            'order' => $this->order,
+            'waiverNotes' => (object) $this->waiverNotes,
+            'restore' => $this->once->restore === null ? null : ['point' => $this->once->restore->point, 'versions' => (object) $this->once->restore->versions, 'own' => $this->once->restore->own],
+            'updating' => (object) $this->once->updating,
+            'own' => (object) $this->once->own,
+        ], JSON_THROW_ON_ERROR);
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Plan;
+
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Resolve\RequestReader;
+use Stasimon\Core\Resolve\Want;
+
+/** Reads a plan from the form in which it is kept. */
+final class PlanReader
+{
+    /** @throws UnusableDocument */
+    public static function read(string $json): Plan
+    {
+        $node = Node::ofJson($json);
+
+        return new Plan(
+            new Base(
+                $node->field('game')->id(),
+                $node->field('gameVersion')->text(),
+                $node->field('loader')->id(),
+                $node->field('loaderVersion')->text(),
+                $node->field('runtime')->id(),
+                $node->field('runtimeVersion')->text(),
+                $node->field('memory')->whole(),
+            ),
+            self::wants($node->listed('wants')),
+            self::wants($node->listed('off')),
+            array_map(fn (Node $channel): Channel => $channel->choice(Channel::class), $node->optional('channels')?->entries() ?? []),
+            array_map(RequestReader::waiver(...), $node->listed('waivers')),
+            array_map(fn (Node $note): string => $note->text(), $node->optional('waiverNotes')?->entries() ?? []),
+            array_map(fn (Node $id): string => $id->id(), $node->listed('order')),
+            new Once(
+                $node->optional('putBack')?->flag() ?? false,
+                self::restore($node->optional('restore')),
+                array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
+                array_map(fn (Node $rehearsal): int => $rehearsal->whole(), $node->optional('own')?->entries() ?? []),
+            ),
+        );
+    }
+
+    /**
+     * @param  list<Node>  $nodes
+     * @return list<Want>
+     */
+    private static function wants(array $nodes): array
+    {
+        return array_map(fn (Node $want): Want => new Want($want->field('id')->id(), $want->field('range')->text()), $nodes);
+    }
+
+    private static function restore(?Node $node): ?Restore
+    {
+        return $node === null ? null : new Restore(
+            $node->field('point')->whole(),
+            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->entries()),
+            $node->field('own')->flag(),
+        );
+    }
+}

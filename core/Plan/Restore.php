@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Plan;
+
+/** A draft that leads back to a restore point. */
+final readonly class Restore
+{
+    /**
+     * @param  int  $point  its number in the instance's history
+     * @param  array<string, string>  $versions  package id => version as it was then
+     * @param  bool  $own  whether configs and worlds go back as well
+     */
+    public function __construct(public int $point, public array $versions, public bool $own)
+    {
+    }
+}

@@ -1,0 +1,8 @@
+// Loads the page again after a while: what it waits for is worked out elsewhere.
+export function again(milliseconds) {
+    return {
+        init() {
+            setTimeout(() => location.reload(), milliseconds);
+        },
+    };
+}

@@ -1,0 +1,86 @@
+<x-layout title="Depots">
+    <main class="plain" id="main">
+        <h1 class="text-2xl mt-6 mb-1">Depots</h1>
+        <p class="soft max-w-[75ch] mb-4">Where packages come from. Where two have a release, the first in this order is asked first, and the
+            other if that fails. Requests go to these addresses and to no others.</p>
+        <div class="scroll">
+            <table class="grid-table plain">
+                <thead>
+                    <tr>
+                        <th style="width: 190px">Depot</th>
+                        <th>State</th>
+                        <th style="width: 210px">Moderated</th>
+                        <th class="num" style="width: 90px">Packages</th>
+                        <th class="num" style="width: 90px">Releases</th>
+                        <th style="width: 300px"><span class="sr-only">Act</span></th>
+                    </tr>
+                </thead>
+                <tbody>
+                    @forelse ($depots as $depot)
+                        <tr data-row tabindex="-1">
+                            <td class="name">{{ $depot->name }}<br><span class="ver quiet"
+                                    style="overflow-wrap: anywhere">{{ $depot->url }}</span></td>
+                            <td class="{{ $depot->problem ? 'bad' : 'soft' }}">
+                                {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
+                            </td>
+                            <td class="soft">{{ $depot->moderated ? 'yes' : 'no' }},
+                                {{ $depot->vouched_by === 'you' ? 'as you say' : 'as it says itself' }} <x-act :action="route('depots.moderated', $depot)"
+                                    :fields="['moderated' => $depot->moderated ? 0 : 1]" :label="'Say that ' . $depot->name . ' is ' . ($depot->moderated ? 'not ' : '') . 'moderated'">{{ $depot->moderated ? 'Say no' : 'Say yes' }}</x-act></td>
+                            <td class="num">{{ number_format($packages[$depot->id] ?? 0) }}</td>
+                            <td class="num">{{ number_format($releases[$depot->id] ?? 0) }}</td>
+                            <td><span class="acts" style="gap: 4px 14px; justify-content: flex-end">
+                                    @if ($depot->paused)
+                                        <x-act :action="route('depots.go-on', $depot)" :label="'Go on with ' . $depot->name">Go on</x-act>
+                                    @else
+                                        <x-act :action="route('depots.sync', $depot)" :label="'Read what is new on ' . $depot->name">Read what is new</x-act>
+                                        <x-act :action="route('depots.pause', $depot)" :label="'Pause ' . $depot->name">Pause</x-act>
+                                    @endif
+                                    @unless ($loop->first)
+                                        <x-act :action="route('depots.first', $depot)" :label="'Ask ' . $depot->name . ' first'">Ask first</x-act>
+                                    @endunless
+                                    <form method="post" action="{{ route('depots.destroy', $depot) }}" class="inline">@csrf
+                                        @method('delete')<button class="link" aria-label="Remove {{ $depot->name }}">Remove</button>
+                                    </form>
+                                </span></td>
+                        </tr>
+                        @if (isset($problems[$depot->id]))
+                            <tr>
+                                <td colspan="6">
+                                    <details>
+                                        <summary class="warn cursor-pointer">
+                                            {{ $problems[$depot->id]['count'] === 1 ? 'Of one package' : 'Of ' . number_format($problems[$depot->id]['count']) . ' packages' }}
+                                            not everything can be used</summary>
+                                        <ul class="py-2">
+                                            @foreach ($problems[$depot->id]['first'] as $one)
+                                                <li class="py-1"><span class="ver">{{ $one->local_id }}</span> <span
+                                                        class="soft">{{ $one->why }}</span></li>
+                                            @endforeach
+                                        </ul>
+                                        @if ($problems[$depot->id]['count'] > count($problems[$depot->id]['first']))
+                                            <p class="soft">The first {{ count($problems[$depot->id]['first']) }} are shown; each says it
+                                                on its own page.</p>
+                                        @endif
+                                    </details>
+                                </td>
+                            </tr>
+                        @endif
+                    @empty
+                        <tr>
+                            <td colspan="6" class="soft">None is known. Add one below, or run bin/start, which brings the demo's.</td>
+                        </tr>
+                    @endforelse
+                </tbody>
+            </table>
+        </div>
+        <form method="post" action="{{ route('depots.store') }}" class="acts mt-6">@csrf
+            <label for="address" class="font-medium">Add a depot by its address</label>
+            <input type="text" class="ver w-[380px] max-w-full" id="address" name="address" value="{{ old('address') }}"
+                maxlength="{{ Stasimon\Core\Document\Limits::ADDRESS }}" placeholder="https://depot.example/mods" inputmode="url"
+                spellcheck="false" @error('address') aria-invalid="true" @enderror>
+            <button class="btn main-act">Add it</button>
+        </form>
+        <p class="soft mt-2 max-w-[75ch]">It has to speak the protocol that is written down in <span
+                class="ver">standins/depot/README.md</span>. An address inside this machine or its network is refused unless the
+            configuration names it.</p>
+    </main>
+</x-layout>

@@ -1,0 +1,165 @@
+<x-instance :instance="$instance" part="line-up" title="Line-up">
+    <h1 class="sr-only">Line-up</h1>
+    @if ($instance->applied_at === null)
+        <div class="px-[18px] max-w-xl">
+            <h2>Nothing is applied yet</h2>
+            <p class="soft mt-1">The folder is empty until the first draft is applied. <a class="link"
+                    href="{{ route('find', $instance) }}">Find mods</a> to add, or <a class="link"
+                    href="{{ route('draft', $instance) }}">review the draft</a> and apply it.</p>
+        </div>
+    @else
+        @php($counts = $page->counts())
+        <div x-data="lineUp">
+            <div class="tools">
+                <span class="seg"><a href="{{ route('instances.show', [$instance, ...$page->address(asTheatre: false)]) }}"
+                        @if (!$page->asTheatre) aria-current="true" @endif>Table</a><a
+                        href="{{ route('instances.show', [$instance, ...$page->address(asTheatre: true)]) }}"
+                        @if ($page->asTheatre) aria-current="true" @endif>Theatre</a></span>
+                <span class="seg">
+                    @foreach ($page::FILTERS as $only => $words)
+                        @if ($counts[$only] > 0 || $only === $page->only || in_array($only, ['', 'asked', 'findings'], true))
+                            <a href="{{ route('instances.show', [$instance, ...$page->address(only: $only)]) }}"
+                                @if ($page->only === $only) aria-current="true" @endif>{{ $words }} <span
+                                    class="ver">{{ $counts[$only] }}</span></a>
+                        @endif
+                    @endforeach
+                </span>
+                <form action="{{ route('instances.show', $instance) }}" class="flex gap-2 items-center" @submit.prevent>
+                    @foreach (array_diff_key($page->address(), ['q' => 1]) as $name => $value)
+                        <input type="hidden" name="{{ $name }}" value="{{ $value }}">
+                    @endforeach
+                    <input type="search" name="q" value="{{ $page->words }}" class="w-36"
+                        aria-label="Only those called like this" placeholder="Only called like…" maxlength="200" x-ref="words"
+                        @input="only">
+                </form>
+                @if ($page->updates() > 0)
+                    <x-act-button :action="route('draft.update', $instance)" :instance="$instance">Take
+                        {{ $page->updates() === 1 ? 'the update' : 'all ' . $page->updates() . ' updates' }}</x-act-button>
+                @endif
+            </div>
+            @php($groups = $page->groups())
+            @if ($page->asTheatre)
+                <x-theatre :theatre="$page->theatre()" />
+            @else
+                @if ($groups === [])
+                    <p class="px-[18px] soft">None.</p>
+                @else
+                    @php($names = $page->names())
+                    @php($sorted = fn(string $sort, string $words) => new Illuminate\Support\HtmlString('<a class="hover:underline" href="' . e(route('instances.show', [$instance, ...$page->address(sort: $page->sort === $sort ? '' : $sort)])) . '"' . ($page->sort === $sort ? ' aria-current="true"' : '') . '>' . e($words) . ($page->sort === $sort ? ' ↓' : '') . '</a>'))
+                    <form id="bulk" method="post" action="{{ route('draft.off', $instance) }}">@csrf @if ($instance->draft)
+                            <input type="hidden" name="seen" value="{{ $instance->draft->revision }}">
+                        @endif
+                    </form>
+                    <div class="scroll">
+                        <table class="grid-table dense" @change="count">
+                            <thead>
+                                <tr>
+                                    <th style="width: 44px"><input type="checkbox" aria-label="Mark all that are shown"
+                                            @change="all($event.target.checked)"></th>
+                                    <th style="width: 26px"><span class="sr-only">Finding</span>{{ $sorted('finding', '!') }}</th>
+                                    <th style="width: 178px">{{ $sorted('name', 'Package') }}</th>
+                                    <th style="width: 104px">Release</th>
+                                    <th style="width: 148px">{{ $sorted('release', 'Newer') }}</th>
+                                    <th>Here because</th>
+                                    <th class="wide-only" style="width: 54px">Side</th>
+                                    <th class="num" style="width: 74px">{{ $sorted('size', 'Size') }}</th>
+                                </tr>
+                            </thead>
+                            @foreach ($groups as $tier => $rows)
+                                <tbody>
+                                    @if ($tier !== '')
+                                        <tr class="tier">
+                                            <td colspan="8">{{ $tier }} <span class="ver">{{ count($rows) }}</span></td>
+                                        </tr>
+                                    @endif
+                                    @foreach ($rows as $row)
+                                        <tr data-row tabindex="-1" data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $row->note) }}"
+                                            class="{{ $row->state === 'on' ? '' : 'away' }}"
+                                            data-state="{{ in_array($row->state, ['off', 'going off'], true) ? 'off' : 'on' }}">
+                                            <td>
+                                                @if ($row->kind !== 'loader')
+                                                    <input type="checkbox" form="bulk" name="ids[]" value="{{ $row->id }}"
+                                                        aria-label="Mark {{ $row->name }}">
+                                                @endif
+                                            </td>
+                                            <td>
+                                                @if ($row->finding)
+                                                    <x-mark :level="$row->finding->level" />
+                                                @endif
+                                            </td>
+                                            <td class="name">
+                                                @if ($row->kind === 'loader')
+                                                    {{ $row->name }}
+                                                @else
+                                                    <a class="hover:underline" data-open
+                                                        href="{{ route('packages.show', [$instance, $row->id]) }}">{{ $row->name }}</a>
+                                                    @endif @if ($row->note !== '')
+                                                        <span class="note" title="Your note">{{ $row->note }}</span>
+                                                    @endif
+                                            </td>
+                                            <td class="ver">{{ $row->version }}@if ($row->isPinned())
+                                                    <span class="tag" title="Exactly this release is asked for">pinned</span>
+                                                @endif
+                                            </td>
+                                            <td class="ver whitespace-nowrap">
+                                                @if ($row->update)
+                                                    @if ($row->update->fits)
+                                                        <span class="good">{{ $row->update->fits }}</span>
+                                                        @if ($row->update->fits !== $row->update->newest)
+                                                            <span class="quiet"
+                                                                title="{{ $row->update->newest }} is the newest, and does not fit">of
+                                                                {{ $row->update->newest }}</span>
+                                                    @endif @else<span class="quiet"
+                                                            title="It does not fit with everything else that is asked for">{{ $row->update->newest }}
+                                                            does not fit</span>
+                                                    @endif
+                                                @endif
+                                            </td>
+                                            <td class="soft one-line" title="{{ App\View\Because::all($row->because, $names) }}">
+                                                @if ($row->stateWords() !== '')
+                                                    <span class="warn">{{ $row->stateWords() }}</span>
+                                                @endif
+                                                @if ($row->kind === 'loader')
+                                                    part of the base
+                                                @elseif ($row->state !== 'off')
+                                                    <x-because :because="$row->because" :names="$names" />
+                                                @endif
+                                                @if (!in_array($row->range, ['', '*'], true) && !$row->isPinned())
+                                                    <span class="ver">{{ $row->range }}</span>
+                                                @endif
+                                            </td>
+                                            <td class="soft wide-only">{{ $row->side }}</td>
+                                            <td class="num">{{ $row->size > 0 ? App\View\Bytes::words($row->size) : '' }}</td>
+                                        </tr>
+                                    @endforeach
+                                </tbody>
+                            @endforeach
+                        </table>
+                    </div>
+                    <div class="slab" x-cloak x-show="marked > 0" style="z-index: 5" role="region" aria-label="Marked">
+                        <b><span x-text="marked"></span> marked</b><span class="gap"></span>
+                        <button form="bulk" class="btn"
+                            :formaction="allOff ? '{{ route('draft.on', $instance) }}' : '{{ route('draft.off', $instance) }}'"
+                            data-rowkey="o"><span x-text="allOff ? 'Turn on' : 'Turn off'">Turn off</span> <kbd>o</kbd></button>
+                        <button form="bulk" class="btn" formaction="{{ route('draft.pin', $instance) }}" data-rowkey="p">Pin
+                            <kbd>p</kbd></button>
+                        <button form="bulk" class="btn" formaction="{{ route('draft.update', $instance) }}" data-rowkey="u">Take
+                            newer <kbd>u</kbd></button>
+                        <button form="bulk" class="btn" formaction="{{ route('draft.remove', $instance) }}"
+                            data-rowkey="Delete">Do without <kbd>Del</kbd></button>
+                        <button type="button" class="btn" @click="all(false)">Clear</button>
+                    </div>
+                @endif
+            @endif
+        </div>
+        <details class="px-[18px] pt-6">
+            <summary class="soft cursor-pointer">Remove this instance</summary>
+            <form method="post" action="{{ route('instances.destroy', $instance) }}" class="pt-2">@csrf @method('delete')<p
+                    class="soft mb-2">Its folder with its worlds and configs is deleted for good.</p><button class="btn">Remove
+                    {{ $instance->name }}</button></form>
+        </details>
+    @endif
+    <x-slot:beside>
+        <x-findings :findings="$page->findings" title="Findings" :none="'Nothing is known to be wrong' . ($instance->applied_at ? '' : ', because nothing is there yet') . '.'" />
+    </x-slot:beside>
+</x-instance>

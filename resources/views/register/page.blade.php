@@ -1,0 +1,115 @@
+<x-layout title="Register">
+    <main id="main" class="pb-16">
+        <h1 class="sr-only">Register</h1>
+        @foreach ($aside as $instance)
+            <p class="said wrong" role="alert"><a class="link" href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a> is
+                set aside. {{ $instance->problem }}</p>
+        @endforeach
+        @if ($needs !== [])
+            <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Needs you <span class="ver quiet ml-2">{{ $needing }}</span></h2>
+            <div class="scroll">
+                <table class="grid-table" aria-label="What needs you">
+                    @foreach ($needs as [$instance, $finding])
+                        <tr>
+                            <td class="w-8" style="padding-left: 24px"><x-mark :level="$finding->level" /></td>
+                            <td class="name w-48"><a href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
+                            <td>{{ $finding->text }}</td>
+                            <td class="text-right" style="padding-right: 24px">
+                                @if ($finding->remedies)
+                                    <x-act :action="$finding->remedies[0]->address()" :fields="$finding->remedies[0]->fields">{{ $finding->remedies[0]->label }}</x-act>
+                                @endif
+                            </td>
+                        </tr>
+                    @endforeach
+                </table>
+            </div>
+        @endif
+        <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
+            <h2>Instances <span class="ver quiet ml-2">{{ $instances->total() ?: '' }}</span></h2>
+            <span class="flex-1"></span>
+            <a class="link" href="{{ route('work') }}">Running work</a>
+            <a class="link" href="{{ route('logs') }}">Read a log from elsewhere</a>
+            <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
+        </div>
+        @if ($instances->isEmpty())
+            <p class="px-6 soft max-w-xl">There is none yet. An instance is a folder of its own for one exact game version; nothing in it
+                touches another, or the game you have installed. <a class="link" href="{{ route('new') }}">Begin with the first one.</a>
+            </p>
+        @else
+            <div class="scroll">
+                <table class="grid-table">
+                    <thead>
+                        <tr>
+                            <th style="padding-left: 24px">Name</th>
+                            <th>Base</th>
+                            <th class="wide-only">Line-up</th>
+                            <th>Last rehearsal</th>
+                            <th class="num">Updates</th>
+                            <th class="num" style="padding-right: 24px">Size</th>
+                        </tr>
+                    </thead>
+                    <tbody>
+                        @foreach ($instances as $instance)
+                            <tr data-row tabindex="-1">
+                                <td class="name" style="padding-left: 24px; vertical-align: middle"><a class="hover:underline"
+                                        href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a>
+                                    @if ($instance->draft)
+                                        <br><span class="quiet font-normal">with a draft</span>
+                                    @endif
+                                </td>
+                                <td><x-base-line :instance="$instance" /></td>
+                                <td class="wide-only" style="vertical-align: middle"><x-strip :ids="array_filter(explode(' ', $placed[$instance->id]->ids ?? ''))" :findings="$looks[$instance->id]->findings()" /></td>
+                                <td>
+                                    @php($last = $instance->lastRehearsal)
+                                    @if (!$last)
+                                        <span class="quiet">never</span>
+                                    @else
+                                        <a href="{{ route('rehearsals.show', [$instance, $last->number]) }}"
+                                            class="hover:underline {{ $last->state->value === 'clean' ? 'good' : ($last->state->value === 'failed' ? 'bad' : 'soft') }}">{{ $last->inWords() }}</a><br><span
+                                            class="soft">{{ $last->created_at->diffForHumans() }}</span>
+                                    @endif
+                                </td>
+                                @php($updates = count(array_filter($looks[$instance->id]->updates, fn($update) => $update->fits !== null)))
+                                <td class="num">
+                                    @if ($updates)
+                                        <a class="link"
+                                            href="{{ route('instances.show', [$instance, 'only' => 'updates']) }}">{{ $updates }}</a>
+                                    @endif
+                                </td>
+                                <td class="num" style="padding-right: 24px">
+                                    {{ $placed[$instance->id]->size ?? 0 ? App\View\Bytes::words((int) $placed[$instance->id]->size) : '' }}
+                                </td>
+                            </tr>
+                        @endforeach
+                    </tbody>
+                </table>
+            </div>
+            <div class="px-6 py-3">{{ $instances->links('frame.pages') }}</div>
+        @endif
+        <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
+            <h2>Depots</h2><span class="flex-1"></span><a class="link" href="{{ route('depots') }}">Add, pause or trust them</a>
+        </div>
+        <table class="grid-table">
+            @forelse ($depots as $depot)
+                <tr>
+                    <td class="name" style="padding-left: 24px">{{ $depot->name }}</td>
+                    <td class="{{ $depot->problem && !$depot->paused ? 'bad' : 'soft' }}">
+                        {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
+                    </td>
+                    <td class="soft">{{ $depot->moderated ? 'moderated' : 'not moderated' }}</td>
+                    <td class="text-right" style="padding-right: 24px">
+                        @unless ($depot->paused)
+                            <form method="post" action="{{ route('depots.sync', $depot) }}">@csrf<button class="link"
+                                    aria-label="Read what is new on {{ $depot->name }}">Read what is new</button></form>
+                        @endunless
+                    </td>
+                </tr>
+            @empty
+                <tr>
+                    <td class="soft" style="padding-left: 24px">None is known. <a class="link" href="{{ route('depots') }}">Add one by
+                            its address.</a></td>
+                </tr>
+            @endforelse
+        </table>
+    </main>
+</x-layout>

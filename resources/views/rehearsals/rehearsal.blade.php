@@ -1,0 +1,102 @@
+@php($rehearsal = $page->rehearsal)
+<x-instance :instance="$instance" part="rehearsals" :title="'Rehearsal ' . $rehearsal->number" quiet>
+    @unless ($rehearsal->isOver())
+        <x-slot:acts>
+            <form method="post" action="{{ route('rehearsals.stop', [$instance, $rehearsal->number]) }}">@csrf<button class="btn">Stop
+                    it</button></form>
+        </x-slot:acts>
+    @endunless
+    <div class="px-[18px] pb-3" role="status">
+        <p class="soft">Rehearsal {{ $rehearsal->number }}{{ $rehearsal->plain ? ', without mods' : '' }},
+            {{ $rehearsal->created_at->diffForHumans() }}</p>
+        <h1 class="text-2xl {{ $page->tone() }}">{{ $page->verdict() }}</h1>
+        @foreach ($page->findings as $read)
+            <p class="mt-1 max-w-[90ch]">{{ $read->sentence }}</p>
+        @endforeach
+        @if ($rehearsal->state->value === 'failed' && $page->namesNobody())
+            <p class="mt-1">{{ $rehearsal->isForGameAlone() ? '' : ($page->findings === [] ? 'The log names no cause that is known here.' : 'The log does not say whose fault that is.') }}@if ($log->window->firstError)
+                    <a class="link underline" href="?line={{ $log->window->firstError }}#line-{{ $log->window->firstError }}">The first
+                        error is in line {{ number_format($log->window->firstError) }}.</a>
+                @endif
+            </p>
+        @endif
+        @if ($page->about() !== '')
+            <p class="soft mt-1">{{ $page->about() }}</p>
+        @endif
+    </div>
+    @if ($page->chart)
+        <x-course :chart="$page->chart" />
+        <p class="px-[18px] pb-2">
+            @if ($page->chart->starts === [])
+                <span class="soft">No mod had begun to start.</span>
+            @elseif ($page->slow)
+            <a class="link" href="{{ route('rehearsals.show', [$instance, $rehearsal->number]) }}">Hide the slowest starts</a>@else<a
+                    class="link" href="?slow=1">Slowest starts</a>
+            @endif
+        </p>
+        @if ($page->slow)
+            <div class="scroll">
+                <table class="grid-table" style="max-width: 560px">
+                    <thead>
+                        <tr>
+                            <th>Mod</th>
+                            <th>Release</th>
+                            <th class="num">Milliseconds</th>
+                        </tr>
+                    </thead>
+                    @foreach ($page->chart->slowest as $one)
+                        <tr>
+                            <td>{{ $one->name }}{{ $one->failed ? ', where it failed' : '' }}</td>
+                            <td class="ver">{{ $one->version }}</td>
+                            <td class="num ver">{{ number_format($one->milliseconds) }}</td>
+                        </tr>
+                    @endforeach
+                </table>
+            </div>
+        @endif
+    @endif
+    <x-log :log="$log" />
+    <x-slot:beside label="What would help">
+        <h2 class="mb-2">What would help</h2>
+        @if ($rehearsal->state->value === 'clean')
+            <p class="soft">Nothing has to. It launches cleanly.</p>
+        @elseif (!$rehearsal->isOver())
+            <p class="soft">That is known when it is over.</p>
+        @elseif ($page->namesNobody())
+            <p class="soft">
+                {{ $rehearsal->state->value === 'stopped' ? 'Rehearse again when you are ready.' : ($rehearsal->isForGameAlone() ? 'Another runtime or more memory, from the sentence at the top; the mods have no part in it.' : 'Read the log from its first error, or have the culprit found.') }}
+            </p>
+        @endif
+        @foreach ($page->findings as $read)
+            <x-read :read="$read" :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" />
+        @endforeach
+        @if ($page->all)
+            <x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $page->all->key]" effect="as a draft">{{ $page->all->text }}</x-remedy>
+        @endif
+        @if ($page->since?->clean)
+            <h2 class="mt-4 mb-1">Since it last worked</h2>
+            <p class="soft">Clean {{ $page->since->clean->created_at->diffForHumans() }}, <a class="link underline"
+                    href="{{ route('rehearsals.show', [$instance, $page->since->clean->number]) }}">rehearsal
+                    {{ $page->since->clean->number }}</a>.{{ $page->since->steps === [] ? ' Nothing that Stasimon looks after has changed since.' : '' }}
+            </p>
+            @foreach ($page->since->steps as $step)
+                <x-remedy :action="route('rehearsals.back', [$instance, $rehearsal->number])" :fields="['step' => $step->key]" effect="step back">{{ $step->text }}</x-remedy>
+            @endforeach
+        @elseif ($page->since)
+            <p class="soft mt-3">It has not come up clean before, so nothing can be compared.</p>
+        @endif
+        @if ($rehearsal->isOver() && !$rehearsal->isForGameAlone() && $rehearsal->state->value !== 'stopped' && count($instance->plan->wants) > 1)
+            <section class="finding mt-4">
+                <h3>Find the culprit</h3>
+                @if ($rehearsal->state->value === 'failed')
+                    <p>Launches by itself with fewer and fewer mods, in a folder beside this one, until the smallest set that fails is left:
+                        about {{ 3 + (int) ceil(log(count($instance->plan->wants), 2)) }} launches for a single culprit.</p>
+                    <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])"
+                        effect="can be stopped">{{ $page->namesNobody() ? 'Find it' : 'Look for it all the same' }}</x-remedy>
+                @endif
+                <p>Where only you can see the fault, you say after each launch whether it was there.</p>
+                <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" :fields="['asks' => 1]" effect="asks you">Find it with my word</x-remedy>
+            </section>
+        @endif
+    </x-slot:beside>
+</x-instance>

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+/*
+ * Makes the logs of this folder anew: php tests/Reference/logs/make.php
+ *
+ * Each is what a real program printed, made by the logging libraries and runtimes of Debian 12: default-jdk-headless,
+ * liblog4j2-java, liblogback-java, libslf4j-java, libjackson2-databind-java, mono-runtime, mono-mcs. The program is ours (src/);
+ * what it is made to do, and what that has to be read as, is written below and kept in expected.json. Not part of bin/test,
+ * which reads what is here.
+ */
+
+use Symfony\Component\Process\Process;
+
+require __DIR__.'/../../../vendor/autoload.php';
+
+$work = sys_get_temp_dir().'/stasimon-logs-'.getmypid();
+mkdir($work);
+$jars = array_map(fn (string $name): string => "/usr/share/java/{$name}.jar", ['slf4j-api', 'log4j-api', 'log4j-core', 'logback-classic', 'logback-core', 'jackson-core', 'jackson-databind', 'jackson-annotations']);
+$sources = glob(__DIR__.'/src/*/*.java') ?: [];
+$sources = [...$sources, ...(glob(__DIR__.'/src/*/*/*.java') ?: [])];
+(new Process(['javac', '-nowarn', '-d', "{$work}/classes", '-cp', implode(':', $jars), ...$sources]))->mustRun();
+
+$logback = function (string $name, string $pattern) use ($work): string {
+    file_put_contents($file = "{$work}/{$name}.xml", '<configuration><appender name="A" class="ch.qos.logback.core.ConsoleAppender"><encoder><pattern>'.htmlspecialchars($pattern).'</pattern></encoder></appender><root level="info"><appender-ref ref="A"/></root></configuration>');
+
+    return "-Dlogback.configurationFile={$file}";
+};
+$log4j = function (string $name, string $layout) use ($work): string {
+    file_put_contents($file = "{$work}/log4j-{$name}.xml", '<Configuration status="error"><Appenders><Console name="A">'.$layout.'</Console></Appenders><Loggers><Root level="info"><AppenderRef ref="A"/></Root></Loggers></Configuration>');
+
+    return "-Dlog4j2.configurationFile={$file}";
+};
+$pattern = fn (string $text): string => '<PatternLayout pattern="'.htmlspecialchars($text).'"/>';
+$simple = '/usr/share/java/slf4j-simple.jar';
+$family = [
+    'plain' => ['-Dsay=plain'],
+    'jul' => ['-Dsay=jul', '-Duser.language=en'],
+    'jul-german' => ['-Dsay=jul', '-Duser.language=de', '-Duser.country=DE'],
+    'jul-japanese' => ['-Dsay=jul', '-Duser.language=ja', '-Dstdout.encoding=UTF-8', '-Dstderr.encoding=UTF-8', '-Dfile.encoding=UTF-8'],
+    'jul-one-line' => ['-Dsay=jul', '-Djava.util.logging.SimpleFormatter.format=[%1$tF %1$tT] [%4$-7s] %5$s %6$s%n'],
+    'slf4j-simple' => ['-Dsay=slf4j', 'simple'],
+    'logback' => ['-Dsay=slf4j', $logback('default', '%d{HH:mm:ss.SSS} [%thread] %-5level %logger{36} - %msg%n')],
+    'logback-iso' => ['-Dsay=slf4j', $logback('iso', '%d{ISO8601} %-5level [%thread] %logger: %msg%n')],
+    'logback-root-first' => ['-Dsay=slf4j', $logback('root', '%date %level [%thread] %logger{10} [%file:%line] %msg%n%rEx')],
+    'logback-colour' => ['-Dsay=slf4j', $logback('colour', '%gray(%d{HH:mm:ss}) %highlight(%-5level) %cyan(%logger{15}) - %msg %n')],
+    'log4j' => ['-Dsay=log4j', $log4j('default', $pattern('%d{HH:mm:ss.SSS} [%t] %-5level %logger{36} - %msg%n'))],
+    'log4j-slash' => ['-Dsay=log4j', $log4j('slash', $pattern('[%d{HH:mm:ss}] [%t/%level]: (%logger{1}) %msg%n%xEx{full}'))],
+    'log4j-level-first' => ['-Dsay=log4j', $log4j('first', $pattern('%-5p %c{1} %m%n'))],
+    'log4j-columns' => ['-Dsay=log4j', $log4j('columns', $pattern('%d | %-5p | %t | %c | %m%n'))],
+    'log4j-json' => ['-Dsay=log4j', $log4j('json', '<JsonLayout compact="true" eventEol="true" stacktraceAsString="true"/>')],
+];
+$failing = [
+    ['nothing', 'uncaught', 'crash', 'fogbank', 'NullPointerException'], ['library', 'uncaught', 'crash', 'oakum-api', 'NumberFormatException'],
+    ['wrapped', 'logged', 'crash', 'fogbank', 'UnsupportedOperationException'], ['twice', 'logged', 'crash', 'fogbank', 'UnsupportedOperationException'],
+    ['inner', 'logged-then-words', 'crash', 'fogbank', 'Gone'], ['lines', 'logged', 'crash', 'fogbank', 'IllegalArgumentException'],
+    ['suppressed', 'logged', 'crash', 'fogbank', 'IllegalStateException'], ['late', 'logged', 'crash', 'fogbank', 'NumberFormatException'],
+    ['class', 'thread', 'missing-class', 'fogbank', 'NoClassDefFoundError'], ['library', 'storm', 'crash', 'fogbank', 'UnsupportedOperationException'],
+];
+$clean = [['none', 'fine'], ['nothing', 'warned'], ['twice', 'informed'], ['library', 'survived'], ['wrapped', 'again']];
+$expected = [];
+$run = function (string $name, array $command, array $expects) use (&$expected, $work): void {
+    $process = new Process($command, $work, ['JAVA_TOOL_OPTIONS' => false, 'LC_ALL' => 'C.UTF-8'], timeout: 60);
+    $process->run();
+    // Both streams as a terminal shows them is what a person hands over; what is written to both comes out in this order.
+    $text = $process->getOutput().$process->getErrorOutput();
+    $lines = explode("\n", str_replace($work, '/games/ferry', $text));
+    // A trace of a thousand equal calls says what its first forty say.
+    $kept = [];
+    $equal = 0;
+    foreach ($lines as $number => $line) {
+        $equal = $line !== '' && $line === ($lines[$number - 1] ?? null) ? $equal + 1 : 0;
+        if ($equal < 40) {
+            $kept[] = $line;
+        }
+    }
+    file_put_contents(__DIR__."/{$name}.log", implode("\n", $kept));
+    $expected[$name] = ['exit' => $process->getExitCode()] + $expects;
+    echo "{$name}: {$process->getExitCode()}\n";
+};
+foreach ($family as $name => $options) {
+    $says = in_array('simple', $options, true) ? ["/usr/share/java/slf4j-api.jar:{$simple}"] : [implode(':', $jars)];
+    $java = ['java', '-Xmx48m', '-cp', "{$work}/classes:{$says[0]}", ...array_diff($options, ['simple']), 'ferry.Game'];
+    foreach ($failing as [$fault, $how, $kind, $culprit, $exception]) {
+        $run("{$name}-{$fault}-{$how}", [...$java, $fault, $how], ['family' => $name, 'fails' => true, 'kind' => $kind, 'culprit' => $culprit, 'says' => $exception]);
+    }
+    foreach ($clean as [$fault, $how]) {
+        $run("{$name}-{$fault}-{$how}", [...$java, $fault, $how], ['family' => $name, 'fails' => false]);
+    }
+}
+$java = ['java', '-cp', "{$work}/classes:".implode(':', $jars), '-Dsay=plain'];
+file_put_contents("{$work}/empty.jar", base64_decode('UEsFBgAAAAAAAAAAAAAAAAAAAAAAAA=='));
+file_put_contents("{$work}/broken.jar", 'PK');
+$starts = [
+    'heap-size' => [['java', '-Xmx4Q', 'ferry.Game'], 'not-started', '-Xmx4Q'], 'option' => [['java', '-XX:+UseFogGC', 'ferry.Game'], 'not-started', 'UseFogGC'],
+    'option-unknown' => [['java', '-fog', 'ferry.Game'], 'not-started', '-fog'], 'collectors' => [['java', '-XX:+UseSerialGC', '-XX:+UseG1GC', 'ferry.Game'], 'not-started', 'collector'],
+    'main-class' => [[...$java, 'ferry.Gone'], 'not-started', 'ferry.Gone'], 'jar' => [['java', '-jar', 'gone.jar'], 'not-started', 'gone.jar'],
+    'manifest' => [['java', '-jar', 'empty.jar'], 'unreadable', 'empty.jar'], 'broken-jar' => [['java', '-jar', 'broken.jar'], 'unreadable', 'broken.jar'],
+    'agent' => [['java', '-javaagent:gone.jar', 'ferry.Game'], 'not-started', 'gone.jar'], 'module' => [['java', '--add-modules', 'ferry.gone', 'ferry.Game'], 'not-started', 'ferry.gone'],
+    'heap-order' => [['java', '-Xms900m', '-Xmx100m', 'ferry.Game'], 'not-started', 'heap size'],
+];
+foreach ($starts as $name => [$command, $kind, $says]) {
+    $run("start-{$name}", $command, ['family' => 'start', 'fails' => true, 'kind' => $kind, 'culprit' => '', 'says' => $says]);
+}
+foreach (['heap' => 'Java heap space', 'array' => 'Requested array size', 'endless' => 'StackOverflowError'] as $fault => $says) {
+    $run("memory-{$fault}", ['java', '-Xmx48m', ...array_slice($java, 1), 'ferry.Game', $fault, 'uncaught'], ['family' => 'memory', 'fails' => true, 'kind' => $fault === 'endless' ? 'endless' : 'out-of-memory', 'culprit' => $fault === 'endless' ? 'fogbank' : '', 'says' => $says]);
+}
+file_put_contents("{$work}/Trouble.cs", <<<'CS'
+using System;
+namespace WaxAndSeal { public class Seal {
+    public static void Break() { object wax = null; wax.ToString(); }
+    public static void Wrapped() { try { Break(); } catch (Exception e) { throw new InvalidOperationException("the seal is broken", e); } }
+} }
+public static class Program { public static int Main(string[] a) {
+    Console.WriteLine("Post 1.4.0 starts");
+    switch (a[0]) {
+        case "uncaught": WaxAndSeal.Seal.Break(); break;
+        case "wrapped": WaxAndSeal.Seal.Wrapped(); break;
+        case "printed": try { WaxAndSeal.Seal.Wrapped(); } catch (Exception e) { Console.WriteLine("[20:00:01 ERR] The game stops\n" + e); return 1; } break;
+        case "warned": try { WaxAndSeal.Seal.Wrapped(); } catch (Exception e) { Console.WriteLine("[20:00:01 WRN] No seal today\n" + e); Console.WriteLine("[20:00:02 INF] good bye"); } break;
+        case "number": int.Parse("many"); break;
+    }
+    return 0;
+} }
+CS);
+(new Process(['mcs', '-out:'.$work.'/trouble.exe', "{$work}/Trouble.cs"]))->mustRun();
+foreach (['uncaught' => ['wax-and-seal', 'NullReferenceException'], 'wrapped' => ['wax-and-seal', 'NullReferenceException'], 'printed' => ['wax-and-seal', 'NullReferenceException'], 'number' => ['', 'FormatException']] as $fault => [$culprit, $says]) {
+    $run("mono-{$fault}", ['mono', "{$work}/trouble.exe", $fault], ['family' => 'mono', 'fails' => true, 'kind' => 'crash', 'culprit' => $culprit, 'says' => $says]);
+}
+foreach (['warned', 'none'] as $fault) {
+    $run("mono-{$fault}", ['mono', "{$work}/trouble.exe", $fault], ['family' => 'mono', 'fails' => false]);
+}
+ksort($expected);
+file_put_contents(__DIR__.'/expected.json', json_encode($expected, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES)."\n");
+(new Process(['rm', '-rf', $work]))->run();
