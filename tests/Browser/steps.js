@@ -28,11 +28,22 @@ export async function apply(page, at = null) {
     }
     await page.getByRole('button', { name: /^Apply/ }).click();
     await expect(page.getByText('The last one is applied.')).toBeVisible();
+    await page.waitForLoadState();
+}
+
+// "g" and a letter, as often as it takes: a page that is just being loaded again does not hear keys.
+export async function go(page, letter, where) {
+    await expect(async () => {
+        await page.keyboard.press('g');
+        await page.keyboard.press(letter);
+        await expect(page).toHaveURL(where, { timeout: 3000 });
+    }).toPass();
 }
 
 export async function rehearse(page, verdict) {
     await page.getByRole('button', { name: /^Rehearse/ }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText(verdict);
+    await page.waitForLoadState();
 }
 
 // The instance's folder on disk, as the person would open it by hand.

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { unlinkSync } from 'node:fs';
-import { addToDraft, apply, expectAccessible, files, folderOf, makeInstance, rehearse } from './steps.js';
+import { addToDraft, apply, expectAccessible, files, folderOf, go, makeInstance, rehearse } from './steps.js';
 
 test('from nothing to a clean rehearsal', async ({ page }) => {
     await page.goto('/');
@@ -125,10 +125,7 @@ test('the whole of a draft by keyboard', async ({ page }) => {
     await expect(page.getByRole('dialog')).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toBeHidden();
-    for (const key of ['g', 'i']) {
-        await page.keyboard.press(key);
-    }
-    await expect(page).toHaveURL(/:\d+\/$/);
+    await go(page, 'i', /:\d+\/$/);
 });
 
 test('the line-up as a theatre: pointed at, and by keyboard', async ({ page }) => {

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { appendFileSync, chmodSync, existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { addToDraft, apply, expectAccessible, files, folderOf, makeInstance, rehearse, rootOf } from './steps.js';
+import { addToDraft, apply, expectAccessible, files, folderOf, go, makeInstance, rehearse, rootOf } from './steps.js';
 
 const mood = (depot, answer) => writeFileSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, JSON.stringify({ answer }));
 const well = () => ['slipway', 'tidepool'].forEach(depot => rmSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, { force: true }));
@@ -201,8 +201,7 @@ test('history goes back, with configs and worlds, and forth again', async ({ pag
     if (existsSync(config)) {
         writeFileSync(config, 'second');
     }
-    await page.keyboard.press('g');
-    await page.keyboard.press('h');
+    await go(page, 'h', /\/history$/);
     await expect(page.getByRole('row').nth(1)).toContainText('Added Weather Glass.');
     await page
         .getByRole('row')
