@@ -68,9 +68,11 @@ it('has models with relations and casts only', function (): void {
     }
 });
 
-it('has views that ask nothing of the database', function (): void {
+it('has views that ask nothing of the database, in lines that can be read', function (): void {
     foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__).'/resources/views', FilesystemIterator::SKIP_DOTS)) as $file) {
-        expect((string) file_get_contents((string) $file))->not->toMatch('/DB::|::query\(\)|App\\\\Models\\\\\w+::/', (string) $file);
+        expect((string) file_get_contents((string) $file))->not->toMatch('/DB::|::query\(\)|App\\\\Models\\\\\w+::/', (string) $file)
+            // One row of a log is one line there: blanks between its parts would be shown.
+            ->and(str_ends_with((string) $file, 'logs/lines.blade.php') ? '' : (string) file_get_contents((string) $file))->not->toMatch('/^.{141,}$/m', (string) $file);
     }
 });
 

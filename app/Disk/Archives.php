@@ -44,7 +44,7 @@ final readonly class Archives
     /** @throws UnsafeArchive */
     public function check(string $sha256, string $name): void
     {
-        $archive = Archive::read($this->store->path($sha256), $name);
+        $archive = Archive::lookInto($this->store->path($sha256), $name);
         $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $archive->entries));
     }
 
@@ -55,7 +55,7 @@ final readonly class Archives
      *
      * @throws UnsafeArchive
      */
-    public function unpacked(string $sha256): array
+    public function unpacked(string $sha256, string $name): array
     {
         $kept = json_decode((string) DB::table('archives')->where('sha256', $sha256)->value('entries'), true, flags: JSON_THROW_ON_ERROR);
         $entries = array_map(fn (array $entry): ArchiveEntry => new ArchiveEntry($entry['index'], $entry['path'], $entry['size']), $kept);
@@ -66,6 +66,7 @@ final readonly class Archives
             }
         }
         if ($missing !== []) {
+            Archive::known($this->store->path($sha256), ...$entries)->checkPaths($name);
             foreach ($this->unpack($sha256, $missing) as $number => $digest) {
                 $kept[$number]['sha256'] = $digest;
             }

@@ -76,7 +76,7 @@ final readonly class Laying
         $place = $placement->placeOf($kind, $file->name);
         $files = [];
         if ($place->unpack) {
-            [$entries, $contents] = $this->archives->unpacked($file->sha256);
+            [$entries, $contents] = $this->archives->unpacked($file->sha256, $file->name);
             foreach (ContentFolder::of($entries, $place, $file->content, $file->name) as $path => $entry) {
                 $files[$placement->pathWithin($place, (string) $path)] = $contents[$entry->path];
             }

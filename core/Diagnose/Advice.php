@@ -62,10 +62,11 @@ final readonly class Advice
             Failure::MissingMember, Failure::WrongAssembly => $this->otherReleases($target, newerOnly: true),
             Failure::MissingClass => $target === '' ? $this->known($diagnosis->get('class')) : $this->otherReleases($target, newerOnly: true),
             Failure::MissingAssembly => $this->known($diagnosis->get('assembly')),
-            Failure::BadConfig => [$this->settingAside($diagnosis->get('file'))],
+            // Only what lies among the instance's own files can be set aside.
+            Failure::BadConfig => in_array(explode('/', $diagnosis->get('file'))[0], $this->game->own, true) && ! str_contains($diagnosis->get('file'), '..') ? [$this->settingAside($diagnosis->get('file'))] : [],
             default => [],
         };
-        $doesNotConcernMods = in_array($diagnosis->kind, [Failure::OutOfMemory, Failure::MachineMemory, Failure::Duplicate, Failure::NoLoader, Failure::NotStarted], true);
+        $doesNotConcernMods = in_array($diagnosis->kind, [Failure::OutOfMemory, Failure::MachineMemory, Failure::Duplicate, Failure::NoLoader, Failure::NotStarted, Failure::PortTaken, Failure::DiskFull, Failure::NoPermission, Failure::TooManyFiles, Failure::PathTooLong], true);
         foreach ($doesNotConcernMods ? [] : $suspects as $suspect) {
             array_push($first, ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable));
         }

@@ -8,6 +8,7 @@ use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\LogForm;
 use Stasimon\Core\Game\Platform;
 use Stasimon\Core\Log\Course;
+use Stasimon\Core\Log\LogArchive;
 use Stasimon\Core\Log\LogLine;
 
 /**
@@ -64,7 +65,13 @@ final class Diagnosing
 
     private Course $course;
 
-    public function __construct(private readonly LogForm $form, private readonly Platform $platform, private readonly Holders $holders, private readonly string $game = '')
+    /** The course of the first log of several that has one. */
+    private ?Course $told = null;
+
+    /** @var array<string, Diagnosis> of the logs before this one, of several in one text */
+    private array $earlier = [];
+
+    public function __construct(private readonly LogForm $form, private readonly Platform $platform, private readonly Holders $holders, private readonly string $game = '', private readonly Circumstances $circumstances = new Circumstances)
     {
         $this->course = new Course($form);
     }
@@ -85,8 +92,16 @@ final class Diagnosing
 
     public function follow(LogLine $line): void
     {
+        if ($line->level === 'text' && str_starts_with($line->message, '══ ') && preg_match(LogArchive::HEADING, $line->message) === 1) {
+            $this->earlier += $this->ofOneLog(null);
+            $this->told ??= $this->course->phases() === [] ? null : $this->course;
+            [$this->under, $this->beginning, $this->before] = ['', [], ''];
+            $this->startAnew();
+
+            return;
+        }
         if ($this->beginsAnew($line)) {
-            [$this->incidents, $this->open, $this->maybe, $this->course] = [[], null, null, new Course($this->form)];
+            $this->startAnew();
         }
         $this->course->follow($line);
         $parts = str_contains($line->message, "\n") ? explode("\n", $line->message) : [$line->message];
@@ -99,6 +114,11 @@ final class Diagnosing
             $this->gist = '';
             $this->text(new LogLine($line->number, '', '', 'text', '', $part));
         }
+    }
+
+    private function startAnew(): void
+    {
+        [$this->incidents, $this->open, $this->maybe, $this->course] = [[], null, null, new Course($this->form)];
     }
 
     /** Whether the program was started once more: what it said first it says again. */
@@ -163,7 +183,12 @@ final class Diagnosing
             return;
         }
         // The blank and commented lines of a runtime's own report hold it together; an exception's message may have several.
-        if ($this->open !== null && ($this->open->kind === Failure::NativeCrash || (! $this->open->hasFrames() && trim($line->message) !== '' && $this->open->words++ < self::WORDS))) {
+        if ($this->open !== null && ($this->open->kind === Failure::NativeCrash || ($this->open->kind === Failure::Deadlock && ! $this->open->hasFrames()) || (! $this->open->hasFrames() && (trim($line->message) !== '' || $this->open->kind === Failure::BadConfig) && $this->open->words++ < self::WORDS))) {
+            if ($this->open->kind === Failure::BadConfig) {
+                // Where in the file it is stands there.
+                $this->open->add($line, []);
+            }
+
             return;
         }
         $this->open = null;
@@ -205,6 +230,11 @@ final class Diagnosing
     /** Whether a line belongs to the trace that is open: a frame, or a cause, which may say more than what it caused. */
     private function continues(Incident $open, LogLine $line): bool
     {
+        if ($open->kind === Failure::Deadlock && $this->platform->thread !== '' && preg_match($this->platform->thread, $line->message, $named) === 1) {
+            $open->thread($line, $named['thread']);
+
+            return true;
+        }
         if (preg_match($this->platform->frame, $line->message, $frame) === 1) {
             $open->frame($line, strtr($frame['class'], '/', '.'));
 
@@ -280,7 +310,7 @@ final class Diagnosing
 
     public function course(): Course
     {
-        return $this->course;
+        return $this->course->phases() === [] ? $this->told ?? $this->course : $this->course;
     }
 
     /**
@@ -289,7 +319,19 @@ final class Diagnosing
      */
     public function diagnoses(?bool $hasFailed = null): array
     {
-        $blaming = new Blaming($this->form, $this->holders, $this->game, $this->course->pending());
+        $diagnoses = array_values($this->earlier + $this->ofOneLog($hasFailed));
+        $tooMany = count($diagnoses) - self::TOLD;
+        if ($tooMany > 0) {
+            array_splice($diagnoses, self::FIRST, $tooMany);
+        }
+
+        return $diagnoses;
+    }
+
+    /** @return array<string, Diagnosis> each failure once, by what it is */
+    private function ofOneLog(?bool $hasFailed): array
+    {
+        $blaming = new Blaming($this->form, $this->holders, $this->game, $this->course->pending(), $this->circumstances);
         $diagnoses = [];
         $waiting = [];
         foreach ($this->counting($hasFailed) as $incident) {
@@ -299,18 +341,16 @@ final class Diagnosing
                 continue;
             }
             $diagnosis = $blaming->of($incident);
-            $key = implode(' ', [$diagnosis->kind->value, ...$diagnosis->suspects, $diagnosis->get('target'), $diagnosis->get('file'), $diagnosis->get('exception')]);
-            $diagnoses[$key] ??= $diagnosis;
+            $diagnoses[self::key($diagnosis)] ??= $diagnosis;
         }
         $hung = $waiting === [] ? null : $blaming->waiting($waiting);
 
-        $diagnoses = [...array_values($diagnoses), ...($hung === null ? [] : [$hung])];
-        $tooMany = count($diagnoses) - self::TOLD;
-        if ($tooMany > 0) {
-            array_splice($diagnoses, self::FIRST, $tooMany);
-        }
+        return $diagnoses + ($hung === null ? [] : [self::key($hung) => $hung]);
+    }
 
-        return $diagnoses;
+    private static function key(Diagnosis $diagnosis): string
+    {
+        return implode(' ', [$diagnosis->kind->value, ...$diagnosis->suspects, $diagnosis->get('target'), $diagnosis->get('file'), $diagnosis->get('exception')]);
     }
 
     /** @return list<Incident> those that something failed of */

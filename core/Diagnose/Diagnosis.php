@@ -14,9 +14,10 @@ final readonly class Diagnosis
      * @param  list<LogLine>  $quotes  the lines that say so, the first of them first; never empty
      * @param  array<string, string>  $details  what was caught or found out: package, version, target, range, found, level, file, class, member, …
      * @param  list<string>  $suspects  packages, the one most at fault first
-     * @param  string  $why  how that is known, as a sentence
+     * @param  string  $why  how that is known, as sentences
+     * @param  list<Clue>  $clues  what speaks for whose fault, where that adds up from several things
      */
-    public function __construct(public Failure $kind, public array $quotes, private array $details, public array $suspects = [], public Sureness $sure = Sureness::Certain, public string $why = 'The log says so in so many words.')
+    public function __construct(public Failure $kind, public array $quotes, private array $details, public array $suspects = [], public Sureness $sure = Sureness::Certain, public string $why = 'The log says so in so many words.', public array $clues = [])
     {
     }
 

@@ -13,16 +13,18 @@ final readonly class Holders
      * @param  array<string, string>  $namespaces  "oakum.sky" => package
      * @param  array<string, string>  $assemblies  name => package
      * @param  array<string, string>  $files  path in the instance's folder => package
+     * @param  list<string>  $own  the folders with a person's own files, as the game's definition has them
      */
-    private function __construct(private array $namespaces, private array $assemblies, private array $files)
+    private function __construct(private array $namespaces, private array $assemblies, private array $files, private array $own)
     {
     }
 
     /**
      * @param  array<string, ArchiveFacts>  $facts  package => what its archive holds
      * @param  array<string, string>  $files  path in the instance's folder => package
+     * @param  list<string>  $own  the folders with a person's own files
      */
-    public static function of(array $facts, array $files = []): self
+    public static function of(array $facts, array $files = [], array $own = []): self
     {
         $namespaces = $assemblies = [];
         foreach ($facts as $package => $of) {
@@ -30,12 +32,12 @@ final readonly class Holders
             $assemblies += array_fill_keys($of->assemblies, (string) $package);
         }
 
-        return new self($namespaces, $assemblies, $files);
+        return new self($namespaces, $assemblies, $files, $own);
     }
 
     public static function nobody(): self
     {
-        return new self([], [], []);
+        return new self([], [], [], []);
     }
 
     /** Whether nothing is known of whose code is whose, as without an instance. */
@@ -56,6 +58,37 @@ final readonly class Holders
     public function ofAssembly(string $name): ?string
     {
         return $this->assemblies[$name] ?? null;
+    }
+
+    /** A path as it is called within the instance's folder, where it ends so; otherwise as it is. */
+    public function relative(string $file): string
+    {
+        $parts = explode('/', $file);
+        foreach (array_keys($parts) as $from) {
+            $end = implode('/', array_slice($parts, $from));
+            if (isset($this->files[$end]) || in_array($parts[$from], $this->own, true)) {
+                return $end;
+            }
+        }
+
+        return $file;
+    }
+
+    /** The package that a config belongs to: one that laid it, or one that it is called like. */
+    public function ofConfig(string $file): ?string
+    {
+        if (isset($this->files[$file])) {
+            return $this->files[$file];
+        }
+        $known = array_fill_keys([...array_values($this->namespaces), ...array_values($this->assemblies), ...array_values($this->files)], true);
+        foreach (array_reverse(explode('/', strtolower($file))) as $part) {
+            $name = (string) preg_replace('/(?:[-_.](?:client|server|common|config|settings))*\.\w+$/', '', $part);
+            if (isset($known[$name]) || isset($known[strtr($name, '_', '-')])) {
+                return isset($known[$name]) ? $name : strtr($name, '_', '-');
+            }
+        }
+
+        return null;
     }
 
     /** @param  string  $file  with its folder, or its name alone */

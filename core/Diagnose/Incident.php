@@ -6,6 +6,7 @@ namespace Stasimon\Core\Diagnose;
 
 use LogicException;
 use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Game\Signature;
 use Stasimon\Core\Log\LogLine;
 
 /** A failure as a log tells it: the line that says so, the trace that follows, and the causes within it. */
@@ -83,11 +84,37 @@ final class Incident
         $this->quote($line);
     }
 
+    /** A thread of those that wait for each other, whose frames follow. */
+    public function thread(LogLine $line, string $name): void
+    {
+        $known = explode(' and ', $this->caught['thread'] ?? '');
+        $this->caught['thread'] = implode(' and ', array_unique([...array_filter($known), $name]));
+        $this->wrapped($line);
+    }
+
     /** What was thrown on the way and is no cause of it. */
     public function suppressed(LogLine $line): void
     {
         $this->current = null;
         $this->quote($line);
+    }
+
+    /** Whether what it begins with, or its root cause, is worded like that. */
+    public function says(Signature $signature): bool
+    {
+        return $signature->catch($this->quotes[0]->message) !== null || $signature->catch($this->root->message) !== null;
+    }
+
+    /** @return list<list<string>> classes of each thread of a deadlock, or of each cause */
+    public function traces(): array
+    {
+        return array_values(array_filter($this->traces, fn (array $frames): bool => $frames !== []));
+    }
+
+    /** @return list<LogLine> every line that was kept */
+    public function lines(): array
+    {
+        return $this->quotes;
     }
 
     public function hasFrames(): bool

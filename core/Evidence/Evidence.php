@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Evidence;
 
+use Stasimon\Core\Place\Archive\Prefixed;
 use ZipArchive;
 
 /**
@@ -19,7 +20,7 @@ final readonly class Evidence
     private const LARGEST = 33_554_432;
 
     /** Entries that are looked at, and archives in archives. */
-    private const ENTRIES = 60_000;
+    private const ENTRIES = 100_000;
 
     private const DEPTH = 2;
 
@@ -35,7 +36,12 @@ final readonly class Evidence
     {
         $zip = new ZipArchive;
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
-            return new ArchiveFacts;
+            $whole = Prefixed::without($path);
+            $isOpen = $whole !== null && $zip->open($whole, ZipArchive::RDONLY) === true;
+            $whole === null || unlink($whole);
+            if (! $isOpen) {
+                return new ArchiveFacts;
+            }
         }
         $level = $framework = 0;
         $witness = $assembly = '';
@@ -57,7 +63,7 @@ final readonly class Evidence
                 }
             } elseif ($kind === 'jar' && $depth > 0 && $this->isReadable($zip, $i)) {
                 $inner = $this->inside((string) $zip->getFromIndex($i), $depth - 1);
-                $embedded[$name] = $inner->manifest['implementation-version'] ?? '';
+                $embedded[$name] = $inner->manifest['implementation-version'] ?? $inner->manifest['bundle-version'] ?? '';
                 [$level, $witness] = $inner->level > $level ? [$inner->level, "{$name}, {$inner->witness}"] : [$level, $witness];
                 $namespaces += array_fill_keys($inner->namespaces, true);
             } elseif (strcasecmp($name, 'META-INF/MANIFEST.MF') === 0) {

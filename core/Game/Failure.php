@@ -29,6 +29,13 @@ enum Failure: string
     case SameChange = 'same-change';
     case SameNumber = 'same-number';
     case BadConfig = 'bad-config';
+    /** Another program listens where this one wants to. */
+    case PortTaken = 'port-taken';
+    case DiskFull = 'disk-full';
+    case NoPermission = 'no-permission';
+    /** More files are open than the system lets one program have. */
+    case TooManyFiles = 'too-many-files';
+    case PathTooLong = 'path-too-long';
     case WrongSide = 'wrong-side';
     case NativeCrash = 'native-crash';
     case Hung = 'hung';

@@ -16,9 +16,10 @@ final readonly class Platform
      * @param  string  $throwable  a pattern with the groups exception and message, over a line that is an exception if a frame follows; nothing if none
      * @param  string  $uncaught  a pattern over the line by which the runtime says that nobody caught it and it ends; nothing if none
      * @param  string  $inline  what stands between an exception and its cause in one line; nothing if they never do
+     * @param  string  $thread  a pattern with the group thread, over the line before each stack of the runtime's own section on a deadlock; nothing if it has none
      * @param  list<Signature>  $signatures  the most telling first
      */
-    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public array $signatures)
+    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public string $thread, public array $signatures)
     {
     }
 
@@ -33,6 +34,7 @@ final readonly class Platform
             $node->has('throwable') ? Signature::pattern($node->field('throwable')) : '',
             $node->has('uncaught') ? Signature::pattern($node->field('uncaught')) : '',
             $node->optional('inline')?->text() ?? '',
+            $node->has('thread') ? Signature::pattern($node->field('thread')) : '',
             array_map(Signature::read(...), $node->field('signatures')->items()),
         );
     }
@@ -40,6 +42,6 @@ final readonly class Platform
     /** For games whose platform is not known. */
     public static function none(): self
     {
-        return new self('/^\s+at (?<class>[\w.$\/]+)\.(?<method>[\w$<>]+)\(/', '/^Caused by: /', '', '', '', []);
+        return new self('/^\s+at (?<class>[\w.$\/]+)\.(?<method>[\w$<>]+)\(/', '/^Caused by: /', '', '', '', '', []);
     }
 }

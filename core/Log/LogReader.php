@@ -39,6 +39,38 @@ final readonly class LogReader
         }
     }
 
+    /**
+     * @param  resource  $file  of any length, with lines of any length
+     * @return iterable<LogLine>
+     */
+    public function of($file): iterable
+    {
+        for ($number = 1; ($text = self::next($file)) !== null; $number++) {
+            yield $this->line($number, $text);
+        }
+    }
+
+    /**
+     * The next line of a file with its end, as far as it is looked at; what is longer is passed over. Null at the end.
+     *
+     * @param  resource  $file
+     */
+    public static function next($file): ?string
+    {
+        $text = fgets($file, self::LONGEST + 3);
+        if ($text === false) {
+            return null;
+        }
+        if ($text[-1] !== "\n") {
+            for ($rest = $text; $rest !== false && $rest[-1] !== "\n";) {
+                $rest = fgets($file, self::LONGEST);
+            }
+            $text .= $rest === false ? '' : "\n";
+        }
+
+        return $text;
+    }
+
     public function line(int $number, string $text): LogLine
     {
         $text = rtrim(strlen($text) > self::LONGEST ? mb_strcut($text, 0, self::LONGEST, 'UTF-8') : $text, "\r\n");

@@ -4,15 +4,17 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Log;
 
-use ZipArchive;
+use Closure;
 
 /**
- * The text of a log that somebody hands over: plain, in gzip (RFC 1952) or in a ZIP archive, in UTF-8, UTF-16 or one byte a
- * letter. It is poured from file to file a portion at a time, whatever its length.
+ * The text of logs that somebody hands over: plain, in gzip (RFC 1952), in XML or several in a ZIP archive, in UTF-8, UTF-16 or
+ * one byte a letter. It is poured from file to file a portion at a time, whatever its length.
  */
 final readonly class LogText
 {
     private const PORTION = 65_536;
+
+    private const GZIP = "\x1f\x8b";
 
     /**
      * @param  int  $most  bytes of text that are taken; what is longer is refused
@@ -23,41 +25,91 @@ final readonly class LogText
     }
 
     /**
-     * Writes the text as UTF-8.
+     * Writes the text as UTF-8. Of an archive all logs are written, each under a line with its name.
      *
      * @throws UnreadableLog
      */
     public function pour(string $from, string $to): void
     {
         $head = (string) @file_get_contents($from, false, null, 0, 4);
-        $zip = new ZipArchive;
-        $size = -1;
-        $source = match (true) {
-            str_starts_with($head, "\x1f\x8b") => @gzopen($from, 'rb'),
-            str_starts_with($head, "PK\x03\x04") => $this->inArchive($zip, $from, $size),
-            default => @fopen($from, 'rb'),
-        };
         $target = @fopen($to, 'wb');
-        if ($source === false || $target === false) {
+        if ($target === false) {
             throw new UnreadableLog('The file could not be opened. Nothing was kept.');
         }
         // What a damaged archive makes PHP warn of is found out by counting.
         set_error_handler(static fn (): bool => true);
         try {
-            $read = $this->convert($source, $target);
-            if ($size >= 0 && $read !== $size) {
-                throw new UnreadableLog('The log in the archive cannot be read to its end; the archive is damaged.');
-            }
-            if (str_starts_with($head, "\x1f\x8b") && ! self::isWhole($from)) {
-                // What could be read of it is worth reading.
-                fwrite($target, "\n… the archive is damaged or cut short; nothing after this line could be read …\n");
+            if (str_starts_with($head, "PK\x03\x04")) {
+                $this->pourArchive(LogArchive::open($from), $target);
+            } else {
+                $this->pourFile($from, str_starts_with($head, self::GZIP), $target);
             }
         } finally {
             restore_error_handler();
             fclose($target);
-            fclose($source);
         }
         $this->shorten($to);
+    }
+
+    /** @param  resource  $target */
+    private function pourFile(string $from, bool $isGzip, $target): void
+    {
+        $source = $isGzip ? gzopen($from, 'rb') : fopen($from, 'rb');
+        if ($source === false) {
+            throw new UnreadableLog('The file could not be opened. Nothing was kept.');
+        }
+        try {
+            $this->convert(fn (): string => (string) fread($source, self::PORTION), $target, $this->most);
+        } finally {
+            fclose($source);
+        }
+        if ($isGzip && ! self::isWhole($from)) {
+            // What could be read of it is worth reading.
+            fwrite($target, "\n… the archive is damaged or cut short; nothing after this line could be read …\n");
+        }
+    }
+
+    /** @param  resource  $target */
+    private function pourArchive(LogArchive $archive, $target): void
+    {
+        $room = $this->most;
+        foreach ($archive->logs as $number => $log) {
+            $source = $archive->stream($log);
+            if (count($archive->logs) > 1) {
+                fwrite($target, ($number === 0 ? '' : "\n").'══ '.mb_substr((string) preg_replace('/\s+/', ' ', $log['name']), 0, 200)." ══\n");
+            }
+            if ($source === false) {
+                $this->tellDamaged($archive, $target);
+
+                continue;
+            }
+            $read = 0;
+            $gzip = null;
+            $next = function () use ($source, &$read, &$gzip): string {
+                for ($text = ''; $text === '' && ! feof($source);) {
+                    $bytes = (string) fread($source, 4_096);
+                    $gzip ??= str_starts_with($bytes, self::GZIP) ? inflate_init(ZLIB_ENCODING_GZIP) : false;
+                    $read += strlen($bytes);
+                    $text = $gzip === false ? $bytes : (string) inflate_add($gzip, $bytes);
+                }
+
+                return $text;
+            };
+            $room -= $this->convert($next, $target, $room);
+            fclose($source);
+            if ($read !== $log['size']) {
+                $this->tellDamaged($archive, $target);
+            }
+        }
+    }
+
+    /** @param  resource  $target */
+    private function tellDamaged(LogArchive $archive, $target): void
+    {
+        if (count($archive->logs) === 1) {
+            throw new UnreadableLog('The log in the archive cannot be read to its end; the archive is damaged.');
+        }
+        fwrite($target, "\n… this log is damaged in the archive; nothing after this line could be read …\n");
     }
 
     /** Whether a gzip file has an end, and its checksum is that of what is in it. */
@@ -133,64 +185,39 @@ final readonly class LogText
     }
 
     /**
-     * @param  int  $size  bytes that it holds
-     * @return resource the entry that is most likely the log
-     */
-    private function inArchive(ZipArchive $zip, string $from, int &$size)
-    {
-        if ($zip->open($from, ZipArchive::RDONLY) !== true) {
-            throw new UnreadableLog('It begins like a ZIP archive, and cannot be read as one; perhaps it is cut short.');
-        }
-        $best = null;
-        $bestRank = [-1, 0];
-        for ($i = 0; $i < min($zip->numFiles, 2_000); $i++) {
-            $stat = $zip->statIndex($i);
-            if ($stat === false || $stat['size'] === 0 || str_ends_with((string) $stat['name'], '/')) {
-                continue;
-            }
-            $name = strtolower((string) $stat['name']);
-            $rank = [(str_ends_with($name, '.log') ? 2 : 0) + (str_ends_with($name, '.txt') ? 1 : 0) + (str_contains($name, 'crash') ? 1 : 0), (int) $stat['size']];
-            [$best, $bestRank] = $rank > $bestRank ? [$i, $rank] : [$best, $bestRank];
-        }
-        $source = $best === null ? false : $zip->getStreamIndex($best);
-        if ($source === false) {
-            throw new UnreadableLog('There is no file in the archive that could be a log.');
-        }
-        $size = $bestRank[1];
-
-        return $source;
-    }
-
-    /**
-     * @param  resource  $source
+     * @param  Closure(): string  $next  the next portion; nothing at the end
      * @param  resource  $target
-     * @return int bytes that were read
+     * @param  int  $room  bytes of text that may be written
+     * @return int bytes that were
      */
-    private function convert($source, $target): int
+    private function convert(Closure $next, $target, int $room): int
     {
-        $start = (string) @fread($source, self::PORTION);
+        $start = $next();
         [$skip, $encoding] = self::encodingOf($start);
         $pending = substr($start, $skip);
+        $xml = XmlEvents::begin(self::utf8(substr($pending, 0, 2_000), $encoding)) ? new XmlEvents : null;
         $written = 0;
         $read = strlen($start);
         while (true) {
-            $next = @fread($source, self::PORTION);
-            $last = $next === false || $next === '';
+            $more = $next();
+            $isLast = $more === '';
             // A letter, or a line, is not cut in two.
-            $cut = $last ? strlen($pending) : self::whole($pending, $encoding);
+            $cut = $isLast ? strlen($pending) : self::whole($pending, $encoding);
             $text = self::utf8(substr($pending, 0, $cut), $encoding);
+            $text = $xml === null ? $text : $xml->take($text, $isLast);
             $written += strlen($text);
-            if ($written > $this->most) {
+            // Zeros, of which nothing is kept, count as well; a letter of UTF-16 has two bytes, and XML has more words than it says.
+            if ($written > $room || $read > 2 * $this->most + self::PORTION) {
                 throw new UnreadableLog('Unpacked it is longer than '.number_format(intdiv($this->most, 1_000_000)).' MB, which is more than is read.');
             }
             if (fwrite($target, $text) !== strlen($text)) {
                 throw new UnreadableLog('It could not be written; perhaps the disk is full. Nothing was kept.');
             }
-            if ($last) {
-                return $read;
+            if ($isLast) {
+                return $written;
             }
-            $read += strlen($next);
-            $pending = substr($pending, $cut).$next;
+            $read += strlen($more);
+            $pending = substr($pending, $cut).$more;
         }
     }
 

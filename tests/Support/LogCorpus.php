@@ -10,6 +10,7 @@ use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Holders;
 use Stasimon\Core\Diagnose\Telling;
 use Stasimon\Core\Log\LogReader;
+use Stasimon\Core\Log\LogText;
 
 /** What real programs printed, in tests/Reference/logs/, and how it is read: with whose code is whose, and without. */
 final class LogCorpus
@@ -29,7 +30,14 @@ final class LogCorpus
         $definition = Logs::game($game, $platform);
         $holders = $alone ? Holders::nobody() : Logs::holders();
 
-        return (new Diagnosing($definition->log, $definition->platform, $holders, $game))->of((new LogReader($definition->log))->lines((string) file_get_contents(self::FOLDER."/{$name}.log")));
+        $text = (string) tempnam(sys_get_temp_dir(), 'stasimon-corpus');
+        try {
+            (new LogText(1_000_000))->pour(self::FOLDER."/{$name}.log", $text);
+
+            return (new Diagnosing($definition->log, $definition->platform, $holders, $game))->of((new LogReader($definition->log))->lines((string) file_get_contents($text)));
+        } finally {
+            unlink($text);
+        }
     }
 
     /**

@@ -26,9 +26,9 @@ final class Logs
     public static function holders(): Holders
     {
         return Holders::of([
-            'fogbank' => new ArchiveFacts(namespaces: ['fog']), 'oakum-api' => new ArchiveFacts(namespaces: ['oakum.sky', 'oakum.boot']),
+            'fogbank' => new ArchiveFacts(namespaces: ['fog']), 'oakum-api' => new ArchiveFacts(namespaces: ['oakum.sky', 'oakum.boot', 'oakum.bell']),
             'wax-and-seal' => new ArchiveFacts(assemblies: ['WaxAndSeal']), 'franking' => new ArchiveFacts(assemblies: ['Franking']),
-        ], ['mods/fogbank-2.1.0.zip' => 'fogbank']);
+        ], ['mods/fogbank-2.1.0.zip' => 'fogbank'], own: ['config', 'worlds']);
     }
 
     /** @return list<Diagnosis> */

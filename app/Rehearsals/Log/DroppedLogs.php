@@ -58,8 +58,7 @@ final readonly class DroppedLogs
             @unlink($dropped->path('raw'));
         }
         $log = $this->log($dropped);
-        $log->index(over: true);
-        $dropped->update(['state' => LogState::Ready, 'reading' => $this->reading->of($log->each(), $this->games->get($dropped->game), $dropped->instance)]);
+        $dropped->update(['state' => LogState::Ready, 'reading' => $this->reading->of($log->indexed(over: true), $this->games->get($dropped->game), $dropped->instance)]);
     }
 
     public function log(DroppedLog $dropped): LogFile

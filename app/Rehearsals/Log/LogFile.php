@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Log;
 
+use Generator;
 use Stasimon\Core\Game\LogForm;
 use Stasimon\Core\Log\LogLine;
 use Stasimon\Core\Log\LogReader;
@@ -41,6 +42,12 @@ final readonly class LogFile
     /** Takes lines that have come since into the index. The last, which may not be whole yet, waits unless the log is over. */
     public function index(bool $over = false): void
     {
+        iterator_count($this->indexed($over));
+    }
+
+    /** @return Generator<LogLine> the lines that have come since, each taken into the index as it goes by; it has to be gone through to its end */
+    public function indexed(bool $over = false): Generator
+    {
         $index = @fopen($this->path.'.index', 'c+b');
         $log = @fopen($this->path, 'rb');
         if ($index === false || $log === false || ! flock($index, LOCK_EX)) {
@@ -51,15 +58,15 @@ final readonly class LogFile
         $before = '';
         if ($known > 0) {
             fseek($log, $this->offset($index, $known - 1));
-            $before = self::gist($this->reader->line($known, (string) fgets($log)));
+            $before = self::gist($this->reader->line($known, (string) LogReader::next($log)));
             fseek($index, 0, SEEK_END);
         }
         $levels = $known === 0 ? LogLevels::none() : $this->levels();
         $entries = '';
         while (true) {
             $offset = (int) ftell($log);
-            $text = fgets($log);
-            if ($text === false || (! $over && ! str_ends_with($text, "\n"))) {
+            $text = LogReader::next($log);
+            if ($text === null || (! $over && ! str_ends_with($text, "\n"))) {
                 break;
             }
             $line = $this->reader->line(++$known, $text);
@@ -67,6 +74,7 @@ final readonly class LogFile
             $levels = $levels->with($line->level, $known);
             $entries .= pack('V', $offset).$line->level[0].($gist === $before && $gist !== '' ? '1' : '0');
             $before = $gist;
+            yield $line;
             if (strlen($entries) > 65_536) {
                 fwrite($index, $entries);
                 $entries = '';
@@ -104,9 +112,7 @@ final readonly class LogFile
         if ($log === false) {
             return;
         }
-        for ($number = 1; ($text = fgets($log)) !== false; $number++) {
-            yield $this->reader->line($number, $text);
-        }
+        yield from $this->reader->of($log);
         fclose($log);
     }
 
@@ -131,7 +137,7 @@ final readonly class LogFile
         for ($row = $from; $log !== false && $row < min($total, $from + $count); $row++) {
             [$number, $times] = $rows === null ? [$row + 1, 1] : [self::number($rows, $row * 8), self::number($rows, $row * 8 + 4)];
             fseek($log, self::number($index, ($number - 1) * self::ENTRY));
-            $shown[] = [$this->reader->line($number, (string) fgets($log, LogReader::LONGEST + 2)), $times];
+            $shown[] = [$this->reader->line($number, (string) LogReader::next($log)), $times];
         }
 
         return new LogWindow($shown, $from, $total, $levels->counts($lines), $levels->firstError, $levels->firstError === null ? null : $rowOf($levels->firstError));
@@ -172,7 +178,7 @@ final readonly class LogFile
     {
         $found = [];
         $log = @fopen($this->path, 'rb');
-        for ($number = 1; $log !== false && ($text = fgets($log)) !== false; $number++) {
+        for ($number = 1; $log !== false && ($text = LogReader::next($log)) !== null; $number++) {
             if (stripos($text, $words) !== false) {
                 $found[$number] = true;
             }

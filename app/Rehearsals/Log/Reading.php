@@ -49,7 +49,7 @@ final readonly class Reading
      */
     public function of(iterable $lines, GameDefinition $game, ?Instance $instance, ?bool $hasFailed = null): array
     {
-        $diagnosing = new Diagnosing($game->log, $game->platform, $instance === null ? Holders::nobody() : $this->holders($instance), $game->id);
+        $diagnosing = new Diagnosing($game->log, $game->platform, $instance === null ? Holders::nobody() : $this->holders($instance, $game), $game->id);
         $errors = [];
         foreach ($lines as $line) {
             $diagnosing->follow($line);
@@ -63,7 +63,7 @@ final readonly class Reading
         return Said::kept($diagnosing->diagnoses($hasFailed), $diagnosing->course(), $errors);
     }
 
-    private function holders(Instance $instance): Holders
+    private function holders(Instance $instance, GameDefinition $game): Holders
     {
         $instance->loadMissing('placed');
         $facts = $this->archives->facts($instance->placed->pluck('file_name', 'sha256')->all());
@@ -74,7 +74,7 @@ final readonly class Reading
             }
         }
 
-        return Holders::of($of, DB::table('placed_files')->where('instance_id', $instance->id)->pluck('package_id', 'path')->all());
+        return Holders::of($of, DB::table('placed_files')->where('instance_id', $instance->id)->pluck('package_id', 'path')->all(), $game->own);
     }
 
     public function said(Rehearsal $rehearsal): Said

@@ -32,10 +32,37 @@ final readonly class Archive
      */
     public static function read(string $path, string $name, ArchiveLimits $limits = new ArchiveLimits): self
     {
+        $archive = self::lookInto($path, $name, $limits);
+        $archive->checkPaths($name);
+
+        return $archive;
+    }
+
+    /**
+     * Reads one that is laid as it is, so that its names need not be told apart by every file system: real ones have LICENSE
+     * beside license/, or an entry twice.
+     *
+     * @throws UnsafeArchive
+     */
+    public static function lookInto(string $path, string $name, ArchiveLimits $limits = new ArchiveLimits): self
+    {
         $bytes = $limits->bytes;
         $count = $limits->entries;
 
         return self::inspect($path, $name, $limits, 1, $bytes, $count);
+    }
+
+    /**
+     * Whether every entry can lie beside the others once it is unpacked.
+     *
+     * @throws UnsafeArchive
+     */
+    public function checkPaths(string $name): void
+    {
+        $taken = [];
+        foreach ($this->entries as $entry) {
+            self::checkTaken($taken, $entry->path, false, $name);
+        }
     }
 
     /** An archive that was read before, with what was found then. */
@@ -70,9 +97,6 @@ final readonly class Archive
      */
     private static function inspect(string $path, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count): self
     {
-        if ($depth > $limits->depth) {
-            throw UnsafeArchive::because($name, "it holds archives in archives, more than {$limits->depth} deep.");
-        }
         $zip = self::open($path, $name, 0);
         $count -= $zip->numFiles;
         if ($count < 0) {
@@ -81,12 +105,9 @@ final readonly class Archive
         $stats = self::stats($zip, $name);
         self::checkSizes($stats, (int) filesize($path), $name, $limits, $bytes);
         $entries = [];
-        $taken = [];
         foreach ($stats as $index => $stat) {
             $safe = self::checkEntry($zip, $index, $stat, $name);
-            $folder = str_ends_with($safe, '/');
-            self::checkTaken($taken, rtrim($safe, '/'), $folder, $name);
-            if (! $folder && $safe !== '') {
+            if (! str_ends_with($safe, '/') && $safe !== '') {
                 $entries[] = new ArchiveEntry($index, $safe, $stat['size']);
             }
         }
@@ -103,6 +124,12 @@ final readonly class Archive
     {
         $zip = new ZipArchive;
         $opened = $zip->open($path, ZipArchive::RDONLY | $check);
+        $whole = $opened === true ? null : Prefixed::without($path);
+        if ($whole !== null) {
+            $opened = $zip->open($whole, ZipArchive::RDONLY | $check);
+            // It is open, and needs its name no longer.
+            unlink($whole);
+        }
         if ($opened !== true) {
             throw UnsafeArchive::because($name, $opened === ZipArchive::ER_NOZIP
                 ? 'it is not a ZIP archive, or it is cut short.'
@@ -188,7 +215,8 @@ final readonly class Archive
     /** Reads an entry to its end, so that its size and CRC are known to be true, and looks into it if it is an archive. */
     private static function readThrough(ZipArchive $zip, ArchiveEntry $entry, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count): void
     {
-        $nested = preg_match('/\.(zip|jar)$/i', $entry->path) === 1;
+        // What lies deeper is never unpacked, and not looked into either.
+        $nested = $depth < $limits->depth && preg_match('/\.(zip|jar)$/i', $entry->path) === 1;
         $to = $nested ? tmpfile() : fopen('php://memory', 'wb');
         if ($to === false) {
             throw UnsafeArchive::because($name, 'there is no room to look into it.');

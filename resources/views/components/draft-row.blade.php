@@ -27,9 +27,11 @@
     </td>
     <td class="text-right">
         @if ($page->isUpdate($id))
-            <x-act :action="route('draft.leave', $instance)" :fields="['id' => $id]" :instance="$instance" :label="'Leave ' . $one->package->title() . ' as it is'">Leave it</x-act>
+            <x-act :action="route('draft.leave', $instance)" :fields="['id' => $id]" :instance="$instance"
+                :label="'Leave ' . $one->package->title() . ' as it is'">Leave it</x-act>
         @elseif (!$base && $one->isWanted() && $state !== 'stays')
-            <x-act :action="route('draft.remove', $instance)" :fields="['id' => $id]" :instance="$instance" :label="'Do without ' . $one->package->title()">Do without</x-act>
+            <x-act :action="route('draft.remove', $instance)" :fields="['id' => $id]" :instance="$instance"
+                :label="'Do without ' . $one->package->title()">Do without</x-act>
         @endif
     </td>
 </tr>

@@ -11,7 +11,8 @@
                     {{ $base->plan->base->loaderVersion }}</x-base-part>
                 <x-base-part :instance="$instance" field="runtime" after="," :choices="$base->runtimes"><b>{{ $base->runtime }}</b>
                     {{ $base->plan->base->runtimeVersion }}</x-base-part>
-                with <x-base-part :instance="$instance" field="memory" after="." :choices="$base->memory">{{ $base->gigabytes }}</x-base-part>
+                with <x-base-part :instance="$instance" field="memory" after="."
+                    :choices="$base->memory">{{ $base->gigabytes }}</x-base-part>
             </div>
             <div class="soft">{{ $base->state }}</div>
         </div>

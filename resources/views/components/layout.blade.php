@@ -24,7 +24,8 @@
         @else
             <span class="gap"></span>
         @endif
-        <div class="soft" role="status" x-data="watchTasks('{{ route('tasks') }}', {{ $waits ? 'true' : 'false' }})" @if ($waits) data-waits @endif></div>
+        <div class="soft" role="status" x-data="watchTasks('{{ route('tasks') }}', {{ $waits ? 'true' : 'false' }})" @if ($waits) data-waits
+            @endif></div>
         <button type="button" class="link" x-data="theme('{{ $theme }}')" @click="turn"
             x-text="now === 'dark' ? 'Light' : 'Dark'">{{ $theme === 'dark' ? 'Light' : 'Dark' }}</button>
         <button type="button" class="link" @click="help = ! help" aria-label="Show the keys"><kbd>?</kbd></button>
@@ -48,7 +49,10 @@
         <div>
             <h2>Keys</h2>
             <table class="mt-2">
-                @foreach (['/' => 'find', 'g i' => 'register', 'g l' => 'line-up', 'g f' => 'find in the depots', 'g e' => 'files', 'g r' => 'rehearsals', 'g h' => 'history', 'j k' => 'move', 'Enter' => 'open the row', 'x' => 'mark', 'o' => 'on or off', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift Z' => 'step forth again', 'Shift R' => 'rehearse', 'e' => 'first error of a log', 'Esc' => 'close'] as $key => $does)
+                @foreach (['/' => 'find', 'g i' => 'register', 'g l' => 'line-up', 'g f' => 'find in the depots', 'g e' => 'files',
+                    'g r' => 'rehearsals', 'g h' => 'history', 'j k' => 'move', 'Enter' => 'open the row', 'x' => 'mark',
+                    'o' => 'on or off', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift Z' => 'step forth again',
+                    'Shift R' => 'rehearse', 'e' => 'first error of a log', 'Esc' => 'close'] as $key => $does)
                     <tr>
                         <td class="pr-4"><kbd>{{ $key }}</kbd></td>
                         <td>{{ $does }}</td>

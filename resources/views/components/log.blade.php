@@ -31,7 +31,8 @@
         </div>
         @if ($window->total === 0)
             <p class="soft px-[18px]" x-ref="none">
-                {{ $log->isOver ? ($choice->words === '' && $choice->level === '' ? 'It wrote nothing.' : 'No line is like that.') : 'It has written nothing yet.' }}
+                {{ $log->isOver ? ($choice->words === '' && $choice->level === '' ? 'It wrote nothing.' : 'No line is like that.')
+                    : 'It has written nothing yet.' }}
             </p>
         @endif
     </div>

@@ -1,19 +1,24 @@
 @props(['theatre'])
 @php($floor = $theatre->floor())
 @php($middle = $theatre->middle)
-@php($half = fn(float $radius) => 'M' . ($middle - $radius) . ' ' . $floor . 'A' . $radius . ' ' . $radius . ' 0 0 1 ' . ($middle + $radius) . ' ' . $floor)
-<figure class="theatre" x-data="theatre({{ Js::from(collect($theatre->seats())->map(fn($seat) => Arr::only($seat, ['id', 'name', 'version', 'rests', 'carries', 'finding', 'x', 'y']))) }}, {{ $middle }}, {{ $floor }})">
-    <p class="theatre-says" aria-live="polite" x-text="says">{{ count($theatre->seats()) }} seats. Point at one, or move with the arrow keys,
+@php($half = fn(float $radius)
+    => 'M' . ($middle - $radius) . ' ' . $floor . 'A' . $radius . ' ' . $radius . ' 0 0 1 ' . ($middle + $radius) . ' ' . $floor)
+<figure class="theatre" x-data="theatre({{ Js::from(collect($theatre->seats())->map(fn($seat) => Arr::only($seat, ['id', 'name', 'version',
+    'rests', 'carries', 'finding', 'x', 'y']))) }}, {{ $middle }}, {{ $floor }})">
+    <p class="theatre-says" aria-live="polite" x-text="says">{{ count($theatre->seats()) }} seats. Point at one, or move with the arrow
+        keys,
         to see what it rests on.</p>
     <div class="scroll">
-        <svg viewBox="0 0 {{ $theatre->width() }} {{ $theatre->height }}" style="min-width: {{ (int) min(620, $theatre->width() * 0.55) }}px"
+        <svg viewBox="0 0 {{ $theatre->width() }} {{ $theatre->height }}"
+            style="min-width: {{ (int) min(620, $theatre->width() * 0.55) }}px"
             role="group" aria-label="The line-up as an amphitheatre; the table says the same" x-on:keydown="move($event)"
             x-on:mouseleave="leave()">
             @foreach ($theatre->tiers as $tier)
                 <path class="arc" d="{{ $half($tier['arc']) }}" />
             @endforeach
             <path class="ring"
-                d="{{ $half($theatre::RING) }}L{{ $middle + $theatre::STAGE + 6 }} {{ $floor }}A{{ $theatre::STAGE + 6 }} {{ $theatre::STAGE + 6 }} 0 0 0 {{ $middle - $theatre::STAGE - 6 }} {{ $floor }}Z" />
+                d="{{ $half($theatre::RING) }}L{{ $middle + $theatre::STAGE + 6 }} {{ $floor }}A{{ $theatre::STAGE + 6 }}
+                    {{ $theatre::STAGE + 6 }} 0 0 0 {{ $middle - $theatre::STAGE - 6 }} {{ $floor }}Z" />
             <path class="stage" d="{{ $half($theatre::STAGE) }}Z" />
             <path id="ring-line" d="{{ $half(($theatre::RING + $theatre::STAGE) / 2 - 2) }}" fill="none" />
             <text class="ring-text">

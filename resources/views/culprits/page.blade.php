@@ -16,14 +16,16 @@
         <h2 class="mb-2">{{ $search->state->value === 'asking' ? 'Your word' : 'What would help' }}</h2>
         @if ($search->state->value === 'done')
             @foreach ($remedies as $counsel)
-                <x-remedy :action="route('culprits.remedy', [$instance, $search->id])" :fields="['remedy' => $counsel->key]" effect="as a draft">{{ $counsel->text }}</x-remedy>
+                <x-remedy :action="route('culprits.remedy', [$instance, $search->id])" :fields="['remedy' => $counsel->key]"
+                    effect="as a draft">{{ $counsel->text }}</x-remedy>
             @endforeach
             @foreach ($search->culprits as $id)
                 <p class="py-1"><a class="link" href="{{ route('packages.show', [$instance, $id]) }}">The page of
                         {{ $names[$id] ?? $id }}</a></p>
             @endforeach
             <p class="soft mt-3">
-                {{ $search->flaky ? 'Search again to see whether it is always the same.' : 'It is remembered: where they meet again, it shows as a finding.' }}
+                {{ $search->flaky ? 'Search again to see whether it is always the same.'
+                    : 'It is remembered: where they meet again, it shows as a finding.' }}
             </p>
         @elseif ($search->state->value === 'asking')
             <form method="post" action="{{ route('culprits.judge', [$instance, $search->id]) }}" class="acts">@csrf
@@ -33,7 +35,8 @@
             <p class="soft mt-3">The next launch begins with your word. Until then nothing runs.</p>
             <h2 class="mt-4 mb-1">What was in it</h2>
             <p class="soft">
-                {{ collect($search->asked)->map(fn($id) => $names[$id] ?? $id)->take(30)->join(', ', ' and ') }}{{ count($search->asked ?? []) > 30 ? ' and ' . (count($search->asked) - 30) . ' more' : '' }}
+                {{ collect($search->asked)->map(fn($id) => $names[$id] ?? $id)->take(30)->join(', ', ' and ') }}{{ count($search->asked
+                    ?? []) > 30 ? ' and ' . (count($search->asked) - 30) . ' more' : '' }}
             </p>
         @elseif ($search->state->value === 'stopped')
             <x-remedy :action="route('culprits.go-on', [$instance, $search->id])" effect="from here">Go on with the search</x-remedy>

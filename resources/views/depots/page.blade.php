@@ -1,7 +1,8 @@
 <x-layout title="Depots">
     <main class="plain" id="main">
         <h1 class="text-2xl mt-6 mb-1">Depots</h1>
-        <p class="soft max-w-[75ch] mb-4">Where packages come from. Where two have a release, the first in this order is asked first, and the
+        <p class="soft max-w-[75ch] mb-4">Where packages come from. Where two have a release, the first in this order is asked first, and
+            the
             other if that fails. Requests go to these addresses and to no others.</p>
         <div class="scroll">
             <table class="grid-table plain">
@@ -21,22 +22,28 @@
                             <td class="name">{{ $depot->name }}<br><span class="ver quiet"
                                     style="overflow-wrap: anywhere">{{ $depot->url }}</span></td>
                             <td class="{{ $depot->problem ? 'bad' : 'soft' }}">
-                                {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
+                                {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at
+                                    ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
                             </td>
                             <td class="soft">{{ $depot->moderated ? 'yes' : 'no' }},
-                                {{ $depot->vouched_by === 'you' ? 'as you say' : 'as it says itself' }} <x-act :action="route('depots.moderated', $depot)"
-                                    :fields="['moderated' => $depot->moderated ? 0 : 1]" :label="'Say that ' . $depot->name . ' is ' . ($depot->moderated ? 'not ' : '') . 'moderated'">{{ $depot->moderated ? 'Say no' : 'Say yes' }}</x-act></td>
+                                {{ $depot->vouched_by === 'you' ? 'as you say' : 'as it says itself' }}
+                                    <x-act :action="route('depots.moderated', $depot)"
+                                    :fields="['moderated' => $depot->moderated ? 0 : 1]" :label="'Say that ' . $depot->name . ' is ' .
+                                        ($depot->moderated ? 'not ' : '') .
+                                        'moderated'">{{ $depot->moderated ? 'Say no' : 'Say yes' }}</x-act></td>
                             <td class="num">{{ number_format($packages[$depot->id] ?? 0) }}</td>
                             <td class="num">{{ number_format($releases[$depot->id] ?? 0) }}</td>
                             <td><span class="acts" style="gap: 4px 14px; justify-content: flex-end">
                                     @if ($depot->paused)
                                         <x-act :action="route('depots.go-on', $depot)" :label="'Go on with ' . $depot->name">Go on</x-act>
                                     @else
-                                        <x-act :action="route('depots.sync', $depot)" :label="'Read what is new on ' . $depot->name">Read what is new</x-act>
+                                        <x-act :action="route('depots.sync', $depot)" :label="'Read what is new on ' . $depot->name">Read
+                                            what is new</x-act>
                                         <x-act :action="route('depots.pause', $depot)" :label="'Pause ' . $depot->name">Pause</x-act>
                                     @endif
                                     @unless ($loop->first)
-                                        <x-act :action="route('depots.first', $depot)" :label="'Ask ' . $depot->name . ' first'">Ask first</x-act>
+                                        <x-act :action="route('depots.first', $depot)" :label="'Ask ' . $depot->name . ' first'">Ask
+                                            first</x-act>
                                     @endunless
                                     <form method="post" action="{{ route('depots.destroy', $depot) }}" class="inline">@csrf
                                         @method('delete')<button class="link" aria-label="Remove {{ $depot->name }}">Remove</button>
@@ -48,7 +55,8 @@
                                 <td colspan="6">
                                     <details>
                                         <summary class="warn cursor-pointer">
-                                            {{ $problems[$depot->id]['count'] === 1 ? 'Of one package' : 'Of ' . number_format($problems[$depot->id]['count']) . ' packages' }}
+                                            {{ $problems[$depot->id]['count'] === 1 ? 'Of one package'
+                                                : 'Of ' . number_format($problems[$depot->id]['count']) . ' packages' }}
                                             not everything can be used</summary>
                                         <ul class="py-2">
                                             @foreach ($problems[$depot->id]['first'] as $one)

@@ -1,14 +1,18 @@
 <h1 class="text-xl">
     {{ $task->state->value === 'paused' ? 'Paused' : 'Applying' }}</h1>
 <p class="soft">
-    {{ $task->state->value === 'paused' ? 'What has come so far is kept, and the instance is as it was.' : ucfirst($task->step) . '. You may leave this page; it goes on.' }}
+    {{ $task->state->value === 'paused' ? 'What has come so far is kept, and the instance is as it was.'
+        : ucfirst($task->step) . '. You may leave this page; it goes on.' }}
 </p>
 <div class="progress max-w-xl" role="progressbar" aria-label="How far it is" aria-valuenow="{{ $task->percent() }}" aria-valuemin="0"
     aria-valuemax="100"><i style="width: {{ $task->percent() }}%"></i></div>
 @if ($transfers->isNotEmpty())
     @php($left = $transfers->where('state', '!=', 'there'))
     <p class="ver soft">
-        {{ App\View\Bytes::words((int) $transfers->sum(fn($one) => $one->state === 'there' ? $one->size : $one->done)).' of '.App\View\Bytes::words((int) $transfers->sum('size')) }}{{ $task->state->value === 'running' && $task->rate > 0 ? ', ' . App\View\Bytes::words($task->rate) . '/s' . ($task->secondsLeft() !== null ? ', about ' . $task->secondsLeft() . ' s left' : '') : '' }}
+        {{ App\View\Bytes::words((int) $transfers->sum(fn($one) => $one->state === 'there' ? $one->size
+            : $one->done)).' of '.App\View\Bytes::words((int) $transfers->sum('size')) }}{{ $task->state->value === 'running'
+            && $task->rate > 0 ? ', ' . App\View\Bytes::words($task->rate) . '/s' . ($task->secondsLeft() !== null
+            ? ', about ' . $task->secondsLeft() . ' s left' : '') : '' }}
     </p>
     <table class="grid-table plain mt-3">
         <caption class="sr-only">Files</caption>

@@ -2,12 +2,15 @@
 <x-instance :instance="$instance" part="draft" title="Draft" :waits="$busy && $task->state->value !== 'paused'" quiet>
     @if ($busy)
         <div class="px-[18px]">
-            <div @if ($task->state->value !== 'paused') x-data="refresh('{{ route('apply', $instance) }}')" @endif>@include('draft.applying')</div>
+            <div @if ($task->state->value !== 'paused') x-data="refresh('{{ route('apply', $instance) }}')"
+                @endif>@include('draft.applying')</div>
             <div class="acts mt-4">
                 @if ($task->state->value === 'paused')
-                    <form method="post" action="{{ route('apply.go-on', $instance) }}">@csrf<button class="btn main-act" data-key="p">Go on <kbd>p</kbd></button></form>
+                    <form method="post" action="{{ route('apply.go-on', $instance) }}">@csrf<button class="btn main-act" data-key="p">Go on
+                        <kbd>p</kbd></button></form>
                 @else
-                    <form method="post" action="{{ route('apply.pause', $instance) }}">@csrf<button class="btn" data-key="p">Pause <kbd>p</kbd></button></form>
+                    <form method="post" action="{{ route('apply.pause', $instance) }}">@csrf<button class="btn" data-key="p">Pause
+                        <kbd>p</kbd></button></form>
                 @endif
                 <form method="post" action="{{ route('apply.cancel', $instance) }}">@csrf<button class="btn">Cancel</button></form>
             </div>
@@ -16,23 +19,31 @@
     @elseif (! $instance->draft)
         <div class="px-[18px] max-w-xl">
             <h1 class="text-xl">There is no draft</h1>
-            @if ($task?->state?->value === 'done')<p class="good">The last one is applied. What is in the folder is what the line-up says.</p>@endif
-            <p class="soft mt-1">Every change is collected in a draft first, so that you can see what it leads to before anything on disk changes.</p>
-            <p class="mt-3 acts"><a class="btn" href="{{ route('instances.show', $instance) }}">See the line-up</a><a class="btn" href="{{ route('find', $instance) }}">Find mods</a>
-            @if ($instance->applied_at)<x-act-button :action="route('draft.update', $instance)">Take every update that fits</x-act-button>@endif</p>
+            @if ($task?->state?->value === 'done')<p class="good">The last one is applied. What is in the folder is what the line-up
+                says.</p>@endif
+            <p class="soft mt-1">Every change is collected in a draft first, so that you can see what it leads to before anything on disk
+                changes.</p>
+            <p class="mt-3 acts"><a class="btn" href="{{ route('instances.show', $instance) }}">See the
+                line-up</a><a class="btn" href="{{ route('find', $instance) }}">Find mods</a>
+            @if ($instance->applied_at)<x-act-button :action="route('draft.update', $instance)">Take every update that
+                fits</x-act-button>@endif</p>
         </div>
         <x-slot:slab> </x-slot:slab>
     @else
         <div class="px-[18px]">
-            @if ($task?->state?->value === 'failed' && $task->updated_at >= $instance->draft->updated_at)<p class="said wrong" style="margin: 0 0 12px" role="alert">The draft was not applied. {{ $task->problem }}</p>@endif
-            @if ($task?->state?->value === 'cancelled' && $task->updated_at >= $instance->draft->updated_at)<p class="said" style="margin: 0 0 12px" role="status">Applying was cancelled. The instance is as it was, and the draft is still here.</p>@endif
+            @if ($task?->state?->value === 'failed' && $task->updated_at >= $instance->draft->updated_at)<p class="said wrong"
+                style="margin: 0 0 12px" role="alert">The draft was not applied. {{ $task->problem }}</p>@endif
+            @if ($task?->state?->value === 'cancelled' && $task->updated_at >= $instance->draft->updated_at)<p class="said"
+                style="margin: 0 0 12px" role="status">Applying was cancelled. The instance is as it was, and the draft is still
+                here.</p>@endif
             @if ($told)
                 <h1 class="text-xl">{{ $page->refusal() }}</h1>
                 <p class="soft mb-4">Everything else that is asked for can. Nothing on disk has changed.</p>
                 <h2>Why</h2>
                 <ol class="why mb-5">
                     @foreach ($told->steps as $step)
-                        <li>{{ $step['text'] }} @if ($step['from'])<span class="quiet">From {{ collect($step['from'])->map(fn ($n) => $n + 1)->join(', ', ' and ') }}.</span>@endif</li>
+                        <li>{{ $step['text'] }} @if ($step['from'])<span class="quiet">From
+                            {{ collect($step['from'])->map(fn ($n) => $n + 1)->join(', ', ' and ') }}.</span>@endif</li>
                     @endforeach
                 </ol>
                 @foreach ($page->charts() as $chart)
@@ -43,29 +54,43 @@
                 <x-hard-question :instance="$instance" :given-up="$givenUp" />
             @else
                 <h1 class="text-xl">What the draft leads to</h1>
-                <p class="soft">{{ $page->sizes() }}{{ $lineUp->plan->once->putBack ? ' Every file is laid anew.' : '' }}@foreach ($lineUp->plan->once->own as $path => $rehearsal) {{ $path }} {{ $rehearsal > 0 ? 'becomes as it was in rehearsal '.$rehearsal : 'is kept under another name' }}.@endforeach{{ $lineUp->plan->once->restore ? ' It goes back to an earlier line-up'.($lineUp->plan->once->restore->own ? ', with the configs and worlds of that time.' : '; configs and worlds stay as they are.') : '' }}</p>
+                <p class="soft">{{ $page->sizes() }}{{ $lineUp->plan->once->putBack ? ' Every file is laid anew.'
+                    : '' }}@foreach ($lineUp->plan->once->own as $path => $rehearsal) {{ $path }}
+                    {{ $rehearsal > 0 ? 'becomes as it was in rehearsal '.$rehearsal
+                    : 'is kept under another name' }}.@endforeach{{ $lineUp->plan->once->restore
+                    ? ' It goes back to an earlier line-up'.($lineUp->plan->once->restore->own
+                    ? ', with the configs and worlds of that time.' : '; configs and worlds stay as they are.') : '' }}</p>
             @endif
         </div>
         @if ($lineUp->resolved && $lineUp->plan->once->updating !== [] && $page->changes->remove !== [])
-            <p class="px-[18px] pt-1 warn">Taking the newer releases loses {{ collect($page->changes->remove)->map($page->title(...))->join(', ', ' and ') }}.</p>
+            <p class="px-[18px] pt-1 warn">Taking the newer releases loses
+                {{ collect($page->changes->remove)->map($page->title(...))->join(', ', ' and ') }}.</p>
         @endif
         @if ($lineUp->resolved)
             @php($names = $page->names())
             @php($groups = ['comes' => $page->selected('comes'), 'changes' => $page->selected('changes')])
             @if ($page->changes->count() > 0)
             <div class="scroll"><table class="grid-table mt-2">
-                <thead><tr><th style="width: 190px">Package</th><th style="width: 190px">Release</th><th>Because</th><th class="num" style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
+                <thead><tr><th style="width: 190px">Package</th><th style="width: 190px">Release</th><th>Because</th><th class="num"
+                    style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
                 @if ($page->changes->remove !== [])
-                    <tbody><tr class="tier"><td colspan="5" class="bad">Goes <span class="ver">{{ count($page->changes->remove) }}</span></td></tr>
+                    <tbody><tr class="tier"><td colspan="5" class="bad">Goes
+                        <span class="ver">{{ count($page->changes->remove) }}</span></td></tr>
                     @foreach ($page->changes->remove as $id)
-                        <tr data-row tabindex="-1"><td class="name">{{ $page->title($id) }}</td><td class="ver soft">{{ $lineUp->have[$id] }}</td><td class="soft">{{ $page->whyGone($id) }}</td><td></td>
-                            <td class="text-right">@if ($lineUp->plan->isOff($id))<x-act :action="route('draft.on', $instance)" :fields="['id' => $id]" :instance="$instance" :label="'Turn '.$page->title($id).' on'">Turn on</x-act>@else<x-act :action="route('draft.add', $instance)" :fields="['id' => $id]" :instance="$instance" :label="'Keep '.$page->title($id)">Keep it</x-act>@endif</td></tr>
+                        <tr data-row tabindex="-1"><td class="name">{{ $page->title($id) }}</td><td
+                            class="ver soft">{{ $lineUp->have[$id] }}</td><td class="soft">{{ $page->whyGone($id) }}</td><td></td>
+                            <td class="text-right">@if ($lineUp->plan->isOff($id))<x-act :action="route('draft.on', $instance)"
+                                :fields="['id' => $id]" :instance="$instance" :label="'Turn '.$page->title($id).' on'">Turn
+                                on</x-act>@else<x-act :action="route('draft.add', $instance)" :fields="['id' => $id]" :instance="$instance"
+                                :label="'Keep '.$page->title($id)">Keep it</x-act>@endif</td></tr>
                     @endforeach</tbody>
                 @endif
                 @foreach (['comes' => ['Comes', 'good'], 'changes' => ['Changes', 'warn']] as $state => [$words, $class])
                     @continue($groups[$state] === [])
-                    <tbody><tr class="tier"><td colspan="5" class="{{ $class }}">{{ $words }} <span class="ver">{{ count($groups[$state]) }}</span></td></tr>
-                    @foreach ($groups[$state] as $one)<x-draft-row :instance="$instance" :page="$page" :line-up="$lineUp" :one="$one" :names="$names" :state="$state" />@endforeach</tbody>
+                    <tbody><tr class="tier"><td colspan="5" class="{{ $class }}">{{ $words }}
+                        <span class="ver">{{ count($groups[$state]) }}</span></td></tr>
+                    @foreach ($groups[$state] as $one)<x-draft-row :instance="$instance" :page="$page" :line-up="$lineUp" :one="$one"
+                        :names="$names" :state="$state" />@endforeach</tbody>
                 @endforeach
             </table></div>
             @else
@@ -73,16 +98,27 @@
             @endif
             @php($stays = $page->selected('stays'))
             @if ($stays !== [])
-                <details class="pt-2"><summary class="px-[18px] soft cursor-pointer">Stays <span class="ver">{{ count($stays) }}</span></summary>
-                    <table class="grid-table"><thead class="sr-only"><tr><th>Package</th><th>Release</th><th>Because</th></tr></thead><tbody>@foreach ($stays as $one)<tr data-row tabindex="-1"><td class="name" style="width: 190px">{{ $one->package->title() }}</td><td class="ver" style="width: 190px">{{ $one->release->version }}</td><td class="soft">{{ $one->package->kind->isBase() ? 'part of the base' : App\View\Because::words(App\Drafts\LineUp::because($one), $names) }}</td></tr>@endforeach</tbody></table>
+                <details class="pt-2"><summary class="px-[18px] soft cursor-pointer">Stays
+                    <span class="ver">{{ count($stays) }}</span></summary>
+                    <table class="grid-table"><thead
+                        class="sr-only"><tr><th>Package</th><th>Release</th><th>Because</th></tr></thead><tbody>@foreach ($stays as $one)<tr
+                        data-row tabindex="-1"><td class="name" style="width: 190px">{{ $one->package->title() }}</td><td class="ver"
+                        style="width: 190px">{{ $one->release->version }}</td><td
+                        class="soft">{{ $one->package->kind->isBase() ? 'part of the base'
+                        : App\View\Because::words(App\Drafts\LineUp::because($one), $names) }}</td></tr>@endforeach</tbody></table>
                 </details>
             @endif
         @endif
         @if ($lineUp->plan->wants !== [])
             <details class="px-[18px] pt-4"><summary class="soft cursor-pointer">Exact releases and ranges</summary>
-                <p class="soft pt-2">Each as new as it can be, unless a range is given: 1.4.2, &gt;=1.4 &lt;2, ^1.4, 1.x. Those that stay and have none are set on their own pages.</p>
+                <p class="soft pt-2">Each as new as it can be, unless a range is given: 1.4.2, &gt;=1.4 &lt;2, ^1.4, 1.x. Those that stay
+                    and have none are set on their own pages.</p>
                 @foreach ($page->ranged() as $want)
-                    <form method="post" action="{{ route('draft.range', $instance) }}" class="acts pt-2">@csrf<input type="hidden" name="id" value="{{ $want->id }}"><label class="w-44 font-medium" for="range-{{ $want->id }}">{{ $page->title($want->id) }}</label><input type="text" class="ver" id="range-{{ $want->id }}" name="range" value="{{ $want->range === '*' ? '' : $want->range }}" placeholder="newest" maxlength="{{ Stasimon\Core\Document\Limits::RANGE }}"><button class="btn">Set</button></form>
+                    <form method="post" action="{{ route('draft.range', $instance) }}" class="acts pt-2">@csrf<input type="hidden" name="id"
+                        value="{{ $want->id }}"><label class="w-44 font-medium"
+                        for="range-{{ $want->id }}">{{ $page->title($want->id) }}</label><input type="text" class="ver"
+                        id="range-{{ $want->id }}" name="range" value="{{ $want->range === '*' ? '' : $want->range }}" placeholder="newest"
+                        maxlength="{{ Stasimon\Core\Document\Limits::RANGE }}"><button class="btn">Set</button></form>
                 @endforeach
             </details>
         @endif
@@ -90,10 +126,13 @@
             @if ($told)
                 <h2 class="mb-2">What would help</h2>
                 @foreach ($told->repairs as $key => $offer)
-                    <x-remedy :action="route('draft.repair', $instance)" :fields="['repair' => $key]" :effect="$offer['changes'] === 0 ? 'no change' : $offer['changes'].($offer['changes'] === 1 ? ' change' : ' changes')">{{ $offer['text'] }}</x-remedy>
+                    <x-remedy :action="route('draft.repair', $instance)" :fields="['repair' => $key]"
+                        :effect="match ($offer['changes']) { 0 => 'no change', 1 => '1 change', default => $offer['changes'].' changes' }">
+                        {{ $offer['text'] }}</x-remedy>
                 @endforeach
                 @if (! $told->isWhole)<p class="soft">There was no time to try everything that could help.</p>
-                @elseif ($told->repairs === [])<p class="soft">Only another game version or another loader would, which is a new instance. Or step back.</p>@endif
+                @elseif ($told->repairs === [])<p class="soft">Only another game version or another loader would, which is a new instance.
+                    Or step back.</p>@endif
             @elseif ($lineUp->isStopped)
                 <h2 class="mb-2">What would help</h2>
                 <p class="soft">Fewer packages at once, or exact releases of those that are asked for, make the question easier.</p>
@@ -105,20 +144,30 @@
                 <x-findings :findings="$page->new" title="New with this draft" />
                 @if ($page->cleared !== [])
                     <h2 class="mt-4 mb-1">Cleared by it <span class="ver quiet ml-1">{{ count($page->cleared) }}</span></h2>
-                    @foreach ($page->cleared as $finding)<p class="py-1"><x-mark :level="$finding->level" /> <s class="soft">{{ $finding->title }}</s></p>@endforeach
+                    @foreach ($page->cleared as $finding)<p class="py-1"><x-mark :level="$finding->level" />
+                        <s class="soft">{{ $finding->title }}</s></p>@endforeach
                 @endif
                 <x-findings :findings="$page->staying" title="Stays as it is" />
-                @if ($page->new === [] && $page->cleared === [] && $page->staying === [])<h2 class="mb-1">Findings</h2><p class="soft">Nothing is known to be wrong with it.</p>@endif
+                @if ($page->new === [] && $page->cleared === [] && $page->staying === [])<h2 class="mb-1">Findings</h2><p
+                    class="soft">Nothing is known to be wrong with it.</p>@endif
                 @if ($lineUp->plan->waivers !== [])
                     <h2 class="mt-5 mb-1">Notes on what is waived</h2>
                     @foreach ($lineUp->plan->waivers as $waiver)
                         <form method="post" action="{{ route('draft.note', $instance) }}" class="pt-1">@csrf
-                            @foreach (['id' => $waiver->id, 'relation' => $waiver->relation->value, 'target' => $waiver->target] as $name => $value)<input type="hidden" name="{{ $name }}" value="{{ $value }}">@endforeach
-                            <label class="soft" for="note-{{ $loop->index }}">{{ $page->title($waiver->id) }} {{ $waiver->version }}@if (in_array($waiver, $lineUp->lapsing(), true)), lapses with this draft @endif</label>
-                            <span class="flex gap-2"><input class="w-full" type="text" id="note-{{ $loop->index }}" name="note" maxlength="{{ Stasimon\Core\Document\Limits::REMARK }}" placeholder="Why you know better" value="{{ $lineUp->plan->waiverNotes[$waiver->key()] ?? '' }}"><button class="btn">Note</button></span></form>
+                            @foreach (['id' => $waiver->id, 'relation' => $waiver->relation->value,
+                                'target' => $waiver->target] as $name => $value)<input type="hidden" name="{{ $name }}"
+                                value="{{ $value }}">@endforeach
+                            <label class="soft" for="note-{{ $loop->index }}">{{ $page->title($waiver->id) }}
+                                {{ $waiver->version }}@if (in_array($waiver, $lineUp->lapsing(), true)), lapses with this draft
+                                @endif</label>
+                            <span class="flex gap-2"><input class="w-full" type="text" id="note-{{ $loop->index }}" name="note"
+                                maxlength="{{ Stasimon\Core\Document\Limits::REMARK }}" placeholder="Why you know better"
+                                value="{{ $lineUp->plan->waiverNotes[$waiver->key()] ?? '' }}"><button
+                                class="btn">Note</button></span></form>
                     @endforeach
                 @endif
-                @foreach ($lineUp->plan->channels as $id => $channel)<p class="soft mt-3">{{ $page->title((string) $id) }} may come from {{ $channel->value }}.</p>@endforeach
+                @foreach ($lineUp->plan->channels as $id => $channel)<p class="soft mt-3">{{ $page->title((string) $id) }} may come from
+                    {{ $channel->value }}.</p>@endforeach
             @endif
         </x-slot:beside>
     @endif

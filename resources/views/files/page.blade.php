@@ -6,7 +6,8 @@
     @else
         <form class="tools" action="{{ route('files', $instance) }}" role="search">
             <span class="seg">
-                @foreach (['' => 'All', 'touched' => 'Changed by hand', 'contested' => 'Brought by several', 'own' => 'The instance\'s own'] as $one => $words_)
+                @foreach (['' => 'All', 'touched' => 'Changed by hand', 'contested' => 'Brought by several',
+                    'own' => 'The instance\'s own'] as $one => $words_)
                     <a href="{{ route('files', [$instance, ...array_filter(['only' => $one, 'q' => $words])]) }}"
                         @if ($only === $one) aria-current="true" @endif>{{ $words_ }} <span
                             class="ver">{{ $counts[$one] }}</span></a>
@@ -18,7 +19,10 @@
         </form>
         @if ($files->isEmpty())
             <p class="px-[18px] soft">
-                {{ $words !== '' ? 'No file here is called like that.' : ['touched' => 'No file that was placed has been changed or is gone.', 'contested' => 'No path is brought by more than one package.', 'own' => 'The game has not written anything of its own yet.'][$only] ?? 'None.' }}
+                {{ $words !== '' ? 'No file here is called like that.'
+                    : ['touched' => 'No file that was placed has been changed or is gone.',
+                    'contested' => 'No path is brought by more than one package.',
+                    'own' => 'The game has not written anything of its own yet.'][$only] ?? 'None.' }}
             </p>
         @else
             <div class="scroll">
@@ -50,13 +54,16 @@
                                 <td class="num">{{ App\View\Bytes::words($file->size) }}</td>
                                 <td class="text-right">
                                     @if ($file->state === 'changed')
-                                        <x-act :action="route('files.keep', $instance)" :fields="['path' => $file->path]" :label="'Keep ' . $file->path">Keep</x-act> &nbsp;
+                                        <x-act :action="route('files.keep', $instance)" :fields="['path' => $file->path]"
+                                            :label="'Keep ' . $file->path">Keep</x-act> &nbsp;
                                     @endif
                                     @if ($file->state === 'kept')
-                                        <x-act :action="route('files.unkeep', $instance)" :fields="['path' => $file->path]" :label="'Do not keep ' . $file->path">Do not keep</x-act>
+                                        <x-act :action="route('files.unkeep', $instance)" :fields="['path' => $file->path]"
+                                            :label="'Do not keep ' . $file->path">Do not keep</x-act>
                                     @endif
                                     @if (in_array($file->state, ['changed', 'missing'], true))
-                                        <x-act :action="route('draft.put-back', $instance)" :label="'Put back ' . $file->path">Put back</x-act>
+                                        <x-act :action="route('draft.put-back', $instance)" :label="'Put back ' . $file->path">Put
+                                            back</x-act>
                                     @endif
                                 </td>
                             </tr>

@@ -7,7 +7,8 @@
                 placeholder="Name, or what it is about" data-key="/" maxlength="200" autofocus>
             @foreach ([
         'fit' => ['Here', App\Find\Query::FITS],
-        'kind' => ['Kind', ['' => 'all'] + collect(App\Find\Query::KINDS)->mapWithKeys(fn($kind) => [$kind->value => $kind->word(2)])->all()],
+        'kind' => ['Kind', ['' => 'all'] + collect(App\Find\Query::KINDS)->mapWithKeys(fn($kind) => [$kind->value =>
+            $kind->word(2)])->all()],
         'category' => ['About', ['' => 'anything'] + array_combine($categories, $categories)],
         'side' => ['Side', ['' => 'any', 'client' => 'client only', 'server' => 'server only', 'both' => 'both']],
         'depot' => ['Depot', ['' => 'all'] + $depots->pluck('name', 'slug')->all()],

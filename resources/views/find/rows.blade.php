@@ -24,7 +24,9 @@
     <tr data-more="{{ route('find', [$instance, ...$query->address(['from' => $found->next, 'shown' => ''])]) }}">
         <td></td>
         <td colspan="5"><a class="link"
-                href="{{ route('find', [$instance, ...$query->address(['shown' => $query->shown + App\Find\Finder::WINDOW])]) }}">{{ $query->fit !== '' ? 'Look further' : 'More' }}</a>
+                href="{{ route('find', [$instance,
+                    ...$query->address(['shown' => $query->shown + App\Find\Finder::WINDOW])]) }}">{{ $query->fit !== '' ? 'Look further'
+                    : 'More' }}</a>
         </td>
     </tr>
 @endif

@@ -33,9 +33,14 @@
                         </td>
                         <td>
                             @if (($entry->before['placed'] ?? []) !== [])
-                                <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 0]" :label="'Restore the line-up from before ' . $entry->created_at->isoFormat('D MMM, HH:mm')">The line-up</x-act>
+                                <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 0]"
+                                    :label="'Restore the line-up from before ' . $entry->created_at->isoFormat('D MMM, HH:mm')">The
+                                    line-up</x-act>
                                 @if ($page->keepsOwn($entry))
-                                    <span class="quiet">or</span> <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 1]" :label="'Restore everything from before ' . $entry->created_at->isoFormat('D MMM, HH:mm')">with configs
+                                    <span class="quiet">or</span> <x-act :action="route('draft.restore', $instance)"
+                                        :fields="['point' => $entry->id, 'own' => 1]"
+                                        :label="'Restore everything from before ' . $entry->created_at->isoFormat('D MMM, HH:mm')">with
+                                        configs
                                         and worlds</x-act>
                                 @endif
                             @else<span class="quiet">the folder was empty</span>

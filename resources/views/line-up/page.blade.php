@@ -45,7 +45,10 @@
                     <p class="px-[18px] soft">None.</p>
                 @else
                     @php($names = $page->names())
-                    @php($sorted = fn(string $sort, string $words) => new Illuminate\Support\HtmlString('<a class="hover:underline" href="' . e(route('instances.show', [$instance, ...$page->address(sort: $page->sort === $sort ? '' : $sort)])) . '"' . ($page->sort === $sort ? ' aria-current="true"' : '') . '>' . e($words) . ($page->sort === $sort ? ' ↓' : '') . '</a>'))
+                    @php($sorted = fn(string $sort,
+                        string $words) => new Illuminate\Support\HtmlString('<a class="hover:underline" href="' . e(route('instances.show',
+                        [$instance, ...$page->address(sort: $page->sort === $sort ? '' : $sort)])) . '"' . ($page->sort === $sort
+                        ? ' aria-current="true"' : '') . '>' . e($words) . ($page->sort === $sort ? ' ↓' : '') . '</a>'))
                     <form id="bulk" method="post" action="{{ route('draft.off', $instance) }}">@csrf @if ($instance->draft)
                             <input type="hidden" name="seen" value="{{ $instance->draft->revision }}">
                         @endif
@@ -73,7 +76,8 @@
                                         </tr>
                                     @endif
                                     @foreach ($rows as $row)
-                                        <tr data-row tabindex="-1" data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $row->note) }}"
+                                        <tr data-row tabindex="-1"
+                                            data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $row->note) }}"
                                             class="{{ $row->state === 'on' ? '' : 'away' }}"
                                             data-state="{{ in_array($row->state, ['off', 'going off'], true) ? 'off' : 'on' }}">
                                             <td>
@@ -110,7 +114,8 @@
                                                                 title="{{ $row->update->newest }} is the newest, and does not fit">of
                                                                 {{ $row->update->newest }}</span>
                                                     @endif @else<span class="quiet"
-                                                            title="It does not fit with everything else that is asked for">{{ $row->update->newest }}
+                                                            title="It does not fit with everything else that is asked
+                                                                for">{{ $row->update->newest }}
                                                             does not fit</span>
                                                     @endif
                                                 @endif
@@ -160,6 +165,7 @@
         </details>
     @endif
     <x-slot:beside>
-        <x-findings :findings="$page->findings" title="Findings" :none="'Nothing is known to be wrong' . ($instance->applied_at ? '' : ', because nothing is there yet') . '.'" />
+        <x-findings :findings="$page->findings" title="Findings"
+            :none="'Nothing is known to be wrong' . ($instance->applied_at ? '' : ', because nothing is there yet') . '.'" />
     </x-slot:beside>
 </x-instance>

@@ -1,6 +1,8 @@
 <x-layout :title="$dropped->name" :instance="$dropped->instance" :waits="$dropped->state->value === 'waiting'">
-    <main class="plain" id="main" @if ($dropped->state->value === 'waiting') x-data x-init="setTimeout(() => location.reload(), 700)" @endif>
-        <p class="soft mt-6"><a class="link underline" href="{{ route('logs') }}">Logs from elsewhere</a>, read against @if ($dropped->instance)
+    <main class="plain" id="main" @if ($dropped->state->value === 'waiting') x-data x-init="setTimeout(() => location.reload(), 700)"
+        @endif>
+        <p class="soft mt-6"><a class="link underline" href="{{ route('logs') }}">Logs from elsewhere</a>, read against
+            @if ($dropped->instance)
                 <a class="link underline" href="{{ route('instances.show', $dropped->instance) }}">{{ $dropped->instance->name }}</a>
             @else
                 no instance
@@ -18,7 +20,8 @@
         </div>
         <div class="max-w-[75ch]">
             @if ($all)
-                <x-remedy :action="route('logs.remedy', $dropped)" :fields="['remedy' => $all->key]" effect="as a draft">{{ $all->text }}</x-remedy>
+                <x-remedy :action="route('logs.remedy', $dropped)" :fields="['remedy' => $all->key]"
+                    effect="as a draft">{{ $all->text }}</x-remedy>
             @endif
             @foreach ($findings as $read)
                 <x-read :read="$read" :action="$dropped->instance ? route('logs.remedy', $dropped) : null" />

@@ -1,7 +1,8 @@
 <x-layout title="Logs from elsewhere">
     <main class="plain" id="main">
         <h1 class="text-2xl mt-6 mb-1">Logs from elsewhere</h1>
-        <p class="soft max-w-[75ch] mb-4">A log or a crash report of your own or of a friend: as it is, in gzip or in a ZIP archive, up to 50
+        <p class="soft max-w-[75ch] mb-4">A log or a crash report of your own or of a friend: as it is, in gzip or in a ZIP archive, up to
+            50
             MB. It is read here and goes nowhere.</p>
         <form method="post" action="{{ route('logs.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"
             @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="take($event)" :class="over && 'over'">@csrf

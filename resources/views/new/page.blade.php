@@ -1,13 +1,18 @@
 @php($game = $bases->game)
-@php($to = fn(array $change) => route('new', array_filter(array_merge(['game' => $game->id, 'version' => $plan->base->gameVersion, 'loader' => $plan->base->loader, 'build' => $plan->base->loaderVersion, 'runtime' => $plan->base->runtimeVersion, 'memory' => $plan->base->memory], $change), fn($value) => $value !== null && $value !== '')))
+@php($to = fn(array $change) => route('new', array_filter(array_merge(['game' => $game->id, 'version' => $plan->base->gameVersion,
+    'loader' => $plan->base->loader, 'build' => $plan->base->loaderVersion, 'runtime' => $plan->base->runtimeVersion,
+    'memory' => $plan->base->memory], $change), fn($value) => $value !== null && $value !== '')))
 @php($counts = $bases->modsByVersion())
 @php($most = max(1, ...array_values($counts)))
-@php($memoryWords = collect($game->memory)->first(fn($choice) => $choice->megabytes === $plan->base->memory)?->gigabytes() ?? round($plan->base->memory / 1024, 1) . ' GB')
+@php($memoryWords = collect($game->memory)->first(fn($choice) => $choice->megabytes === $plan->base->memory)?->gigabytes()
+    ?? round($plan->base->memory / 1024, 1) . ' GB')
 <x-layout title="New instance">
     <main id="main">
         <form method="post" action="{{ route('instances.store') }}">
             @csrf
-            @foreach (['game' => $game->id, 'version' => $plan->base->gameVersion, 'loader' => $plan->base->loader, 'build' => $plan->base->loaderVersion, 'runtime' => $plan->base->runtimeVersion, 'memory' => $plan->base->memory] as $name => $value)
+            @foreach (['game' => $game->id, 'version' => $plan->base->gameVersion, 'loader' => $plan->base->loader,
+                'build' => $plan->base->loaderVersion, 'runtime' => $plan->base->runtimeVersion,
+                'memory' => $plan->base->memory] as $name => $value)
                 <input type="hidden" name="{{ $name }}" value="{{ $value }}">
             @endforeach
             <div class="head">
@@ -59,19 +64,22 @@
                 <p class="soft">For {{ $plan->base->gameVersion }}</p>
                 @foreach ($game->loaders as $loader)
                     <div class="group"><b>{{ $bases->title($loader->id) }}</b>
-                        &nbsp;{{ $builds[$loader->id] === [] ? $loader->words : ($holds[$loader->id]['mod'] ?? 0) . ' mods; ' . $loader->words }}
+                        &nbsp;{{ $builds[$loader->id] === [] ? $loader->words : ($holds[$loader->id]['mod']
+                            ?? 0) . ' mods; ' . $loader->words }}
                     </div>
                     @forelse ($builds[$loader->id] as $build)
                         <a class="choice" style="grid-template-columns: 74px 1fr"
                             href="{{ $to(['loader' => $loader->id, 'build' => $build->version]) }}"
-                            @if ($loader->id === $plan->base->loader && $build->version === $plan->base->loaderVersion) aria-current="true" @endif><span
+                            @if ($loader->id === $plan->base->loader && $build->version === $plan->base->loaderVersion) aria-current="true"
+                                @endif><span
                                 class="ver">{{ $build->version }}</span><span
                                 class="{{ $build->isRecommended() ? '' : 'soft' }}">{{ $build->words() }}</span></a>
                     @empty
                         <p class="soft py-1">nothing for {{ $plan->base->gameVersion }}</p>
                     @endforelse
                     @if ($builds[$loader->id] !== [] && !collect($builds[$loader->id])->contains(fn($build) => $build->isRecommended()))
-                        <p class="warn py-1"><x-mark :level="App\Findings\Level::Look" /> No build is recommended for {{ $plan->base->gameVersion }} yet.
+                        <p class="warn py-1"><x-mark :level="App\Findings\Level::Look" /> No build is recommended for
+                            {{ $plan->base->gameVersion }} yet.
                             The newest may still have faults.</p>
                     @endif
                 @endforeach
@@ -85,14 +93,16 @@
                     <a class="choice" style="grid-template-columns: 74px 1fr" href="{{ $to(['runtime' => $runtime]) }}"
                         @if ($runtime === $plan->base->runtimeVersion) aria-current="true" @endif><span class="ver">{{ $game->runtimeName }}
                             {{ $runtime }}</span><span
-                            class="{{ $enough ? '' : 'soft' }}">{{ !$enough ? 'not for ' . $plan->base->gameVersion : ($first ? 'newest that will do' : 'enough') }}</span></a>
+                            class="{{ $enough ? '' : 'soft' }}">{{ !$enough ? 'not for ' . $plan->base->gameVersion : ($first
+                                ? 'newest that will do' : 'enough') }}</span></a>
                     @php($first = $first && !$enough)
                 @endforeach
                 <p class="soft mt-3">{{ $game->name }} {{ $plan->base->gameVersion }} needs {{ $game->runtimeName }}
                     {{ $game->version($plan->base->gameVersion)->runtimeWords }}. Mods may ask for a newer one; the newest that will do
                     leaves room for them.</p>
                 @if ($plan->waivers !== [])
-                    <p class="bad mt-3"><x-mark :level="App\Findings\Level::Stops" /> {{ $game->runtimeName }} {{ $plan->base->runtimeVersion }} is not
+                    <p class="bad mt-3"><x-mark :level="App\Findings\Level::Stops" /> {{ $game->runtimeName }}
+                        {{ $plan->base->runtimeVersion }} is not
                         what {{ $game->name }} {{ $plan->base->gameVersion }} is made for, so it will most likely refuse to start. If
                         you go on, that need is waived and shown as a finding.</p>
                 @endif

@@ -10,22 +10,28 @@
         </h1>
         <p class="max-w-[70ch]">{{ $page->row?->summary ?: 'No depot has it any more. What is applied stays.' }}</p>
         <p
-            class="mt-2 font-medium {{ match ($page->verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default => 'soft'} }}">
+            class="mt-2 font-medium {{ match ($page->verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default
+                => 'soft'} }}">
             {{ $page->isOff() ? 'Turned off here, and remembered.' : ucfirst($page->verdict->text) . '.' }}</p>
         @if ($package->kind !== Stasimon\Core\Catalogue\Kind::Loader)
             <div class="acts mt-3">
                 @if ($page->isOff())<x-act-button :action="route('draft.on', $instance)" :fields="['id' => $package->id]"
                         :instance="$instance" key="o" main>Turn on</x-act-button>
                 @elseif ($page->isWanted())
-                    <x-act-button :action="route('draft.off', $instance)" :fields="['id' => $package->id]" :instance="$instance" key="o">Turn off</x-act-button>
-                    <x-act-button :action="route('draft.remove', $instance)" :fields="['id' => $package->id]" :instance="$instance">Do without</x-act-button>
+                    <x-act-button :action="route('draft.off', $instance)" :fields="['id' => $package->id]" :instance="$instance"
+                        key="o">Turn off</x-act-button>
+                    <x-act-button :action="route('draft.remove', $instance)" :fields="['id' => $package->id]" :instance="$instance">Do
+                        without</x-act-button>
                     @if ($page->release() && !str_starts_with($page->range(), '='))
-                        <x-act-button :action="route('draft.range', $instance)" :fields="['id' => $package->id, 'range' => $package->exactly($page->release())]" :instance="$instance" key="p">Pin
+                        <x-act-button :action="route('draft.range', $instance)"
+                            :fields="['id' => $package->id, 'range' => $package->exactly($page->release())]" :instance="$instance"
+                            key="p">Pin
                             {{ $page->release() }}</x-act-button>
                     @endif
                 @elseif ($page->verdict->fit->value !== 'not' || !$page->isHere())
                     <x-act-button :action="route('draft.add', $instance)" :fields="['id' => $package->id]" :instance="$instance" key="a"
-                        :main="$page->verdict->fit->value !== 'not'">{{ $page->isHere() ? 'Ask for it by name' : 'Add to the draft' }}</x-act-button>
+                        :main="$page->verdict->fit->value !==
+                            'not'">{{ $page->isHere() ? 'Ask for it by name' : 'Add to the draft' }}</x-act-button>
                 @endif
                 @if (!$page->isOff())
                     <form method="post" action="{{ route('draft.range', $instance) }}" class="acts">@csrf<input type="hidden"
@@ -65,8 +71,11 @@
                                 @if ($page->isWaivable($r))
                                     <a class="link" href="#waive-{{ $r }}"
                                         @click="$refs.waive{{ $r }}.open = true">Use it anyway…</a>
-                                @elseif ($page->matrix->isForHere($r) && !($page->isWanted() && $page->range() === $package->exactly($row['version'])))
-                                    <x-act :action="route('draft.range', $instance)" :fields="['id' => $package->id, 'range' => $package->exactly($row['version'])]" :instance="$instance" :label="'Use exactly ' . $row['version']">Use exactly
+                                @elseif ($page->matrix->isForHere($r) && !($page->isWanted()
+                                    && $page->range() === $package->exactly($row['version'])))
+                                    <x-act :action="route('draft.range', $instance)"
+                                        :fields="['id' => $package->id, 'range' => $package->exactly($row['version'])]"
+                                        :instance="$instance" :label="'Use exactly ' . $row['version']">Use exactly
                                         this</x-act>
                                 @endif
                             @endif
@@ -78,7 +87,8 @@
                             <details
                                 @if ($page->isWaivable($r)) x-ref="waive{{ $r }}" id="waive-{{ $r }}" @endif>
                                 <summary class="soft cursor-pointer">
-                                    {{ isset($notes[$row['version']]) ? Str::limit(strtok($notes[$row['version']], "\n"), 90, '…') : 'File and digest' }}
+                                    {{ isset($notes[$row['version']]) ? Str::limit(strtok($notes[$row['version']], "\n"), 90, '…')
+                                        : 'File and digest' }}
                                 </summary>
                                 @isset($notes[$row['version']])
                                     <p class="py-1 max-w-[75ch] whitespace-pre-line">{{ $notes[$row['version']] }}</p>
@@ -90,10 +100,12 @@
                                 @endforeach
                                 @if ($page->isWaivable($r))
                                     <form method="post" action="{{ route('draft.waive', $instance) }}" class="acts py-2">@csrf
-                                        @foreach (['id' => $package->id, 'version' => $row['version'], 'relation' => 'needs', 'target' => $instance->plan->base->game] as $field => $value)
+                                        @foreach (['id' => $package->id, 'version' => $row['version'], 'relation' => 'needs',
+                                            'target' => $instance->plan->base->game] as $field => $value)
                                             <input type="hidden" name="{{ $field }}" value="{{ $value }}">
                                         @endforeach
-                                        <label for="why-{{ $r }}">{{ $row['version'] }} does not say that it is for {{ $instance->plan->base->gameVersion }}. If you know that it works, say why:</label>
+                                        <label for="why-{{ $r }}">{{ $row['version'] }} does not say that it is for
+                                            {{ $instance->plan->base->gameVersion }}. If you know that it works, say why:</label>
                                         <input type="text" id="why-{{ $r }}" name="note"
                                             maxlength="{{ Stasimon\Core\Document\Limits::REMARK }}"
                                             placeholder="Played for a week without trouble" class="w-72 max-w-full"><button
@@ -114,7 +126,9 @@
                 <section class="finding">
                     <h3><x-mark
                             :level="['broken' => App\Findings\Level::Breaks, 'fine' => App\Findings\Level::Info][$notice->kind] ??
-                                App\Findings\Level::Look" />{{ ['broken' => 'Broken', 'abandoned' => 'Abandoned', 'replaced' => 'Replaced', 'fine' => 'Works'][$notice->kind] }}
+                                App\Findings\Level::Look"
+                                    />{{ ['broken' => 'Broken', 'abandoned' => 'Abandoned', 'replaced' => 'Replaced',
+                                    'fine' => 'Works'][$notice->kind] }}
                         @if ($notice->version)
                             in {{ $notice->version }}
                         @endif
@@ -138,7 +152,8 @@
                             href="{{ route('packages.show', [$instance, $id]) }}">{{ $page->title((string) $id) }}</a></h3>
                     <p>{{ ucfirst($verdict->text) }}.</p>
                     @if ($page->isWanted() && in_array($verdict->fit->value, ['now', 'change'], true))
-                        <x-remedy :action="route('draft.replace', $instance)" :fields="['id' => $package->id, 'target' => $id]" effect="as a draft">Use it instead</x-remedy>
+                        <x-remedy :action="route('draft.replace', $instance)" :fields="['id' => $package->id, 'target' => $id]"
+                            effect="as a draft">Use it instead</x-remedy>
                     @endif
                 </section>
             @endforeach
@@ -150,7 +165,9 @@
                 <b class="font-medium">{{ $need['title'] }}</b>@else<a class="font-medium hover:underline"
                         href="{{ route('packages.show', [$instance, $need['id']]) }}">{{ $need['title'] }}</a>
                 @endif <span class="ver quiet">{{ $need['range'] }}</span><br><span
-                    class="{{ $need['version'] === null ? 'bad' : 'soft' }}">{{ $need['version'] === null ? 'not met; that is waived' : ($need['instead'] !== '' ? "{$need['instead']} " : '') . $need['version'] . ($need['comes'] ? ' comes with it' : ' is here') }}</span>
+                    class="{{ $need['version'] === null ? 'bad' : 'soft' }}">{{ $need['version'] === null ? 'not met; that is waived'
+                        : ($need['instead'] !== '' ? "{$need['instead']} " : '') . $need['version'] . ($need['comes'] ? ' comes with it'
+                        : ' is here') }}</span>
             </p>
         @empty<p class="soft">
                 {{ $page->release() ? 'Nothing.' : 'It cannot be in this line-up, so what it would need is not known.' }}</p>
@@ -168,7 +185,8 @@
             <p class="py-0.5">{{ $source->name }}@if ($source->local_id !== $package->id)
                     <span class="soft">as {{ $source->local_id }}</span>
                 @endif, <span
-                    class="soft">{{ $source->moderated ? 'moderated' . ($source->vouched_by === 'you' ? ', as you say' : '') : 'not moderated' }}</span>
+                    class="soft">{{ $source->moderated ? 'moderated' . ($source->vouched_by === 'you' ? ', as you say' : '')
+                        : 'not moderated' }}</span>
         </p>@empty<p class="soft">None any more.</p>
         @endforelse
         <h2 class="mt-4 mb-1"><label for="note">Your note</label></h2>

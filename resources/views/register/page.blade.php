@@ -16,7 +16,8 @@
                             <td>{{ $finding->text }}</td>
                             <td class="text-right" style="padding-right: 24px">
                                 @if ($finding->remedies)
-                                    <x-act :action="$finding->remedies[0]->address()" :fields="$finding->remedies[0]->fields">{{ $finding->remedies[0]->label }}</x-act>
+                                    <x-act :action="$finding->remedies[0]->address()"
+                                        :fields="$finding->remedies[0]->fields">{{ $finding->remedies[0]->label }}</x-act>
                                 @endif
                             </td>
                         </tr>
@@ -58,14 +59,18 @@
                                     @endif
                                 </td>
                                 <td><x-base-line :instance="$instance" /></td>
-                                <td class="wide-only" style="vertical-align: middle"><x-strip :ids="array_filter(explode(' ', $placed[$instance->id]->ids ?? ''))" :findings="$looks[$instance->id]->findings()" /></td>
+                                <td class="wide-only" style="vertical-align: middle"><x-strip
+                                    :ids="array_filter(explode(' ', $placed[$instance->id]->ids ?? ''))"
+                                    :findings="$looks[$instance->id]->findings()" /></td>
                                 <td>
                                     @php($last = $instance->lastRehearsal)
                                     @if (!$last)
                                         <span class="quiet">never</span>
                                     @else
                                         <a href="{{ route('rehearsals.show', [$instance, $last->number]) }}"
-                                            class="hover:underline {{ $last->state->value === 'clean' ? 'good' : ($last->state->value === 'failed' ? 'bad' : 'soft') }}">{{ $last->inWords() }}</a><br><span
+                                            class="hover:underline {{ $last->state->value === 'clean' ? 'good'
+                                                : ($last->state->value === 'failed' ? 'bad'
+                                                : 'soft') }}">{{ $last->inWords() }}</a><br><span
                                             class="soft">{{ $last->created_at->diffForHumans() }}</span>
                                     @endif
                                 </td>
@@ -94,7 +99,8 @@
                 <tr>
                     <td class="name" style="padding-left: 24px">{{ $depot->name }}</td>
                     <td class="{{ $depot->problem && !$depot->paused ? 'bad' : 'soft' }}">
-                        {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
+                        {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at ? 'read ' . $depot->synced_at->diffForHumans()
+                            : 'not read yet') }}
                     </td>
                     <td class="soft">{{ $depot->moderated ? 'moderated' : 'not moderated' }}</td>
                     <td class="text-right" style="padding-right: 24px">

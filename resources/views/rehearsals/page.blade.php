@@ -10,7 +10,8 @@
     </div>
     @if ($rehearsals->isEmpty())
         <p class="px-[18px] soft max-w-xl">A rehearsal launches the instance, keeps its log and says whether it came up clean.
-            {{ $instance->applied_at ? 'There was none yet; Rehearse, at the top right, starts the first.' : 'Apply a draft first; without mods the game can be launched already.' }}
+            {{ $instance->applied_at ? 'There was none yet; Rehearse, at the top right, starts the first.'
+                : 'Apply a draft first; without mods the game can be launched already.' }}
         </p>
     @else
         <table class="grid-table">
@@ -25,9 +26,12 @@
             @foreach ($rehearsals as $rehearsal)
                 <tr data-row tabindex="-1">
                     <td class="ver">{{ $rehearsal->number }}</td>
-                    <td><a class="hover:underline font-medium {{ match ($rehearsal->state->value) {'clean' => 'good','failed' => 'bad',default => 'soft'} }}"
+                    <td><a class="hover:underline font-medium {{ match ($rehearsal->state->value) {'clean' => 'good','failed'
+                        => 'bad',default => 'soft'} }}"
                             data-open
-                            href="{{ route('rehearsals.show', [$instance, $rehearsal->number]) }}">{{ $rehearsal->inWords() }}</a>{{ $rehearsal->plain ? ', without mods' : '' }}{{ $rehearsal->side->value === 'server' ? ', as a server' : '' }}
+                            href="{{ route('rehearsals.show', [$instance,
+                                $rehearsal->number]) }}">{{ $rehearsal->inWords() }}</a>{{ $rehearsal->plain ? ', without mods'
+                                : '' }}{{ $rehearsal->side->value === 'server' ? ', as a server' : '' }}
                     </td>
                     <td class="soft">{{ implode(', ', app(App\View\BaseSentence::class)->line($rehearsal->plan)) }}</td>
                     <td class="soft">{{ $rehearsal->created_at->diffForHumans() }}</td>

@@ -14,7 +14,8 @@
             <p class="mt-1 max-w-[90ch]">{{ $read->sentence }}</p>
         @endforeach
         @if ($rehearsal->state->value === 'failed' && $page->namesNobody())
-            <p class="mt-1">{{ $rehearsal->isForGameAlone() ? '' : ($page->findings === [] ? 'The log names no cause that is known here.' : 'The log does not say whose fault that is.') }}@if ($log->window->firstError)
+            <p class="mt-1">{{ $rehearsal->isForGameAlone() ? '' : ($page->findings === [] ? 'The log names no cause that is known here.'
+                : 'The log does not say whose fault that is.') }}@if ($log->window->firstError)
                     <a class="link underline" href="?line={{ $log->window->firstError }}#line-{{ $log->window->firstError }}">The first
                         error is in line {{ number_format($log->window->firstError) }}.</a>
                 @endif
@@ -64,28 +65,34 @@
             <p class="soft">That is known when it is over.</p>
         @elseif ($page->namesNobody())
             <p class="soft">
-                {{ $rehearsal->state->value === 'stopped' ? 'Rehearse again when you are ready.' : ($rehearsal->isForGameAlone() ? 'Another runtime or more memory, from the sentence at the top; the mods have no part in it.' : 'Read the log from its first error, or have the culprit found.') }}
+                {{ $rehearsal->state->value === 'stopped' ? 'Rehearse again when you are ready.' : ($rehearsal->isForGameAlone()
+                    ? 'Another runtime or more memory, from the sentence at the top; the mods have no part in it.'
+                    : 'Read the log from its first error, or have the culprit found.') }}
             </p>
         @endif
         @foreach ($page->findings as $read)
             <x-read :read="$read" :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" />
         @endforeach
         @if ($page->all)
-            <x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $page->all->key]" effect="as a draft">{{ $page->all->text }}</x-remedy>
+            <x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $page->all->key]"
+                effect="as a draft">{{ $page->all->text }}</x-remedy>
         @endif
         @if ($page->since?->clean)
             <h2 class="mt-4 mb-1">Since it last worked</h2>
             <p class="soft">Clean {{ $page->since->clean->created_at->diffForHumans() }}, <a class="link underline"
                     href="{{ route('rehearsals.show', [$instance, $page->since->clean->number]) }}">rehearsal
-                    {{ $page->since->clean->number }}</a>.{{ $page->since->steps === [] ? ' Nothing that Stasimon looks after has changed since.' : '' }}
+                    {{ $page->since->clean->number }}</a>.{{ $page->since->steps === []
+                        ? ' Nothing that Stasimon looks after has changed since.' : '' }}
             </p>
             @foreach ($page->since->steps as $step)
-                <x-remedy :action="route('rehearsals.back', [$instance, $rehearsal->number])" :fields="['step' => $step->key]" effect="step back">{{ $step->text }}</x-remedy>
+                <x-remedy :action="route('rehearsals.back', [$instance, $rehearsal->number])" :fields="['step' => $step->key]"
+                    effect="step back">{{ $step->text }}</x-remedy>
             @endforeach
         @elseif ($page->since)
             <p class="soft mt-3">It has not come up clean before, so nothing can be compared.</p>
         @endif
-        @if ($rehearsal->isOver() && !$rehearsal->isForGameAlone() && $rehearsal->state->value !== 'stopped' && count($instance->plan->wants) > 1)
+        @if ($rehearsal->isOver() && !$rehearsal->isForGameAlone() && $rehearsal->state->value !== 'stopped'
+            && count($instance->plan->wants) > 1)
             <section class="finding mt-4">
                 <h3>Find the culprit</h3>
                 @if ($rehearsal->state->value === 'failed')
@@ -95,7 +102,8 @@
                         effect="can be stopped">{{ $page->namesNobody() ? 'Find it' : 'Look for it all the same' }}</x-remedy>
                 @endif
                 <p>Where only you can see the fault, you say after each launch whether it was there.</p>
-                <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" :fields="['asks' => 1]" effect="asks you">Find it with my word</x-remedy>
+                <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" :fields="['asks' => 1]" effect="asks you">Find
+                    it with my word</x-remedy>
             </section>
         @endif
     </x-slot:beside>

@@ -6,7 +6,8 @@ declare(strict_types=1);
  * Makes the logs of this folder anew: php tests/Reference/logs/make.php
  *
  * Each is what a real program printed, made by the logging libraries and runtimes of Debian 12: default-jdk-headless,
- * liblog4j2-java, liblogback-java, libslf4j-java, libjackson2-databind-java, mono-runtime, mono-mcs. The program is ours (src/);
+ * liblog4j2-java, liblogback-java, libslf4j-java, libjackson2-databind-java, libgoogle-gson-java, libyaml-snake-java,
+ * mono-runtime, mono-mcs. The program is ours (src/);
  * what it is made to do, and what that has to be read as, is written below and kept in expected.json. Not part of bin/test,
  * which reads what is here.
  */
@@ -17,10 +18,15 @@ require __DIR__.'/../../../vendor/autoload.php';
 
 $work = sys_get_temp_dir().'/stasimon-logs-'.getmypid();
 mkdir($work);
-$jars = array_map(fn (string $name): string => "/usr/share/java/{$name}.jar", ['slf4j-api', 'log4j-api', 'log4j-core', 'logback-classic', 'logback-core', 'jackson-core', 'jackson-databind', 'jackson-annotations']);
+$jars = array_map(fn (string $name): string => "/usr/share/java/{$name}.jar", ['slf4j-api', 'log4j-api', 'log4j-core', 'logback-classic', 'logback-core', 'jackson-core', 'jackson-databind', 'jackson-annotations', 'gson', 'snakeyaml']);
 $sources = glob(__DIR__.'/src/*/*.java') ?: [];
 $sources = [...$sources, ...(glob(__DIR__.'/src/*/*/*.java') ?: [])];
-(new Process(['javac', '-nowarn', '-d', "{$work}/classes", '-cp', implode(':', $jars), ...$sources]))->mustRun();
+foreach (['old', 'new'] as $release) {
+    (new Process(['javac', '-nowarn', '-d', "{$work}/bells-{$release}", ...(glob(__DIR__."/bells/{$release}/oakum/bell/*.java") ?: [])]))->mustRun();
+}
+// The mod is compiled against the old release of a library, and runs with the new one.
+(new Process(['javac', '-nowarn', '-d', "{$work}/classes", '-cp', implode(':', ["{$work}/bells-old", ...$jars]), ...$sources]))->mustRun();
+mkdir("{$work}/classes/META-INF/services", recursive: true);
 
 $logback = function (string $name, string $pattern) use ($work): string {
     file_put_contents($file = "{$work}/{$name}.xml", '<configuration><appender name="A" class="ch.qos.logback.core.ConsoleAppender"><encoder><pattern>'.htmlspecialchars($pattern).'</pattern></encoder></appender><root level="info"><appender-ref ref="A"/></root></configuration>');
@@ -88,6 +94,40 @@ foreach ($family as $name => $options) {
     foreach ($clean as [$fault, $how]) {
         $run("{$name}-{$fault}-{$how}", [...$java, $fault, $how], ['family' => $name, 'fails' => false]);
     }
+}
+// What reads files, listens, and is linked, in four layouts; as a user who may not do everything, where the test is run by root.
+$faults = [
+    'Files.jackson' => ['bad-config', 'fogbank', '3'], 'Files.cut' => ['bad-config', 'fogbank', '3'], 'Files.gson' => ['bad-config', 'fogbank', '3'], 'Files.yaml' => ['bad-config', 'fogbank', '3'],
+    'Files.tab' => ['bad-config', 'fogbank', '2'], 'Files.xml' => ['bad-config', 'fogbank', 'density'], 'Files.properties' => ['bad-config', 'fogbank', 'xxxx'],
+    'Files.port' => ['port-taken', 'fogbank', 'BindException'], 'Files.denied' => ['no-permission', '', '/etc/fogbank.txt'], 'Files.deniedPath' => ['no-permission', '', '/etc/fogbank'],
+    'Files.full' => ['disk-full', '', 'No space left'], 'Files.fullPath' => ['disk-full', '', 'No space left'], 'Files.many' => ['too-many-files', '', 'Too many open files'],
+    'Files.manyPaths' => ['too-many-files', '', 'Too many open files'], 'Files.longName' => ['path-too-long', '', 'fogfog'], 'Files.longPath' => ['path-too-long', '', 'fogfog'],
+    'Files.provider' => ['crash', 'fogbank', 'fog.Rung'], 'Linked.method' => ['missing-member', 'fogbank', 'toll'], 'Linked.field' => ['missing-member', 'fogbank', 'weight'],
+    'Linked.unwritten' => ['missing-member', 'fogbank', 'muffle'], 'Linked.hidden' => ['missing-member', 'fogbank', 'hide'], 'Linked.hiddenField' => ['missing-member', 'fogbank', 'tone'],
+    'Linked.hiddenClass' => ['missing-member', 'fogbank', 'Clapper'], 'Linked.turned' => ['missing-member', 'fogbank', 'swing'], 'Linked.unturned' => ['missing-member', 'fogbank', 'rest'],
+    'Linked.became' => ['missing-member', 'fogbank', 'Rope'], 'Linked.shut' => ['missing-member', 'fogbank', 'Cast'], 'Linked.implemented' => ['missing-member', 'fogbank', 'Ringer'],
+];
+file_put_contents("{$work}/classes/META-INF/services/oakum.bell.Bell", "fog.Rung\n");
+file_put_contents("{$work}/xml.properties", "handlers=java.util.logging.ConsoleHandler\njava.util.logging.ConsoleHandler.formatter=java.util.logging.XMLFormatter\n");
+$layouts = ['plain' => ['-Dsay=plain'], 'jul-xml' => ['-Dsay=jul', "-Djava.util.logging.config.file={$work}/xml.properties"], 'log4j-slash' => $family['log4j-slash'], 'logback' => $family['logback']];
+(new Process(['chmod', '-R', 'a+rwX', $work]))->mustRun();
+foreach ($layouts as $name => $options) {
+    foreach ($faults as $fault => [$kind, $culprit, $says]) {
+        if ($name === 'jul-xml' ? in_array($fault, ['Files.yaml', 'Files.denied', 'Files.provider', 'Linked.became', 'Linked.hidden'], true) : true) {
+            $command = ['java', '-Xmx48m', "-Dfolder={$work}", '-cp', "{$work}/classes:{$work}/bells-new:".implode(':', $jars), ...$options, 'ferry.Game', $fault, $name === 'plain' ? 'uncaught' : 'logged'];
+            $run("linked-{$name}-".strtr(strtolower($fault), '.', '-'), ['runuser', '-u', 'nobody', '--', 'prlimit', '--nofile=120', ...$command], ['family' => $name.' (files, links)', 'fails' => true, 'kind' => $kind, 'culprit' => $culprit, 'says' => $says]);
+        }
+    }
+    if ($name === 'jul-xml') {
+        foreach ($clean as [$fault, $how]) {
+            $run("linked-{$name}-{$fault}-{$how}", ['java', '-cp', "{$work}/classes:".implode(':', $jars), ...$options, 'ferry.Game', $fault, $how], ['family' => $name.' (files, links)', 'fails' => false]);
+        }
+    }
+}
+// Threads that wait for each other: the runtime says so when it is asked.
+foreach (['plain', 'logback'] as $name) {
+    $command = implode(' ', array_map(escapeshellarg(...), ['java', '-cp', "{$work}/classes:".implode(':', $jars), ...$layouts[$name], 'ferry.Game', 'Knot.tie', 'uncaught']));
+    $run("deadlock-{$name}", ['bash', '-c', "{$command} & sleep 3; kill -QUIT \$!; sleep 1; kill -KILL \$!; wait \$!"], ['family' => 'deadlock', 'fails' => true, 'kind' => 'deadlock', 'culprit' => 'fogbank', 'says' => 'fog maker and Weather-7']);
 }
 $java = ['java', '-cp', "{$work}/classes:".implode(':', $jars), '-Dsay=plain'];
 file_put_contents("{$work}/empty.jar", base64_decode('UEsFBgAAAAAAAAAAAAAAAAAAAAAAAA=='));

@@ -18,9 +18,27 @@ public final class Game {
             case "array" -> Bank.array();
             case "late" -> Bank.late();
             case "class" -> Bank.missing();
-            default -> { }
+            default -> called(name);
         }
     }
+
+    /** "Files.yaml" in the mod, if there is such a thing. */
+    static void called(String name) {
+        int dot = name.indexOf('.');
+        if (dot < 0) {
+            return;
+        }
+        try {
+            Class.forName("fog." + name.substring(0, dot)).getMethod(name.substring(dot + 1)).invoke(null);
+        } catch (java.lang.reflect.InvocationTargetException e) {
+            throw Game.<RuntimeException>as(e.getCause());
+        } catch (ReflectiveOperationException e) {
+            throw new AssertionError(e);
+        }
+    }
+
+    @SuppressWarnings("unchecked")
+    static <T extends Throwable> T as(Throwable e) throws T { throw (T) e; }
 
     static void begin() {
         Say.info("Ferry 3.2.1 starts on Java " + System.getProperty("java.specification.version"));

@@ -1,0 +1,3 @@
+package oakum.bell;
+
+class Clapper { Clapper() { } }

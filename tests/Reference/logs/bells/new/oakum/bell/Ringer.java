@@ -1,0 +1,3 @@
+package oakum.bell;
+
+public abstract class Ringer { abstract void go(); }

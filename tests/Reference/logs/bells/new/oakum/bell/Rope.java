@@ -1,0 +1,3 @@
+package oakum.bell;
+
+public interface Rope { void pull(); }

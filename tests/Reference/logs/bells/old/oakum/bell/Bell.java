@@ -1,0 +1,3 @@
+package oakum.bell;
+
+public interface Bell { void ring(); default void muffle() { } }

@@ -1,0 +1,3 @@
+package oakum.bell;
+
+public class Clapper { }
