@@ -11,6 +11,7 @@ use App\Http\Controllers\DroppedLogController;
 use App\Http\Controllers\FilesController;
 use App\Http\Controllers\FindController;
 use App\Http\Controllers\InstanceController;
+use App\Http\Controllers\LessonController;
 use App\Http\Controllers\NewInstanceController;
 use App\Http\Controllers\PackageController;
 use App\Http\Controllers\RegisterController;
@@ -46,6 +47,9 @@ Route::post('/logs', [DroppedLogController::class, 'store'])->name('logs.store')
 Route::get('/logs/{log}', [DroppedLogController::class, 'show'])->name('logs.show');
 Route::get('/logs/{log}/lines', [DroppedLogController::class, 'lines'])->name('logs.lines');
 Route::post('/logs/{log}/remedy', [DroppedLogController::class, 'remedy'])->name('logs.remedy');
+Route::post('/logs/{log}/lesson', [LessonController::class, 'ofLog'])->name('logs.lesson');
+Route::get('/lessons.json', [LessonController::class, 'document'])->name('lessons');
+Route::delete('/lessons/{lesson}', [LessonController::class, 'destroy'])->whereNumber('lesson')->name('lessons.destroy');
 Route::delete('/logs/{log}', [DroppedLogController::class, 'destroy'])->name('logs.destroy');
 Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
 Route::get('/work', [TaskController::class, 'page'])->name('work');
@@ -83,5 +87,6 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/culprits/{search}/judge', [CulpritController::class, 'judge'])->name('culprits.judge');
     Route::post('/culprits/{search}/remedy', [CulpritController::class, 'remedy'])->name('culprits.remedy');
     Route::post('/culprits/{search}/go-on', [CulpritController::class, 'goOn'])->name('culprits.go-on');
+    Route::post('/rehearsals/{number}/lesson', [LessonController::class, 'ofRehearsal'])->name('rehearsals.lesson');
     Route::post('/rehearsals/{number}/remedy', [RehearsalController::class, 'remedy'])->name('rehearsals.remedy');
 });

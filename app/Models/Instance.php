@@ -74,4 +74,10 @@ final class Instance extends Model
 
         return $versions;
     }
+
+    /** @return array<string, string> package id => what it is called, of mods and the like, by name */
+    public function titles(): array
+    {
+        return $this->placed->reject(fn (PlacedRelease $placed): bool => in_array($placed->package_id, $this->plan->base->packages(), true))->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)->pluck('name', 'package_id')->all();
+    }
 }

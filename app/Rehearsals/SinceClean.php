@@ -25,19 +25,18 @@ final readonly class SinceClean
 
     public static function of(Rehearsal $rehearsal, Games $games): self
     {
-        $clean = $rehearsal->instance->rehearsals()->where('state', LaunchState::Clean)->where('plain', false)->where('number', '<', $rehearsal->number)->orderByDesc('number')->first();
+        $clean = self::lastClean($rehearsal);
         if ($clean === null || $clean->versions === null || $rehearsal->versions === null) {
             return new self($clean, []);
         }
         $game = $games->get($rehearsal->plan->base->game);
-        $base = $rehearsal->plan->base->packages();
-        [$then, $now] = [array_diff_key($clean->versions, array_flip($base)), array_diff_key($rehearsal->versions, array_flip($base))];
-        $changed = array_keys(array_diff_assoc($then, $now) + array_diff_assoc($now, $then));
-        $names = Package::query()->whereIn('id', array_map(strval(...), $changed))->pluck('name', 'id');
+        $changed = self::changed($rehearsal);
+        [$then, $now] = [$clean->versions, $rehearsal->versions];
+        $names = Package::query()->whereIn('id', $changed)->pluck('name', 'id');
         $steps = [];
         $catalogue = new DepotCatalogue($game);
         foreach ($changed as $id) {
-            $steps[] = self::package((string) $id, $names[$id] ?? (string) $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan, $clean->plan, $catalogue);
+            $steps[] = self::package($id, $names[$id] ?? $id, $then[$id] ?? null, $now[$id] ?? null, $rehearsal->plan, $clean->plan, $catalogue);
         }
         foreach ([
             ['build', $clean->plan->base->loaderVersion, $rehearsal->plan->base->loaderVersion, 'the loader', fn (Plan $plan): Plan => $plan->onBuild($clean->plan->base->loaderVersion)],
@@ -58,6 +57,24 @@ final readonly class SinceClean
         }
 
         return new self($clean, $steps);
+    }
+
+    private static function lastClean(Rehearsal $rehearsal): ?Rehearsal
+    {
+        return $rehearsal->instance->rehearsals()->where('state', LaunchState::Clean)->where('plain', false)->where('number', '<', $rehearsal->number)->orderByDesc('number')->first();
+    }
+
+    /** @return list<string> packages beside the base that came, went or have another release */
+    public static function changed(Rehearsal $rehearsal): array
+    {
+        $clean = self::lastClean($rehearsal);
+        if ($clean === null || $clean->versions === null || $rehearsal->versions === null) {
+            return [];
+        }
+        $base = array_flip($rehearsal->plan->base->packages());
+        [$then, $now] = [array_diff_key($clean->versions, $base), array_diff_key($rehearsal->versions, $base)];
+
+        return array_map(strval(...), array_keys(array_diff_assoc($then, $now) + array_diff_assoc($now, $then)));
     }
 
     private static function gigabytes(int $megabytes): string

@@ -118,7 +118,7 @@ final readonly class Blaming
             : 'Its code is the first of a mod in the trace; it called what failed.');
         $add($kind === Failure::Endless ? null : $this->starting?->name, Ground::Starting, $clues === [] ? 'No mod is in the trace. It was being started when the log ends, which may be chance.' : 'It was being started when the log ends.');
 
-        return [...$clues, ...$this->circumstances->clues($incident, Clue::ranked($clues))];
+        return [...$clues, ...$this->circumstances->clues($kind, Clue::ranked($clues))];
     }
 
     /** @param  array<string, string>  $details */
@@ -128,9 +128,7 @@ final readonly class Blaming
         $ranked = Clue::ranked($clues);
         $best = $ranked === [] ? [] : Clue::for($clues, $ranked[0]);
         $others = $best !== [] && $best[0]->ground === Ground::Named && ($details['target'] ?? '') !== '' && in_array($kind, [Failure::SameChange, Failure::SameNumber, Failure::Excluded], true) ? [$details['target']] : [];
-        // Whom a person has named once is looked at as well, whatever else speaks.
-        $told = array_filter($clues, fn (Clue $clue): bool => $clue->ground === Ground::Told);
-        $suspects = array_values(array_unique([...array_slice($ranked, 0, 1), ...$others, ...array_column($told, 'package')]));
+        $suspects = array_values(array_unique([...array_slice($ranked, 0, 1), ...$others]));
         $why = match (true) {
             $best !== [] => implode(' ', array_unique(array_column($best, 'text'))),
             $kind === Failure::OutOfMemory => 'The log says so; whichever mod happened to be at work when the memory was full has no part in it.',
@@ -141,7 +139,7 @@ final readonly class Blaming
         $details['package'] = $suspects[0] ?? '';
         $isNamed = $kind === Failure::MissingMember && ($details['target'] ?? '') !== '' && $best !== [] && $best[0]->ground->sureness() === Sureness::Likely;
 
-        return new Diagnosis($kind, $incident->quotes(self::QUOTED), $details, $suspects, $best === [] || $isNamed ? Sureness::Certain : $best[0]->ground->sureness(), $why, $clues);
+        return new Diagnosis($kind, $incident->quotes(self::QUOTED), $details, $suspects, $best === [] || $isNamed ? Sureness::Certain : $best[0]->ground->sureness(), $why);
     }
 
     /**

@@ -57,8 +57,8 @@ final class Diagnosing
 
     private string $before = '';
 
-    /** What the line says, but for its numbers; nothing where that was not needed. */
-    private string $gist = '';
+    /** @var array<string, true> letters that its first two lines begin with */
+    private array $firsts = [];
 
     /** @var array<string, true> gists that mean nothing: a log says the same things over and over */
     private array $meaningless = [];
@@ -95,7 +95,7 @@ final class Diagnosing
         if ($line->level === 'text' && str_starts_with($line->message, '══ ') && preg_match(LogArchive::HEADING, $line->message) === 1) {
             $this->earlier += $this->ofOneLog(null);
             $this->told ??= $this->course->phases() === [] ? null : $this->course;
-            [$this->under, $this->beginning, $this->before] = ['', [], ''];
+            [$this->under, $this->beginning, $this->firsts, $this->before] = ['', [], [], ''];
             $this->startAnew();
 
             return;
@@ -111,7 +111,6 @@ final class Diagnosing
             $this->entry(count($parts) === 1 ? $line : $line->saying($parts[0]));
         }
         foreach (array_slice($parts, 1) as $part) {
-            $this->gist = '';
             $this->text(new LogLine($line->number, '', '', 'text', '', $part));
         }
     }
@@ -124,21 +123,32 @@ final class Diagnosing
     /** Whether the program was started once more: what it said first it says again. */
     private function beginsAnew(LogLine $line): bool
     {
-        $this->gist = '';
         if ($line->message === '' || ctype_space($line->message[0])) {
             return false;
         }
-        $gist = (string) preg_replace('/\d+/', '#', substr($line->message, 0, 200));
-        if (count($this->beginning) < 2) {
-            $this->beginning[] = $gist;
+        // Only what begins like the first two lines can be one of them.
+        if (count($this->beginning) === 2 && ! isset($this->firsts[ctype_digit($line->message[0]) ? '#' : $line->message[0]])) {
+            $this->before = '';
 
             return false;
         }
-        $this->gist = $gist;
+        $gist = self::gist($line->message);
+        if (count($this->beginning) < 2) {
+            $this->beginning[] = $gist;
+            $this->firsts[$gist[0]] = true;
+
+            return false;
+        }
         $isAgain = $this->before === $this->beginning[0] && $gist === $this->beginning[1] && $this->beginning[0] !== $this->beginning[1];
         $this->before = $gist;
 
         return $isAgain;
+    }
+
+    /** What a message says, but for its numbers. */
+    private static function gist(string $message): string
+    {
+        return (string) preg_replace('/\d+/', '#', substr($message, 0, 200));
     }
 
     /** A line with a level. */
@@ -146,9 +156,7 @@ final class Diagnosing
     {
         [$this->open, $this->maybe, $this->under] = [null, null, $line->level];
         if ($line->level !== 'error') {
-            if (preg_match(self::LEAVING, $line->message) !== 1) {
-                $this->goesOn();
-            }
+            $this->goesOnWith($line);
 
             return;
         }
@@ -193,14 +201,15 @@ final class Diagnosing
         }
         $this->open = null;
         $this->maybe = $this->exception($line->message) === [] ? $this->maybe : $line;
-        if ($this->under === '' && trim($line->message) !== '' && $this->maybe === null && preg_match(self::LEAVING, $line->message) !== 1) {
-            $this->goesOn();
+        if ($this->under === '' && trim($line->message) !== '' && $this->maybe === null) {
+            $this->goesOnWith($line);
         }
     }
 
-    private function goesOn(): void
+    /** What was dealt with is over once the program says something else than that it leaves. */
+    private function goesOnWith(LogLine $line): void
     {
-        if (preg_match(self::REPORT, $this->beginning[0] ?? '') === 1) {
+        if ($this->incidents === [] || preg_match(self::LEAVING, $line->message) === 1 || preg_match(self::REPORT, $this->beginning[0] ?? '') === 1) {
             return;
         }
         foreach ($this->incidents as $incident) {
@@ -242,7 +251,6 @@ final class Diagnosing
         }
         if (preg_match($this->platform->cause, $line->message) === 1) {
             $text = (string) preg_replace($this->platform->cause, '', $line->message);
-            $this->gist = '';
             [$kind, $caught] = $this->read($text, true);
             $exception = $kind === null ? $this->exception($text) : [];
             $open->cause($line, $exception === [] ? $kind : Failure::Crash, $exception === [] ? $caught : $exception);
@@ -280,7 +288,7 @@ final class Diagnosing
     private function read(string $message, bool $ofGame): array
     {
         $message = strlen($message) > self::LOOKED ? mb_strcut($message, 0, self::LOOKED, 'UTF-8') : $message;
-        $known = $this->gist === '' || strlen($message) > 200 ? '' : ($ofGame ? 'g' : 'p').$this->gist;
+        $known = strlen($message) > 200 ? '' : ($ofGame ? 'g' : 'p').self::gist($message);
         if (isset($this->meaningless[$known])) {
             return [null, [], false];
         }

@@ -15,10 +15,17 @@ final readonly class Diagnosis
      * @param  array<string, string>  $details  what was caught or found out: package, version, target, range, found, level, file, class, member, …
      * @param  list<string>  $suspects  packages, the one most at fault first
      * @param  string  $why  how that is known, as sentences
-     * @param  list<Clue>  $clues  what speaks for whose fault, where that adds up from several things
      */
-    public function __construct(public Failure $kind, public array $quotes, private array $details, public array $suspects = [], public Sureness $sure = Sureness::Certain, public string $why = 'The log says so in so many words.', public array $clues = [])
+    public function __construct(public Failure $kind, public array $quotes, private array $details, public array $suspects = [], public Sureness $sure = Sureness::Certain, public string $why = 'The log says so in so many words.')
     {
+    }
+
+    /** @param  string  $why  as a sentence */
+    public function suspectingToo(string $package, string $why): self
+    {
+        $isAlone = $this->suspects === [];
+
+        return new self($this->kind, $this->quotes, $isAlone ? ['package' => $package] + $this->details : $this->details, array_values(array_unique([...$this->suspects, $package])), $isAlone ? Sureness::Guess : $this->sure, $isAlone ? $why : "{$this->why} {$why}");
     }
 
     public function get(string $detail): string

@@ -17,8 +17,6 @@ enum Ground
     case Arose;
     /** Its code called what failed. */
     case Called;
-    /** A person said so when the same lines came before. */
-    case Told;
     /** It was being started. */
     case Starting;
     /** It has changed since the last launch that was clean. */
@@ -31,7 +29,7 @@ enum Ground
     {
         return match ($this) {
             self::Named => 200, self::Holds => 160, self::Provides => 150, self::Arose => 100, self::Called => 80,
-            self::Told => 30, self::Starting => 20, self::Changed => 15, self::Noticed => 10,
+            self::Starting => 20, self::Changed => 15, self::Noticed => 10,
         };
     }
 

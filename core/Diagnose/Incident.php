@@ -6,7 +6,6 @@ namespace Stasimon\Core\Diagnose;
 
 use LogicException;
 use Stasimon\Core\Game\Failure;
-use Stasimon\Core\Game\Signature;
 use Stasimon\Core\Log\LogLine;
 
 /** A failure as a log tells it: the line that says so, the trace that follows, and the causes within it. */
@@ -97,12 +96,6 @@ final class Incident
     {
         $this->current = null;
         $this->quote($line);
-    }
-
-    /** Whether what it begins with, or its root cause, is worded like that. */
-    public function says(Signature $signature): bool
-    {
-        return $signature->catch($this->quotes[0]->message) !== null || $signature->catch($this->root->message) !== null;
     }
 
     /** @return list<list<string>> classes of each thread of a deadlock, or of each cause */

@@ -20,6 +20,9 @@ final class Course
 
     private float $end = 0.0;
 
+    /** The time of the last line that has one; times are read only where they are needed. */
+    private string $last = '';
+
     public function __construct(private readonly LogForm $form)
     {
     }
@@ -40,17 +43,24 @@ final class Course
         if ($line->time === '') {
             return;
         }
-        $at = self::seconds($line->time) ?? $this->end;
-        $this->end = max($this->end, $at);
+        $this->last = $line->time;
         $phase = $this->form->phases[$line->logger] ?? null;
-        if ($phase !== null && ! isset($this->seen[$line->logger])) {
+        $isPhase = $phase !== null && ! isset($this->seen[$line->logger]);
+        $caught = [];
+        $isStart = $this->form->starting !== '' && preg_match($this->form->starting, $line->message, $caught) === 1;
+        $isEnd = ! $isStart && $this->form->started !== '' && preg_match($this->form->started, $line->message, $caught) === 1;
+        if (! $isPhase && ! $isStart && ! $isEnd) {
+            return;
+        }
+        $at = $this->end();
+        if ($isPhase) {
             $this->seen[$line->logger] = true;
             $last = array_pop($this->phases);
             $this->phases = [...$this->phases, ...($last === null ? [] : [$last->until($at)]), new Stretch($phase, '', $at, null)];
         }
-        if ($this->form->starting !== '' && preg_match($this->form->starting, $line->message, $caught) === 1) {
+        if ($isStart) {
             $this->starts[$caught['package']] = new Stretch($caught['package'], $caught['version'] ?? '', $at, null);
-        } elseif ($this->form->started !== '' && preg_match($this->form->started, $line->message, $caught) === 1) {
+        } elseif ($isEnd) {
             $begun = $this->starts[$caught['package']] ?? null;
             $took = (int) ($caught['milliseconds'] ?? 0) / 1000;
             $this->starts[$caught['package']] = ($begun ?? new Stretch($caught['package'], $caught['version'] ?? '', max(0.0, $at - $took), null))->until($at);
@@ -93,6 +103,6 @@ final class Course
 
     public function end(): float
     {
-        return $this->end;
+        return $this->end = max($this->end, self::seconds($this->last) ?? 0.0);
     }
 }

@@ -44,7 +44,7 @@ final class Layouts
             $this->levels += array_fill_keys($words, $level);
         }
         $words = implode('|', array_map(preg_quote(...), array_keys($this->levels)));
-        $this->timed = '/^[\[(<|]?(?<time>'.self::TIME.')(?<rest>.*)$/su';
+        $this->timed = '/^[\[(<|]?(?<time>'.self::TIME.')/';
         $this->untimed = "/^(?:\[(?<thread>[^\]]{1,80})\] )?[\[(<|]?(?<level>{$words})(?:\]|\)|>|\||:| -|\s)\s*(?<message>.*)$/su";
         // A level that is written small is one only right behind the time or in a box of its own: a sentence has such words, too.
         $small = '(?i:'.self::SMALL.')';
@@ -61,7 +61,7 @@ final class Layouts
             return self::object($number, $text);
         }
         if (preg_match($this->timed, $text, $part) === 1) {
-            return $this->afterTime($number, $part['time'], $part['rest']);
+            return $this->afterTime($number, $part['time'], substr($text, strlen($part[0])));
         }
         if (preg_match($this->untimed, $text, $part) === 1) {
             return new LogLine($number, '', $part['thread'], $this->levels[$part['level']] ?? 'info', '', $part['message']);
@@ -76,18 +76,18 @@ final class Layouts
     private function afterTime(int $number, string $time, string $rest): ?LogLine
     {
         // The level stands before the message, and that before any colon and any sentence.
-        $head = mb_strcut($rest, 0, self::HEAD, 'UTF-8');
+        $head = strlen($rest) <= self::HEAD ? $rest : mb_strcut($rest, 0, self::HEAD, 'UTF-8');
         if (preg_match($this->inHead, $head, $part, PREG_OFFSET_CAPTURE) !== 1) {
             // java.util.logging's first line of two has a class and a method and nothing else.
             return preg_match('/^\s*(?:\p{L}+\s+)?[\w$]+(?:\.[\w$]+)+\s[\w$<>]+$/u', $rest) === 1 ? null : new LogLine($number, $time, '', 'info', '', ltrim($rest, " ]|)>-:\t"));
         }
-        $level = $this->levels[mb_strtoupper($part['level'][0])] ?? 'info';
+        $level = $this->levels[$part['level'][0]] ?? $this->levels[mb_strtoupper($part['level'][0])] ?? 'info';
         $before = substr($rest, 0, $part['level'][1]);
         $message = ltrim(substr($rest, $part['level'][1] + strlen($part['level'][0])), " ]|)>:\t");
         $thread = preg_match('/\[(?<thread>[^\]\/]{1,80})/', "{$before}] {$message}", $named) === 1 ? $named['thread'] : '';
         $logger = '';
-        if (preg_match('/^(?:\[[^\]]{1,80}\]\s*|\([^)]{1,80}\)\s*|\|\s*)*(?<logger>[\w.$\/-]{1,80})?\s*(?:\[[^\]]{1,80}\]\s*)?(?:\s-|:|\|)\s+(?<message>.*)$/su', $message, $named) === 1) {
-            [$logger, $message] = [$named['logger'], $named['message']];
+        if (preg_match('/^(?:\[[^\]]{1,80}\]\s*|\([^)]{1,80}\)\s*|\|\s*)*(?<logger>[\w.$\/-]{1,80})?\s*(?:\[[^\]]{1,80}\]\s*)?(?:\s-|:|\|)\s+/', $message, $named) === 1) {
+            [$logger, $message] = [$named['logger'] ?? '', substr($message, strlen($named[0]))];
         }
 
         return new LogLine($number, $time, $thread, $level, $logger, $message);

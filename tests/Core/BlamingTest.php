@@ -6,11 +6,10 @@ use Stasimon\Core\Catalogue\MemoryCatalogue;
 use Stasimon\Core\Diagnose\Circumstances;
 use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Diagnosis;
+use Stasimon\Core\Diagnose\Lesson;
 use Stasimon\Core\Diagnose\Sureness;
 use Stasimon\Core\Diagnose\Telling;
-use Stasimon\Core\Document\Node;
 use Stasimon\Core\Game\Failure;
-use Stasimon\Core\Game\Signature;
 use Stasimon\Core\Log\LogReader;
 use Tests\Support\Logs;
 
@@ -19,11 +18,6 @@ function blamed(string $log, Circumstances $circumstances): ?Diagnosis
     $definition = Logs::game();
 
     return (new Diagnosing($definition->log, $definition->platform, Logs::holders(), 'ferrywright', $circumstances))->of((new LogReader($definition->log))->lines($log))[0] ?? null;
-}
-
-function words(string $kind, string $pattern): Signature
-{
-    return Signature::read(Node::ofJson((string) json_encode(['kind' => $kind, 'pattern' => $pattern])));
 }
 
 it('adds up what speaks for a package, and says all of it', function (): void {
@@ -38,11 +32,15 @@ it('blames by a change alone only what alone has changed, and calls it a guess',
 })->with([[['gulls'], ['gulls']], [['gulls', 'fogbank'], []], [[], []]]);
 
 it('remembers a person\'s word, and lets it stand beside the evidence without outvoting it', function (): void {
-    $told = new Circumstances(told: [[words('crash', '/^Exception in thread "main" java\.lang\.IllegalStateException: no fog$/'), 'gulls'], [words('crash', '/another/'), 'bell-buoys']]);
-    $trace = "Exception in thread \"main\" java.lang.IllegalStateException: no fog\n\tat %s.lift(Bank.java:3)\n";
-    expect(blamed(sprintf($trace, 'fog.Bank'), $told)?->suspects)->toBe(['fogbank', 'gulls'])
-        ->and(blamed(sprintf($trace, 'ferry.Deck'), $told)?->suspects)->toBe(['gulls'])
-        ->and(blamed(sprintf($trace, 'ferry.Deck'), $told)?->why)->toBe('You said so when the same lines came before.');
+    $trace = "Exception in thread \"main\" java.lang.IllegalStateException: no fog over %d tiles\n\tat %s.lift(Bank.java:3)\n";
+    $first = blamed(sprintf($trace, 3, 'fog.Bank'), new Circumstances) ?? throw new LogicException('It is a failure.');
+    $lessons = [Lesson::from($first, 'gulls'), new Lesson(Failure::Endless, '/fog/', 'bell-buoys')];
+    $recalled = fn (string $log): ?Diagnosis => ($said = blamed($log, new Circumstances)) === null ? null : Lesson::recalled($lessons, $said, strtoupper(...));
+    expect($recalled(sprintf($trace, 71, 'fog.Bank'))?->suspects)->toBe(['fogbank', 'gulls'])
+        ->and($recalled(sprintf($trace, 71, 'ferry.Deck'))?->suspects)->toBe(['gulls'])
+        ->and($recalled(sprintf($trace, 71, 'ferry.Deck'))?->why)->toBe('You said that it was GULLS when the same lines came before.')
+        ->and($recalled(sprintf($trace, 71, 'ferry.Deck'))?->sure)->toBe(Sureness::Guess)
+        ->and($recalled(str_replace('no fog', 'no sun', sprintf($trace, 71, 'fog.Bank')))?->suspects)->toBe(['fogbank']);
 });
 
 it('finds file, line and owner of a config, whichever parser gave up', function (string $message, array $expected): void {

@@ -72,18 +72,20 @@ it('pauses in the middle, keeps what came, and goes on from there', function ():
     World::mood('tidepool', 'holding');
     $task = World::task($instance);
     $once = true;
-    DB::listen(function (QueryExecuted $query) use ($task, &$once): void {
-        if ($once && str_starts_with($query->sql, 'update transfers') && DB::table('transfers')->sum('done') > 0) {
+    $came = function (): int {
+        clearstatcache();
+
+        // On a slow machine the first may be whole by then, and have its name already.
+        return DB::table('transfers')->pluck('sha256')->map(trim(...))->sum(fn (string $digest): int => (int) @filesize((new Store)->partial($digest)) + (int) @filesize((new Store)->path($digest)));
+    };
+    DB::listen(function (QueryExecuted $query) use ($task, $came, &$once): void {
+        if ($once && str_starts_with($query->sql, 'update transfers') && $came() > 0) {
             DB::table('tasks')->where('id', $task->id)->where('state', 'running')->update(['state' => 'paused']);
             $once = false;
         }
     });
     expect(fn () => app(Applying::class)->run($instance, $task))->toThrow(Halted::class);
-    $digests = DB::table('transfers')->pluck('sha256')->map(trim(...));
-    clearstatcache();
-    // On a slow machine the first may be whole by then, and have its name already.
-    $came = $digests->sum(fn (string $digest): int => (int) @filesize((new Store)->partial($digest)) + (int) @filesize((new Store)->path($digest)));
-    expect($came)->toBeGreaterThan(0)->and($task->refresh()->state->value)->toBe('paused')->and($instance->refresh()->applied_at)->toBeNull();
+    expect($came())->toBeGreaterThan(0)->and($task->refresh()->state->value)->toBe('paused')->and($instance->refresh()->applied_at)->toBeNull();
 
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('Paused')->assertSee('Go on')->assertSee('gulls-2.0.0.zip');
     $this->post("/instances/{$instance->id}/draft/apply")->assertStatus(409)->assertSee('is paused');

@@ -11,6 +11,7 @@ use App\Models\DroppedLog;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Rehearsals\Log\DroppedLogs;
+use App\Rehearsals\Log\Lessons;
 use App\Rehearsals\Log\LogState;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Log\Reading;
@@ -28,11 +29,11 @@ final readonly class DroppedLogController
     {
     }
 
-    public function index(Request $request, Games $games): View
+    public function index(Request $request, Games $games, Lessons $lessons): View
     {
         return view('logs.page', [
             'logs' => DroppedLog::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'games' => $games->all(),
-            'instances' => Instance::query()->orderBy('name')->limit(500)->get(['id', 'name']), 'chosen' => Address::words($request, 'instance'),
+            'instances' => Instance::query()->orderBy('name')->limit(500)->get(['id', 'name']), 'chosen' => Address::words($request, 'instance'), 'lessons' => $lessons->all(),
         ]);
     }
 

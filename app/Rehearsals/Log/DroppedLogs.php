@@ -27,7 +27,7 @@ final readonly class DroppedLogs
     /** How many are kept. */
     private const KEPT = 30;
 
-    public function __construct(private Games $games, private Reading $reading)
+    public function __construct(private Games $games, private Reading $reading, private Lessons $lessons)
     {
     }
 
@@ -69,7 +69,7 @@ final readonly class DroppedLogs
     /** @return list<Read> */
     public function findings(DroppedLog $dropped): array
     {
-        $diagnoses = Said::of($dropped->reading ?? [])->diagnoses;
+        $diagnoses = $this->lessons->recalled($dropped->game, Said::of($dropped->reading ?? [])->diagnoses);
         if ($dropped->instance !== null) {
             return $this->reading->counselled($diagnoses, $dropped->instance);
         }

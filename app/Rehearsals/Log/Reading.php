@@ -13,9 +13,11 @@ use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Refusal\Refusal;
 use App\Rehearsals\LaunchState;
+use App\Rehearsals\SinceClean;
 use App\Work\Allowance;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Diagnose\Advice;
+use Stasimon\Core\Diagnose\Circumstances;
 use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Diagnosis;
@@ -27,7 +29,7 @@ use Stasimon\Core\Plan\Plan;
 /** What a log says, whose fault it is, and what would help. */
 final readonly class Reading
 {
-    public function __construct(private Games $games, private Drafting $drafting, private Archives $archives, private Allowance $allowance)
+    public function __construct(private Games $games, private Drafting $drafting, private Archives $archives, private Allowance $allowance, private Lessons $lessons)
     {
     }
 
@@ -39,17 +41,19 @@ final readonly class Reading
     /** @return array<string, mixed> what a rehearsal's log says, in the form in which it is kept */
     public function read(Rehearsal $rehearsal): array
     {
-        return $this->of($this->log($rehearsal)->each(), $this->games->get($rehearsal->plan->base->game), $rehearsal->instance, $rehearsal->state->isOver() ? $rehearsal->state === LaunchState::Failed : null);
+        return $this->of($this->log($rehearsal)->each(), $this->games->get($rehearsal->plan->base->game), $rehearsal->instance, $rehearsal->state->isOver() ? $rehearsal->state === LaunchState::Failed : null, SinceClean::changed($rehearsal));
     }
 
     /**
      * @param  iterable<LogLine>  $lines
      * @param  bool|null  $hasFailed  whether the launch failed, where that is known
+     * @param  list<string>  $changed  packages that are not as they were when it last came up clean
      * @return array<string, mixed> {@see Said}
      */
-    public function of(iterable $lines, GameDefinition $game, ?Instance $instance, ?bool $hasFailed = null): array
+    public function of(iterable $lines, GameDefinition $game, ?Instance $instance, ?bool $hasFailed = null, array $changed = []): array
     {
-        $diagnosing = new Diagnosing($game->log, $game->platform, $instance === null ? Holders::nobody() : $this->holders($instance, $game), $game->id);
+        $noticed = $instance === null ? [] : $this->noticed($instance);
+        $diagnosing = new Diagnosing($game->log, $game->platform, $instance === null ? Holders::nobody() : $this->holders($instance, $game), $game->id, new Circumstances($changed, $noticed));
         $errors = [];
         foreach ($lines as $line) {
             $diagnosing->follow($line);
@@ -61,6 +65,15 @@ final readonly class Reading
         sort($errors, SORT_STRING);
 
         return Said::kept($diagnosing->diagnoses($hasFailed), $diagnosing->course(), $errors);
+    }
+
+    /** @return list<string> packages of the line-up that a notice calls broken in the release that is there */
+    private function noticed(Instance $instance): array
+    {
+        $versions = $instance->loadMissing('placed')->versions();
+        $notices = DB::table('notices')->where('kind', 'broken')->whereIn('package_id', array_map(strval(...), array_keys($versions)))->get(['package_id', 'version']);
+
+        return array_values(array_unique($notices->filter(fn (object $notice): bool => $notice->version === null || $notice->version === $versions[$notice->package_id])->pluck('package_id')->all()));
     }
 
     private function holders(Instance $instance, GameDefinition $game): Holders
@@ -85,7 +98,7 @@ final readonly class Reading
     /** @return list<Read> what is wrong, in our words, with what would help now */
     public function findings(Rehearsal $rehearsal): array
     {
-        return $rehearsal->state === LaunchState::Failed ? $this->counselled($this->said($rehearsal)->diagnoses, $rehearsal->instance) : [];
+        return $rehearsal->state === LaunchState::Failed ? $this->counselled($this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses), $rehearsal->instance) : [];
     }
 
     /**

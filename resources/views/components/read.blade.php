@@ -1,4 +1,4 @@
-@props(['read', 'action'])
+@props(['read', 'action', 'teach' => null, 'number' => 0, 'names' => []])
 <section class="finding">
     <h3><x-mark :level="App\Findings\Level::Stops" />{{ Illuminate\Support\Str::limit($read->sentence, 120) }}</h3>
     <p><b>{{ ucfirst($read->diagnosis->sure->value) }}.</b> {{ $read->diagnosis->why }} @if ($read->diagnosis->quotes !== [])
@@ -22,4 +22,18 @@
         @endif
     @empty<p>{{ $action ? 'No change is known that would lead to a line-up.' : '' }}</p>
     @endforelse
+    @if ($teach && $names !== [])
+        <details>
+            <summary class="soft cursor-pointer">It was another one</summary>
+            <form method="post" action="{{ $teach }}" class="acts pt-1" style="justify-content: flex-start">@csrf
+                <input type="hidden" name="finding" value="{{ $number }}">
+                <select name="id" aria-label="Which one it was" style="max-width: 180px">
+                    @foreach ($names as $id => $name)
+                        <option value="{{ $id }}">{{ $name }}</option>
+                    @endforeach
+                </select>
+                <button class="btn">Keep that</button>
+            </form>
+        </details>
+    @endif
 </section>

@@ -24,7 +24,8 @@
                     effect="as a draft">{{ $all->text }}</x-remedy>
             @endif
             @foreach ($findings as $read)
-                <x-read :read="$read" :action="$dropped->instance ? route('logs.remedy', $dropped) : null" />
+                <x-read :read="$read" :action="$dropped->instance ? route('logs.remedy', $dropped) : null" :number="$loop->index"
+                    :teach="$dropped->instance ? route('logs.lesson', $dropped) : null" :names="$dropped->instance?->titles() ?? []" />
             @endforeach
         </div>
         @if ($log)

@@ -62,5 +62,31 @@
                 </table>
             </div>
         @endif
+        @if ($lessons->isNotEmpty())
+            <h2 class="mt-6 mb-1">What you have said of failures</h2>
+            <p class="soft max-w-[75ch] mb-2">When the same lines come again, the mod that you named is shown beside what the log says.
+                <a class="link underline" href="{{ route('lessons') }}">Save them as a file</a></p>
+            <div class="scroll">
+                <table class="grid-table plain">
+                    <thead>
+                        <tr>
+                            <th>The line begins like</th>
+                            <th>It was</th>
+                            <th style="width: 90px"><span class="sr-only">Act</span></th>
+                        </tr>
+                    </thead>
+                    @foreach ($lessons as $one)
+                        <tr data-row tabindex="-1">
+                            <td class="ver">{{ $one->line }}</td>
+                            <td>{{ $one->title }}</td>
+                            <td>
+                                <form method="post" action="{{ route('lessons.destroy', $one->id) }}" class="inline">@csrf
+                                    @method('delete')<button class="link" aria-label="Forget that it was {{ $one->title }}">Forget</button></form>
+                            </td>
+                        </tr>
+                    @endforeach
+                </table>
+            </div>
+        @endif
     </main>
 </x-layout>

@@ -71,7 +71,8 @@
             </p>
         @endif
         @foreach ($page->findings as $read)
-            <x-read :read="$read" :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" />
+            <x-read :read="$read" :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :number="$loop->index"
+                :teach="route('rehearsals.lesson', [$instance, $rehearsal->number])" :names="$instance->titles()" />
         @endforeach
         @if ($page->all)
             <x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $page->all->key]"

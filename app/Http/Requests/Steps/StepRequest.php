@@ -54,7 +54,7 @@ abstract class StepRequest extends FormRequest
             'note.*' => 'A note is a text of at most '.number_format(Limits::REMARK).' characters.', 'version.*' => 'That is not a version. Nothing was changed.',
             'range.*' => 'A range is a text of at most '.Limits::RANGE.' characters.', 'path.*' => 'It does not say which file is meant. Nothing was changed.',
             'point.*' => 'It does not say which entry of the history is meant. Nothing was changed.', 'own.*' => 'Configs and worlds go back as well, or they do not.',
-            'repair.*' => 'It does not say which remedy is meant. Nothing was changed.', 'remedy.*' => 'It does not say which remedy is meant. Nothing was changed.', 'step.*' => 'It does not say what is to be taken back. Nothing was changed.',
+            'repair.*' => 'It does not say which remedy is meant. Nothing was changed.', 'remedy.*' => 'It does not say which remedy is meant. Nothing was changed.', 'finding.*' => 'It does not say which failure is meant. Nothing was kept.', 'step.*' => 'It does not say what is to be taken back. Nothing was changed.',
             'seen.*' => 'It does not say which draft was looked at. Load the page again, and repeat your change.',
         ];
     }
