@@ -6,6 +6,7 @@ namespace Stasimon\Core\Catalogue;
 
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Version\OsgiVersion;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Semver;
 use Stasimon\Core\Version\Syntax;
@@ -89,6 +90,9 @@ final class CatalogueReader
             }
             if ($scheme === Scheme::Semver) {
                 Semver::of($version->text());
+            }
+            if ($scheme === Scheme::Osgi) {
+                OsgiVersion::of($version->text());
             }
         } catch (UnusableVersion $failure) {
             throw $version->wrong($failure->getMessage());

@@ -35,7 +35,7 @@ final readonly class Telling
         $has = isset($this->lineUp[$of('target')]) ? ' This instance has '.$this->lineUp[$of('target')].'.' : '';
 
         return ucfirst(match ($diagnosis->kind) {
-            Failure::RuntimeTooOld => "{$who} needs {$this->game->runtimeName} ".$this->runtime($of('level')).' or newer.'.($this->plan === null ? '' : " It was started on {$this->plan->base->runtimeVersion}."),
+            Failure::RuntimeTooOld => "{$who} needs {$this->game->runtimeName} ".$this->runtime($of('level')).' or newer.'.$this->startedOn($of('has')),
             Failure::Missing => isset($this->lineUp[$of('target')]) ? "{$who} needs {$target}. It is in the line-up, but its file is not in the instance's folder." : "{$who} needs {$asked}, which is not in the line-up.",
             Failure::NoLoader => "The game was to start with {$asked}, and its file is not in the instance's folder.",
             Failure::WrongVersion => "{$who} needs {$asked}. This instance has ".$said('found').'.',
@@ -84,6 +84,14 @@ final readonly class Telling
             str_contains($what, 'Direct buffer') => 'The memory outside the heap is full, where pictures and network data are kept. More memory for the heap helps only because the limit follows it.',
             default => "The game ran out of memory.{$given}",
         };
+    }
+
+    /** What the log says that it was started on; where it does not, what the base says. */
+    private function startedOn(string $level): string
+    {
+        $on = $level !== '' ? $this->runtime($level) : $this->plan->base->runtimeVersion ?? '';
+
+        return $on === '' ? '' : " It was started on {$on}.";
     }
 
     private function orElse(string $text, string $else): string

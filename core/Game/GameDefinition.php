@@ -7,6 +7,7 @@ namespace Stasimon\Core\Game;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Document\Node;
@@ -25,6 +26,8 @@ final readonly class GameDefinition
      * @param  array{folder: string, file: string, mods: string, trial: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, and the world that a rehearsal makes and nobody plays in
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<string>  $launch  the command, with {placeholders}
+     * @param  list<DescriptorRule>  $descriptors  how its archives say what they are, the first that fits counts
+     * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any archive, in force from one of their versions on
      */
     private function __construct(
         public string $id,
@@ -43,6 +46,8 @@ final readonly class GameDefinition
         public Platform $platform,
         public MemoryRule $memoryRule,
         public ?array $worlds = null,
+        public array $descriptors = [],
+        private array $here = [],
     ) {
     }
 
@@ -78,6 +83,8 @@ final readonly class GameDefinition
             $platform ?? Platform::none(),
             MemoryRule::read($node->optional('memoryRule')),
             self::worlds($node->optional('worlds')),
+            array_map(DescriptorRule::read(...), $node->listed('descriptors')),
+            array_map(self::here(...), $node->listed('here')),
         );
     }
 
@@ -85,6 +92,37 @@ final readonly class GameDefinition
     private static function worlds(?Node $node): ?array
     {
         return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text(), 'trial' => $node->optional('trial')?->text() ?? ''];
+    }
+
+    /** @return array{by: string, from: string, provides: list<Provision>} */
+    private static function here(Node $node): array
+    {
+        $provides = [];
+        foreach ($node->field('provides')->items() as $item) {
+            // What has no version of its own may be written down by its name alone.
+            $provides[] = $item->isText() ? new Provision($item->id(), '0.0.0') : new Provision($item->field('id')->id(), $item->field('version')->text());
+        }
+
+        return ['by' => $node->field('by')->id(), 'from' => $node->optional('from')?->text() ?? '', 'provides' => $provides];
+    }
+
+    /**
+     * What a version of the game or of its runtime provides by itself.
+     *
+     * @param  list<string>  $versions  of it, oldest first
+     * @return list<Provision>
+     */
+    private function provided(string $by, string $version, array $versions): array
+    {
+        $provides = [];
+        foreach ($this->here as $here) {
+            $from = array_search($here['from'], $versions, true);
+            if ($here['by'] === $by && ($here['from'] === '' || ($from !== false && $from <= array_search($version, $versions, true)))) {
+                array_push($provides, ...$here['provides']);
+            }
+        }
+
+        return $provides;
     }
 
     /** @return list<string> */
@@ -132,13 +170,13 @@ final readonly class GameDefinition
     public function packages(): array
     {
         $releases = array_map(
-            fn (GameVersion $version): Release => new Release($version->version, needs: [Need::of(new Target($this->runtimeId, $version->runtimeRange))]),
+            fn (GameVersion $version): Release => new Release($version->version, needs: [Need::of(new Target($this->runtimeId, $version->runtimeRange))], provides: $this->provided($this->id, $version->version, array_column($this->versions, 'version'))),
             $this->versions,
         );
 
         return [
             new Package($this->id, Kind::Game, $releases, Scheme::Sequence, name: $this->name),
-            new Package($this->runtimeId, Kind::Runtime, array_map(fn (string $version): Release => new Release($version), $this->runtimes), name: $this->runtimeName),
+            new Package($this->runtimeId, Kind::Runtime, array_map(fn (string $version): Release => new Release($version, provides: $this->provided($this->runtimeId, $version, $this->runtimes)), $this->runtimes), name: $this->runtimeName),
         ];
     }
 

@@ -10,4 +10,5 @@ enum Scheme: string
     case Semver = 'semver';
     case Maven = 'maven';
     case Sequence = 'sequence';
+    case Osgi = 'osgi';
 }

@@ -62,6 +62,7 @@ final class Timeline
         return match ($this->scheme) {
             Scheme::Semver => Semver::of($text),
             Scheme::Maven => MavenVersion::of($text),
+            Scheme::Osgi => OsgiVersion::of($text),
             Scheme::Sequence => new Label($this->positions[$text] ?? throw UnusableVersion::unknownLabel($text)),
         };
     }

@@ -14,6 +14,11 @@ final class UnusableVersion extends InvalidArgumentException implements Fault
         return new self("\"{$text}\" is not a version: numbers joined by dots expected, such as 1.4 or 1.4.2-beta.1.");
     }
 
+    public static function notOsgi(string $text): self
+    {
+        return new self("\"{$text}\" is not a version: up to three numbers joined by dots are expected, and letters, digits, _ or - after a third dot.");
+    }
+
     public static function unknownLabel(string $text): self
     {
         return new self("\"{$text}\" is not one of the versions of this package.");

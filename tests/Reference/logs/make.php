@@ -171,6 +171,14 @@ foreach (['uncaught' => ['wax-and-seal', 'NullReferenceException'], 'wrapped' =>
 foreach (['warned', 'none'] as $fault) {
     $run("mono-{$fault}", ['mono', "{$work}/trouble.exe", $fault], ['family' => 'mono', 'fails' => false]);
 }
+// What the runtimes print when code outside of them fails.
+$java = implode(' ', array_map(escapeshellarg(...), ['java', '-XX:ErrorFile=hs_err.log', '-cp', "{$work}/classes:".implode(':', $jars), '-Dsay=plain', 'ferry.Game', 'Knot.tie', 'uncaught']));
+$native = ['family' => 'native', 'fails' => true, 'kind' => 'native-crash', 'culprit' => ''];
+$run('native-java', ['bash', '-c', "{$java} & sleep 2; kill -SEGV \$!; wait \$!"], $native + ['says' => 'libc.so']);
+$run('native-java-report', ['cat', 'hs_err.log'], $native + ['says' => 'libc.so']);
+file_put_contents("{$work}/Native.cs", 'public static class Native { [System.Runtime.InteropServices.DllImport("libc")] static extern int strlen(System.IntPtr at); public static int Main() { System.Console.WriteLine("Post 1.4.0 starts"); return strlen((System.IntPtr) 8); } }');
+(new Process(['mcs', "-out:{$work}/native.exe", "{$work}/Native.cs"]))->mustRun();
+$run('mono-native', ['bash', '-c', "mono {$work}/native.exe; exit \$?"], $native + ['says' => 'SIGSEGV']);
 ksort($expected);
 file_put_contents(__DIR__.'/expected.json', json_encode($expected, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES)."\n");
 (new Process(['rm', '-rf', $work]))->run();

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Document;
+
+use JmesPath\AstRuntime;
+use JmesPath\FnDispatcher;
+use JmesPath\Parser;
+use Throwable;
+
+/**
+ * A JMESPath expression (the JMESPath specification) of a definition, with functions that the standard lacks:
+ *
+ *   lower(text)                     in lower case
+ *   replace(text, pattern, with)    each match of a pattern with its delimiters replaced
+ *   either(value, ...)              the first that is neither null nor empty
+ *   filters(text, name)             what an LDAP filter (RFC 4515, as in OSGi Core 3.2.7) asks of a capability: a list of
+ *                                   alternatives {name, value, range}, value that of the attribute called like name, and
+ *                                   range that of the attribute "version" in bracket notation
+ *
+ * An expression from elsewhere cannot take long: how much larger than its input a result can become is bounded.
+ */
+final readonly class Expression
+{
+    private const LONGEST = 2_000;
+
+    /** By how much lists that an expression makes may multiply what goes in. */
+    private const GROWTH = 256;
+
+    private AstRuntime $runtime;
+
+    private function __construct(public string $text)
+    {
+        $this->runtime = new AstRuntime(null, self::call(...));
+    }
+
+    /** @throws UnusableDocument */
+    public static function read(Node $node): self
+    {
+        $text = $node->text();
+        if (strlen($text) > self::LONGEST) {
+            throw $node->wrong('an expression of at most '.number_format(self::LONGEST).' bytes is expected.');
+        }
+        try {
+            /** @var array<mixed> $tree */
+            $tree = (new Parser)->parse($text);
+        } catch (Throwable $failure) {
+            throw $node->wrong('it is not a JMESPath expression: '.strtok($failure->getMessage(), "\n").'.');
+        }
+        if (self::growth($tree) > self::GROWTH) {
+            throw $node->wrong('the lists that it makes could become too large.');
+        }
+        self::checkFunctions($tree, $node);
+
+        return new self($text);
+    }
+
+    /**
+     * How much larger a result can be than what goes in: each list that is made holds its input once for each member.
+     *
+     * @param  array<mixed>  $tree
+     */
+    private static function growth(array $tree): int
+    {
+        $growth = 1;
+        $children = is_array($tree['children'] ?? null) ? $tree['children'] : [];
+        foreach ($children as $child) {
+            $growth = min(1_000_000, $growth * (is_array($child) ? self::growth($child) : 1));
+        }
+        $members = ($tree['type'] ?? '') === 'multi_select_list' ? max(1, count($children)) : 1;
+
+        return min(1_000_000, $growth * $members);
+    }
+
+    /** @param  array<mixed>  $tree */
+    private static function checkFunctions(array $tree, Node $node): void
+    {
+        $name = ($tree['type'] ?? '') === 'function' && is_string($tree['value'] ?? null) ? $tree['value'] : null;
+        if ($name !== null && ! in_array($name, ['lower', 'replace', 'either', 'filters'], true) && ! method_exists(FnDispatcher::class, 'fn_'.$name)) {
+            throw $node->wrong("there is no function \"{$name}\".");
+        }
+        foreach (is_array($tree['children'] ?? null) ? $tree['children'] : [] as $child) {
+            if (is_array($child)) {
+                self::checkFunctions($child, $node);
+            }
+        }
+    }
+
+    /** What it makes of a value; null where it does not fit. */
+    public function of(mixed $value): mixed
+    {
+        try {
+            return ($this->runtime)($this->text, $value);
+        } catch (Throwable) {
+            // A function was given what it does not take: there is nothing there.
+            return null;
+        }
+    }
+
+    /** @param  array<int, mixed>  $arguments */
+    private static function call(string $function, array $arguments): mixed
+    {
+        $text = fn (int $place): string => is_scalar($arguments[$place] ?? null) ? (string) $arguments[$place] : '';
+
+        return match ($function) {
+            'lower' => $arguments[0] === null ? null : mb_strtolower($text(0)),
+            'replace' => ($arguments[0] ?? null) === null ? null : @preg_replace($text(1), $text(2), mb_strcut($text(0), 0, 10_000)),
+            'either' => array_values(array_filter($arguments, fn (mixed $one): bool => $one !== null && $one !== '' && $one !== []))[0] ?? null,
+            'filters' => CapabilityFilter::alternatives($text(0), $text(1)),
+            default => FnDispatcher::getInstance()($function, $arguments),
+        };
+    }
+}

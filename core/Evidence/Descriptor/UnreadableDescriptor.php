@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Evidence\Descriptor;
+
+use RuntimeException;
+use Stasimon\Core\Document\Fault;
+
+/** Why an archive does not say what it is, as a sentence. */
+final class UnreadableDescriptor extends RuntimeException implements Fault
+{
+}

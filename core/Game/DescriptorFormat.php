@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Game;
+
+enum DescriptorFormat: string
+{
+    case Json = 'json';
+    case Yaml = 'yaml';
+    case Toml = 'toml';
+    case Properties = 'properties';
+    case Xml = 'xml';
+    case Manifest = 'manifest';
+    case Assembly = 'assembly';
+}
