@@ -87,14 +87,17 @@ final readonly class Expression
         }
     }
 
-    /** What it makes of a value; null where it does not fit. */
+    /**
+     * What it makes of a value; null for what is not there.
+     *
+     * @throws UnusableExpression when a function is given what it does not take
+     */
     public function of(mixed $value): mixed
     {
         try {
             return ($this->runtime)($this->text, $value);
-        } catch (Throwable) {
-            // A function was given what it does not take: there is nothing there.
-            return null;
+        } catch (Throwable $failure) {
+            throw new UnusableExpression(strtok($failure->getMessage(), "\n").'.');
         }
     }
 

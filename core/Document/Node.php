@@ -116,6 +116,11 @@ final readonly class Node
         return $this->value instanceof stdClass && isset($this->value->{$name});
     }
 
+    public function isText(): bool
+    {
+        return is_string($this->value);
+    }
+
     public function text(): string
     {
         return is_string($this->value) ? $this->value : throw $this->wrong('a text is expected.');

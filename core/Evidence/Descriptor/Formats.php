@@ -102,7 +102,7 @@ final class Formats
     private static function properties(string $text): array
     {
         $joined = preg_replace('/(?<!\\\\)((?:\\\\\\\\)*)\\\\\r?\n[ \t\f]*/', '$1', str_replace("\r\n", "\n", $text));
-        $unescape = fn (string $part): string => (string) preg_replace_callback('/\\\\(?:u([0-9A-Fa-f]{4})|(.))/su', fn (array $at): string => $at[1] !== '' ? (string) mb_chr((int) hexdec($at[1]), 'UTF-8') : (['t' => "\t", 'n' => "\n", 'r' => "\r", 'f' => "\f"][$at[2] ?? ''] ?? $at[2] ?? ''), $part);
+        $unescape = fn (string $part): string => (string) preg_replace_callback('/\\\\(?:u([0-9A-Fa-f]{4})|(.))/su', fn (array $at): string => $at[1] !== '' ? (string) mb_chr((int) hexdec($at[1]), 'UTF-8') : (['t' => "\t", 'n' => "\n", 'r' => "\r", 'f' => "\f"][$at[2]] ?? $at[2]), $part);
         $values = [];
         foreach (explode("\n", strtr((string) $joined, "\r", "\n")) as $line) {
             if (preg_match('/^[ \t\f]*(?![#!])(?<key>(?:[^\\\\\s=:]|\\\\.)+)[ \t\f]*[=:]?[ \t\f]*(?<value>.*)$/su', $line, $part) === 1) {
@@ -162,8 +162,9 @@ final class Formats
         $headers = Manifest::main($text);
         $read = [];
         foreach ($clauses as $name) {
-            if (trim($headers[$name] ?? '') !== '') {
-                $read[$name] = Clauses::read($name, $headers[$name] ?? '');
+            $header = $headers[$name] ?? '';
+            if (trim($header) !== '') {
+                $read[$name] = Clauses::read($name, $header);
             }
         }
 

@@ -209,12 +209,12 @@ final class Toml
     private function unescaped(string $text): string
     {
         return (string) preg_replace_callback('/\\\\(?:u([0-9A-Fa-f]{4})|U([0-9A-Fa-f]{8})|(.))/su', function (array $part): string {
-            $code = $part[1] !== '' ? $part[1] : ($part[2] ?? '');
+            $code = $part[1] !== '' ? $part[1] : $part[2];
             if ($code !== '') {
                 return mb_chr((int) hexdec($code), 'UTF-8') ?: throw $this->wrong("\\u{$code} is no character.");
             }
 
-            return ['b' => "\x08", 't' => "\t", 'n' => "\n", 'f' => "\f", 'r' => "\r", 'e' => "\e", '"' => '"', '\\' => '\\'][$part[3] ?? ''] ?? throw $this->wrong('"\\'.($part[3] ?? '').'" is no escape.');
+            return ['b' => "\x08", 't' => "\t", 'n' => "\n", 'f' => "\f", 'r' => "\r", 'e' => "\e", '"' => '"', '\\' => '\\'][$part[3] ?? ''] ?? throw $this->wrong('it has an escape that there is not.');
         }, $text);
     }
 

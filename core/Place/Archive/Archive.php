@@ -53,6 +53,16 @@ final readonly class Archive
     }
 
     /**
+     * One that was looked into, opened to read out of it.
+     *
+     * @throws UnsafeArchive
+     */
+    public static function reading(string $path, string $name): ZipArchive
+    {
+        return self::open($path, $name, 0);
+    }
+
+    /**
      * Whether every entry can lie beside the others once it is unpacked.
      *
      * @throws UnsafeArchive

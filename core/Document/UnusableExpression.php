@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Document;
+
+use RuntimeException;
+
+/** An expression that does not fit what it was asked of, as a sentence. */
+final class UnusableExpression extends RuntimeException implements Fault
+{
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Evidence\Descriptor;
+
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Version\Scheme;
+use Stasimon\Core\Version\Syntax;
+
+/** What an archive says of itself, in our words. */
+final readonly class Described
+{
+    /**
+     * @param  string  $descriptor  the path inside the archive that was read
+     * @param  string  $side  client, server or both; nothing where it does not say
+     * @param  list<array<string, mixed>>  $needs  each {id, range} or {anyOf: [{id, range}]}, as in a catalogue
+     * @param  list<array<string, mixed>>  $suggests
+     * @param  list<array<string, mixed>>  $breaks  each {id, range}, and perhaps why
+     * @param  list<array<string, mixed>>  $provides  each {id, version}
+     */
+    public function __construct(public string $id, public string $version, public string $name, public Kind $kind, public string $side, public Scheme $scheme, public Syntax $syntax, public string $descriptor, public array $needs, public array $suggests, public array $breaks, public array $provides)
+    {
+    }
+
+    /** @return array<string, mixed> as a release of a catalogue */
+    public function release(): array
+    {
+        return array_filter([
+            'version' => $this->version, 'side' => $this->side, 'descriptor' => $this->descriptor,
+            'needs' => $this->needs, 'suggests' => $this->suggests, 'breaks' => $this->breaks, 'provides' => $this->provides,
+        ], fn (mixed $value): bool => $value !== '' && $value !== []);
+    }
+}

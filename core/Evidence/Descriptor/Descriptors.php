@@ -1,0 +1,246 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Evidence\Descriptor;
+
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Document\UnusableExpression;
+use Stasimon\Core\Game\DescriptorFormat;
+use Stasimon\Core\Game\DescriptorRule;
+use Stasimon\Core\Place\Archive\Archive;
+use Stasimon\Core\Place\Archive\Prefixed;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Version\RangeReader;
+use Stasimon\Core\Version\Scheme;
+use Stasimon\Core\Version\Timeline;
+use Stasimon\Core\Version\UnusableRange;
+use Stasimon\Core\Version\UnusableVersion;
+use ZipArchive;
+
+/** Reads what archives say of themselves, by the rules of a game's definition. */
+final readonly class Descriptors
+{
+    /** @param  list<DescriptorRule>  $rules  the first that fits counts */
+    public function __construct(private array $rules)
+    {
+    }
+
+    /**
+     * @param  string  $path  of any file
+     * @param  string  $name  what it is called
+     *
+     * @throws UnreadableDescriptor with why nothing describes it
+     * @throws UnsafeArchive
+     */
+    public function of(string $path, string $name): Described
+    {
+        $head = (string) @file_get_contents($path, false, null, 0, 4);
+        if (! str_starts_with($head, 'PK') && ! Prefixed::isThere($path)) {
+            return $this->ofFile($path, $name);
+        }
+        // Hostile until every entry was read once.
+        Archive::lookInto($path, $name);
+        $zip = Archive::reading($path, $name);
+        try {
+            return $this->ofArchive($zip);
+        } finally {
+            $zip->close();
+        }
+    }
+
+    /** A file that is no archive may be a descriptor itself, or an assembly. */
+    private function ofFile(string $path, string $name): Described
+    {
+        $size = (int) filesize($path);
+        foreach ($this->rules as $rule) {
+            if ($rule->isAt($name) && $size <= self::most($rule)) {
+                return self::described($rule, $name, (string) file_get_contents($path)) ?? throw self::nothing();
+            }
+        }
+
+        throw new UnreadableDescriptor('It is not an archive.');
+    }
+
+    private function ofArchive(ZipArchive $zip): Described
+    {
+        $why = null;
+        foreach ($this->rules as $rule) {
+            for ($index = 0; $index < $zip->numFiles; $index++) {
+                $path = (string) $zip->getNameIndex($index);
+                if (! $rule->isAt($path)) {
+                    continue;
+                }
+                try {
+                    $size = (int) ($zip->statIndex($index)['size'] ?? 0);
+                    if ($size > self::most($rule)) {
+                        throw new UnreadableDescriptor('it is longer than '.number_format(self::most($rule)).' bytes.');
+                    }
+                    $described = self::described($rule, $path, (string) $zip->getFromIndex($index));
+                    if ($described !== null) {
+                        return $described;
+                    }
+                } catch (UnreadableDescriptor $failure) {
+                    $why ??= new UnreadableDescriptor("Its {$path} says what it is, and cannot be used: {$failure->getMessage()}");
+                }
+            }
+        }
+
+        throw $why ?? self::nothing();
+    }
+
+    private static function most(DescriptorRule $rule): int
+    {
+        return $rule->format === DescriptorFormat::Assembly ? Formats::ASSEMBLY : Formats::LONGEST;
+    }
+
+    private static function nothing(): UnreadableDescriptor
+    {
+        return new UnreadableDescriptor('Nothing in it says what it is.');
+    }
+
+    /** @return Described|null null for a descriptor of another kind */
+    private static function described(DescriptorRule $rule, string $path, string $bytes): ?Described
+    {
+        try {
+            return self::by($rule, $path, Formats::read($rule, $bytes));
+        } catch (UnusableExpression $failure) {
+            throw new UnreadableDescriptor("the definition cannot be used on it: {$failure->getMessage()}");
+        }
+    }
+
+    /** @param  array<mixed>  $descriptor */
+    private static function by(DescriptorRule $rule, string $path, array $descriptor): ?Described
+    {
+        $text = function (string $what) use ($rule, $descriptor): string {
+            $value = $rule->value($what, $descriptor);
+
+            return is_scalar($value) ? mb_scrub(trim((string) $value)) : '';
+        };
+        if (! $rule->fits($descriptor) || $text('id') === '') {
+            return null;
+        }
+        $id = $rule->id($text('id'));
+        $version = self::version($rule, $text('version'));
+        if ($id === '' || strlen($id) > Limits::ID) {
+            throw new UnreadableDescriptor('its id "'.mb_strimwidth($text('id'), 0, 60, '…').'" is none that can be used.');
+        }
+        $side = $text('side');
+
+        return new Described(
+            $id, $version, mb_substr($text('name'), 0, Limits::NAME), Kind::tryFrom($text('kind')) ?? Kind::Mod, in_array($side, ['client', 'server', 'both'], true) ? $side : '', $rule->scheme, $rule->syntax, $path,
+            self::relations($rule, 'needs', $descriptor), self::relations($rule, 'suggests', $descriptor), self::relations($rule, 'breaks', $descriptor), self::provides($rule, $descriptor),
+        );
+    }
+
+    private static function version(DescriptorRule $rule, string $version): string
+    {
+        try {
+            if ($version === '' || strlen($version) > Limits::VERSION) {
+                throw new UnreadableDescriptor($version === '' ? 'it has no version.' : 'its version is longer than '.Limits::VERSION.' characters.');
+            }
+            $rule->scheme === Scheme::Sequence || (new Timeline($rule->scheme, []))->version($version);
+        } catch (UnusableVersion $failure) {
+            throw new UnreadableDescriptor('its version cannot be used: '.$failure->getMessage());
+        }
+
+        return $version;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function relations(DescriptorRule $rule, string $what, mixed $descriptor): array
+    {
+        $found = [];
+        foreach (self::items($rule->value($what, $descriptor)) as $item) {
+            $alternatives = is_array($item['anyOf'] ?? null) ? $item['anyOf'] : [$item];
+            $targets = [];
+            foreach (array_slice(array_values($alternatives), 0, Limits::ALTERNATIVES) as $one) {
+                $target = is_array($one) ? self::target($rule, $one) : null;
+                $targets = $target === null ? $targets : [...$targets, $target];
+            }
+            $relation = match (count($targets)) {
+                0 => null, 1 => $targets[0], default => ['anyOf' => $targets]
+            };
+            if ($relation !== null && ! in_array($relation, $found, true)) {
+                $found[] = $relation;
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * What an expression makes of a descriptor's relations: objects, names alone, or an object of names and ranges.
+     *
+     * @return list<array<mixed>>
+     */
+    private static function items(mixed $value): array
+    {
+        if (! is_array($value)) {
+            return is_string($value) && $value !== '' ? [['id' => $value]] : [];
+        }
+        $items = [];
+        $isOne = isset($value['id']) || isset($value['anyOf']);
+        foreach ($isOne ? [$value] : $value as $name => $item) {
+            $items[] = match (true) {
+                is_string($name) => ['id' => $name, 'range' => is_array($item) && array_is_list($item) ? implode(' || ', array_filter($item, is_string(...))) : (is_array($item) ? $item['version'] ?? $item['range'] ?? '*' : $item)],
+                is_array($item) => $item,
+                default => ['id' => $item],
+            };
+        }
+
+        return array_slice($items, 0, Limits::RELATIONS);
+    }
+
+    /**
+     * @param  array<mixed>  $item
+     * @return array<string, string>|null null for one that names nothing
+     */
+    private static function target(DescriptorRule $rule, array $item): ?array
+    {
+        $name = $item['id'] ?? null;
+        if (! is_string($name) || trim($name) === '') {
+            return null;
+        }
+        $id = $rule->id($name);
+        if ($id === '' || strlen($id) > Limits::ID) {
+            throw new UnreadableDescriptor('it needs "'.mb_strimwidth($name, 0, 60, '…').'", which is no id that can be used.');
+        }
+        $range = is_scalar($item['range'] ?? null) ? trim((string) $item['range']) : '';
+        $range = $range === '' ? '*' : $range;
+        try {
+            strlen($range) <= Limits::RANGE || throw UnusableRange::at(mb_strimwidth($range, 0, 60, '…'), 0, 'a shorter text');
+            // Whether it can be read at all, whatever releases there are.
+            $rule->scheme === Scheme::Sequence || RangeReader::read($range, $rule->syntax, new Timeline($rule->scheme, []));
+        } catch (UnusableRange $failure) {
+            throw new UnreadableDescriptor("what it says of {$id} cannot be used: {$failure->getMessage()}");
+        }
+        $why = is_string($item['why'] ?? null) ? ['why' => mb_substr($item['why'], 0, Limits::REMARK)] : [];
+
+        return ['id' => $id] + ($range === '*' ? [] : ['range' => $range]) + $why;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function provides(DescriptorRule $rule, mixed $descriptor): array
+    {
+        $found = [];
+        foreach (self::items($rule->value('provides', $descriptor)) as $item) {
+            $name = is_string($item['id'] ?? null) ? $rule->id($item['id']) : '';
+            $versions = $item['version'] ?? $item['range'] ?? null;
+            foreach (is_array($versions) ? $versions : [$versions] as $version) {
+                $version = is_scalar($version) && trim((string) $version) !== '' && $version !== '*' ? trim((string) $version) : '0.0.0';
+                try {
+                    $rule->scheme === Scheme::Sequence || (new Timeline($rule->scheme, []))->version($version);
+                } catch (UnusableVersion $failure) {
+                    throw new UnreadableDescriptor("what it provides cannot be used: {$failure->getMessage()}");
+                }
+                if ($name !== '' && strlen($name) <= Limits::ID) {
+                    $found["{$name} {$version}"] = ['id' => $name, 'version' => $version];
+                }
+            }
+        }
+
+        return array_values($found);
+    }
+}
