@@ -9,6 +9,7 @@ use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Exceptions\PostTooLargeException;
 use Illuminate\Http\Middleware\HandleCors;
+use Illuminate\Http\Request;
 use Stasimon\Core\Resolve\Stopped;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 
@@ -27,7 +28,7 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->dontReport(Refusal::class);
-        $exceptions->render(fn (Refusal $refusal) => response()->view('frame.refusal', ['refusal' => $refusal], $refusal->status));
+        $exceptions->render(fn (Refusal $refusal, Request $request) => $request->expectsJson() ? response()->json(['message' => $refusal->getMessage()], $refusal->status) : response()->view('frame.refusal', ['refusal' => $refusal], $refusal->status));
         $exceptions->render(fn (PostTooLargeException $failure) => response()->view('frame.refusal', ['refusal' => Refusal::tooLarge('That is more than can be taken at once. A log may have at most 50 MB: send the part around the first error. Nothing was kept.')], 413));
         $exceptions->render(fn (Stopped $failure) => response()->view('frame.refusal', ['refusal' => Refusal::busy($failure->getMessage().' Nothing was changed. Take the last step of the draft back, or try again when less is running.')], 503));
         $exceptions->render(function (Throwable $failure) {

@@ -16,6 +16,7 @@ use App\Http\Controllers\NewInstanceController;
 use App\Http\Controllers\PackageController;
 use App\Http\Controllers\RegisterController;
 use App\Http\Controllers\RehearsalController;
+use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\TaskController;
 use App\Http\Middleware\NotSetAside;
 use Illuminate\Support\Facades\Route;
@@ -51,6 +52,15 @@ Route::post('/logs/{log}/lesson', [LessonController::class, 'ofLog'])->name('log
 Route::get('/lessons.json', [LessonController::class, 'document'])->name('lessons');
 Route::delete('/lessons/{lesson}', [LessonController::class, 'destroy'])->whereNumber('lesson')->name('lessons.destroy');
 Route::delete('/logs/{log}', [DroppedLogController::class, 'destroy'])->name('logs.destroy');
+Route::get('/shelf', [ShelfController::class, 'index'])->name('shelf');
+Route::post('/shelf', [ShelfController::class, 'store'])->name('shelf.store');
+Route::get('/shelf/rows', [ShelfController::class, 'rows'])->name('shelf.rows');
+Route::post('/shelf/uploads', [ShelfController::class, 'begin'])->name('shelf.begin');
+Route::get('/shelf/uploads/{file}', [ShelfController::class, 'come'])->name('shelf.come');
+Route::put('/shelf/uploads/{file}', [ShelfController::class, 'slice'])->name('shelf.slice');
+Route::get('/shelf/{file}', [ShelfController::class, 'show'])->name('shelf.show');
+Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say');
+Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
 Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
 Route::get('/work', [TaskController::class, 'page'])->name('work');
 Route::post('/work/{task}/end', [TaskController::class, 'end'])->name('work.end');
@@ -58,6 +68,9 @@ Route::post('/work/{task}/end', [TaskController::class, 'end'])->name('work.end'
 Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(fn () => throw App\Refusal\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))->group(function (): void {
     Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
     Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
+    Route::get('/shelf', [ShelfController::class, 'index'])->name('instances.shelf');
+    Route::get('/shelf/rows', [ShelfController::class, 'rows'])->name('instances.shelf.rows');
+    Route::post('/shelf/{file}/add', [ShelfController::class, 'add'])->name('shelf.add');
     Route::post('/mend', [InstanceController::class, 'mend'])->name('instances.mend');
     Route::get('/find', FindController::class)->name('find');
     Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');

@@ -238,6 +238,18 @@ final class Drafting
         }
     }
 
+    /** Wants one release of a package; where it is the newest, whatever will be newest. */
+    public function addRelease(Instance $instance, string $id, string $version): Draft
+    {
+        $package = $this->catalogue($instance)->package($id);
+        if ($package?->release($version) === null) {
+            throw Refusal::conflict('That release is not to be had any more. Nothing was changed.');
+        }
+        $isNewest = $package->positionOf($version) === count($package->releases) - 1;
+
+        return $this->step($instance, fn (Plan $plan): Plan => $isNewest ? $plan->wanting($id) : $plan->wantingIn($id, $package->exactly($version)));
+    }
+
     /**
      * Adds packages; ids that no depot has are refused, all of them.
      *

@@ -12,6 +12,8 @@ use App\Drafts\Drafting;
 use App\Find\WorkOut;
 use App\Findings\LookOver;
 use App\Games;
+use App\Local\ReadShelfFile;
+use App\Models\Depot;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Rehearse;
@@ -22,6 +24,7 @@ use App\Work\TaskKind;
 use App\Work\Undertaking;
 use App\Work\Undertakings;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 
@@ -30,6 +33,7 @@ final class AppServiceProvider extends ServiceProvider
     /** Who does which kind of long work. */
     private const UNDERTAKINGS = [
         [TaskKind::Sync, ReadDepot::class],
+        [TaskKind::Shelf, ReadShelfFile::class],
         [TaskKind::Tend, TendDepot::class],
         [TaskKind::Apply, ApplyDraft::class],
         [TaskKind::Removal, RemoveInstance::class],
@@ -60,6 +64,8 @@ final class AppServiceProvider extends ServiceProvider
 
     public function boot(): void
     {
+        // The shelf is no depot that could be read, paused or removed.
+        Route::bind('depot', fn (string $id): Depot => Depot::query()->where('shelf', false)->findOrFail($id));
         // By this name a session of the database is known to be a worker's; the configuration, which is cached, is the same for all.
         config(['database.connections.pgsql.application_name' => getenv('STASIMON_ROLE') ?: 'stasimon web']);
         Model::unguard();

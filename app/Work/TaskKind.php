@@ -14,6 +14,7 @@ enum TaskKind: string
     case Rehearsal = 'rehearsal';
     case CulpritSearch = 'culprit search';
     case Log = 'log';
+    case Shelf = 'shelf';
     case WorkOut = 'work out';
     case LookOver = 'look over';
 
@@ -27,6 +28,7 @@ enum TaskKind: string
             self::Rehearsal => 'Rehearsing',
             self::CulpritSearch => 'Looking for a culprit',
             self::Log => 'Reading a log',
+            self::Shelf => 'Reading a file of yours',
             self::WorkOut => 'Working out a line-up',
             self::LookOver => 'Looking over instances',
         };
@@ -56,7 +58,7 @@ enum TaskKind: string
     /** Whether instances may be otherwise after it, so that they have to be looked over. */
     public function changesThings(): bool
     {
-        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Rehearsal, self::CulpritSearch], true);
+        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Rehearsal, self::CulpritSearch, self::Shelf], true);
     }
 
     /** Whether it is of interest to somebody who looks at the top of a page. */

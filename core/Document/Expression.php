@@ -15,6 +15,7 @@ use Throwable;
  *   lower(text)                     in lower case
  *   replace(text, pattern, with)    each match of a pattern with its delimiters replaced
  *   either(value, ...)              the first that is neither null nor empty
+ *   pairs(object)                   a list of {id, range}: each name with its value
  *   filters(text, name)             what an LDAP filter (RFC 4515, as in OSGi Core 3.2.7) asks of a capability: a list of
  *                                   alternatives {name, value, range}, value that of the attribute called like name, and
  *                                   range that of the attribute "version" in bracket notation
@@ -77,7 +78,7 @@ final readonly class Expression
     private static function checkFunctions(array $tree, Node $node): void
     {
         $name = ($tree['type'] ?? '') === 'function' && is_string($tree['value'] ?? null) ? $tree['value'] : null;
-        if ($name !== null && ! in_array($name, ['lower', 'replace', 'either', 'filters'], true) && ! method_exists(FnDispatcher::class, 'fn_'.$name)) {
+        if ($name !== null && ! in_array($name, ['lower', 'replace', 'either', 'pairs', 'filters'], true) && ! method_exists(FnDispatcher::class, 'fn_'.$name)) {
             throw $node->wrong("there is no function \"{$name}\".");
         }
         foreach (is_array($tree['children'] ?? null) ? $tree['children'] : [] as $child) {
@@ -110,8 +111,17 @@ final readonly class Expression
             'lower' => $arguments[0] === null ? null : mb_strtolower($text(0)),
             'replace' => ($arguments[0] ?? null) === null ? null : @preg_replace($text(1), $text(2), mb_strcut($text(0), 0, 10_000)),
             'either' => array_values(array_filter($arguments, fn (mixed $one): bool => $one !== null && $one !== '' && $one !== []))[0] ?? null,
+            'pairs' => self::pairs($arguments[0] ?? null),
             'filters' => CapabilityFilter::alternatives($text(0), $text(1)),
             default => FnDispatcher::getInstance()($function, $arguments),
         };
+    }
+
+    /** @return list<array{id: string, range: mixed}>|null */
+    private static function pairs(mixed $object): ?array
+    {
+        return is_array($object) && (! array_is_list($object) || $object === [])
+            ? array_map(fn (string|int $name, mixed $value): array => ['id' => (string) $name, 'range' => $value], array_keys($object), $object)
+            : null;
     }
 }

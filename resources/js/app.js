@@ -10,6 +10,7 @@ import { opens } from './opens';
 import { refresh } from './refresh';
 import { theatre } from './theatre';
 import { theme } from './theme';
+import { uploads } from './uploads';
 import { watchTasks } from './watch-tasks';
 
 Alpine.plugin(focus);
@@ -23,5 +24,6 @@ Alpine.data('opens', opens);
 Alpine.data('refresh', refresh);
 Alpine.data('theatre', theatre);
 Alpine.data('theme', theme);
+Alpine.data('uploads', uploads);
 Alpine.data('watchTasks', watchTasks);
 Alpine.start();

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
-use RuntimeException;
 use Random\Randomizer;
+use RuntimeException;
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Evidence\Descriptor\ArchiveCatalogue;
 use Stasimon\Core\Game\GameDefinition;

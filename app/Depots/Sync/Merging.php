@@ -124,7 +124,8 @@ final readonly class Merging
         $seen = array_fill_keys(array_map(fn (stdClass $release): string => 'v'.$release->version, $merged->releases), true);
         $problems = [];
         foreach (array_slice($documents, 1) as $other) {
-            $differs = array_filter(['scheme', 'syntax'], fn (string $field): bool => ($merged->{$field} ?? null) !== ($other->{$field} ?? null));
+            // What is not said is the usual.
+            $differs = array_keys(array_filter(['scheme' => 'semver', 'syntax' => 'comparator'], fn (string $usual, string $field): bool => ($merged->{$field} ?? $usual) !== ($other->{$field} ?? $usual), ARRAY_FILTER_USE_BOTH));
             $new = array_values(array_filter($other->releases, fn (stdClass $release): bool => ! isset($seen['v'.$release->version])));
             if ($differs !== [] && $new !== []) {
                 $problems[] = count($new).' releases that only another depot has are left out: that depot says another '.implode(' and another ', $differs).' than the first.';

@@ -88,6 +88,18 @@ final readonly class Synchronising
         $this->keep($depot, $documents + array_fill_keys(array_keys($missing), null), Changes::ids($portion, gone: true), Changes::last($portion));
     }
 
+    /**
+     * Keeps packages that came in another way than from a depot's address, and counts anew.
+     *
+     * @param  array<string, stdClass>  $documents  id and a space => the package as a depot describes it
+     * @param  list<string>  $gone  ids
+     */
+    public function put(Depot $depot, array $documents, array $gone): void
+    {
+        $this->keep($depot, $documents, $gone, $depot->sequence + 1);
+        $this->merging->count();
+    }
+
     /** Takes over what a depot says of itself; on whether it is moderated, a person's word counts more. */
     private function introduce(Depot $depot, stdClass $description): void
     {

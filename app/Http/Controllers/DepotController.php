@@ -21,7 +21,7 @@ final readonly class DepotController
     public function index(SourceProblems $problems): View
     {
         return view('depots.page', [
-            'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
+            'depots' => Depot::query()->where('shelf', false)->orderBy('place')->orderBy('id')->get(),
             'packages' => $this->depots->packages(),
             'problems' => $problems->byDepot(),
             'releases' => $this->depots->releases(),

@@ -30,6 +30,8 @@
                 @if ($part === 'line-up') aria-current="page" @endif>Line-up <span
                     class="num">{{ $instance->placed->whereNotNull('path')->count() ?: '' }}</span></a>
             <a href="{{ route('find', $instance) }}" data-go="f" @if ($part === 'find') aria-current="page" @endif>Find</a>
+            <a href="{{ route('instances.shelf', $instance) }}" data-go="d"
+                @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
             <a href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
             <a href="{{ route('rehearsals', $instance) }}" data-go="r"
                 @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span

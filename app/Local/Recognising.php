@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Local;
+
+use App\Games;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Evidence\Descriptor\Described;
+use Stasimon\Core\Evidence\Descriptor\Descriptors;
+use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
+use Stasimon\Core\Evidence\Proposal;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+
+/** Finds out what a file is: by its digest, by what it says of itself, and else by its name and what is in it. */
+final readonly class Recognising
+{
+    public function __construct(private Games $games)
+    {
+    }
+
+    /** @throws UnsafeArchive */
+    public function of(string $path, string $name, string $sha256, string $game): Recognised
+    {
+        $definition = $this->games->get($game);
+
+        return $this->byDigest($sha256) ?? $this->byDescriptor($path, $name, $definition) ?? self::proposed($path, $name, $definition);
+    }
+
+    private function byDigest(string $sha256): ?Recognised
+    {
+        $row = DB::table('releases')->join('depots', 'depots.id', '=', 'releases.depot_id')->join('packages', 'packages.id', '=', 'releases.package_id')
+            ->where('file_sha256', $sha256)->where('shelf', false)->orderBy('depots.place')->first(['package_id', 'version', 'depots.name as depot', 'packages.name', 'kind']);
+
+        return $row === null ? null : new Recognised('depot', ["{$row->depot} has this very file, by its SHA-256."], $row->package_id, $row->name, $row->kind, '', ['version' => $row->version]);
+    }
+
+    /** @throws UnsafeArchive */
+    private function byDescriptor(string $path, string $name, GameDefinition $game): ?Recognised
+    {
+        try {
+            $said = (new Descriptors($game->descriptors))->of($path, $name);
+        } catch (UnreadableDescriptor) {
+            return null;
+        }
+        if ($said->kind->isBase() && ! isset($game->places[$said->kind->value])) {
+            return null;
+        }
+        $known = DB::table('packages')->where('id', $said->id)->first(['name', 'kind']);
+        $why = ["It says so itself, in {$said->descriptor}."];
+
+        return new Recognised($known === null ? 'new' : 'release', $known === null ? $why : [...$why, $this->compared($said)], $said->id, $known->name ?? ($said->name === '' ? $said->id : $said->name), $known->kind ?? $said->kind->value, $said->side, $said->release(), $said->scheme->value, $said->syntax->value);
+    }
+
+    /** Whether a depot has this version, too, and otherwise that none has. */
+    private function compared(Described $said): string
+    {
+        $depots = DB::table('releases')->join('depots', 'depots.id', '=', 'releases.depot_id')->where('package_id', $said->id)->where('version', $said->version)->where('shelf', false)->pluck('depots.name')->all();
+
+        return $depots === [] ? "No depot has its release {$said->version}." : implode(' and ', $depots)." has a release {$said->version} with another file. Yours is used where no depot can give theirs.";
+    }
+
+    /** @throws UnsafeArchive */
+    private static function proposed(string $path, string $name, GameDefinition $game): Recognised
+    {
+        $proposal = Proposal::of($path, $name, array_map(Kind::from(...), array_keys($game->places)), $game->descriptors);
+
+        return new Recognised('unknown', $proposal->why, $proposal->id, $proposal->name, $proposal->kind->value, '', ['version' => $proposal->version], content: $proposal->content);
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use App\Local\ShelfState;
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * A file that a person brought.
+ *
+ * @property string $id
+ * @property string $game
+ * @property string $name
+ * @property int $size  in bytes
+ * @property int $come  bytes that have come
+ * @property ?string $sha256
+ * @property ShelfState $state
+ * @property ?string $problem
+ * @property ?array<string, mixed> $found  {@see \App\Local\Recognised}
+ * @property ?string $package_id
+ * @property ?string $version
+ * @property ?string $source  an address that it came from
+ * @property ?string $note
+ * @property ?string $instance_id
+ * @property ?Instance $instance
+ * @property \Illuminate\Support\Carbon $created_at
+ */
+final class ShelfFile extends Model
+{
+    use HasUlids;
+
+    public const UPDATED_AT = null;
+
+    protected $attributes = ['state' => 'coming', 'come' => 0];
+
+    protected $casts = ['state' => ShelfState::class, 'found' => 'array', 'size' => 'integer', 'come' => 'integer', 'created_at' => 'datetime'];
+
+    /** @return BelongsTo<Instance, $this> */
+    public function instance(): BelongsTo
+    {
+        return $this->belongsTo(Instance::class);
+    }
+
+    /** Where it is while it comes. */
+    public function path(): string
+    {
+        return config('stasimon.var')."/shelf/{$this->id}";
+    }
+}

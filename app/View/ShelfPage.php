@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Local\ShelfState;
+use App\Models\Instance;
+use App\Models\ShelfFile;
+use App\Store\Store;
+use Illuminate\Database\Eloquent\Collection;
+use Stasimon\Core\Place\Archive\Archive;
+
+/** What the page of the own shelf shows. */
+final readonly class ShelfPage
+{
+    /** Files that are shown, and folders of an archive. */
+    private const SHOWN = 400;
+
+    private const FOLDERS = 60;
+
+    /** Names of an archive that are looked at. */
+    private const NAMES = 20_000;
+
+    /** @param  Collection<int, ShelfFile>  $files  what needs a word first, then the newest */
+    private function __construct(public Collection $files)
+    {
+    }
+
+    public static function of(?Instance $instance): self
+    {
+        $files = ShelfFile::query()->when($instance !== null, fn ($query) => $query->where('game', $instance->plan->base->game ?? ''))
+            ->orderByRaw("state = 'asks' desc")->orderByDesc('id')->limit(self::SHOWN)->get();
+
+        return new self($files);
+    }
+
+    /** Whether anything waits to be read. */
+    public function waits(): bool
+    {
+        return $this->files->contains(fn (ShelfFile $file): bool => $file->state === ShelfState::Waiting);
+    }
+
+    /** What a file turned out to be, in a few words. */
+    public static function what(ShelfFile $file): string
+    {
+        return match ($file->state) {
+            ShelfState::Coming => 'On its way: '.number_format(100 * $file->come / max(1, $file->size)).' %. Drop it again to go on.',
+            ShelfState::Waiting => 'Being read',
+            ShelfState::Refused => 'Not taken',
+            ShelfState::Asks => 'Nothing says what it is',
+            ShelfState::Ready => match ($file->found['how'] ?? '') {
+                'depot' => 'A release that a depot has', 'release' => 'A release of yours of a package that is known', default => 'A package of your own',
+            },
+        };
+    }
+
+    /**
+     * The folders of an archive with how many files each holds, the archive itself as "".
+     *
+     * @return array<string, int>
+     */
+    public static function folders(ShelfFile $file): array
+    {
+        $path = (new Store)->path(trim((string) $file->sha256));
+        if ($file->sha256 === null || ! is_file($path) || ! str_starts_with((string) file_get_contents($path, false, null, 0, 2), 'PK')) {
+            return [];
+        }
+        // It was looked into when it was read; only its names are asked for here.
+        $zip = Archive::reading($path, $file->name);
+        $folders = ['' => 0];
+        for ($index = 0; $index < min($zip->numFiles, self::NAMES); $index++) {
+            $name = mb_scrub((string) $zip->getNameIndex($index));
+            if (str_ends_with($name, '/')) {
+                continue;
+            }
+            $folders['']++;
+            for ($folder = dirname($name); $folder !== '.'; $folder = dirname($folder)) {
+                $folders[$folder] = ($folders[$folder] ?? 0) + 1;
+            }
+        }
+        ksort($folders, SORT_STRING);
+
+        return array_slice($folders, 0, self::FOLDERS, true);
+    }
+
+    /** What it says of others, one on each line; what has alternatives is not among them. */
+    public static function lines(ShelfFile $file, string $relation): string
+    {
+        $targets = array_filter((array) ($file->found['release'][$relation] ?? []), fn (mixed $one): bool => isset($one['id']));
+
+        return implode("\n", array_map(fn (array $one): string => trim($one['id'].' '.($one['range'] ?? '')), $targets));
+    }
+}
