@@ -36,6 +36,8 @@ await shoot('register', '/');
 await shoot('depots', '/depots');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
 await shoot('line-up', archipelago);
+await shoot('from-your-disk', `${lights}/shelf`);
+await shoot('one-folder-of-it', `${lights}/shelf`, { act: p => p.getByRole('link', { name: /Harbour_Bells/ }).click() });
 await shoot('line-up-narrow', lights, { width: 400, height: 800 });
 const oakum = { act: p => p.getByRole('img', { name: /^Oakum API/ }).focus() };
 await shoot('theatre', `${archipelago}?view=theatre`, oakum);

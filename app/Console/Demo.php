@@ -12,8 +12,11 @@ use App\Disk\Folder;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
+use App\Local\Shelf;
+use App\Local\ShelfState;
 use App\Models\Depot;
 use App\Models\Instance;
+use App\Models\ShelfFile;
 use App\Models\Task;
 use App\Rehearsals\Rehearsing;
 use App\Work\TaskKind;
@@ -22,9 +25,11 @@ use App\Work\TaskState;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Want;
+use Symfony\Component\Process\Process;
 
 /** Loads the demo: the depots' catalogues and the demo's instances. Does nothing where there are instances already. */
 final class Demo extends Command
@@ -36,7 +41,7 @@ final class Demo extends Command
     /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
     private const ARCHIPELAGO = 170;
 
-    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks)
+    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf)
     {
         parent::__construct();
     }
@@ -68,6 +73,7 @@ final class Demo extends Command
         $this->archipelago();
         $this->figureheads(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
+        $this->brought(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->tasks->once(TaskKind::LookOver);
 
         return self::SUCCESS;
@@ -131,6 +137,23 @@ final class Demo extends Command
         $this->apply($instance, fn (Plan $plan): Plan => $plan->wanting('figureheads')->wanting('lampoil')->withMemory(8192));
         $instance = $instance->fresh() ?? $instance;
         $this->rehearsing->run($instance->rehearsals()->create(['number' => 2, 'plan' => $instance->plan])->load('instance'));
+    }
+
+    /** Files from a page, and one that a depot turns out to have. */
+    private function brought(Instance $instance): void
+    {
+        $folder = config('stasimon.var').'/from-a-page';
+        (new Process([PHP_BINARY, base_path('standins/content/page.php'), '--out', $folder]))->mustRun();
+        $known = config('stasimon.var').'/depots/slipway/files/lampoil-1.4.0.zip';
+        if (is_file($known)) {
+            copy($known, "{$folder}/lampoil (from a friend).zip");
+        }
+        foreach (glob("{$folder}/*.zip") ?: [] as $path) {
+            $file = ShelfFile::query()->create(['name' => basename($path), 'size' => filesize($path), 'come' => filesize($path), 'state' => ShelfState::Waiting, 'game' => $instance->plan->base->game, 'instance_id' => $instance->id])->refresh();
+            File::ensureDirectoryExists(dirname($file->path()));
+            copy($path, $file->path());
+            $this->shelf->read($file);
+        }
     }
 
     /** A world that was last saved with a mod that is gone. */

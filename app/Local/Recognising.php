@@ -26,7 +26,7 @@ final readonly class Recognising
     {
         $definition = $this->games->get($game);
 
-        return $this->byDigest($sha256) ?? $this->byDescriptor($path, $name, $definition) ?? self::proposed($path, $name, $definition);
+        return $this->byDigest($sha256) ?? $this->byDescriptor($path, $name, $definition) ?? $this->proposed($path, $name, $definition);
     }
 
     private function byDigest(string $sha256): ?Recognised
@@ -63,10 +63,18 @@ final readonly class Recognising
     }
 
     /** @throws UnsafeArchive */
-    private static function proposed(string $path, string $name, GameDefinition $game): Recognised
+    private function proposed(string $path, string $name, GameDefinition $game): Recognised
     {
         $proposal = Proposal::of($path, $name, array_map(Kind::from(...), array_keys($game->places)), $game->descriptors);
+        try {
+            // What lies around it is left out only when a person agrees.
+            $said = $proposal->content === '' ? null : (new Descriptors($game->descriptors))->of($path, $name, $proposal->content);
+        } catch (UnreadableDescriptor) {
+            $said = null;
+        }
 
-        return new Recognised('unknown', $proposal->why, $proposal->id, $proposal->name, $proposal->kind->value, '', ['version' => $proposal->version], content: $proposal->content);
+        return $said === null
+            ? new Recognised('unknown', $proposal->why, $proposal->id, $proposal->name, $proposal->kind->value, '', ['version' => $proposal->version], content: $proposal->content)
+            : new Recognised('unknown', ["The folder {$proposal->content} says what it is, in {$said->descriptor}; the rest lies around it."], $said->id, $said->name === '' ? $said->id : $said->name, $said->kind->value, $said->side, $said->release(), $said->scheme->value, $said->syntax->value, $proposal->content);
     }
 }

@@ -48,7 +48,7 @@ final readonly class ShelfPage
             ShelfState::Coming => 'On its way: '.number_format(100 * $file->come / max(1, $file->size)).' %. Drop it again to go on.',
             ShelfState::Waiting => 'Being read',
             ShelfState::Refused => 'Not taken',
-            ShelfState::Asks => 'Nothing says what it is',
+            ShelfState::Asks => ($file->found['content'] ?? '') === '' ? 'Nothing says what it is' : 'Only a part of it goes in',
             ShelfState::Ready => match ($file->found['how'] ?? '') {
                 'depot' => 'A release that a depot has', 'release' => 'A release of yours of a package that is known', default => 'A package of your own',
             },

@@ -33,7 +33,7 @@ final readonly class Proposal
         [$content, $because] = self::content($paths, $descriptors);
         $inside = array_map(fn (string $one): string => substr($one, $content === '' ? 0 : strlen($content) + 1), array_values(array_filter($paths, fn (string $one): bool => $content === '' || str_starts_with($one, "{$content}/"))));
         [$kind, $as] = self::kind($inside, $kinds, $isArchive);
-        $id = ltrim(trim((string) preg_replace('/[^a-z0-9._+]+/', '-', mb_strtolower($name)), '-'), '._+-');
+        $id = ltrim(trim((string) preg_replace('/[^a-z0-9._+]+/', '-', mb_strtolower(transliterator_transliterate('Any-Latin; Latin-ASCII', $name) ?: $name)), '-'), '._+-');
 
         return new self($id === '' ? 'file' : $id, $name, $version === '' ? '1.0.0' : $version, $kind, $content, array_values(array_filter([...$why, $because, $as])));
     }
@@ -45,7 +45,7 @@ final readonly class Proposal
         // What a browser adds to the second of two files.
         $stem = (string) preg_replace('/ ?\(\d+\)$/', '', $stem);
         $version = '';
-        if (preg_match('/^(?<name>.*?[A-Za-z].*?)[-_ +]*[vV]?(?<version>\d+(?:\.\d+)+(?:[-+.][0-9A-Za-z.]+)*)(?<rest>.*)$/', $stem, $part) === 1) {
+        if (preg_match('/^(?<name>.*?\p{L}.*?)[-_ +]*[vV]?(?<version>\d+(?:\.\d+)+(?:[-+.][0-9A-Za-z.]+)*)(?<rest>.*)$/u', $stem, $part) === 1) {
             [$stem, $version] = [$part['name'], $part['version']];
         }
         $words = trim((string) preg_replace('/[-_.+\s]+/', ' ', (string) preg_replace('/(?<=[a-z])(?=[A-Z])/', ' ', $stem)));

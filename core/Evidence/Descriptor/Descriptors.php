@@ -30,11 +30,12 @@ final readonly class Descriptors
     /**
      * @param  string  $path  of any file
      * @param  string  $name  what it is called
+     * @param  string  $folder  in the archive, that is looked at in place of all of it
      *
      * @throws UnreadableDescriptor with why nothing describes it
      * @throws UnsafeArchive
      */
-    public function of(string $path, string $name): Described
+    public function of(string $path, string $name, string $folder = ''): Described
     {
         $head = (string) @file_get_contents($path, false, null, 0, 4);
         if (! str_starts_with($head, 'PK') && ! Prefixed::isThere($path)) {
@@ -44,7 +45,7 @@ final readonly class Descriptors
         Archive::lookInto($path, $name);
         $zip = Archive::reading($path, $name);
         try {
-            return $this->ofArchive($zip);
+            return $this->ofArchive($zip, $folder === '' ? '' : "{$folder}/");
         } finally {
             $zip->close();
         }
@@ -63,13 +64,13 @@ final readonly class Descriptors
         throw new UnreadableDescriptor('It is not an archive.');
     }
 
-    private function ofArchive(ZipArchive $zip): Described
+    private function ofArchive(ZipArchive $zip, string $within): Described
     {
         $why = null;
         foreach ($this->rules as $rule) {
             for ($index = 0; $index < $zip->numFiles; $index++) {
                 $path = (string) $zip->getNameIndex($index);
-                if (! $rule->isAt($path)) {
+                if (($within !== '' && ! str_starts_with($path, $within)) || ! $rule->isAt(substr($path, strlen($within)))) {
                     continue;
                 }
                 try {

@@ -9,11 +9,7 @@
             <p class="bad mt-2">{{ $file->problem }}</p>
         @endif
         @if ($found)
-            <ul class="why mt-2 max-w-[75ch]">
-                @foreach ($found->why as $sentence)
-                    <li>{{ $sentence }}</li>
-                @endforeach
-            </ul>
+            <p class="mt-2 max-w-[75ch]">{{ implode(' ', $found->why) }}</p>
         @endif
         @if ($found && $found->how !== 'depot')
             <form method="post" action="{{ route('shelf.say', $file) }}" class="said-form mt-4">@csrf

@@ -1,3 +1,4 @@
+@php($here = $instance?->versions() ?? [])
 @if ($page->files->isEmpty())
     <p class="soft mt-6">Nothing is here yet. A file that a depot has, too, is recognised; one that says what it is needs no word from
         you.</p>
@@ -26,10 +27,11 @@
                     <td class="text-right">
                         @if ($file->state->value === 'asks')
                             <a class="btn" href="{{ route('shelf.show', $file) }}">Say what it is</a>
-                        @elseif ($file->state->value === 'ready' && $instance && ! $instance->plan->wants((string) $file->package_id))
-                            <x-act-button :action="route('shelf.add', [$instance, $file])">Add it</x-act-button>
+                        @elseif ($file->state->value === 'ready' && $instance && ($here[$file->package_id] ?? '') === $file->version)
+                            <span class="soft">In the line-up</span>
                         @elseif ($file->state->value === 'ready' && $instance)
-                            <span class="soft">You asked for it</span>
+                            <x-act-button :action="route('shelf.add', [$instance, $file])">{{
+                                isset($here[$file->package_id]) ? 'Take this one' : 'Add it' }}</x-act-button>
                         @elseif ($file->state->value !== 'waiting')
                             <form method="post" action="{{ route('shelf.destroy', $file) }}" class="inline">@csrf @method('delete')<button
                                     class="link" aria-label="Remove {{ $file->name }}">Remove</button></form>
