@@ -23,7 +23,7 @@ it('ships examples and game definitions that conform to the schemas', function (
     expect(conforms((string) file_get_contents(dirname(__DIR__, 2).'/'.$file), $schema))->toBeTrue();
 })->with([
     ['docs/formats/examples/catalogue.json', 'catalogue'], ['docs/formats/examples/request.json', 'request'], ['docs/formats/examples/impossible.json', 'request'],
-    ['games/ferrywright.json', 'game'], ['games/nightpost.json', 'game'],
+    ['games/ferrywright.json', 'game'], ['docs/formats/examples/osgi/game.json', 'game'], ['games/nightpost.json', 'game'],
     ['games/platforms/java.json', 'platform'], ['games/platforms/dotnet.json', 'platform'],
 ]);
 
