@@ -23,9 +23,9 @@ final class RequestReader
         $channels = $document->optional('channels')?->entries() ?? [];
 
         return new Request(
-            $this->wants($document->field('want')->items(), $catalogue),
+            self::wants($document->field('want')->items(), $catalogue),
             array_map(fn (Node $node): string => $node->text(), $document->optional('have')?->entries() ?? []),
-            $this->wants($document->listed('forbid'), $catalogue),
+            self::wants($document->listed('forbid'), $catalogue),
             array_map(fn (Node $node): Channel => $node->choice(Channel::class), $channels),
             array_map(self::waiver(...), $document->listed('waive')),
             $document->optional('policy')?->choice(Policy::class) ?? Policy::Newest,
@@ -36,7 +36,7 @@ final class RequestReader
      * @param  list<Node>  $nodes
      * @return list<Want>
      */
-    private function wants(array $nodes, Catalogue $catalogue): array
+    public static function wants(array $nodes, Catalogue $catalogue): array
     {
         $wants = [];
         foreach ($nodes as $node) {

@@ -1,0 +1,190 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Explain\Bases;
+
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Release;
+use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Explain\Blame;
+use Stasimon\Core\Explain\Explanation;
+use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Resolve\Fact\Wanted;
+use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Request;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Want;
+
+/** Why a want does not come along, in a sentence that is true by itself. */
+final readonly class WhyLost
+{
+    public function __construct(private Resolver $resolver, private Request $request, private Base $base)
+    {
+    }
+
+    /**
+     * The facts that a refusal rests on, as sentences.
+     *
+     * @param  Request  $request  what was refused
+     */
+    public static function facts(Request $request, Refused $refused, Resolver $resolver): string
+    {
+        return self::told(Explanation::of(Blame::of($request, $refused, $resolver)->refused));
+    }
+
+    /**
+     * What does not follow from anything, and is not what was asked for.
+     *
+     * @param  list<Step>  $steps
+     */
+    private static function told(array $steps): string
+    {
+        $all = array_filter($steps, fn (Step $step): bool => $step->from === []);
+        $others = array_filter($all, fn (Step $step): bool => ! $step->claim->fact instanceof Wanted);
+        // Where only what was asked for stands against each other, that is what there is to say.
+        $facts = $others === [] ? $all : $others;
+
+        return implode(' ', array_unique(array_map(fn (Step $step): string => $step->text, $facts)));
+    }
+
+    /**
+     * It does not stand on the base even by itself.
+     *
+     * @param  Request  $alone  the base and it
+     */
+    public function alone(int $index, Request $alone, Refused $refused): Lost
+    {
+        $want = $this->request->want[$index];
+        $package = $this->resolver->catalogue->package($want->id);
+        if ($package === null) {
+            return new Lost($index, "There is no package {$want->id}.");
+        }
+        $admitted = $this->releases($package, $want);
+        if ($admitted === []) {
+            return new Lost($index, "{$package->title()} has no release that is asked for: {$want->range}, ".$this->request->channelOf($package->id)->value.' or more stable.');
+        }
+        foreach ($this->of(Kind::Game) as [$game, $version]) {
+            $fitting = array_filter($admitted, fn (Release $release): bool => $this->admits($package, $release, $game, $version));
+            $last = $this->last($package, $admitted, $game);
+            if ($fitting === []) {
+                return new Lost($index, "{$package->title()} has no release for {$game->title()} {$version}".($last === '' ? ', nor for any other version of it.' : "; its last is for {$last}."), $last);
+            }
+            foreach ($this->of(Kind::Loader) as [$loader]) {
+                $loaded = array_filter($admitted, fn (Release $release): bool => $this->admitsLoader($release, $loader));
+                if (array_filter($fitting, fn (Release $release): bool => in_array($release, $loaded, true)) === []) {
+                    $last = $this->last($package, array_values($loaded), $game);
+
+                    return new Lost($index, "{$package->title()} has no release for {$loader->title()} on {$game->title()} {$version}".($last === '' ? '.' : "; its last for {$loader->title()} is for {$last}."), $last);
+                }
+            }
+        }
+
+        return new Lost($index, self::facts($alone, $refused, $this->resolver));
+    }
+
+    /**
+     * It stands on the base by itself, and not beside some that are kept.
+     *
+     * @param  list<int>  $kept
+     */
+    public function beside(int $index, array $kept): Lost
+    {
+        $indices = [...$kept, $index];
+        $count = count($this->base->want);
+        $request = $this->request->wanting([...$this->base->want, ...array_map(fn (int $one): Want => $this->request->want[$one], $indices)]);
+        $refused = $this->resolver->refusal($request);
+        if ($refused === null) {
+            return new Lost($index, "{$this->title($index)} could stand here.");
+        }
+        $blame = Blame::of($request, $refused, $this->resolver);
+        $with = array_values(array_diff(array_map(fn (int $one): int => $indices[$one - $count], array_filter($blame->wants, fn (int $one): bool => $one >= $count)), [$index]));
+        $names = array_map($this->title(...), $with);
+        $last = array_pop($names);
+
+        return new Lost($index, "{$this->title($index)} cannot stand here with ".($names === [] ? $last : implode(', ', $names)." and {$last}").'. '.self::told(Explanation::of($blame->refused)), with: $with);
+    }
+
+    private function title(int $index): string
+    {
+        $id = $this->request->want[$index]->id;
+
+        return $this->resolver->catalogue->package($id)?->title() ?? $id;
+    }
+
+    /** @return list<array{Package, string}> what the base has of a kind, with the newest version of it that the base admits */
+    private function of(Kind $kind): array
+    {
+        $found = [];
+        foreach ($this->base->want as $want) {
+            $package = $this->resolver->catalogue->package($want->id);
+            $releases = $package?->kind === $kind ? $this->releases($package, $want) : [];
+            if ($package !== null && $releases !== []) {
+                $found[] = [$package, $releases[count($releases) - 1]->version];
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return list<Release> those that a want and its channel admit, oldest first */
+    private function releases(Package $package, Want $want): array
+    {
+        $allowed = $package->allowed($this->request->channelOf($package->id));
+        $within = $package->within($want->range, $want->syntax);
+
+        return array_values(array_filter($package->releases, fn (Release $release, int $position): bool => $allowed->has($position) && $within->has($position), ARRAY_FILTER_USE_BOTH));
+    }
+
+    /** Whether nothing that a release needs of another package alone stands against a version of that. */
+    private function admits(Package $package, Release $release, Package $other, string $version): bool
+    {
+        $position = (int) $other->positionOf($version);
+        foreach ($release->needs() as $need) {
+            $targets = array_filter($need->alternatives, fn (Target $target): bool => $target->id === $other->id);
+            if (count($targets) === count($need->alternatives) && array_filter($targets, fn (Target $target): bool => $other->within($target->range, $package->syntax)->has($position)) === []) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** Whether each need for loaders names this one. */
+    private function admitsLoader(Release $release, Package $loader): bool
+    {
+        $provided = [$loader->id => true];
+        foreach ($loader->releases as $build) {
+            foreach ($build->provides as $provision) {
+                $provided[$provision->id] = true;
+            }
+        }
+        foreach ($release->needs() as $need) {
+            $isOfLoaders = array_filter($need->alternatives, fn (Target $target): bool => $this->resolver->catalogue->package($target->id)?->kind !== Kind::Loader) === [];
+            if ($isOfLoaders && array_filter($need->alternatives, fn (Target $target): bool => isset($provided[$target->id])) === []) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * The newest version of the game that one of these releases is for; nothing if none is.
+     *
+     * @param  list<Release>  $releases
+     */
+    private function last(Package $package, array $releases, Package $game): string
+    {
+        foreach (array_reverse($game->releases) as $version) {
+            foreach ($releases as $release) {
+                if ($this->admits($package, $release, $game, $version->version)) {
+                    return $version->version;
+                }
+            }
+        }
+
+        return '';
+    }
+}
