@@ -47,10 +47,18 @@ final readonly class Bases
             }
             $kept = $this->wishes($base, $first->wants);
             $whole = $first->proved ? $first : $this->resolver->largest($request, $hard, self::WHOLE);
-            $kept = $this->wishes($base, $this->earliest($request, $hard, $whole->wants ?? $first->wants));
+            $best = $whole->wants ?? $first->wants;
+            $why = new WhyLost($this->resolver, $this->request, $base);
+            // What has no release for this version or loader is in no set at all.
+            $plainly = [];
+            foreach (array_diff(array_keys($this->request->want), $this->wishes($base, $best)) as $index) {
+                $plainly[$index] = $why->plainly($index);
+            }
+            $open = array_map(fn (int $index): int => $index + count($hard), array_keys(array_diff_key($this->request->want, array_filter($plainly))));
+            $kept = $this->wishes($base, $this->earliest($request, $hard, $open, $best));
             $lost = [];
             foreach (array_diff(array_keys($this->request->want), $kept) as $index) {
-                $lost[] = $this->lost($base, $kept, $index);
+                $lost[] = $this->lost($base, $kept, $index, $why, $plainly[$index] ?? null);
             }
 
             return new Held($base, $kept, $this->lineUp($base, $kept), $lost);
@@ -63,14 +71,15 @@ final readonly class Bases
      * Of the sets as large as this, that which keeps the earliest want on which they differ.
      *
      * @param  list<int>  $hard
+     * @param  list<int>  $open  those that may be in such a set
      * @param  list<int>  $best
      * @return list<int>
      */
-    private function earliest(Request $request, array $hard, array $best): array
+    private function earliest(Request $request, array $hard, array $open, array $best): array
     {
         $count = count($best);
         $fixed = $hard;
-        foreach (array_diff(array_keys($request->want), $hard) as $index) {
+        foreach ($open as $index) {
             if (! in_array($index, $best, true)) {
                 $with = $this->resolver->largest($request, [...$fixed, $index], self::WHOLE);
                 if ($with === null || count($with->wants) < $count) {
@@ -115,15 +124,13 @@ final readonly class Bases
     }
 
     /** @param  list<int>  $kept */
-    private function lost(Base $base, array $kept, int $index): Lost
+    private function lost(Base $base, array $kept, int $index, WhyLost $why, ?Lost $lost): Lost
     {
-        $want = $this->request->want[$index];
-        $why = new WhyLost($this->resolver, $this->request, $base);
-        $alone = $this->request->wanting([...$base->want, $want]);
-        $refused = $this->resolver->refusal($alone);
-        $lost = $refused instanceof Refused
-            ? $why->alone($index, $alone, $refused)
-            : $why->beside($index, $kept);
+        if ($lost === null) {
+            $alone = $this->request->wanting([...$base->want, $this->request->want[$index]]);
+            $refused = $this->resolver->refusal($alone);
+            $lost = $refused instanceof Refused ? new Lost($index, WhyLost::facts($alone, $refused, $this->resolver)) : $why->beside($index, $kept);
+        }
 
         return new Lost($index, $lost->text, $lost->lastFor, $lost->with, $this->instead($base, $kept, $index));
     }

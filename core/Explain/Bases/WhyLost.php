@@ -50,14 +50,15 @@ final readonly class WhyLost
     }
 
     /**
-     * It does not stand on the base even by itself.
-     *
-     * @param  Request  $alone  the base and it
+     * It has no release for the game version or the loader; null where that is not the reason.
      */
-    public function alone(int $index, Request $alone, Refused $refused): Lost
+    public function plainly(int $index): ?Lost
     {
         $want = $this->request->want[$index];
         $package = $this->resolver->catalogue->package($want->id);
+        if ($this->resolver->catalogue->providersOf($want->id) !== []) {
+            return null;
+        }
         if ($package === null) {
             return new Lost($index, "There is no package {$want->id}.");
         }
@@ -67,8 +68,9 @@ final readonly class WhyLost
         }
         foreach ($this->of(Kind::Game) as [$game, $version]) {
             $fitting = array_filter($admitted, fn (Release $release): bool => $this->admits($package, $release, $game, $version));
-            $last = $this->last($package, $admitted, $game);
             if ($fitting === []) {
+                $last = $this->last($package, $admitted, $game);
+
                 return new Lost($index, "{$package->title()} has no release for {$game->title()} {$version}".($last === '' ? ', nor for any other version of it.' : "; its last is for {$last}."), $last);
             }
             foreach ($this->of(Kind::Loader) as [$loader]) {
@@ -81,7 +83,7 @@ final readonly class WhyLost
             }
         }
 
-        return new Lost($index, self::facts($alone, $refused, $this->resolver));
+        return null;
     }
 
     /**
@@ -113,14 +115,15 @@ final readonly class WhyLost
         return $this->resolver->catalogue->package($id)?->title() ?? $id;
     }
 
-    /** @return list<array{Package, string}> what the base has of a kind, with the newest version of it that the base admits */
+    /** @return list<array{Package, string}> what the base has of a kind, with its version, of a loader the newest that is admitted */
     private function of(Kind $kind): array
     {
         $found = [];
         foreach ($this->base->want as $want) {
             $package = $this->resolver->catalogue->package($want->id);
             $releases = $package?->kind === $kind ? $this->releases($package, $want) : [];
-            if ($package !== null && $releases !== []) {
+            // Of several versions that a base admits none could be named.
+            if ($package !== null && $releases !== [] && ($kind !== Kind::Game || count($releases) === 1)) {
                 $found[] = [$package, $releases[count($releases) - 1]->version];
             }
         }
