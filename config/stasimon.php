@@ -17,6 +17,8 @@ return [
     'demo_depots' => ['Slipway' => env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'), 'Tidepool' => env('STASIMON_DEMO_DEPOT_2', 'http://127.0.0.1:8763')],
 
     // Hosts and ports inside this machine or its network that depots may be at, beside the demo's: "host:port,host:port".
+    // Folders below which a person may have folders read that were put together elsewhere, separated by colons.
+    'folders' => array_values(array_filter(explode(':', (string) env('STASIMON_FOLDERS', '')))),
     'private_depots' => array_filter([
         ...explode(',', (string) env('STASIMON_PRIVATE_DEPOTS', '')),
         ...array_map(fn (string $url): string => parse_url($url, PHP_URL_HOST).':'.parse_url($url, PHP_URL_PORT), [

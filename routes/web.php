@@ -10,6 +10,7 @@ use App\Http\Controllers\DraftController;
 use App\Http\Controllers\DroppedLogController;
 use App\Http\Controllers\FilesController;
 use App\Http\Controllers\FindController;
+use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstanceController;
 use App\Http\Controllers\LessonController;
 use App\Http\Controllers\NewInstanceController;
@@ -61,6 +62,10 @@ Route::put('/shelf/uploads/{file}', [ShelfController::class, 'slice'])->name('sh
 Route::get('/shelf/{file}', [ShelfController::class, 'show'])->name('shelf.show');
 Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say');
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
+Route::get('/folders', [ImportController::class, 'index'])->name('imports');
+Route::post('/folders', [ImportController::class, 'store'])->name('imports.store');
+Route::get('/folders/{import}', [ImportController::class, 'show'])->name('imports.show');
+Route::post('/folders/{import}/make', [ImportController::class, 'make'])->name('imports.make');
 Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
 Route::get('/work', [TaskController::class, 'page'])->name('work');
 Route::post('/work/{task}/end', [TaskController::class, 'end'])->name('work.end');

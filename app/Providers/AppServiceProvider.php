@@ -12,6 +12,7 @@ use App\Drafts\Drafting;
 use App\Find\WorkOut;
 use App\Findings\LookOver;
 use App\Games;
+use App\Local\ReadFolder;
 use App\Local\ReadShelfFile;
 use App\Models\Depot;
 use App\Rehearsals\Culprits\SearchCulprits;
@@ -34,6 +35,7 @@ final class AppServiceProvider extends ServiceProvider
     private const UNDERTAKINGS = [
         [TaskKind::Sync, ReadDepot::class],
         [TaskKind::Shelf, ReadShelfFile::class],
+        [TaskKind::Import, ReadFolder::class],
         [TaskKind::Tend, TendDepot::class],
         [TaskKind::Apply, ApplyDraft::class],
         [TaskKind::Removal, RemoveInstance::class],

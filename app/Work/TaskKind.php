@@ -15,6 +15,7 @@ enum TaskKind: string
     case CulpritSearch = 'culprit search';
     case Log = 'log';
     case Shelf = 'shelf';
+    case Import = 'import';
     case WorkOut = 'work out';
     case LookOver = 'look over';
 
@@ -29,6 +30,7 @@ enum TaskKind: string
             self::CulpritSearch => 'Looking for a culprit',
             self::Log => 'Reading a log',
             self::Shelf => 'Reading a file of yours',
+            self::Import => 'Reading a folder',
             self::WorkOut => 'Working out a line-up',
             self::LookOver => 'Looking over instances',
         };

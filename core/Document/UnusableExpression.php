@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Document;
 
-use RuntimeException;
+use InvalidArgumentException;
 
 /** An expression that does not fit what it was asked of, as a sentence. */
-final class UnusableExpression extends RuntimeException implements Fault
+final class UnusableExpression extends InvalidArgumentException implements Fault
 {
 }

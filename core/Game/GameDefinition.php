@@ -27,6 +27,7 @@ final readonly class GameDefinition
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<string>  $launch  the command, with {placeholders}
      * @param  list<DescriptorRule>  $descriptors  how its archives say what they are, the first that fits counts
+     * @param  list<DescriptorRule>  $installed  how a folder with the game in it says which game and version it is
      * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any archive, in force from one of their versions on
      */
     private function __construct(
@@ -47,6 +48,7 @@ final readonly class GameDefinition
         public MemoryRule $memoryRule,
         public ?array $worlds = null,
         public array $descriptors = [],
+        public array $installed = [],
         private array $here = [],
     ) {
     }
@@ -84,6 +86,7 @@ final readonly class GameDefinition
             MemoryRule::read($node->optional('memoryRule')),
             self::worlds($node->optional('worlds')),
             array_map(DescriptorRule::read(...), $node->listed('descriptors')),
+            array_map(DescriptorRule::read(...), $node->listed('installed')),
             array_map(self::here(...), $node->listed('here')),
         );
     }

@@ -84,7 +84,7 @@ it('asks what nothing says, proposes the rest with the reason, and takes the one
     $instance = World::applied(['gulls']);
     $file = brought($instance, 'Harbour_Bells-v2.1.zip', zipped(['read me.txt' => 'hello', 'src/Bells.java' => 'class', 'build/bells/ferry.mod.json' => '{"about": "nothing"}', 'build/bells/Bells.class' => "\xCA\xFE\xBA\xBE"]));
     expect([$file->state, $file->found['how'], $file->found['id'], $file->found['name'], $file->version, $file->found['kind'], $file->found['content']])->toBe([ShelfState::Asks, 'unknown', 'harbour-bells', 'Harbour Bells', '2.1', 'mod', 'build/bells']);
-    $this->get("/instances/{$instance->id}/shelf")->assertOk()->assertSee('Nothing says what it is')->assertSee('Say what it is');
+    $this->get("/instances/{$instance->id}/shelf")->assertOk()->assertSee('Only a part of it goes in')->assertSee('Say what it is');
     $this->get("/shelf/{$file->id}")->assertOk()->assertSee('The folder build/bells has what says what it is')->assertSee('2 files');
     $this->post("/instances/{$instance->id}/shelf/{$file->id}/add")->assertStatus(409)->assertSee('has to be said first');
 

@@ -125,7 +125,7 @@ final class World
     {
         $tree = [];
         foreach (is_dir($folder) ? new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) : [] as $file) {
-            $tree[substr((string) $file, strlen($folder) + 1)] = (string) hash_file('sha256', (string) $file);
+            $tree[substr((string) $file, strlen($folder) + 1)] = is_dir((string) $file) ? 'a folder elsewhere' : (string) hash_file('sha256', (string) $file);
         }
         ksort($tree);
 

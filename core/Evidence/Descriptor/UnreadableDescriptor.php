@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Evidence\Descriptor;
 
-use RuntimeException;
+use InvalidArgumentException;
 use Stasimon\Core\Document\Fault;
 
 /** Why an archive does not say what it is, as a sentence. */
-final class UnreadableDescriptor extends RuntimeException implements Fault
+final class UnreadableDescriptor extends InvalidArgumentException implements Fault
 {
 }

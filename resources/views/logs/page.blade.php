@@ -81,7 +81,8 @@
                             <td>{{ $one->title }}</td>
                             <td>
                                 <form method="post" action="{{ route('lessons.destroy', $one->id) }}" class="inline">@csrf
-                                    @method('delete')<button class="link" aria-label="Forget that it was {{ $one->title }}">Forget</button></form>
+                                    @method('delete')<button class="link"
+                                        aria-label="Forget that it was {{ $one->title }}">Forget</button></form>
                             </td>
                         </tr>
                     @endforeach

@@ -30,6 +30,8 @@
             <span class="flex-1"></span>
             <a class="link" href="{{ route('work') }}">Running work</a>
             <a class="link" href="{{ route('logs') }}">Read a log from elsewhere</a>
+            <a class="link" href="{{ route('imports') }}">Bring in a folder</a>
+            <a class="link" href="{{ route('shelf') }}">Your shelf</a>
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
         </div>
         @if ($instances->isEmpty())

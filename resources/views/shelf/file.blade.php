@@ -31,7 +31,8 @@
                     <span>What goes in</span>
                     <div class="tree scroll" role="radiogroup" aria-label="What of the archive goes in">
                         @foreach ($folders as $folder => $count)
-                            <label style="padding-left: {{ $folder === '' ? 0 : 16 * (1 + substr_count($folder, '/')) }}px"><input type="radio"
+                            <label style="padding-left: {{ $folder === '' ? 0 : 16 * (1 + substr_count($folder, '/')) }}px"><input
+                                type="radio"
                                     name="content" value="{{ $folder }}" @checked(old('content', $found->content) === (string) $folder)>
                                 {{ $folder === '' ? 'All of it' : basename($folder) }}
                                 <span class="soft ver">{{ number_format($count) }} {{ $count === 1 ? 'file' : 'files' }}</span></label>
@@ -41,13 +42,16 @@
                 <label for="needs">Needs</label>
                 <div><textarea id="needs" name="needs" rows="4" class="ver w-full" spellcheck="false" aria-describedby="needs-form">{{
                     old('needs', $lines('needs')) }}</textarea>
-                    <p class="soft" id="needs-form">One on each line: an id, and after a blank a range, such as <span class="ver">{{ $file->game }}
+                    <p class="soft" id="needs-form">One on each line: an id, and after a blank a range, such as
+                        <span class="ver">{{ $file->game }}
                         ^3.2</span></p>
                 </div>
                 <label for="breaks">Does not go with</label>
-                <textarea id="breaks" name="breaks" rows="2" class="ver w-full" spellcheck="false">{{ old('breaks', $lines('breaks')) }}</textarea>
+                <textarea id="breaks" name="breaks" rows="2" class="ver w-full"
+                    spellcheck="false">{{ old('breaks', $lines('breaks')) }}</textarea>
                 <label for="source">Where it is from</label>
-                <input type="url" id="source" name="source" value="{{ old('source', $file->source) }}" maxlength="500" placeholder="https://">
+                <input type="url" id="source" name="source" value="{{ old('source', $file->source) }}" maxlength="500"
+                    placeholder="https://">
                 <label for="note">Note</label>
                 <input type="text" id="note" name="note" value="{{ old('note', $file->note) }}" maxlength="1000">
                 <span></span>
@@ -58,7 +62,12 @@
             <div class="acts mt-4" style="justify-content: flex-start"><x-act-button
                     :action="route('shelf.add', [$file->instance, $file])">Add it to {{ $file->instance->name }}</x-act-button></div>
         @endif
-        <form method="post" action="{{ route('shelf.destroy', $file) }}" class="mt-4">@csrf @method('delete')<button class="link">Take it off
+        @if ($found?->how === 'unknown' && $folders !== [])
+            <form method="post" action="{{ route('imports.store') }}" class="mt-4">@csrf<input type="hidden" name="file"
+                    value="{{ $file->id }}"><button class="link">It is a whole instance: read it as a folder</button></form>
+        @endif
+        <form method="post" action="{{ route('shelf.destroy', $file) }}" class="mt-4">@csrf @method('delete')<button class="link">Take it
+            off
                 the shelf</button></form>
     </main>
 </x-layout>

@@ -18,9 +18,11 @@
                     <td><a class="font-medium hover:underline" data-open href="{{ route('shelf.show', $file) }}">{{ $file->name }}</a></td>
                     <td>
                         @if ($file->state->value === 'ready')
-                            <span class="name">{{ $file->found['name'] ?? $file->package_id }}</span> <span class="ver">{{ $file->version }}</span><br>
+                            <span class="name">{{ $file->found['name'] ?? $file->package_id }}</span>
+                                <span class="ver">{{ $file->version }}</span><br>
                         @endif
-                        <span class="{{ $file->state->value === 'asks' ? 'warn' : ($file->state->value === 'refused' ? 'bad' : 'soft') }}">{{
+                        <span class="{{ $file->state->value === 'asks' ? 'warn' : ($file->state->value === 'refused' ? 'bad'
+                            : 'soft') }}">{{
                             App\View\ShelfPage::what($file) }}</span>
                     </td>
                     <td class="soft">{{ $file->problem ?? implode(' ', $file->found['why'] ?? []) }}</td>

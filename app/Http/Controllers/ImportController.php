@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Games;
+use App\Http\Requests\ImportRequest;
+use App\Local\FolderFound;
+use App\Local\ReadFolder;
+use App\Models\Import;
+use App\Refusal\Refusal;
+use App\View\Address;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\View\View;
+
+/** Folders that were put together elsewhere. */
+final readonly class ImportController
+{
+    public function index(): View
+    {
+        return view('imports.page', ['imports' => Import::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'roots' => (array) config('stasimon.folders')]);
+    }
+
+    public function store(ImportRequest $request, ReadFolder $reading): RedirectResponse
+    {
+        return redirect()->route('imports.show', $reading->start((string) $request->validated('path'), $request->archive()));
+    }
+
+    public function show(string $import, Games $games): View
+    {
+        $import = $this->find($import);
+        $found = $import->found === null ? null : FolderFound::of($import->found);
+
+        return view('imports.folder', ['import' => $import, 'found' => $found, 'game' => $found === null ? null : $games->get($found->game)]);
+    }
+
+    public function make(Request $request, string $import, ReadFolder $reading): RedirectResponse
+    {
+        $import = $this->find($import);
+        $name = trim(Address::words($request, 'name', 120));
+        $reading->make($import, $name === '' ? basename($import->source) : $name);
+
+        return redirect()->route('imports.show', $import);
+    }
+
+    private function find(string $import): Import
+    {
+        return Import::query()->with('instance')->find(strtolower($import)) ?? throw Refusal::notFound('That folder is not known any more.');
+    }
+}

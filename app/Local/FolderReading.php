@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Local;
+
+use App\Games;
+use App\Models\Task;
+use App\Refusal\Refusal;
+use FilesystemIterator;
+use RecursiveCallbackFilterIterator;
+use RecursiveDirectoryIterator;
+use RecursiveIteratorIterator;
+use SplFileInfo;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Evidence\Descriptor\Descriptors;
+use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+
+/**
+ * Reads a folder that was put together elsewhere, and changes nothing in it.
+ *
+ * @phpstan-import-type FoundArchive from FolderFound
+ */
+final readonly class FolderReading
+{
+    /** Files of a folder, and archives in it, that are looked at. */
+    private const FILES = 100_000;
+
+    private const ARCHIVES = 2_000;
+
+    /** How people rename what is to be kept out of a launch. Common practice. */
+    private const OFF = '/\.(?:disabled|off|bak|old)$/i';
+
+    public function __construct(private Games $games, private Recognising $recognising)
+    {
+    }
+
+    /** @throws Refusal when nothing in it is known */
+    public function of(string $root, Task $task): FolderFound
+    {
+        $files = self::files($root);
+        [$game, $version] = $this->game($root, $files) ?? throw Refusal::unusable('Nothing in the folder says which game and version it is for. Nothing was kept.');
+        $places = array_unique(array_map(fn ($place): string => $place->folder, $game->places));
+        $archives = array_values(array_filter($files, fn (string $path): bool => in_array(dirname($path), $places, true) && preg_match('/\.(?:zip|jar|dll)(?:\.\w+)?$/i', $path) === 1));
+        $own = array_map(fn (string $folder): int => count(array_filter($files, fn (string $path): bool => str_starts_with($path, "{$folder}/"))), array_combine($game->own, $game->own));
+        $read = [];
+        foreach (array_slice($archives, 0, self::ARCHIVES) as $number => $path) {
+            $task->advance('reading the folder', $number + 1, count($archives));
+            $read[] = $this->archive("{$root}/{$path}", $path, $game->id);
+        }
+        $read = self::compared($read);
+        $loader = array_values(array_filter($read, fn (array $one): bool => $one['kind'] === Kind::Loader->value && $one['state'] === 'in'))[0] ?? null;
+
+        return new FolderFound($root, $game->id, $version, $loader['id'] ?? '', $loader['version'] ?? '', $read, $own, count($files) - count($archives) - array_sum($own));
+    }
+
+    /** @return list<string> paths below it, of files that are no links */
+    private static function files(string $root): array
+    {
+        $below = new RecursiveCallbackFilterIterator(new RecursiveDirectoryIterator($root, FilesystemIterator::SKIP_DOTS), fn (SplFileInfo $file): bool => ! $file->isLink());
+        $files = [];
+        foreach (new RecursiveIteratorIterator($below, flags: RecursiveIteratorIterator::CATCH_GET_CHILD) as $file) {
+            if ($file instanceof SplFileInfo && $file->isFile()) {
+                $files[] = substr($file->getPathname(), strlen($root) + 1);
+            }
+            if (count($files) > self::FILES) {
+                throw Refusal::tooLarge('The folder holds more than '.number_format(self::FILES).' files. Nothing was kept.');
+            }
+        }
+        sort($files, SORT_STRING);
+
+        return $files;
+    }
+
+    /**
+     * @param  list<string>  $files
+     * @return array{GameDefinition, string}|null game and version
+     */
+    private function game(string $root, array $files): ?array
+    {
+        foreach ($this->games->all() as $game) {
+            $descriptors = new Descriptors($game->installed);
+            foreach ($game->installed as $rule) {
+                foreach (array_filter($files, $rule->isAt(...)) as $path) {
+                    try {
+                        $said = $descriptors->of("{$root}/{$path}", $path);
+                        if ($said->id === $game->id && $game->version($said->version) !== null) {
+                            return [$game, $said->version];
+                        }
+                    } catch (UnreadableDescriptor|UnsafeArchive) {
+                        continue;
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** @return FoundArchive */
+    private function archive(string $file, string $path, string $game): array
+    {
+        $isOff = preg_match(self::OFF, $path) === 1;
+        $digest = (string) hash_file('sha256', $file);
+        try {
+            $found = $this->recognising->of($file, (string) preg_replace(self::OFF, '', basename($path)), $digest, $game);
+        } catch (UnsafeArchive $failure) {
+            return ['path' => $path, 'sha256' => $digest, 'size' => (int) filesize($file), 'how' => 'unread', 'why' => [$failure->getMessage()], 'id' => '', 'version' => '', 'name' => basename($path), 'kind' => '', 'state' => 'unread'];
+        }
+
+        return [
+            'path' => $path, 'sha256' => $digest, 'size' => (int) filesize($file), 'how' => $found->how, 'why' => $found->why,
+            'id' => $found->id, 'version' => $found->version(), 'name' => $found->name, 'kind' => $found->kind, 'state' => $isOff ? 'off' : 'in',
+        ];
+    }
+
+    /**
+     * Which of them are there twice, or in an older release beside a newer one.
+     *
+     * @param  list<FoundArchive>  $archives
+     * @return list<FoundArchive>
+     */
+    private static function compared(array $archives): array
+    {
+        $best = [];
+        foreach ($archives as $number => $one) {
+            if ($one['state'] !== 'in' || $one['how'] === 'unknown') {
+                continue;
+            }
+            $other = $best[$one['id']] ?? null;
+            if ($other === null) {
+                $best[$one['id']] = $number;
+
+                continue;
+            }
+            $before = $archives[$other];
+            $isSame = $one['version'] === $before['version'];
+            $isNewer = version_compare($one['version'], $before['version']) > 0;
+            [$left, $kept] = $isNewer ? [$before, $one] : [$one, $before];
+            $left['state'] = $isSame ? 'doubled' : 'superseded';
+            $left['why'][] = ($isSame ? 'It is there twice: ' : 'A newer one is there: ').$kept['path'].'.';
+            $archives[$isNewer ? $other : $number] = $left;
+            $best[$one['id']] = $isNewer ? $number : $other;
+        }
+
+        return $archives;
+    }
+}

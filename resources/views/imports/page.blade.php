@@ -1,0 +1,55 @@
+<x-layout title="A folder from elsewhere">
+    <main class="plain" id="main">
+        <h1 class="text-2xl mt-6 mb-1">A folder from elsewhere</h1>
+        <p class="soft max-w-[75ch] mb-3">An instance that was put together by hand or by another program. It is read here and never
+            changed:
+            its game and version, its loader, every archive in it, its configs and worlds.</p>
+        @if ($roots === [])
+            <p class="max-w-[75ch]">Which folders may be read is said when Stasimon is started, in
+                <span class="ver">STASIMON_FOLDERS</span>; none
+                is. An archive of the folder can be dropped on <a class="link underline" href="{{ route('shelf') }}">your shelf</a>, and
+                    read from
+                there.</p>
+        @else
+            <form method="post" action="{{ route('imports.store') }}" class="acts" style="justify-content: flex-start">@csrf
+                <label for="path" class="font-medium">Folder</label>
+                <input type="text" id="path" name="path" class="ver" style="width: min(460px, 100%)" value="{{ old('path') }}"
+                    maxlength="1000"
+                    required placeholder="{{ $roots[0] }}/…">
+                <button class="btn main-act">Read it</button>
+            </form>
+            <p class="soft mt-2">Below {{ implode(' or ', $roots) }}. An archive of a folder can be dropped on <a class="link underline"
+                    href="{{ route('shelf') }}">your shelf</a>.</p>
+        @endif
+        @if ($imports->isNotEmpty())
+            <h2 class="mt-6 mb-1">Read before</h2>
+            <div class="scroll">
+                <table class="grid-table plain">
+                    <thead>
+                        <tr>
+                            <th>Folder</th>
+                            <th>What became of it</th>
+                            <th>When</th>
+                        </tr>
+                    </thead>
+                    @foreach ($imports as $one)
+                        <tr data-row tabindex="-1">
+                            <td><a class="font-medium hover:underline" data-open
+                                href="{{ route('imports.show', $one) }}">{{ $one->source }}</a></td>
+                            <td>
+                                @if ($one->instance)
+                                    <a class="link underline"
+                                        href="{{ route('instances.show', $one->instance) }}">{{ $one->instance->name }}</a>
+                                @else
+                                    <span class="{{ $one->problem ? 'bad' : 'soft' }}">{{ $one->problem
+                                        ?? 'Read, and nothing made of it yet' }}</span>
+                                @endif
+                            </td>
+                            <td class="soft">{{ $one->created_at->diffForHumans() }}</td>
+                        </tr>
+                    @endforeach
+                </table>
+            </div>
+        @endif
+    </main>
+</x-layout>
