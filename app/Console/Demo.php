@@ -74,6 +74,7 @@ final class Demo extends Command
         $this->figureheads(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->brought(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
+        $this->elsewhere(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->tasks->once(TaskKind::LookOver);
 
         return self::SUCCESS;
@@ -153,6 +154,29 @@ final class Demo extends Command
             File::ensureDirectoryExists(dirname($file->path()));
             copy($path, $file->path());
             $this->shelf->read($file);
+        }
+    }
+
+    /** A folder as somebody has put it together by hand: most of it known, two unknown, one doubled, one kept out, two worlds. */
+    private function elsewhere(Instance $instance): void
+    {
+        $root = (string) (((array) config('stasimon.folders'))[0] ?? '');
+        if ($root === '' || is_dir("{$root}/The old ferry")) {
+            return;
+        }
+        $folder = "{$root}/The old ferry";
+        $live = (new Folder($instance))->live();
+        foreach (['mods', 'loader'] as $part) {
+            File::copyDirectory("{$live}/{$part}", "{$folder}/{$part}");
+        }
+        $mods = glob("{$folder}/mods/*.zip") ?: [];
+        copy($mods[0], substr($mods[0], 0, -4).' (1).zip');
+        rename($mods[1], "{$mods[1]}.disabled");
+        copy(config('stasimon.var').'/from-a-page/Paper Lanterns 0.3 (1).zip', "{$folder}/mods/Paper Lanterns 0.3.zip");
+        copy(config('stasimon.var').'/from-a-page/Harbour_Bells-v2.1.zip', "{$folder}/mods/Harbour_Bells-v2.1.zip");
+        foreach (['config/lampoil.json' => "{\"hours\": 8}\n", 'config/keys.txt' => "forward w\n", 'config/sound.txt' => "bells 7\n", 'worlds/Low Tide/world.json' => "{}\n", 'worlds/Low Tide/land.bin' => str_repeat('sand', 500), 'worlds/Long Summer/world.json' => "{}\n", 'notes.txt' => "Fogbank off, it is too dark.\n", 'ferrywright.json' => '{"game": "Ferrywright", "version": "3.2.1"}'] as $name => $text) {
+            File::ensureDirectoryExists(dirname("{$folder}/{$name}"));
+            file_put_contents("{$folder}/{$name}", $text);
         }
     }
 

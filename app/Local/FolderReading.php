@@ -137,7 +137,8 @@ final readonly class FolderReading
             }
             $before = $archives[$other];
             $isSame = $one['version'] === $before['version'];
-            $isNewer = version_compare($one['version'], $before['version']) > 0;
+            // Of two equal ones that stays which is called like it, not like a copy.
+            $isNewer = $isSame ? strlen($one['path']) < strlen($before['path']) : version_compare($one['version'], $before['version']) > 0;
             [$left, $kept] = $isNewer ? [$before, $one] : [$one, $before];
             $left['state'] = $isSame ? 'doubled' : 'superseded';
             $left['why'][] = ($isSame ? 'It is there twice: ' : 'A newer one is there: ').$kept['path'].'.';

@@ -5,9 +5,12 @@ declare(strict_types=1);
 use App\Models\CulpritSearch;
 use App\Models\Depot;
 use App\Models\DroppedLog;
+use App\Models\Import;
 use App\Models\Instance;
+use App\Models\ShelfFile;
 use App\Models\Task;
 use App\Work\TaskState;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Route as Registered;
 use Illuminate\Support\Facades\Route;
 use Tests\Support\Oddities;
@@ -18,13 +21,13 @@ const FIELDS = [
     'ids' => ['gulls'], 'id' => 'gulls', 'target' => 'long-piers', 'relation' => 'needs', 'range' => '>=1', 'build' => '0.16.9', 'runtime' => '21', 'memory' => '4096', 'repair' => '0123456789abcdef', 'remedy' => 'off gulls',
     'step' => 'since all', 'version' => '2.0.0', 'note' => 'a note', 'path' => 'mods/gulls-2.0.0.zip', 'point' => '1', 'own' => '1', 'seen' => '1', 'address' => 'http://127.0.0.1:9/depot', 'moderated' => '1', 'word' => 'worked', 'asks' => '1',
     'plain' => '1', 'side' => 'server', 'name' => 'Another', 'game' => 'ferrywright', 'loader' => 'halyard', 'text' => "one line\n", 'instance' => '', 'q' => 'fog', 'kind' => 'mod', 'category' => 'weather', 'depot' => 'slipway', 'fit' => 'now',
-    'sort' => 'size', 'shown' => '50', 'from' => '0', 'line' => '3', 'level' => 'warn', 'words' => 'start', 'fold' => '1', 'only' => 'touched', 'view' => 'theatre', 'page' => '1', 'fragment' => '1', 'slow' => '1',
+    'sort' => 'size', 'shown' => '50', 'from' => '0', 'line' => '3', 'level' => 'warn', 'words' => 'start', 'fold' => '1', 'only' => 'touched', 'view' => 'theatre', 'page' => '1', 'fragment' => '1', 'slow' => '1', 'finding' => '0', 'content' => '', 'source' => 'https://pages.example/x', 'size' => '10', 'needs' => 'gulls ^2', 'breaks' => '', 'file' => '', 'scheme' => 'semver', 'offset' => '0',
 ];
 
 /** The addresses of a route: with what is there, or with something odd in their place. */
 function addressOf(Registered $route, Instance $instance, Oddities $odd): string
 {
-    $there = ['instance' => $instance->id, 'package' => 'gulls', 'number' => 1, 'search' => CulpritSearch::query()->value('id') ?? 1, 'log' => DroppedLog::query()->value('id') ?? $instance->id, 'depot' => Depot::query()->value('id'), 'task' => Task::query()->value('id') ?? $instance->id, 'part' => 'build'];
+    $there = ['instance' => $instance->id, 'package' => 'gulls', 'number' => 1, 'search' => CulpritSearch::query()->value('id') ?? 1, 'log' => DroppedLog::query()->value('id') ?? $instance->id, 'depot' => Depot::query()->value('id'), 'task' => Task::query()->value('id') ?? $instance->id, 'part' => 'build', 'lesson' => 1, 'file' => ShelfFile::query()->value('id') ?? $instance->id, 'import' => Import::query()->value('id') ?? $instance->id];
 
     return '/'.ltrim((string) preg_replace_callback('/\{(\w+)\}/', fn (array $name): string => $odd->dice->getInt(1, 12) === 1
         ? $odd->pick(['%00', '%ff', '0', '99999999999999999999', '..%2f..', 'x%0ay', '2024', str_repeat('a', 300)])
@@ -36,6 +39,7 @@ it('answers every form with every field missing, wrong, huge or odd, and nothing
     $other = World::applied(['long-piers']);
     $instance = World::applied(['gulls', 'fogbank']);
     World::rehearsed($instance);
+    $this->post('/shelf', ['instance' => $instance->id, 'files' => [UploadedFile::fake()->createWithContent('bells-1.2.zip', "PK\5\6".str_repeat("\0", 18))]]);
     $routes = array_values(array_filter(Route::getRoutes()->getRoutes(), fn (Registered $route): bool => ! str_starts_with($route->uri(), 'storage') && $route->uri() !== 'up'
         // These change what is true for every instance, as they should.
         && ! str_starts_with($route->uri(), 'depots/{depot}')));

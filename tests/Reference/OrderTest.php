@@ -60,7 +60,7 @@ function turned(array $order): int
  * @param  list<OrderRule>  $rules
  * @return list<int> rules that are broken
  */
-function broken(array $order, array $rules): array
+function brokenBy(array $order, array $rules): array
 {
     $places = array_flip($order);
 
@@ -75,13 +75,13 @@ it('keeps every rule that it says it keeps, with the fewest pairs turned round o
         $answer = Ordering::of(new OrderRules($entries, $rules));
         if ($answer->order === null) {
             $circles++;
-            expect(array_filter(iterator_to_array(permutations($entries), false), fn (array $order): bool => array_filter(broken($order, $rules), fn (int $rule): bool => $rules[$rule]->strength === Strength::Must) === []))->toBe([]);
+            expect(array_filter(iterator_to_array(permutations($entries), false), fn (array $order): bool => array_filter(brokenBy($order, $rules), fn (int $rule): bool => $rules[$rule]->strength === Strength::Must) === []))->toBe([]);
 
             continue;
         }
-        expect(broken($answer->order, $rules))->toBe($answer->dropped);
+        expect(brokenBy($answer->order, $rules))->toBe($answer->dropped);
         $kept = array_values(array_diff_key($rules, array_flip($answer->dropped)));
-        $fewest = min(array_map(turned(...), array_filter(iterator_to_array(permutations($entries), false), fn (array $order): bool => broken($order, $kept) === [])));
+        $fewest = min(array_map(turned(...), array_filter(iterator_to_array(permutations($entries), false), fn (array $order): bool => brokenBy($order, $kept) === [])));
         expect(turned($answer->order))->toBe($fewest);
     }
     expect($circles)->toBeGreaterThan(5);
@@ -120,7 +120,7 @@ it('orders long lists as tsort allows, each next one the first of those that may
         }
     }
     $order = Ordering::of(new OrderRules($names, $rules))->order ?? [];
-    expect(broken($order, $rules))->toBe([])->and(count(array_unique($order)))->toBe(300);
+    expect(brokenBy($order, $rules))->toBe([])->and(count(array_unique($order)))->toBe(300);
     foreach ($order as $place => $entry) {
         $left = array_slice($order, $place);
         $may = array_filter($left, fn (string $one): bool => array_filter($rules, fn (OrderRule $rule): bool => $rule->then === $one && in_array($rule->first, $left, true)) === []);

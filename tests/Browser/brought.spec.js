@@ -1,0 +1,59 @@
+import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { addToDraft, apply, expectAccessible, files, folderOf, makeInstance, rehearse, rootOf } from './steps.js';
+
+const folder = `${process.env.STASIMON_VAR}/from-a-page`;
+test.beforeAll(() => execFileSync('php', ['standins/content/page.php', '--out', folder]));
+
+test('files from a page: recognised, asked about, added, and clean with them', async ({ page }) => {
+    await makeInstance(page, 'From a Page');
+    await addToDraft(page, 'Gulls');
+    await apply(page);
+    await page.goto(`${rootOf(page)}/shelf`);
+    await page.locator('#files').setInputFiles(readdirSync(folder).map(name => `${folder}/${name}`));
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    const row = name => page.getByRole('row').filter({ hasText: name });
+    await expect(row('tide-clock.zip')).toContainText('A package of your own');
+    await expect(row('Bell-Buoys-9.0.0.zip')).toContainText('No depot has its release 9.0.0.');
+    await expect(row('Paper Lanterns')).toContainText('Nothing says what it is');
+    await expectAccessible(page);
+    await row('Harbour_Bells').getByRole('link', { name: 'Say what it is' }).click();
+    await expect(page.getByRole('radio', { checked: true })).toHaveValue('harbour-bells/bells');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Keep that' }).click();
+    for (const name of ['Harbour_Bells', 'tide-clock.zip']) {
+        await row(name).getByRole('button', { name: 'Add it' }).click();
+        await page.getByRole('link', { name: 'From your disk' }).click();
+    }
+    await page.getByRole('link', { name: 'Draft', exact: true }).click();
+    await apply(page);
+    expect(files(`${folderOf(page)}/mods`)).toEqual(expect.arrayContaining(['Harbour_Bells-v2.1.zip', 'gulls-2.0.0.zip', 'tide-clock.zip']));
+    await rehearse(page, 'Clean');
+});
+
+test('a folder from elsewhere: read, made an instance, and clean as it was', async ({ page }) => {
+    await makeInstance(page, 'Where It Was');
+    await addToDraft(page, 'Gulls', 'Tide Tables');
+    await apply(page);
+    const old = `${process.env.STASIMON_FOLDERS}/Old one`;
+    mkdirSync(`${old}/config`, { recursive: true });
+    ['mods', 'loader'].forEach(part => cpSync(`${folderOf(page)}/${part}`, `${old}/${part}`, { recursive: true }));
+    writeFileSync(`${old}/ferrywright.json`, '{"game": "Ferrywright", "version": "3.2.1"}');
+    writeFileSync(`${old}/config/own.toml`, 'mine = 1');
+    await page.goto('/folders');
+    await page.getByLabel('Folder', { exact: true }).fill('/etc');
+    await page.getByRole('button', { name: 'Read it' }).click();
+    await expect(page.getByText('not a folder below one that may be read')).toBeVisible();
+    await page.goto('/folders');
+    await page.getByLabel('Folder', { exact: true }).fill(old);
+    await page.getByRole('button', { name: 'Read it' }).click();
+    await expect(page.getByText('Ferrywright 3.2.1 on Halyard')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByLabel('Call it').fill('As It Was');
+    await page.getByRole('button', { name: 'Make an instance of it' }).click();
+    await page.getByRole('link', { name: 'See its draft, and apply it' }).click();
+    await apply(page);
+    expect(existsSync(`${folderOf(page)}/config/own.toml`)).toBe(true);
+    await rehearse(page, 'Clean');
+});
