@@ -82,6 +82,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
     Route::get('/base/{part}', [BaseController::class, 'show'])->whereIn('part', ['build', 'runtime', 'memory'])->name('base');
     Route::get('/files', [FilesController::class, 'index'])->name('files');
+    Route::post('/files/repair', [FilesController::class, 'repair'])->name('files.repair');
     Route::post('/files/keep', [FilesController::class, 'keep'])->name('files.keep');
     Route::post('/files/unkeep', [FilesController::class, 'unkeep'])->name('files.unkeep');
     Route::get('/apply', [ApplyController::class, 'show'])->name('apply');

@@ -8,6 +8,7 @@ use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\TendDepot;
 use App\Disk\ApplyDraft;
 use App\Disk\RemoveInstance;
+use App\Disk\Repairing;
 use App\Drafts\Drafting;
 use App\Find\WorkOut;
 use App\Findings\LookOver;
@@ -38,6 +39,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Import, ReadFolder::class],
         [TaskKind::Tend, TendDepot::class],
         [TaskKind::Apply, ApplyDraft::class],
+        [TaskKind::Repair, Repairing::class],
         [TaskKind::Removal, RemoveInstance::class],
         [TaskKind::Rehearsal, Rehearse::class],
         [TaskKind::CulpritSearch, SearchCulprits::class],

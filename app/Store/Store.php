@@ -55,6 +55,21 @@ final readonly class Store
         return false;
     }
 
+    /** The same by reading it whole, whatever its time of change says; null where there is none. */
+    public function holds(string $sha256): ?bool
+    {
+        $path = $this->path($sha256);
+        if (! is_file($path)) {
+            return null;
+        }
+        if (hash_file('sha256', $path) === $sha256) {
+            return true;
+        }
+        unlink($path);
+
+        return false;
+    }
+
     /**
      * Gives a partial file its name; whoever calls has checked its digest.
      *

@@ -11,6 +11,7 @@ enum TaskKind: string
     case Tend = 'tend';
     case Apply = 'apply';
     case Removal = 'removal';
+    case Repair = 'repair';
     case Rehearsal = 'rehearsal';
     case CulpritSearch = 'culprit search';
     case Log = 'log';
@@ -26,6 +27,7 @@ enum TaskKind: string
             self::Tend => 'Putting packages in order',
             self::Apply => 'Applying a draft',
             self::Removal => 'Deleting files',
+            self::Repair => 'Reading every file',
             self::Rehearsal => 'Rehearsing',
             self::CulpritSearch => 'Looking for a culprit',
             self::Log => 'Reading a log',
@@ -42,6 +44,7 @@ enum TaskKind: string
         return match ($this) {
             self::Apply => 'A draft of this instance is being applied. Wait until it is done.',
             self::CulpritSearch => 'A culprit is being looked for in this instance. Wait until it is found, or stop the search.',
+            self::Repair => 'Every file of this instance is being read. Wait until that is done.',
             self::Rehearsal => 'This instance is being rehearsed. Wait until it is done, or stop it.',
             default => 'This instance is busy. Wait until that is done.',
         };
@@ -60,7 +63,7 @@ enum TaskKind: string
     /** Whether instances may be otherwise after it, so that they have to be looked over. */
     public function changesThings(): bool
     {
-        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Rehearsal, self::CulpritSearch, self::Shelf], true);
+        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Repair, self::Rehearsal, self::CulpritSearch, self::Shelf], true);
     }
 
     /** Whether it is of interest to somebody who looks at the top of a page. */

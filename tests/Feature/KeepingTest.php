@@ -189,3 +189,25 @@ it('waives a limit for one release with a note, which lapses with the release', 
     expect($instance->plan->waivers)->toBe([])->and($instance->plan->waiverNotes)->toBe([])->and(found($instance))->toBe([]);
     $this->post("/instances/{$instance->id}/draft/waive", ['id' => 'paper-lanterns', 'version' => '9.9.9', 'relation' => 'needs', 'target' => 'ferrywright'])->assertStatus(422);
 });
+
+it('reads every file against its digest, whatever its time says, and has what is damaged fetched and laid anew', function (): void {
+    World::depot();
+    $instance = World::applied(['gulls']);
+    $folder = new App\Disk\Folder($instance);
+    $this->post("/instances/{$instance->id}/files/repair")->assertRedirect();
+    $this->get("/instances/{$instance->id}/files")->assertOk()->assertSee('are as they came');
+    expect($instance->load('draft')->draft)->toBeNull();
+
+    // Written into without a trace: both names of the content are damaged, and no time tells.
+    $path = $folder->live('mods/gulls-2.0.0.zip');
+    $digest = (string) hash_file('sha256', $path);
+    chmod($path, 0o644);
+    file_put_contents($path, 'x', FILE_APPEND);
+    touch($path, App\Store\Store::MOMENT);
+    $this->post("/instances/{$instance->id}/files/repair")->assertRedirect();
+    $this->get("/instances/{$instance->id}/files")->assertOk()->assertSee('1 is not as it came (mods/gulls-2.0.0.zip)');
+    World::apply($instance);
+    expect(hash_file('sha256', $folder->live('mods/gulls-2.0.0.zip')))->toBe($digest)->and(hash_file('sha256', (new App\Store\Store)->path($digest)))->toBe($digest);
+    $this->post("/instances/{$instance->id}/files/repair")->assertRedirect();
+    $this->get("/instances/{$instance->id}/files")->assertOk()->assertSee('are as they came');
+});

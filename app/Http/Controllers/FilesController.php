@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Disk\FolderFile;
 use App\Disk\Inventory;
+use App\Disk\Repairing;
 use App\Http\Requests\Steps\FileRequest;
 use App\Http\Requests\Steps\KeepRequest;
 use App\Models\Instance;
@@ -33,7 +34,15 @@ final readonly class FilesController
             default => true,
         })->filter(fn (FolderFile $file): bool => $words === '' || mb_stripos($file->path.' '.$file->name, $words) !== false)->values();
 
-        return view('files.page', ['instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words, 'counts' => $counts]);
+        return view('files.page', ['instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words, 'counts' => $counts, 'read' => Repairing::said($instance)]);
+    }
+
+    /** Reads every file against its digest, and has what is damaged put right. */
+    public function repair(Instance $instance, Repairing $repairing): RedirectResponse
+    {
+        $repairing->start($instance);
+
+        return redirect()->route('files', $instance)->with('said', 'Every file is being read. What is damaged is put right by a draft.');
     }
 
     public function keep(KeepRequest $request, Instance $instance): RedirectResponse

@@ -17,6 +17,10 @@
             <input type="search" name="q" value="{{ $words }}" aria-label="Part of a path or a package" class="w-56"
                 placeholder="Part of a path, or a package" data-key="/" maxlength="200">
         </form>
+        <form method="post" action="{{ route('files.repair', $instance) }}" class="px-[18px] pb-2">@csrf
+            <button class="link">Read every file, and lay anew what is damaged</button>
+            <span class="soft">{{ $read }}</span>
+        </form>
         @if ($files->isEmpty())
             <p class="px-[18px] soft">
                 {{ $words !== '' ? 'No file here is called like that.'
