@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace App;
 
 use App\Refusal\Refusal;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\Platform;
 
-/** The game definitions that are installed. */
+/** The game definitions that come with Stasimon, and those that a person has taught. */
 final class Games
 {
     /** @var array<string, GameDefinition>|null */
@@ -28,9 +30,35 @@ final class Games
                 $definition = GameDefinition::read($json, $this->platformOf($json));
                 $this->definitions[$definition->id] = $definition;
             }
+            foreach (DB::table('taught_games')->orderBy('id')->pluck('document') as $json) {
+                try {
+                    $definition = GameDefinition::read($json, $this->platformOf($json));
+                    $this->definitions[$definition->id] ??= $definition;
+                } catch (UnusableDocument $failure) {
+                    // It was readable when it was taught; the others are there all the same.
+                    report($failure);
+                }
+            }
         }
 
         return $this->definitions;
+    }
+
+    public function ships(string $id): bool
+    {
+        return array_filter(glob($this->folder.'/*.json') ?: [], fn (string $file): bool => basename($file, '.json') === $id) !== [];
+    }
+
+    /** Where the definition of a game stands that comes with Stasimon. */
+    public function fileOf(string $id): string
+    {
+        return "{$this->folder}/{$this->get($id)->id}.json";
+    }
+
+    /** Has definitions read anew. */
+    public function forget(): void
+    {
+        $this->definitions = null;
     }
 
     /** What is known of the platform that a game's runtime is. */

@@ -63,7 +63,8 @@ final class AppServiceProvider extends ServiceProvider
 
             return $undertakings;
         });
-        $this->app->singleton(Games::class, fn (): Games => new Games((string) config('stasimon.games')));
+        // What a person teaches is there for the next page and the next job.
+        $this->app->scoped(Games::class, fn (): Games => new Games((string) config('stasimon.games')));
     }
 
     public function boot(): void

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
+use App\Games;
+use App\Local\TaughtGames;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
@@ -19,7 +21,7 @@ use LogicException;
 /** Rehearses an instance. */
 final readonly class Rehearse implements Undertaking
 {
-    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks)
+    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games)
     {
     }
 
@@ -29,6 +31,7 @@ final readonly class Rehearse implements Undertaking
         if ($instance->applied_at === null && ! $plain) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to launch. Apply the draft first.');
         }
+        TaughtGames::mayRun($this->games->get($instance->plan->base->game));
         $rehearsal = null;
         $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, &$rehearsal): array {
             $rehearsal = $locked->rehearsals()->create([

@@ -6,6 +6,7 @@ namespace App\Rehearsals\Launch;
 
 use App\Disk\Processes;
 use App\Games;
+use App\Local\TaughtGames;
 use App\Models\Instance;
 use App\Refusal\Meaning;
 use App\Rehearsals\Log\LogFile;
@@ -35,6 +36,7 @@ final readonly class Launch
      */
     public function run(Plan $plan, string $dir, LogFile $log, Closure $stopped, Side $side = Side::Client, bool $plain = false, int $seed = 0): Launched
     {
+        TaughtGames::mayRun($this->games->get($plan->base->game));
         $output = new Output($log);
         try {
             $process = new Process($this->command($plan, $dir, $side, $plain, $seed), $dir, [self::MARK => basename(dirname($dir))], timeout: self::LONGEST);

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Games;
+use App\Http\Requests\GameRequest;
+use App\Local\TaughtGames;
+use App\Refusal\Refusal;
+use App\View\Address;
+use App\View\GamePage;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Http\UploadedFile;
+use Illuminate\View\View;
+
+/** The games that are known, and how one more is taught. */
+final readonly class GameController
+{
+    public function __construct(private Games $games, private TaughtGames $taught)
+    {
+    }
+
+    public function index(): View
+    {
+        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all()))]);
+    }
+
+    public function store(GameRequest $request): RedirectResponse
+    {
+        $game = $this->taught->teach($request->definition());
+
+        return redirect()->route('games.show', $game->id)->with('said', "{$game->name} is known now. Nothing of it is run before you have agreed to its command.");
+    }
+
+    /** The page of a game; with a file, also what the definition makes of it. */
+    public function show(Request $request, string $game): View
+    {
+        $upload = $request->file('file');
+
+        return view('games.game', ['page' => new GamePage($this->games->get($game), $upload instanceof UploadedFile ? $upload : null)]);
+    }
+
+    public function document(string $game): Response
+    {
+        $json = TaughtGames::row($this->games->get($game)->id)->document ?? (string) file_get_contents($this->games->fileOf($game));
+
+        return response($json, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$game}.json\""]);
+    }
+
+    public function agree(Request $request, string $game): RedirectResponse
+    {
+        $this->taught->agree($this->games->get($game)->id, Address::words($request, 'command', 10_000));
+
+        return redirect()->route('games.show', $game)->with('said', 'It may be launched by that command.');
+    }
+
+    public function destroy(string $game): RedirectResponse
+    {
+        if (TaughtGames::row($game) === null) {
+            throw Refusal::conflict('That game comes with Stasimon, and stays.');
+        }
+        $this->taught->forget($game);
+
+        return redirect()->route('games')->with('said', 'The game is forgotten.');
+    }
+}

@@ -1,0 +1,43 @@
+<x-layout title="Games">
+    <main class="plain" id="main">
+        <h1 class="text-2xl mt-6 mb-1">Games</h1>
+        <p class="soft max-w-[75ch] mb-3">A game is known by its definition, which is data: its versions, loaders and runtime, where files go, how
+            archives say what they are, how it is launched and what its log means.</p>
+        <div class="scroll">
+            <table class="grid-table plain">
+                <thead>
+                    <tr>
+                        <th>Game</th>
+                        <th>Versions</th>
+                        <th>Where its definition is from</th>
+                        <th class="num">Instances</th>
+                    </tr>
+                </thead>
+                @foreach ($pages as $page)
+                    <tr data-row tabindex="-1">
+                        <td><a class="font-medium hover:underline" data-open
+                                href="{{ route('games.show', $page->game->id) }}">{{ $page->game->name }}</a></td>
+                        <td>{{ $page->versions() }}</td>
+                        <td>{{ $page->from() }} @if ($page->waits())
+                                <span class="warn">waits for your word before it is launched</span>
+                            @endif
+                        </td>
+                        <td class="num ver">{{ $page->instances ?: '' }}</td>
+                    </tr>
+                @endforeach
+            </table>
+        </div>
+        <h2 class="mt-6 mb-1">Teach a game</h2>
+        <form method="post" action="{{ route('games.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"
+            @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="take($event)" :class="over && 'over'">@csrf
+            <div class="acts" style="justify-content: flex-start">
+                <label for="file" class="font-medium">Drop a definition here, or choose one</label>
+                <input type="file" id="file" name="file" x-ref="file" accept="application/json,.json">
+            </div>
+            <label for="text" class="block mt-3 font-medium">Or paste its text</label>
+            <textarea id="text" name="text" rows="4" maxlength="1000000" spellcheck="false" class="ver w-full">{{ old('text') }}</textarea>
+            <div class="acts mt-3" style="justify-content: flex-start"><button class="btn main-act">Teach it</button></div>
+            <p class="soft mt-2">Nothing of it is run by that. Its command is shown, and waits for your word.</p>
+        </form>
+    </main>
+</x-layout>

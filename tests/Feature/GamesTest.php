@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Games;
+use App\Models\Instance;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Document\Place;
+use Tests\Support\World;
+
+/** @param  array<string, mixed>  $more */
+function taught(array $more = []): string
+{
+    return (string) json_encode($more + ['id' => 'rowing', 'name' => 'Rowing'] + (array) json_decode((string) file_get_contents(base_path('games/ferrywright.json')), true), JSON_PRETTY_PRINT);
+}
+
+it('is taught a game by its definition, shows its command, and runs nothing of it before somebody has agreed', function (): void {
+    World::depot();
+    $this->post('/games', ['text' => taught()])->assertRedirect('/games/rowing');
+    $this->get('/games')->assertOk()->assertSee('Rowing')->assertSee('Taught by you, revision 1')->assertSee('waits for your word');
+    $this->get('/games/rowing')->assertOk()->assertSee('Nobody has agreed to this command')->assertSee('launch.php');
+    $this->get('/new?game=rowing')->assertOk()->assertSee('Rowing');
+    expect(json_decode((string) $this->get('/games/rowing/definition.json')->assertOk()->getContent(), true)['name'])->toBe('Rowing');
+
+    $instance = World::applied(['gulls']);
+    DB::table('instances')->where('id', $instance->id)->update(['plan' => DB::raw("jsonb_set(plan, '{game}', '\"rowing\"')")]);
+    $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('Nobody has agreed yet to the command');
+    $this->post('/games/rowing/agree', ['command' => '["something else"]'])->assertStatus(409);
+    $command = (string) json_encode(app(Games::class)->get('rowing')->launch);
+    $this->post('/games/rowing/agree', ['command' => $command])->assertRedirect();
+    $this->get('/games/rowing')->assertOk()->assertSee('You have agreed to this command');
+    expect(DB::table('taught_games')->value('agreed'))->toBe($command);
+
+    // Another command waits again; a definition that takes away what an instance stands on is refused, with its name.
+    $this->post('/games', ['text' => taught(['launch' => ['sh', '-c', 'echo']])])->assertRedirect();
+    $this->get('/games/rowing')->assertSee('revision 2')->assertSee('Nobody has agreed to this command');
+    $this->post('/games', ['text' => taught(['loaders' => [['id' => 'jib', 'words' => 'x']]])])->assertStatus(409)->assertSee("{$instance->name} has halyard.");
+    $this->delete('/games/rowing')->assertStatus(409)->assertSee($instance->name);
+    Instance::query()->whereKey($instance->id)->delete();
+    $this->delete('/games/rowing')->assertRedirect('/games');
+    expect(DB::table('taught_games')->count())->toBe(0);
+});
+
+it('says with line and pointer what is wrong with a definition, and keeps nothing', function (string $text, string $says, int $status): void {
+    $this->post('/games', ['text' => $text])->assertStatus($status)->assertSee($says);
+    expect(DB::table('taught_games')->count())->toBe(0);
+})->with([
+    'no JSON' => ['{', 'it is not JSON', 422],
+    'a place that is none' => [fn (): string => taught(['descriptors' => [['path' => '../x', 'format' => 'json', 'id' => 'id', 'version' => 'v']]]), '/descriptors/0/path', 422],
+    'an expression that is none' => [fn (): string => taught(['descriptors' => [['path' => 'x', 'format' => 'json', 'id' => 'a[', 'version' => 'v']]]), '/descriptors/0/id', 422],
+    'a game that ships' => [fn (): string => taught(['id' => 'ferrywright']), 'comes with Stasimon', 409],
+]);
+
+it('shows what a definition makes of a real file', function (): void {
+    World::depot();
+    $path = config('stasimon.var').'/depots/slipway/files/gulls-2.0.0.zip';
+    $this->post('/games/ferrywright/try', ['file' => new UploadedFile($path, 'gulls.zip', test: true)])->assertOk()->assertSee('Gulls')->assertSee('needs kedge-bones &gt;=3.0.0', false)->assertSee('needs halyard or capstan');
+    $this->post('/games/ferrywright/try', ['file' => UploadedFile::fake()->createWithContent('x.zip', 'nothing')])->assertOk()->assertSee('It is not an archive.');
+});
+
+it('is taught the worked example of the documentation, and reads a real bundle by it', function (): void {
+    World::depot();
+    $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/osgi/game.json'))])->assertRedirect('/games/osgi');
+    $this->post('/games/osgi/try', ['file' => new UploadedFile('/usr/share/java/gson.jar', 'gson.jar', test: true)])->assertOk()->assertSee('com.google.gson')->assertSee('provides pkg.com.google.gson.stream')->assertSee('needs cap.osgi.ee.javase');
+});
+
+it('finds the line that a pointer names', function (): void {
+    $json = "{\n  \"a\": [1, {\"b\": \"}\",\n    \"c\": [\n      2]}],\n  \"d/e\": {\"f\":\n    null}\n}";
+    expect(array_map(fn (string $pointer): int => Place::line($json, $pointer), ['', '/a', '/a/1/b', '/a/1/c', '/a/1/c/0', '/d~1e', '/d~1e/f', '/d~1e/missing', '/nowhere']))->toBe([1, 2, 2, 3, 4, 5, 6, 5, 1]);
+});
