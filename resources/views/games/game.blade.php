@@ -19,7 +19,7 @@
             <p class="soft">You have agreed to this command. Another one would wait for your word again.</p>
         @endif
         <h2 class="mt-5 mb-1">Where files go</h2>
-        <table class="grid-table" style="max-width: 420px">
+        <table class="grid-table plain" style="max-width: 420px">
             <thead class="sr-only">
                 <tr>
                     <th>Kind</th>
