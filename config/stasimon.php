@@ -19,6 +19,8 @@ return [
     // Hosts and ports inside this machine or its network that depots may be at, beside the demo's: "host:port,host:port".
     // Folders below which a person may have folders read that were put together elsewhere, separated by colons.
     'folders' => array_values(array_filter(explode(':', (string) env('STASIMON_FOLDERS', '')))),
+    // Where runtimes are beside the usual places, separated by colons.
+    'runtimes' => array_values(array_filter(explode(':', (string) env('STASIMON_RUNTIMES', '')))),
     'private_depots' => array_filter([
         ...explode(',', (string) env('STASIMON_PRIVATE_DEPOTS', '')),
         ...array_map(fn (string $url): string => parse_url($url, PHP_URL_HOST).':'.parse_url($url, PHP_URL_PORT), [

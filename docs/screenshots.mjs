@@ -37,7 +37,18 @@ await shoot('depots', '/depots');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
 await shoot('line-up', archipelago);
 await shoot('from-your-disk', `${lights}/shelf`);
-await shoot('one-folder-of-it', `${lights}/shelf`, { act: p => p.getByRole('link', { name: /Harbour_Bells/ }).click() });
+await shoot('folder', '/folders', {
+    act: async p => {
+        await p.getByLabel('Folder', { exact: true }).fill(
+            `${await p
+                .getByLabel('Folder', { exact: true })
+                .getAttribute('placeholder')
+                .then(text => text.replace('…', ''))}The old ferry`,
+        );
+        await p.getByRole('button', { name: 'Read it' }).click();
+        await p.getByRole('button', { name: 'Make an instance of it' }).waitFor();
+    },
+});
 await shoot('line-up-narrow', lights, { width: 400, height: 800 });
 const oakum = { act: p => p.getByRole('img', { name: /^Oakum API/ }).focus() };
 await shoot('theatre', `${archipelago}?view=theatre`, oakum);

@@ -14,6 +14,7 @@ use App\Findings\Rules\LinkedFolders;
 use App\Findings\Rules\LittleMemory;
 use App\Findings\Rules\Notices;
 use App\Findings\Rules\Overlaps;
+use App\Findings\Rules\RuntimeMissing;
 use App\Findings\Rules\RuntimeTooOld;
 use App\Findings\Rules\Waived;
 use App\Findings\Rules\WorldsAtRisk;
@@ -30,7 +31,7 @@ final readonly class Findings
     private const OF_FILES = [FilesTouched::class, LinkedFolders::class];
 
     /** Rules about everything else; of a draft as well, but for a rehearsal, which was of what is applied. */
-    private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, LittleMemory::class];
+    private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class];
 
     public function __construct(private Container $container, private Inventory $inventory, private RunsOn $runsOn)
     {

@@ -27,6 +27,7 @@ final readonly class GameDefinition
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<string>  $launch  the command, with {placeholders}
      * @param  list<DescriptorRule>  $descriptors  how its archives say what they are, the first that fits counts
+     * @param  string  $runtimeFound  the kind of program that is looked for on the machine and started as its runtime; nothing if it brings its own
      * @param  list<DescriptorRule>  $installed  how a folder with the game in it says which game and version it is
      * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any archive, in force from one of their versions on
      */
@@ -49,6 +50,7 @@ final readonly class GameDefinition
         public ?array $worlds = null,
         public array $descriptors = [],
         public array $installed = [],
+        public string $runtimeFound = '',
         private array $here = [],
     ) {
     }
@@ -87,6 +89,7 @@ final readonly class GameDefinition
             self::worlds($node->optional('worlds')),
             array_map(DescriptorRule::read(...), $node->listed('descriptors')),
             array_map(DescriptorRule::read(...), $node->listed('installed')),
+            $runtime->optional('find')?->text() ?? '',
             array_map(self::here(...), $node->listed('here')),
         );
     }

@@ -2,7 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Findings\Rules\RuntimeMissing;
+use App\Findings\RunsOn;
+use App\Findings\Seen;
 use App\Games;
+use App\Local\Runtimes;
 use App\Models\Instance;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -63,6 +68,30 @@ it('is taught the worked example of the documentation, and reads a real bundle b
     World::depot();
     $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/osgi/game.json'))])->assertRedirect('/games/osgi');
     $this->post('/games/osgi/try', ['file' => new UploadedFile('/usr/share/java/gson.jar', 'gson.jar', test: true)])->assertOk()->assertSee('com.google.gson')->assertSee('provides pkg.com.google.gson.stream')->assertSee('needs cap.osgi.ee.javase');
+});
+
+it('finds the runtimes of this machine without starting one, and says which one is missing', function (): void {
+    World::depot();
+    $home = sys_get_temp_dir().'/stasimon-jvm-'.getmypid();
+    mkdir("{$home}/bin", recursive: true);
+    file_put_contents("{$home}/release", "IMPLEMENTOR=\"Nobody\"\nJAVA_VERSION=\"1.8.0_402\"\nOS_ARCH=\"i386\"\n");
+    file_put_contents("{$home}/bin/java", "#!/bin/sh\ntouch {$home}/started\n");
+    chmod("{$home}/bin/java", 0o755);
+    config(['stasimon.runtimes' => [$home]]);
+    // The one that the tests have installed says the same of itself when it is started.
+    preg_match('/version "(?<version>[^"]+)"/', (string) shell_exec('java -version 2>&1'), $java);
+    $this->get('/games')->assertOk()->assertSee('Java 8')->assertSee('Nobody, 32 bits')->assertSee($java['version']);
+    expect(is_file("{$home}/started"))->toBeFalse()->and(app(Runtimes::class)->of('java', '8')?->program)->toBe("{$home}/bin/java");
+
+    $definition = json_decode(taught(), true);
+    $definition['runtime']['find'] = 'java';
+    $this->post('/games', ['text' => (string) json_encode($definition)])->assertRedirect();
+    $instance = World::applied(['gulls']);
+    DB::table('instances')->where('id', $instance->id)->update(['plan' => DB::raw("jsonb_set(jsonb_set(plan, '{game}', '\"rowing\"'), '{runtimeVersion}', '\"21\"')")]);
+    $rule = app(RuntimeMissing::class);
+    $seen = Seen::applied(Instance::query()->with('placed')->findOrFail($instance->id), [], new DepotCatalogue(app(Games::class)->get('rowing')), app(RunsOn::class));
+    expect($rule->findings($seen)[0]->title)->toBe('Java 21 is not on this machine')->and($rule->findings($seen)[0]->text)->toContain('openjdk-21-jre-headless', 'and 8 were found here');
+    array_map(unlink(...), ["{$home}/bin/java", "{$home}/release"]);
 });
 
 it('finds the line that a pointer names', function (): void {

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Games;
 use App\Http\Requests\GameRequest;
+use App\Local\Runtimes;
 use App\Local\TaughtGames;
 use App\Refusal\Refusal;
 use App\View\Address;
@@ -23,9 +24,9 @@ final readonly class GameController
     {
     }
 
-    public function index(): View
+    public function index(Runtimes $runtimes): View
     {
-        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all()))]);
+        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())), 'runtimes' => $runtimes->all()]);
     }
 
     public function store(GameRequest $request): RedirectResponse

@@ -6,6 +6,7 @@ namespace App\Rehearsals\Launch;
 
 use App\Disk\Processes;
 use App\Games;
+use App\Local\Runtimes;
 use App\Local\TaughtGames;
 use App\Models\Instance;
 use App\Refusal\Meaning;
@@ -25,7 +26,7 @@ final readonly class Launch
     /** The variable by which a launched game is known: it holds the id of the instance whose folder it runs in. */
     private const MARK = 'STASIMON_LAUNCH';
 
-    public function __construct(private Games $games)
+    public function __construct(private Games $games, private Runtimes $runtimes)
     {
     }
 
@@ -96,6 +97,7 @@ final readonly class Launch
     private function command(Plan $plan, string $dir, Side $side, bool $plain, int $seed): array
     {
         return $this->games->get($plan->base->game)->command([
+            'program' => $this->program($plan),
             'standins' => (string) config('stasimon.standins'),
             'dir' => $dir,
             'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
@@ -105,5 +107,13 @@ final readonly class Launch
             'side' => $side->value,
             'seed' => (string) $seed,
         ]);
+    }
+
+    /** The runtime of this machine that the base names, for a game that is started by one; its bare name where there is none. */
+    private function program(Plan $plan): string
+    {
+        $kind = $this->games->get($plan->base->game)->runtimeFound;
+
+        return $kind === '' ? '' : $this->runtimes->of($kind, $plan->base->runtimeVersion)->program ?? $kind;
     }
 }

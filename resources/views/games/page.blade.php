@@ -27,6 +27,32 @@
                 @endforeach
             </table>
         </div>
+        <h2 class="mt-6 mb-1">Runtimes of this machine</h2>
+        @if ($runtimes === [])
+            <p class="soft max-w-[75ch]">None was found in the usual places or in PATH. Games that bring their own need none; a folder with one
+                can be named in <span class="ver">STASIMON_RUNTIMES</span>.</p>
+        @else
+            <div class="scroll">
+                <table class="grid-table plain">
+                    <thead class="sr-only">
+                        <tr>
+                            <th>Runtime</th>
+                            <th>Version</th>
+                            <th>Made by</th>
+                            <th>Where</th>
+                        </tr>
+                    </thead>
+                    @foreach ($runtimes as $one)
+                        <tr>
+                            <td>{{ ['java' => 'Java', 'dotnet' => '.NET'][$one->kind] ?? $one->kind }} {{ $one->major() }}</td>
+                            <td class="ver">{{ $one->version }}</td>
+                            <td>{{ $one->vendor }}{{ $one->bits ? ($one->vendor === '' ? '' : ', ').$one->bits.' bits' : '' }}</td>
+                            <td class="ver">{{ $one->program }}</td>
+                        </tr>
+                    @endforeach
+                </table>
+            </div>
+        @endif
         <h2 class="mt-6 mb-1">Teach a game</h2>
         <form method="post" action="{{ route('games.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"
             @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="take($event)" :class="over && 'over'">@csrf

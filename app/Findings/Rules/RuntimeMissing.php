@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Remedy;
+use App\Findings\Resolving;
+use App\Findings\Rule;
+use App\Findings\Seen;
+use App\Games;
+use App\Local\Runtime;
+use App\Local\Runtimes;
+
+/** The runtime that the base names is not on this machine, where the game is started by one of those. */
+final readonly class RuntimeMissing implements Rule
+{
+    public function __construct(private Games $games, private Runtimes $runtimes, private Resolving $resolving)
+    {
+    }
+
+    public function findings(Seen $seen): array
+    {
+        $game = $this->games->get($seen->plan->base->game);
+        $version = $seen->plan->base->runtimeVersion;
+        if ($game->runtimeFound === '' || $this->runtimes->of($game->runtimeFound, $version) !== null) {
+            return [];
+        }
+        $here = array_values(array_unique(array_map(fn (Runtime $one): string => $one->major(), array_filter($this->runtimes->all(), fn (Runtime $one): bool => $one->kind === $game->runtimeFound && in_array($one->major(), $game->runtimes, true)))));
+        $fitting = array_values(array_filter($here, fn (string $one): bool => $this->resolving->holds($seen->plan->onRuntime($one), $seen->instance)));
+
+        return [new Finding(
+            Level::Stops,
+            "{$game->runtimeName} {$version} is not on this machine",
+            ($here === [] ? "No {$game->runtimeName} was found here" : "{$game->runtimeName} ".implode(' and ', $here).(count($here) === 1 ? ' was' : ' were').' found here').', so the game cannot be started. Debian has it in '.Runtimes::package($game->runtimeFound, $version).'; a folder with one can be named in STASIMON_RUNTIMES.',
+            null,
+            $fitting === [] ? [] : [new Remedy("Use {$game->runtimeName} {$fitting[0]}", 'as a draft', 'draft.base', [$seen->instance->id], ['runtime' => $fitting[0]])],
+        )];
+    }
+}
