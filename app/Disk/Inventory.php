@@ -8,12 +8,17 @@ use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
+use WeakMap;
 
 /** What an instance's folder holds, where each file comes from, and what was done to it by hand since it was applied. */
-final readonly class Inventory
+final class Inventory
 {
-    public function __construct(private Store $store)
+    /** @var WeakMap<Instance, array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}>> what was asked for last */
+    private readonly WeakMap $known;
+
+    public function __construct(private readonly Store $store)
     {
+        $this->known = new WeakMap;
     }
 
     /** @return list<FolderFile> by path; those that are missing among them */
@@ -56,8 +61,9 @@ final readonly class Inventory
     /** @return list<array{path: string, winner: string, over: list<string>}> paths that more than one package brings */
     public function contested(Instance $instance): array
     {
-        return array_values(DB::table('placed_files')->where('instance_id', $instance->id)->whereRaw("over <> '[]'")->orderBy('path')->get()
-            ->map(fn (object $row): array => ['path' => (string) $row->path, 'winner' => (string) $row->package_id, 'over' => array_values(array_map(strval(...), (array) json_decode($row->over, true)))])->all());
+        $rows = array_filter($this->known[$instance] ?? $this->placed($instance), fn (object $row): bool => $row->over !== '[]');
+
+        return array_map(fn (object $row): array => ['path' => $row->path, 'winner' => $row->package_id, 'over' => array_values(array_map(strval(...), (array) json_decode($row->over, true)))], array_values($rows));
     }
 
     /**
@@ -108,13 +114,13 @@ final readonly class Inventory
         rename($own, $folder->live($path));
     }
 
-    /** @return array<string, object{package_id: string, sha256: string, size: int, over: string, kept: bool}> rows of placed_files by path */
+    /** @return array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}> rows of placed_files by path */
     private function placed(Instance $instance): array
     {
-        /** @var array<string, object{package_id: string, sha256: string, size: int, over: string, kept: bool}> $rows */
+        /** @var array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}> $rows */
         $rows = DB::table('placed_files')->where('instance_id', $instance->id)->orderBy('path')->get()->keyBy('path')->all();
 
-        return $rows;
+        return $this->known[$instance] = $rows;
     }
 
     /**

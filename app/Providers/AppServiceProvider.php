@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\TendDepot;
 use App\Disk\ApplyDraft;
+use App\Disk\Inventory;
 use App\Disk\RemoveInstance;
 use App\Disk\Repairing;
 use App\Drafts\Drafting;
@@ -54,6 +55,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(Drafting::class);
         $this->app->scoped(BaseSentence::class);
         $this->app->scoped(Allowance::class);
+        $this->app->scoped(Inventory::class);
         $this->app->singleton(Liveness::class);
         $this->app->singleton(Undertakings::class, function (): Undertakings {
             $undertakings = new Undertakings;

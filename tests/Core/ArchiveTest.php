@@ -152,3 +152,27 @@ it('unpacks what it has read', function (): void {
     rewind($to);
     expect(stream_get_contents($to))->toBe('the content');
 });
+
+it('takes what is laid as it is though some systems could not unpack it, and not what is hostile all the same', function (ZipBytes $zip, ?string $says): void {
+    $path = $zip->write();
+    try {
+        $said = null;
+        try {
+            Archive::lookInto($path, 'gift.zip');
+        } catch (UnsafeArchive $refused) {
+            $said = $refused->getMessage();
+        }
+        $says === null ? expect($said)->toBeNull() : expect($said)->toContain($says);
+        // To be unpacked it is refused either way.
+        expect(fn () => Archive::read($path, 'gift.zip'))->toThrow(UnsafeArchive::class);
+    } finally {
+        unlink($path);
+    }
+})->with([
+    'LICENSE beside license/' => [fn (): ZipBytes => (new ZipBytes)->add('LICENSE')->add('license/mit.txt'), null],
+    'names that differ in case' => [fn (): ZipBytes => (new ZipBytes)->add('a/B.class')->add('a/b.class'), null],
+    'an entry twice' => [fn (): ZipBytes => (new ZipBytes)->add('a.txt', 'one')->add('a.txt', 'two'), null],
+    'archives in archives, deep' => [fn (): ZipBytes => (new ZipBytes)->add('inner-5.zip', nest(5)), null],
+    'a way out, twice' => [fn (): ZipBytes => (new ZipBytes)->add('../a.txt')->add('../a.txt'), 'leads out'],
+    'a wrong sum, twice' => [fn (): ZipBytes => (new ZipBytes)->add('a.txt', 'one', ['crc' => 1])->add('a.txt', 'two'), 'damaged'],
+]);

@@ -32,10 +32,10 @@ final readonly class Archive
      */
     public static function read(string $path, string $name, ArchiveLimits $limits = new ArchiveLimits): self
     {
-        $archive = self::lookInto($path, $name, $limits);
-        $archive->checkPaths($name);
+        $bytes = $limits->bytes;
+        $count = $limits->entries;
 
-        return $archive;
+        return self::inspect($path, $name, $limits, 1, $bytes, $count, true);
     }
 
     /**
@@ -49,7 +49,7 @@ final readonly class Archive
         $bytes = $limits->bytes;
         $count = $limits->entries;
 
-        return self::inspect($path, $name, $limits, 1, $bytes, $count);
+        return self::inspect($path, $name, $limits, 1, $bytes, $count, false);
     }
 
     /**
@@ -104,9 +104,13 @@ final readonly class Archive
     /**
      * @param  int  $bytes  that may still be unpacked
      * @param  int  $count  of entries that may still come
+     * @param  bool  $isUnpacked  whether its entries will lie beside one another
      */
-    private static function inspect(string $path, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count): self
+    private static function inspect(string $path, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count, bool $isUnpacked): self
     {
+        if ($depth > $limits->depth) {
+            throw UnsafeArchive::because($name, "it holds archives in archives, more than {$limits->depth} deep.");
+        }
         $zip = self::open($path, $name, 0);
         $count -= $zip->numFiles;
         if ($count < 0) {
@@ -115,15 +119,22 @@ final readonly class Archive
         $stats = self::stats($zip, $name);
         self::checkSizes($stats, (int) filesize($path), $name, $limits, $bytes);
         $entries = [];
+        $taken = [];
         foreach ($stats as $index => $stat) {
             $safe = self::checkEntry($zip, $index, $stat, $name);
+            if ($isUnpacked) {
+                self::checkTaken($taken, rtrim($safe, '/'), str_ends_with($safe, '/'), $name);
+            }
             if (! str_ends_with($safe, '/') && $safe !== '') {
                 $entries[] = new ArchiveEntry($index, $safe, $stat['size']);
             }
         }
-        self::open($path, $name)->close();
+        // One that has an entry twice agrees with itself in nothing else that could be asked.
+        if ($isUnpacked || count(array_unique(array_column($stats, 'name'))) === count($stats)) {
+            self::open($path, $name)->close();
+        }
         foreach ($entries as $entry) {
-            self::readThrough($zip, $entry, $name, $limits, $depth, $bytes, $count);
+            self::readThrough($zip, $entry, $name, $limits, $depth, $bytes, $count, $isUnpacked);
         }
         $zip->close();
 
@@ -223,17 +234,17 @@ final readonly class Archive
     }
 
     /** Reads an entry to its end, so that its size and CRC are known to be true, and looks into it if it is an archive. */
-    private static function readThrough(ZipArchive $zip, ArchiveEntry $entry, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count): void
+    private static function readThrough(ZipArchive $zip, ArchiveEntry $entry, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count, bool $isUnpacked): void
     {
-        // What lies deeper is never unpacked, and not looked into either.
-        $nested = $depth < $limits->depth && preg_match('/\.(zip|jar)$/i', $entry->path) === 1;
+        // What lies deeper in one that is laid as it is is not looked into.
+        $nested = ($isUnpacked || $depth < $limits->depth) && preg_match('/\.(zip|jar)$/i', $entry->path) === 1;
         $to = $nested ? tmpfile() : fopen('php://memory', 'wb');
         if ($to === false) {
             throw UnsafeArchive::because($name, 'there is no room to look into it.');
         }
         self::pour($zip, $entry->index, $entry->size, $name, $entry->path, $nested ? $to : null);
         if ($nested && $entry->size > 0) {
-            self::inspect(stream_get_meta_data($to)['uri'] ?? '', "{$name}, {$entry->path},", $limits, $depth + 1, $bytes, $count);
+            self::inspect(stream_get_meta_data($to)['uri'] ?? '', "{$name}, {$entry->path},", $limits, $depth + 1, $bytes, $count, $isUnpacked);
         }
         fclose($to);
     }
