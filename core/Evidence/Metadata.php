@@ -134,6 +134,10 @@ final class Metadata
             $this->begins[$table] = $at;
             $at += $this->width($table) * ($this->rows[$table] ?? 0);
         }
+        if ($at > strlen($this->bytes)) {
+            // More rows than there are bytes for: none of them can be believed.
+            $this->rows = [];
+        }
     }
 
     private function width(int $table): int

@@ -41,7 +41,10 @@ final readonly class Prefixed
     /** Bytes that stand before an archive; null where there is none behind anything. */
     private static function length(string $path): ?int
     {
-        $size = (int) @filesize($path);
+        if (! is_file($path)) {
+            return null;
+        }
+        $size = (int) filesize($path);
         $tail = (string) @file_get_contents($path, false, null, max(0, $size - self::LONGEST));
         $at = strrpos($tail, self::END);
         $end = $at === false ? false : unpack('Vsize/Voffset', substr($tail, $at + 12, 8).str_repeat("\0", 8));

@@ -24,7 +24,7 @@
     @endforelse
     @if ($teach && $names !== [])
         <details>
-            <summary class="soft cursor-pointer">It was another one</summary>
+            <summary class="soft cursor-pointer py-1">It was another one</summary>
             <form method="post" action="{{ $teach }}" class="acts pt-1" style="justify-content: flex-start">@csrf
                 <input type="hidden" name="finding" value="{{ $number }}">
                 <select name="id" aria-label="Which one it was" style="max-width: 180px">

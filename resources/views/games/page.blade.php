@@ -1,7 +1,8 @@
 <x-layout title="Games">
     <main class="plain" id="main">
         <h1 class="text-2xl mt-6 mb-1">Games</h1>
-        <p class="soft max-w-[75ch] mb-3">A game is known by its definition, which is data: its versions, loaders and runtime, where files go, how
+        <p class="soft max-w-[75ch] mb-3">A game is known by its definition, which is data: its versions, loaders and runtime, where files
+            go, how
             archives say what they are, how it is launched and what its log means.</p>
         <div class="scroll">
             <table class="grid-table plain">
@@ -29,7 +30,8 @@
         </div>
         <h2 class="mt-6 mb-1">Runtimes of this machine</h2>
         @if ($runtimes === [])
-            <p class="soft max-w-[75ch]">None was found in the usual places or in PATH. Games that bring their own need none; a folder with one
+            <p class="soft max-w-[75ch]">None was found in the usual places or in PATH. Games that bring their own need none; a folder with
+                one
                 can be named in <span class="ver">STASIMON_RUNTIMES</span>.</p>
         @else
             <div class="scroll">

@@ -104,8 +104,9 @@
                                             'target' => $instance->plan->base->game] as $field => $value)
                                             <input type="hidden" name="{{ $field }}" value="{{ $value }}">
                                         @endforeach
-                                        <label for="why-{{ $r }}">{{ $row['version'] }} does not say that it is for
-                                            {{ $instance->plan->base->gameVersion }}. If you know that it works, say why:</label>
+                                        <label for="why-{{ $r }}">{{ $row['version'] }}
+                                            does not say that it is for {{ $instance->plan->base->gameVersion }}. If you know that it works,
+                                            say why:</label>
                                         <input type="text" id="why-{{ $r }}" name="note"
                                             maxlength="{{ Stasimon\Core\Document\Limits::REMARK }}"
                                             placeholder="Played for a week without trouble" class="w-72 max-w-full"><button

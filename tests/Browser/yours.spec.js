@@ -34,7 +34,7 @@ test('files from a page: recognised, asked about, added, and clean with them', a
 
 test('a folder from elsewhere: read, made an instance, and clean as it was', async ({ page }) => {
     await makeInstance(page, 'Where It Was');
-    await addToDraft(page, 'Gulls', 'Tide Tables');
+    await addToDraft(page, 'Gulls', 'Bell Buoys');
     await apply(page);
     const old = `${process.env.STASIMON_FOLDERS}/Old one`;
     mkdirSync(`${old}/config`, { recursive: true });
