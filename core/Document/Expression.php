@@ -29,11 +29,9 @@ final readonly class Expression
     /** By how much lists that an expression makes may multiply what goes in. */
     private const GROWTH = 256;
 
-    private AstRuntime $runtime;
-
-    private function __construct(public string $text)
+    /** @param  AstRuntime|null  $runtime  null on a clone in which nothing was installed, where no expression is asked for anything */
+    private function __construct(public string $text, private ?AstRuntime $runtime)
     {
-        $this->runtime = new AstRuntime(null, self::call(...));
     }
 
     /** @throws UnusableDocument */
@@ -42,6 +40,9 @@ final readonly class Expression
         $text = $node->text();
         if (strlen($text) > self::LONGEST) {
             throw $node->wrong('an expression of at most '.number_format(self::LONGEST).' bytes is expected.');
+        }
+        if (! class_exists(Parser::class)) {
+            return new self($text, null);
         }
         try {
             /** @var array<mixed> $tree */
@@ -54,7 +55,7 @@ final readonly class Expression
         }
         self::checkFunctions($tree, $node);
 
-        return new self($text);
+        return new self($text, new AstRuntime(null, self::call(...)));
     }
 
     /**
@@ -95,6 +96,9 @@ final readonly class Expression
      */
     public function of(mixed $value): mixed
     {
+        if ($this->runtime === null) {
+            throw new UnusableExpression('the package that reads expressions is not installed.');
+        }
         try {
             return ($this->runtime)($this->text, $value);
         } catch (Throwable $failure) {
