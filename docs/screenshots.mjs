@@ -54,7 +54,6 @@ const oakum = { act: p => p.getByRole('img', { name: /^Oakum API/ }).focus() };
 await shoot('theatre', `${archipelago}?view=theatre`, oakum);
 await shoot('work-dark', '/work', { theme: 'dark' });
 await shoot('rehearsal', `${lights}/rehearsals/2`);
-await shoot('rehearsal-dark', `${signals}/rehearsals/1`, { theme: 'dark' });
 await shoot('files', `${mail}/files`);
 await shoot('history', `${archipelago}/history`);
 await shoot('package', `${lights}/packages/fogbank`);
@@ -72,12 +71,6 @@ await shoot('draft', `${lights}/find?q=fog+signals`, { act: add('Fog Signals') }
 await discard(lights);
 await shoot('why-not', `${lights}/find?q=deep`, { act: add('Deep Weather') });
 await discard(lights);
-await shoot('updates', archipelago, {
-    act: async p => {
-        await p.getByRole('button', { name: /^Take all/ }).click();
-        await p.waitForURL('**/draft');
-    },
-});
 await discard(archipelago);
 // A depot that is slow for a while, so that there is something to see. VAR is where bin/start keeps its files.
 const moods = ['slipway', 'tidepool'].map(depot => `${process.env.STASIMON_VAR ?? 'var'}/depots/${depot}/mood.json`);
