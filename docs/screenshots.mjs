@@ -27,7 +27,6 @@ const find = async name => {
     return new URL(await page.getByRole('link', { name, exact: true }).first().getAttribute('href')).pathname;
 };
 const lights = await find('Harbour Lights');
-const signals = await find('Signals at Noon');
 const archipelago = await find('Grand Archipelago');
 const mail = await find('Night Mail');
 const quiet = await find('Quiet Harbour');
