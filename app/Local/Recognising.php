@@ -73,8 +73,13 @@ final readonly class Recognising
             $said = null;
         }
 
+        $known = DB::table('packages')->where('id', $proposal->id)->first(['name', 'kind']);
+        // A file that is only called like a package is not one of its releases for that.
+        $isOther = $said === null && $known !== null && $known->kind !== $proposal->kind->value;
+        $why = $known === null || $isOther ? $proposal->why : [...$proposal->why, "{$known->name} is known; like this it becomes a release of it. Give it another id if it is something else."];
+
         return $said === null
-            ? new Recognised('unknown', $proposal->why, $proposal->id, $proposal->name, $proposal->kind->value, '', ['version' => $proposal->version], content: $proposal->content)
+            ? new Recognised('unknown', $why, $isOther ? "{$proposal->id}-{$proposal->kind->value}" : $proposal->id, $proposal->name, $proposal->kind->value, '', ['version' => $proposal->version], content: $proposal->content)
             : new Recognised('unknown', ["The folder {$proposal->content} says what it is, in {$said->descriptor}; the rest lies around it."], $said->id, $said->name === '' ? $said->id : $said->name, $said->kind->value, $said->side, $said->release(), $said->scheme->value, $said->syntax->value, $proposal->content);
     }
 }

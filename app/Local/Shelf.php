@@ -60,12 +60,16 @@ final readonly class Shelf
         if ($before?->how === 'depot') {
             throw Refusal::conflict("{$file->name} is a depot's file, so what it is stands there. Nothing was changed.");
         }
+        $known = DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->join('packages', 'packages.id', '=', 'sources.package_id')->where('package_id', $said->id)->where('shelf', false)->first(['packages.name', 'kind']);
+        if ($known !== null && $known->kind !== $said->kind) {
+            throw Refusal::conflict("{$said->id} is the id of {$known->name}, which is a ".strtr($known->kind, '-', ' ').'. Give yours another id; nothing was changed.');
+        }
         $digest = trim($file->sha256);
         if ($said->content !== '' && $said->content !== $before?->content || ($before?->how === 'unknown' && $said->content !== '')) {
             $digest = $this->onlyFolder($file, $said->content);
         }
         $old = $file->package_id;
-        $file->update(['sha256' => $digest, 'found' => $said->kept(), 'package_id' => $said->id, 'version' => $said->version(), 'state' => ShelfState::Ready, 'source' => $source, 'note' => $note]);
+        $file->update(['sha256' => $digest, 'found' => ['how' => $known === null ? 'new' : 'release'] + $said->kept(), 'package_id' => $said->id, 'version' => $said->version(), 'state' => ShelfState::Ready, 'source' => $source, 'note' => $note]);
         $this->publish($file, $old);
     }
 

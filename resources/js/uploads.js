@@ -7,7 +7,8 @@ export function uploads(begin) {
         stopped: false,
 
         init() {
-            this.words = this.$root.querySelector('[role=status]').textContent;
+            this.words = sessionStorage.getItem('uploads') ?? this.$root.querySelector('[role=status]').textContent;
+            sessionStorage.removeItem('uploads');
         },
 
         drop(event) {
@@ -40,11 +41,11 @@ export function uploads(begin) {
                 }
             }
             this.busy = false;
+            // What came is shown below, and what did not is said above it.
             if (problems.length > 0) {
-                this.words = problems.join(' ');
-            } else {
-                location.reload();
+                sessionStorage.setItem('uploads', problems.join(' '));
             }
+            location.reload();
         },
 
         async one(file, words) {

@@ -40,21 +40,23 @@ it('is taught a game by its definition, shows its command, and runs nothing of i
     // Another command waits again; a definition that takes away what an instance stands on is refused, with its name.
     $this->post('/games', ['text' => taught(['launch' => ['sh', '-c', 'echo']])])->assertRedirect();
     $this->get('/games/rowing')->assertSee('revision 2')->assertSee('Nobody has agreed to this command');
-    $this->post('/games', ['text' => taught(['loaders' => [['id' => 'jib', 'words' => 'x']]])])->assertStatus(409)->assertSee("{$instance->name} has halyard.");
+    $this->followingRedirects()->post('/games', ['text' => taught(['loaders' => [['id' => 'jib', 'words' => 'x']]])])->assertSee("{$instance->name} has halyard.");
     $this->delete('/games/rowing')->assertStatus(409)->assertSee($instance->name);
     Instance::query()->whereKey($instance->id)->delete();
     $this->delete('/games/rowing')->assertRedirect('/games');
     expect(DB::table('taught_games')->count())->toBe(0);
 });
 
-it('says with line and pointer what is wrong with a definition, and keeps nothing', function (string $text, string $says, int $status): void {
-    $this->post('/games', ['text' => $text])->assertStatus($status)->assertSee($says);
+it('says with line and pointer what is wrong with a definition, and keeps nothing', function (string $text, string $says): void {
+    // What was pasted is still there to be put right.
+    $this->post('/games', ['text' => $text])->assertSessionHasInput('text');
+    $this->followingRedirects()->post('/games', ['text' => $text])->assertOk()->assertSee($says);
     expect(DB::table('taught_games')->count())->toBe(0);
 })->with([
-    'no JSON' => ['{', 'it is not JSON', 422],
-    'a place that is none' => [fn (): string => taught(['descriptors' => [['path' => '../x', 'format' => 'json', 'id' => 'id', 'version' => 'v']]]), '/descriptors/0/path', 422],
-    'an expression that is none' => [fn (): string => taught(['descriptors' => [['path' => 'x', 'format' => 'json', 'id' => 'a[', 'version' => 'v']]]), '/descriptors/0/id', 422],
-    'a game that ships' => [fn (): string => taught(['id' => 'ferrywright']), 'comes with Stasimon', 409],
+    'no JSON' => ['{', 'it is not JSON'],
+    'a place that is none' => [fn (): string => taught(['descriptors' => [['path' => '../x', 'format' => 'json', 'id' => 'id', 'version' => 'v']]]), '/descriptors/0/path'],
+    'an expression that is none' => [fn (): string => taught(['descriptors' => [['path' => 'x', 'format' => 'json', 'id' => 'a[', 'version' => 'v']]]), '/descriptors/0/id'],
+    'a game that ships' => [fn (): string => taught(['id' => 'ferrywright']), 'comes with Stasimon'],
 ]);
 
 it('shows what a definition makes of a real file', function (): void {

@@ -100,6 +100,20 @@ it('asks what nothing says, proposes the rest with the reason, and takes the one
         ->and([$zip->getNameIndex(0), $zip->getNameIndex(1), $zip->numFiles])->toBe(['ferry.mod.json', 'Bells.class', 2])->and($file->refresh()->note)->toBe('from a friend');
 });
 
+it('does not make a release of a package out of a file that is only called like it', function (): void {
+    $instance = World::applied(['gulls']);
+    $file = brought($instance, 'Paper Lanterns 0.3.zip', zipped(['assets/one.png' => 'x']));
+    expect([$file->found['id'], $file->found['kind']])->toBe(['paper-lanterns-resource-pack', 'resource-pack']);
+    $said = ['name' => 'Paper Lanterns', 'version' => '0.3', 'kind' => 'resource-pack'];
+    $this->post("/shelf/{$file->id}", ['id' => 'paper-lanterns'] + $said)->assertStatus(409)->assertSee('is the id of Paper Lanterns, which is a mod');
+    $this->post("/shelf/{$file->id}", ['id' => 'paper-lanterns-resource-pack'] + $said)->assertRedirect();
+    expect($file->refresh()->found['how'])->toBe('new');
+    $file = brought($instance, 'gulls-1.9.zip', zipped(['Gulls.class' => 'x']));
+    expect(implode(' ', $file->found['why']))->toContain('Gulls is known; like this it becomes a release of it.');
+    $this->post("/shelf/{$file->id}", ['id' => 'gulls', 'kind' => 'mod', 'name' => 'Gulls', 'version' => '1.9.0'])->assertRedirect();
+    expect($file->refresh()->found['how'])->toBe('release');
+});
+
 it('takes nothing of what is hostile, and says why', function (string $bytes, string $why): void {
     $instance = World::applied(['gulls']);
     $file = brought($instance, 'x.zip', $bytes);

@@ -31,7 +31,12 @@ final readonly class GameController
 
     public function store(GameRequest $request): RedirectResponse
     {
-        $game = $this->taught->teach($request->definition());
+        try {
+            $game = $this->taught->teach($request->definition());
+        } catch (Refusal $refusal) {
+            // What was pasted is still there to be put right.
+            return redirect()->route('games')->withInput()->withErrors(['text' => $refusal->getMessage()]);
+        }
 
         return redirect()->route('games.show', $game->id)->with('said', "{$game->name} is known now. Nothing of it is run before you have agreed to its command.");
     }

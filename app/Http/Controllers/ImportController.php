@@ -25,7 +25,11 @@ final readonly class ImportController
 
     public function store(ImportRequest $request, ReadFolder $reading): RedirectResponse
     {
-        return redirect()->route('imports.show', $reading->start((string) $request->validated('path'), $request->archive()));
+        try {
+            return redirect()->route('imports.show', $reading->start((string) $request->validated('path'), $request->archive()));
+        } catch (Refusal $refusal) {
+            return redirect()->route('imports')->withInput()->withErrors(['path' => $refusal->getMessage()]);
+        }
     }
 
     public function show(string $import, Games $games): View
