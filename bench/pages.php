@@ -11,6 +11,7 @@ use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Findings\Looking;
 use App\Games;
 use App\Models\Depot;
@@ -70,7 +71,7 @@ $make = function (string $name) use ($game, $mods): Instance {
     return $instance->refresh();
 };
 $apply = function (Instance $instance) use ($task, $now): float {
-    app(Drafting::class)->forget();
+    app(LineUps::class)->forget();
     $start = $now();
     app(Applying::class)->run($instance, $of = $task($instance));
     $of->update(['state' => 'done']);

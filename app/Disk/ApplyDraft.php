@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
-use App\Drafts\Drafting;
+use App\Drafts\Outcomes;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Refusal\Refusal;
@@ -16,7 +16,7 @@ use App\Work\Undertaking;
 /** Applies an instance's draft. */
 final readonly class ApplyDraft implements Undertaking
 {
-    public function __construct(private Applying $applying, private Drafting $drafting, private Tasks $tasks)
+    public function __construct(private Applying $applying, private Outcomes $outcomes, private Tasks $tasks)
     {
     }
 
@@ -27,7 +27,7 @@ final readonly class ApplyDraft implements Undertaking
         if ($seen !== null && $seen !== $draft->revision) {
             throw Refusal::conflict('The draft was changed in another tab meanwhile. Nothing was applied; look at it again.');
         }
-        if ($this->drafting->outcome($instance)->versions === null) {
+        if ($this->outcomes->outcome($instance)->versions === null) {
             throw Refusal::conflict('The draft has no line-up yet, so it cannot be applied.');
         }
 

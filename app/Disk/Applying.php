@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
-use App\Drafts\Drafting;
 use App\Drafts\LineUp;
+use App\Drafts\LineUps;
 use App\Games;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
@@ -36,7 +36,7 @@ final readonly class Applying
     /** Packages that a sentence of the history names, of those that came, changed or went. */
     private const NAMED = 10;
 
-    public function __construct(private Drafting $drafting, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones)
+    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones)
     {
     }
 
@@ -53,8 +53,8 @@ final readonly class Applying
         if ($draft === null) {
             return;
         }
-        $this->drafting->forget();
-        $lineUp = $this->drafting->lineUp($instance->load('placed', 'draft'));
+        $this->lineUps->forget();
+        $lineUp = $this->lineUps->lineUp($instance->load('placed', 'draft'));
         if ($lineUp->isStopped) {
             throw Refusal::conflict('The draft\'s line-up could not be worked out in the time there is. Its page says what can be done.');
         }

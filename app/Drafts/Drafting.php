@@ -4,195 +4,24 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
-use App\Depots\Catalogue\CatalogueStamp;
-use App\Depots\Catalogue\DepotCatalogue;
-use App\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\Package;
-use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
-use App\Work\Allowance;
-use App\Work\TaskKind;
-use App\Work\Tasks;
 use Closure;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use JsonException;
-use LogicException;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanReader;
 use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Waiver;
-use Stasimon\Core\Resolve\Want;
 
 /** Changes an instance's draft, one step at a time. */
-final class Drafting
+final readonly class Drafting
 {
-    /** The line-up that was worked out last: a page asks for the same one several times. */
-    private ?LineUp $last = null;
-
-    private string $lastKey = '';
-
-    public function __construct(private readonly Games $games, private readonly Tasks $tasks, private readonly Allowance $allowance)
+    public function __construct(private LineUps $lineUps)
     {
-    }
-
-    /** The plan that the draft holds, or the applied one. */
-    public function plan(Instance $instance): Plan
-    {
-        return $instance->draft->plan ?? $instance->plan;
-    }
-
-    public function lineUp(Instance $instance): LineUp
-    {
-        $stamp = $instance->id.$this->stamp($instance);
-        if ($this->last === null || $this->lastKey !== $stamp) {
-            $this->last = $this->kept($instance) ?? $this->lineUpOf($this->plan($instance), $instance);
-            $this->lastKey = $stamp;
-        }
-
-        return $this->last;
-    }
-
-    /** What a worker has found out, or is at, so that a page need not begin anew; null when that is nothing. */
-    private function kept(Instance $instance): ?LineUp
-    {
-        $kept = $instance->draft?->outcome;
-        if ($kept === null || $kept['stamp'] !== $this->stamp($instance) || ! $kept['byWorker']) {
-            return null;
-        }
-        $outcome = Outcome::ofKept($kept);
-        $plan = $this->plan($instance);
-        $remembered = $this->remembered($plan, $instance);
-        $have = $instance->versions();
-        if ($outcome->versions === null) {
-            return LineUp::stopped($plan, $have, $this->catalogueWith($instance, $remembered), $outcome->told);
-        }
-        $new = array_values(array_diff(array_map(strval(...), array_keys($outcome->versions)), array_map(strval(...), array_keys($have))));
-
-        return LineUp::again($plan, $have, $outcome->versions, $this->catalogueAround($instance, $new, $outcome->versions, [], $plan), $remembered, $this->allowance);
-    }
-
-    /** The same for as long as nothing changes that a line-up or a verdict of the instance rests on. */
-    public function stamp(Instance $instance): string
-    {
-        return hash('xxh128', CatalogueStamp::now().$this->plan($instance)->toJson().$instance->applied_at?->format('U.u'));
-    }
-
-    /** What the draft comes to, worked out once for each step; without a draft, what is applied. */
-    public function outcome(Instance $instance): Outcome
-    {
-        $draft = $instance->draft;
-        if ($draft === null) {
-            return new Outcome(Answer::LineUp, $instance->versions());
-        }
-        if (($draft->outcome['stamp'] ?? '') !== $this->stamp($instance)) {
-            $outcome = Outcome::of($this->lineUp($instance), Answer::Open);
-            $isOpen = $outcome->answer === Answer::Open || $outcome->told?->isWhole === false;
-            if ($this->keep($instance, $draft, $outcome, $isOpen) && $isOpen) {
-                $this->tasks->begin(TaskKind::WorkOut, "working out {$instance->name}", ['instance' => $instance->id]);
-            }
-        }
-
-        return Outcome::ofKept($draft->outcome ?? throw new LogicException('What a draft comes to was just kept.'));
-    }
-
-    /** The same with the time that a worker has. */
-    public function workOut(Instance $instance): void
-    {
-        $draft = $instance->draft;
-        if ($draft !== null) {
-            $this->keep($instance, $draft, Outcome::of($this->lineUpOf($this->plan($instance), $instance), Answer::GivenUp), true);
-        }
-    }
-
-    /** Whether it could be kept: another tab may have taken a step meanwhile. */
-    private function keep(Instance $instance, Draft $draft, Outcome $outcome, bool $byWorker): bool
-    {
-        $kept = ['stamp' => $this->stamp($instance), 'byWorker' => $byWorker] + $outcome->kept();
-        $json = json_encode($kept, JSON_THROW_ON_ERROR);
-        // Not through the model: that it is worked out is no step.
-        $isKept = DB::table('drafts')->where('id', $draft->id)->where('revision', $draft->revision)->update(['outcome' => $json]) > 0;
-        $draft->setAttribute('outcome', json_decode($json, true))->syncOriginal();
-
-        return $isKept;
-    }
-
-    /**
-     * A catalogue in which what some candidates lead to is whole, and of the rest of the line-up only the releases that are
-     * in it: all that is needed to say what adding a candidate brings while nothing else changes.
-     *
-     * @param  list<string>  $candidates
-     * @param  array<string, string>  $versions  package id => version, the line-up
-     * @param  list<string>  $whole  packages of which every release is wanted, for this game version or not
-     * @param  Plan|null  $plan  whose base it is; the draft's, if none is given
-     */
-    public function catalogueAround(Instance $instance, array $candidates, array $versions, array $whole = [], ?Plan $plan = null): DepotCatalogue
-    {
-        $plan ??= $this->plan($instance);
-        $catalogue = $this->catalogue($instance);
-        $documents = [];
-        foreach ($instance->placed as $placed) {
-            [$id, $document] = [(string) $placed->raw('package_id'), $placed->raw('document')];
-            if ($document !== null && ($versions[$id] ?? null) === $placed->raw('version')) {
-                $documents[$id] = $document;
-            }
-        }
-        $changed = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
-        $catalogue->around([...$candidates, ...array_values($changed)], [...$whole, ...$plan->base->packages()], $documents, $plan->base->gameVersion);
-
-        return $catalogue;
-    }
-
-    /** For whoever has to see the files of the depots as they are at this moment. */
-    public function forget(): void
-    {
-        $this->last = null;
-    }
-
-    /** What a plan would come to in an instance. */
-    public function lineUpOf(Plan $plan, Instance $instance): LineUp
-    {
-        $remembered = $this->remembered($plan, $instance);
-        $have = $instance->versions();
-        if ($have !== [] && $plan->once->restore === null && $plan->once->updating === []) {
-            // Mostly what is there stays as it is; that can be seen without reading all that it could be instead.
-            $new = array_filter($plan->wants, fn (Want $want): bool => ! isset($have[$want->id]));
-            $around = $this->catalogueAround($instance, array_map(fn (Want $want): string => $want->id, array_values($new)), $have, [], $plan);
-            $lineUp = LineUp::unchanged($plan, $have, $around, $remembered, $this->allowance);
-        }
-
-        return $lineUp ?? LineUp::of($plan, $have, $this->catalogueWith($instance, $remembered), $remembered, $this->allowance);
-    }
-
-    public function catalogue(Instance $instance): DepotCatalogue
-    {
-        return $this->catalogueWith($instance, $instance->placed);
-    }
-
-    /** @param  Collection<int, PlacedRelease>  $remembered */
-    private function catalogueWith(Instance $instance, Collection $remembered): DepotCatalogue
-    {
-        $documents = [];
-        foreach ($remembered as $placed) {
-            $document = $placed->raw('document');
-            if ($document !== null) {
-                $documents[(string) $placed->raw('package_id')][(string) $placed->raw('version')] = $document;
-            }
-        }
-
-        return new DepotCatalogue($this->games->get($instance->plan->base->game), $documents);
-    }
-
-    /** @return Collection<int, PlacedRelease> what is placed, and what was at the restore point that the plan leads back to */
-    private function remembered(Plan $plan, Instance $instance): Collection
-    {
-        $point = $plan->once->restore === null ? null : $instance->history()->find($plan->once->restore->point);
-        $then = array_map(fn (array $row): PlacedRelease => new PlacedRelease($row), $point->before['placed'] ?? []);
-
-        return collect([...$instance->placed, ...$then]);
     }
 
     /**
@@ -241,7 +70,7 @@ final class Drafting
     /** Wants one release of a package; where it is the newest, whatever will be newest. */
     public function addRelease(Instance $instance, string $id, string $version): Draft
     {
-        $package = $this->catalogue($instance)->package($id);
+        $package = $this->lineUps->catalogue($instance)->package($id);
         if ($package?->release($version) === null) {
             throw Refusal::conflict('That release is not to be had any more. Nothing was changed.');
         }
@@ -279,7 +108,7 @@ final class Drafting
      */
     public function turnOff(Instance $instance, array $ids, ?int $seen = null): Draft
     {
-        $wants = $this->lineUp($instance)->wantsThatBring($ids);
+        $wants = $this->lineUps->lineUp($instance)->wantsThatBring($ids);
         if ($wants === []) {
             throw Refusal::conflict('Nothing of that is in the draft\'s line-up, so there is nothing to turn off.');
         }
@@ -294,7 +123,7 @@ final class Drafting
      */
     public function pin(Instance $instance, array $ids, ?int $seen = null): Draft
     {
-        $catalogue = $this->catalogue($instance);
+        $catalogue = $this->lineUps->catalogue($instance);
         $exactly = [];
         foreach (array_intersect_key($instance->versions(), array_flip($ids)) as $id => $version) {
             $exactly[(string) $id] = $catalogue->package((string) $id)?->exactly($version) ?? '='.$version;
@@ -312,7 +141,7 @@ final class Drafting
     /** Wants exactly the release that a waiver is about, with the waiver and a note on why it is right. */
     public function waive(Instance $instance, Waiver $waiver, string $note, ?int $seen = null): Draft
     {
-        $package = $this->catalogue($instance)->package($waiver->id);
+        $package = $this->lineUps->catalogue($instance)->package($waiver->id);
         if ($package?->release($waiver->version) === null) {
             throw Refusal::unusable('No depot has that release.');
         }
@@ -399,7 +228,7 @@ final class Drafting
 
     public function repair(Instance $instance, string $key): Draft
     {
-        $repairs = $this->lineUp($instance)->told()->repairs ?? [];
+        $repairs = $this->lineUps->lineUp($instance)->told()->repairs ?? [];
         $chosen = $repairs[$key] ?? throw Refusal::conflict('The draft has changed since this remedy was shown. Nothing was changed; look at it again.');
 
         return $this->step($instance, fn (): Plan => PlanReader::read($chosen['plan']));

@@ -6,7 +6,8 @@ namespace App\Find;
 
 use App\Depots\Catalogue\SupportKey;
 use App\Drafts\Bases;
-use App\Drafts\Drafting;
+use App\Drafts\LineUps;
+use App\Drafts\Outcomes;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\Task;
@@ -42,7 +43,7 @@ final readonly class Finder
     /** How alike a word has to be to one of a package's, from 0 to 1; a letter left out or swapped stays above it. */
     private const ALIKE = 0.4;
 
-    public function __construct(private Drafting $drafting, private VerdictMemory $memory, private Tasks $tasks, private Allowance $allowance)
+    public function __construct(private LineUps $lineUps, private Outcomes $outcomes, private VerdictMemory $memory, private Tasks $tasks, private Allowance $allowance)
     {
     }
 
@@ -125,7 +126,7 @@ final readonly class Finder
         if ($query->wantsFit() === Fit::Now) {
             // What does not name this version and loader cannot fit now, so it need not be asked about.
             $plan = $instance->draft->plan ?? $instance->plan;
-            $bases = new Bases($this->drafting->catalogue($instance)->game, $this->drafting->catalogue($instance));
+            $bases = new Bases($this->lineUps->catalogue($instance)->game, $this->lineUps->catalogue($instance));
             $all->whereRaw('supports && ?::text[]', [SupportKey::anyOf($plan->base->game, $plan->base->gameVersion, $bases->standsFor($plan->base->loader))]);
         }
         // Each word has to be in the text, from its beginning or inside; or, the second time, be spelled nearly like one that is.
@@ -239,7 +240,7 @@ final readonly class Finder
      */
     public function verdictsOf(Instance $instance, array $ids): array
     {
-        $stamp = $this->drafting->stamp($instance);
+        $stamp = $this->lineUps->stamp($instance);
         $known = $this->memory->recall($instance, $stamp, $ids);
         if (array_filter($known, self::isPending(...)) !== [] && ! $this->isAsked($instance)) {
             $known = array_filter($known, fn (Verdict $verdict): bool => ! self::isPending($verdict));
@@ -265,7 +266,7 @@ final readonly class Finder
      */
     public function workOut(Instance $instance, array $ids): void
     {
-        $stamp = $this->drafting->stamp($instance);
+        $stamp = $this->lineUps->stamp($instance);
         foreach ($ids as $id) {
             $this->allowance->forWork();
             $verdict = $this->given($instance, [$id])[$id];
@@ -293,9 +294,9 @@ final readonly class Finder
         if ($ids === []) {
             return [];
         }
-        $versions = $this->drafting->outcome($instance)->versions;
-        $plan = $this->drafting->plan($instance);
-        $near = $this->drafting->catalogueAround($instance, $ids, $versions ?? []);
+        $versions = $this->outcomes->outcome($instance)->versions;
+        $plan = $this->lineUps->plan($instance);
+        $near = $this->lineUps->catalogueAround($instance, $ids, $versions ?? []);
         $quick = $thorough = null;
         $byId = [];
         foreach ($ids as $id) {
@@ -325,7 +326,7 @@ final readonly class Finder
     public function lineUpWith(Instance $instance, string $id, Verdict $verdict): ?array
     {
         return in_array($verdict->fit, [Fit::Now, Fit::AfterChange], true)
-            ? $this->drafting->lineUpOf($this->drafting->plan($instance)->wanting($id), $instance)->resolved?->versions()
+            ? $this->lineUps->lineUpOf($this->lineUps->plan($instance)->wanting($id), $instance)->resolved?->versions()
             : null;
     }
 
@@ -337,7 +338,7 @@ final readonly class Finder
      */
     private function thorough(Instance $instance, Plan $plan, array $versions, array $ids): Verdicts
     {
-        $catalogue = $this->drafting->catalogue($instance);
+        $catalogue = $this->lineUps->catalogue($instance);
         $catalogue->load([...$ids, ...array_map(strval(...), array_keys($versions))]);
 
         return new Verdicts($catalogue, $catalogue->game, $plan, $versions, $this->allowance);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Find;
 
-use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Models\Instance;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Explain\Fit;
@@ -14,7 +14,7 @@ use Stasimon\Core\Explain\Verdict;
 final readonly class VerdictMemory
 {
     /**
-     * @param  string  $stamp  of all that the verdicts rest on, {@see Drafting::stamp()}
+     * @param  string  $stamp  of all that the verdicts rest on, {@see LineUps::stamp()}
      * @param  list<string>  $ids
      * @return array<string, Verdict> by package id, of those that are known
      */

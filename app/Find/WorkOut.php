@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Find;
 
-use App\Drafts\Drafting;
+use App\Drafts\Outcomes;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Work\Undertaking;
@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\DB;
 /** Finds out what a page had no time for: what a draft comes to, or what adding packages to it would. */
 final readonly class WorkOut implements Undertaking
 {
-    public function __construct(private Drafting $drafting, private Finder $finder)
+    public function __construct(private Outcomes $outcomes, private Finder $finder)
     {
     }
 
@@ -24,7 +24,7 @@ final readonly class WorkOut implements Undertaking
             return;
         }
         $packages = $task->subject['packages'] ?? null;
-        is_array($packages) ? $this->finder->workOut($instance, array_values(array_filter($packages, is_string(...)))) : $this->drafting->workOut($instance);
+        is_array($packages) ? $this->finder->workOut($instance, array_values(array_filter($packages, is_string(...)))) : $this->outcomes->workOut($instance);
     }
 
     /** Nobody may wait for it without end: the draft says that it was given up. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Findings;
 
 use App\Depots\Catalogue\CatalogueStamp;
-use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Games;
 use App\Models\Instance;
 use App\Work\Allowance;
@@ -21,7 +21,7 @@ use Stasimon\Core\Resolve\Stopped;
  */
 final readonly class Looking
 {
-    public function __construct(private Findings $findings, private Drafting $drafting, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance)
+    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance)
     {
     }
 
@@ -30,7 +30,7 @@ final readonly class Looking
     {
         $known = Look::known($instance->look);
         $stamp = $this->stamp($instance);
-        $catalogue = $this->drafting->catalogue($instance);
+        $catalogue = $this->lineUps->catalogue($instance);
         $files = $this->findings->ofFiles($instance, $catalogue);
         if ($known !== null && $known->stamp === $stamp) {
             $look = new Look($stamp, $files, $known->settled, $known->updates);

@@ -10,7 +10,7 @@ use App\Disk\ApplyDraft;
 use App\Disk\Inventory;
 use App\Disk\RemoveInstance;
 use App\Disk\Repairing;
-use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Find\WorkOut;
 use App\Findings\LookOver;
 use App\Games;
@@ -52,7 +52,7 @@ final class AppServiceProvider extends ServiceProvider
     public function register(): void
     {
         // Each remembers what a page asks for more than once.
-        $this->app->scoped(Drafting::class);
+        $this->app->scoped(LineUps::class);
         $this->app->scoped(BaseSentence::class);
         $this->app->scoped(Allowance::class);
         $this->app->scoped(Inventory::class);

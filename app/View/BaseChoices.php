@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Drafts\Bases;
-use App\Drafts\Drafting;
 use App\Drafts\LineUp;
+use App\Drafts\LineUps;
 use App\Findings\RunsOn;
 use App\Games;
 use App\Models\Instance;
@@ -27,7 +27,7 @@ final readonly class BaseChoices
     /** Needs of the runtime that are told one by one. */
     private const TOLD = 4;
 
-    public function __construct(private Drafting $drafting, private BaseSentence $sentence, private Games $games, private RunsOn $runsOn, private Allowance $allowance)
+    public function __construct(private LineUps $lineUps, private BaseSentence $sentence, private Games $games, private RunsOn $runsOn, private Allowance $allowance)
     {
     }
 
@@ -40,7 +40,7 @@ final readonly class BaseChoices
         if ($part === BasePart::Memory) {
             return $base->memory;
         }
-        $now = $this->drafting->lineUp($instance);
+        $now = $this->lineUps->lineUp($instance);
         $bases = new Bases($this->games->get($now->plan->base->game), $now->catalogue);
 
         $needs = $part === BasePart::Runtime && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
@@ -65,7 +65,7 @@ final readonly class BaseChoices
                 return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => "too old for the files of {$unmet[0]->who}".(count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : ''), 'here' => false];
             }
 
-            return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->drafting->lineUpOf($plan, $instance), $now)])), 'here' => false];
+            return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now)])), 'here' => false];
         }, $part === BasePart::Build ? $base->builds : $base->runtimes);
     }
 

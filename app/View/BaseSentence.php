@@ -6,7 +6,7 @@ namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Drafts\Bases;
-use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Games;
 use App\Models\Instance;
 use App\Models\Package;
@@ -22,13 +22,13 @@ final class BaseSentence
     /** @var array<string, string> */
     private array $titles = [];
 
-    public function __construct(private readonly Games $games, private readonly Drafting $drafting)
+    public function __construct(private readonly Games $games, private readonly LineUps $lineUps)
     {
     }
 
     public function of(Instance $instance): Sentence
     {
-        $plan = $this->drafting->plan($instance);
+        $plan = $this->lineUps->plan($instance);
         $game = $this->games->get($plan->base->game);
         $bases = new Bases($game, new DepotCatalogue($game));
         $runtimes = [];

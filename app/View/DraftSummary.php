@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Drafts\Answer;
-use App\Drafts\Drafting;
+use App\Drafts\LineUps;
+use App\Drafts\Outcomes;
 use App\Models\Instance;
 use App\Models\Package;
 use Stasimon\Core\Catalogue\Kind;
@@ -15,13 +16,13 @@ use Stasimon\Core\Resolve\Changes;
 /** What the bar at the foot of the page says of a draft. */
 final readonly class DraftSummary
 {
-    public function __construct(private Drafting $drafting)
+    public function __construct(private LineUps $lineUps, private Outcomes $outcomes)
     {
     }
 
     public function of(Instance $instance): object
     {
-        $outcome = $this->drafting->outcome($instance);
+        $outcome = $this->outcomes->outcome($instance);
         if ($outcome->versions === null) {
             return (object) ['parts' => [match ($outcome->answer) {
                 Answer::Open => 'being worked out',
@@ -56,10 +57,10 @@ final readonly class DraftSummary
         if ($outcome->toFetch > 0) {
             $parts[] = Bytes::words($outcome->toFetch).' to fetch';
         }
-        if ($this->drafting->plan($instance)->once->putBack) {
+        if ($this->lineUps->plan($instance)->once->putBack) {
             $parts[] = 'puts every file back';
         }
-        $own = $this->drafting->plan($instance)->once->own;
+        $own = $this->lineUps->plan($instance)->once->own;
         if ($own !== []) {
             $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own) === [] ? ' set aside' : ' as it was');
         }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Drafts\Drafting;
+use App\Drafts\Outcomes;
 use App\Findings\Finding;
 use App\Findings\Look;
 use App\Models\Instance;
@@ -32,22 +32,22 @@ final readonly class LineUpPage
     /** @var list<LineUpRow> */
     private array $rows;
 
-    private function __construct(private Instance $instance, private Look $look, public string $only, public string $sort, public string $words, public bool $asTheatre, Drafting $drafting)
+    private function __construct(private Instance $instance, private Look $look, public string $only, public string $sort, public string $words, public bool $asTheatre, Outcomes $outcomes)
     {
         $this->findings = $look->findings();
         $this->marks = collect($this->findings)->filter(fn (Finding $finding): bool => $finding->package !== null)->reverse()->keyBy('package');
-        $this->rows = $this->all($drafting);
+        $this->rows = $this->all($outcomes);
     }
 
     /** @param  array<string, string>  $address  what the page's address says; what makes no sense in it is passed over */
-    public static function of(Instance $instance, Look $look, Drafting $drafting, array $address): self
+    public static function of(Instance $instance, Look $look, Outcomes $outcomes, array $address): self
     {
         $only = $address['only'] ?? '';
         $sort = $address['sort'] ?? '';
 
         return new self(
             $instance, $look, isset(self::FILTERS[$only]) ? $only : '', isset(self::SORTS[$sort]) ? $sort : '',
-            mb_substr(trim($address['q'] ?? ''), 0, 200), ($address['view'] ?? '') === 'theatre', $drafting,
+            mb_substr(trim($address['q'] ?? ''), 0, 200), ($address['view'] ?? '') === 'theatre', $outcomes,
         );
     }
 
@@ -124,7 +124,7 @@ final readonly class LineUpPage
     }
 
     /** @return list<LineUpRow> what has a file, and what is turned off */
-    private function all(Drafting $drafting): array
+    private function all(Outcomes $outcomes): array
     {
         $notes = DB::table('notes')->where('instance_id', $this->instance->id)->pluck('text', 'package_id');
         $ranges = [];
@@ -132,7 +132,7 @@ final readonly class LineUpPage
             $ranges[$want->id] = $want->range;
         }
         $drafted = $this->instance->draft?->plan;
-        $stay = $drafted === null ? null : $drafting->outcome($this->instance)->versions;
+        $stay = $drafted === null ? null : $outcomes->outcome($this->instance)->versions;
         $rows = [];
         foreach ($this->instance->placed as $placed) {
             $id = (string) $placed->package_id;

@@ -65,7 +65,7 @@ it('asks another depot first, and then shows what that one says', function (): v
     $this->post("/depots/{$tidepool->id}/first")->assertRedirect();
     expect($order())->toBe(['Tidepool', 'Slipway']);
     $instance = World::instance(['gulls']);
-    $file = app(App\Drafts\Drafting::class)->lineUp($instance->load(['placed', 'draft']));
+    $file = app(App\Drafts\LineUps::class)->lineUp($instance->load(['placed', 'draft']));
     $gulls = array_values(array_filter($file->withFiles(), fn ($one): bool => $one->package->id === 'gulls'))[0];
     expect($file->fileOf($gulls)->depot())->toBe('Tidepool');
 });

@@ -3,6 +3,8 @@
 declare(strict_types=1);
 
 use App\Drafts\Drafting;
+use App\Drafts\LineUps;
+use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Find\Found;
 use App\Find\Query;
@@ -82,11 +84,11 @@ it('gives the verdict that looking at the whole of everything gives', function (
     }
     $instance->load(['placed', 'draft', 'lastRehearsal']);
     $ids = Package::query()->whereRaw("games @> array['ferrywright']")->where('kind', '!=', 'loader')->orderBy('id')->pluck('id')->all();
-    $drafting = app(Drafting::class);
-    $whole = $drafting->catalogue($instance);
+    $lineUps = app(LineUps::class);
+    $whole = $lineUps->catalogue($instance);
     $whole->load([...$ids, ...array_keys($instance->versions())]);
-    $versions = $drafting->outcome($instance)->versions;
-    $thorough = new Verdicts($whole, $whole->game, $drafting->plan($instance), $versions);
+    $versions = app(Outcomes::class)->outcome($instance)->versions;
+    $thorough = new Verdicts($whole, $whole->game, $lineUps->plan($instance), $versions);
     $quick = app(Finder::class)->verdictsOf($instance, $ids);
     foreach ($ids as $id) {
         $slow = (new ReflectionMethod($thorough, 'thorough'))->invoke($thorough, $whole->package($id));
@@ -161,9 +163,9 @@ it('says what another build or runtime would do before it is chosen', function (
 it('comes to the same line-up whether or not all that could be is read', function (array $applied, Closure $step): void {
     $instance = World::applied($applied)->load(['placed', 'draft', 'lastRehearsal']);
     $plan = $step($instance->plan);
-    $drafting = app(Drafting::class);
-    $quick = $drafting->lineUpOf($plan, $instance);
-    $whole = App\Drafts\LineUp::of($plan, $instance->versions(), $drafting->catalogue($instance), $instance->placed);
+    $lineUps = app(LineUps::class);
+    $quick = $lineUps->lineUpOf($plan, $instance);
+    $whole = App\Drafts\LineUp::of($plan, $instance->versions(), $lineUps->catalogue($instance), $instance->placed);
     expect($quick->resolved?->versions())->toBe($whole->resolved?->versions())->and($quick->resolved)->not->toBeNull()
         ->and($quick->toFetch())->toBe($whole->toFetch())->and($quick->size())->toBe($whole->size());
     foreach ($quick->resolved->selection as $i => $one) {

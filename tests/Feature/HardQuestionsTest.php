@@ -6,6 +6,7 @@ use App\Depots\Sync\Synchronising;
 use App\Disk\ApplyDraft;
 use App\Drafts\Answer;
 use App\Drafts\Drafting;
+use App\Drafts\Outcomes;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Task;
@@ -72,10 +73,10 @@ it('answers a draft in its time, has a worker go on with it, and lets it be step
     $fresh = fn (): Instance => Instance::query()->with(['placed', 'draft'])->findOrFail($instance->id);
     expect(fn () => app(ApplyDraft::class)->start($fresh()))->toThrow(Refusal::class, 'no line-up yet');
     workOut();
-    expect(app(Drafting::class)->outcome($fresh())->answer)->toBe(Answer::GivenUp);
+    expect(app(Outcomes::class)->outcome($fresh())->answer)->toBe(Answer::GivenUp);
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('takes too long to work out')->assertSee('Take the last step back');
     $this->post("/instances/{$instance->id}/draft/back")->assertRedirect();
-    expect(app(Drafting::class)->outcome($fresh())->versions)->toHaveKey('gulls');
+    expect(app(Outcomes::class)->outcome($fresh())->versions)->toHaveKey('gulls');
 });
 
 it('fills in what a worker has found out: a line-up, or why there is none', function (): void {

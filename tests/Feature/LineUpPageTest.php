@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Drafts\Drafting;
+use App\Drafts\Outcomes;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Look;
@@ -22,7 +23,7 @@ function lineUpPage(Instance $instance, array $address): LineUpPage
 {
     $findings = [new Finding(Level::Stops, 'stops', '', 'kedge-bones'), new Finding(Level::Info, 'says', '', 'kedge-bones'), new Finding(Level::Look, 'of all', '')];
 
-    return LineUpPage::of($instance->load(['placed', 'draft', 'lastRehearsal']), new Look('', [], $findings, ['gulls' => new Update('gulls', '1.0.0', '2.0.0', null), 'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0')]), app(Drafting::class), $address);
+    return LineUpPage::of($instance->load(['placed', 'draft', 'lastRehearsal']), new Look('', [], $findings, ['gulls' => new Update('gulls', '1.0.0', '2.0.0', null), 'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0')]), app(Outcomes::class), $address);
 }
 
 /** @return list<string> ids in the order in which the page shows them */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Depots\DepotFailure;
 use App\Depots\Sync\Synchronising;
 use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Models\Depot;
 use App\Models\Package;
 use App\Models\Release;
@@ -60,7 +61,7 @@ it('makes one package of what two depots say, by declared identity and by digest
     // Only on Tidepool; and newest on Slipway alone, though Tidepool has it as well.
     expect(Package::query()->find('speaking-tubes'))->not->toBeNull()
         ->and(Release::query()->with('depot')->where('package_id', 'brine-core')->where('version', '3.0.0')->get()->pluck('depot.name')->all())->toBe(['Slipway']);
-    $drafted = app(Drafting::class)->lineUp(World::instance(['speaking-tubes', 'gulls'])->load('placed', 'draft'));
+    $drafted = app(LineUps::class)->lineUp(World::instance(['speaking-tubes', 'gulls'])->load('placed', 'draft'));
     expect($drafted->resolved?->versions())->toMatchArray(['speaking-tubes' => '1.0.0', 'gulls' => '2.0.0'])
         ->and(array_map(fn ($offer): string => $offer->depot->name, $drafted->fileOf(collect($drafted->resolved->selection)->firstWhere('package.id', 'gulls'))->offers))->toBe(['Slipway', 'Tidepool']);
 });
@@ -99,7 +100,7 @@ it('goes on with the other depots when one is paused, and keeps what instances h
     expect(Package::query()->find('speaking-tubes'))->toBeNull()->and(Package::query()->find('gulls'))->not->toBeNull();
     // The instance remembers the release, and the store has its file: other changes are still possible.
     app(Drafting::class)->add($instance, ['long-piers']);
-    $lineUp = app(Drafting::class)->lineUp($instance->refresh()->load('placed', 'draft'));
+    $lineUp = app(LineUps::class)->lineUp($instance->refresh()->load('placed', 'draft'));
     expect($lineUp->resolved?->versions())->toMatchArray(['speaking-tubes' => '1.0.0'])->toHaveKey('long-piers')->and($lineUp->changes()->remove)->toBe([]);
     app(App\Disk\Applying::class)->run($instance->refresh(), World::task($instance));
     expect($instance->refresh()->versions())->toHaveKeys(['speaking-tubes', 'long-piers']);

@@ -9,6 +9,7 @@ use App\Disk\Restoring;
 use App\Disk\Transfers;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Drafts\Ranges;
 use App\Findings\Looking;
 use App\Findings\Update;
@@ -35,7 +36,7 @@ use Stasimon\Core\Resolve\Waiver;
 /** Steps in a draft. Each is validated by StepRequest and leads back to where it was taken, or to the draft. */
 final readonly class DraftController
 {
-    public function __construct(private Drafting $drafting)
+    public function __construct(private Drafting $drafting, private LineUps $lineUps)
     {
     }
 
@@ -78,7 +79,7 @@ final readonly class DraftController
     public function range(RangeRequest $request, Instance $instance, Ranges $ranges): RedirectResponse
     {
         $id = $request->text('id');
-        $range = $ranges->usable($this->drafting->catalogue($instance), $id, $request->text('range'));
+        $range = $ranges->usable($this->lineUps->catalogue($instance), $id, $request->text('range'));
 
         return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->wantingIn($id, $range));
     }
@@ -121,8 +122,8 @@ final readonly class DraftController
 
     public function base(BaseStepRequest $request, Instance $instance, Games $games): RedirectResponse
     {
-        $plan = $this->drafting->plan($instance);
-        $bases = new Bases($games->get($plan->base->game), $this->drafting->catalogue($instance));
+        $plan = $this->lineUps->plan($instance);
+        $bases = new Bases($games->get($plan->base->game), $this->lineUps->catalogue($instance));
         $chosen = $bases->plan(
             $plan->base->gameVersion, $plan->base->loader,
             $request->text('build') ?: $plan->base->loaderVersion,

@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Disk\Applying;
 use App\Disk\RemoveInstance;
-use App\Drafts\Drafting;
+use App\Drafts\Outcomes;
 use App\Findings\Looking;
 use App\Models\Instance;
 use App\View\Address;
@@ -18,12 +18,12 @@ use Illuminate\View\View;
 
 final class InstanceController
 {
-    public function show(Request $request, Instance $instance, Looking $looking, Drafting $drafting): View
+    public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes): View
     {
         $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
         $address = array_map(fn (string $name): string => Address::words($request, $name), ['only' => 'only', 'sort' => 'sort', 'q' => 'q', 'view' => 'view']);
 
-        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $drafting, $address)]);
+        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $outcomes, $address)]);
     }
 
     public function history(Instance $instance): View

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Drafts\Notes;
+use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Http\Requests\Steps\PackageNoteRequest;
 use App\Models\Instance;
@@ -18,15 +19,15 @@ use Illuminate\View\View;
 /** The page of a package, for one instance. */
 final readonly class PackageController
 {
-    public function __construct(private Drafting $drafting, private Finder $finder, private Notes $notes)
+    public function __construct(private LineUps $lineUps, private Outcomes $outcomes, private Finder $finder, private Notes $notes)
     {
     }
 
     public function show(Instance $instance, string $package): View
     {
-        $plan = $this->drafting->plan($instance->load(['placed', 'draft', 'lastRehearsal']));
-        $versions = $this->drafting->outcome($instance)->versions ?? $instance->versions();
-        $catalogue = $this->drafting->catalogueAround($instance, [], $versions, [$package]);
+        $plan = $this->lineUps->plan($instance->load(['placed', 'draft', 'lastRehearsal']));
+        $versions = $this->outcomes->outcome($instance)->versions ?? $instance->versions();
+        $catalogue = $this->lineUps->catalogueAround($instance, [], $versions, [$package]);
         $known = $catalogue->package($package);
         if ($known === null || in_array($package, [$plan->base->game, $plan->base->runtime], true)) {
             throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
@@ -45,7 +46,7 @@ final readonly class PackageController
     public function note(PackageNoteRequest $request, Instance $instance, string $package): RedirectResponse
     {
         $text = trim($request->text('note'));
-        if ($this->drafting->catalogue($instance->load('placed'))->package($package) === null) {
+        if ($this->lineUps->catalogue($instance->load('placed'))->package($package) === null) {
             throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
         }
         $this->notes->keep($instance, $package, $text);

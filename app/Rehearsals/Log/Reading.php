@@ -7,6 +7,7 @@ namespace App\Rehearsals\Log;
 use App\Disk\Archives;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
+use App\Drafts\LineUps;
 use App\Games;
 use App\Models\Draft;
 use App\Models\Instance;
@@ -29,7 +30,7 @@ use Stasimon\Core\Plan\Plan;
 /** What a log says, whose fault it is, and what would help. */
 final readonly class Reading
 {
-    public function __construct(private Games $games, private Drafting $drafting, private Archives $archives, private Allowance $allowance, private Lessons $lessons)
+    public function __construct(private Games $games, private Drafting $drafting, private LineUps $lineUps, private Archives $archives, private Allowance $allowance, private Lessons $lessons)
     {
     }
 
@@ -119,7 +120,7 @@ final readonly class Reading
     public function advice(Instance $instance, array $about): Advice
     {
         $instance->loadMissing('placed', 'draft');
-        $catalogue = $this->drafting->catalogue($instance);
+        $catalogue = $this->lineUps->catalogue($instance);
         $understudies = [];
         foreach (DB::table('notices')->whereIn('package_id', $about)->whereNotNull('understudy')->get(['package_id', 'understudy']) as $notice) {
             $understudies[$notice->package_id][] = $notice->understudy;

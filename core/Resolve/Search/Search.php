@@ -24,11 +24,7 @@ final class Search
 
     private readonly Learning $learning;
 
-    /** @var array<int, array<int, Clause>> package => clauses that watch it */
-    private array $watchers = [];
-
-    /** @var array<int, array<int, string>> package => the literal over it of each of those clauses */
-    private array $watched = [];
+    private readonly Watches $watches;
 
     /** @var array<int, array<int, true>> package => positions whose clauses are made */
     private array $made = [];
@@ -58,13 +54,14 @@ final class Search
     {
         $this->trail = new Trail;
         $this->learning = new Learning($this->trail);
+        $this->watches = new Watches($this->trail);
     }
 
     /** @param  string  $root  what the request leaves of the package, with bit 0 */
     public function introduce(int $package, int $releases, string $root): void
     {
         $this->trail->introduce($package, $releases, $root);
-        $this->watchers[$package] = $this->watched[$package] = [];
+        $this->watches->introduce($package);
     }
 
     /** Forgets every decision, and takes another request's roots; what was learned stays. */
@@ -85,37 +82,10 @@ final class Search
         $this->units = array_values(array_filter($this->units, fn (Clause $clause): bool => ! $clause->dropped));
     }
 
-    /**
-     * Lets every clause be watched where the roots leave it open. To be called when roots change: a literal that a root
-     * rules out never becomes false along the trail, so a clause watched only there would be overlooked.
-     */
+    /** To be called when roots change. */
     public function rewatch(): void
     {
-        $clauses = [];
-        foreach ($this->watchers as $package => $watching) {
-            foreach ($watching as $clause) {
-                $clauses[spl_object_id($clause)] = $clause;
-            }
-            $this->watchers[$package] = $this->watched[$package] = [];
-        }
-        $this->decided = [];
-        foreach ($clauses as $clause) {
-            if ($clause->dropped) {
-                continue;
-            }
-            $open = $shut = [];
-            foreach ($clause->literals as $package => $set) {
-                if (($this->trail->root[$package] & $set) === $this->trail->none[$package]) {
-                    $shut[] = $package;
-                } else {
-                    $open[] = $package;
-                }
-            }
-            if (count($open) < 2 && count($clause->literals) > 1) {
-                $this->decided[] = $clause;
-            }
-            $this->watchBoth($clause, [...$open, ...$shut]);
-        }
+        $this->decided = $this->watches->renew();
     }
 
     /**
@@ -164,7 +134,7 @@ final class Search
                 if ($deadline !== null && $this->conflicts % 16 === 0 && $deadline->reached()) {
                     throw new Stopped;
                 }
-                $this->watchHighest($conflict);
+                $this->watches->watchHighest($conflict);
                 $learned = $this->learning->from($conflict);
                 $this->learning->cool();
                 if ($learned->literals === [] || $this->trail->level() === 0) {
@@ -196,7 +166,7 @@ final class Search
         $trail = $this->trail;
         while ($this->head < $trail->length) {
             $package = $trail->package[$this->head++];
-            $violated = $this->visitWatchers($package);
+            $violated = $this->watches->visit($package);
             if ($violated !== null) {
                 return $violated;
             }
@@ -217,85 +187,6 @@ final class Search
         }
 
         return null;
-    }
-
-    private function visitWatchers(int $package): ?Clause
-    {
-        $trail = $this->trail;
-        $mine = $trail->domain[$package];
-        $nothing = $trail->none[$package];
-        $moved = [];
-        $violated = null;
-        foreach ($this->watched[$package] as $i => $set) {
-            if (($mine & $set) !== $nothing) {
-                continue;
-            }
-            $clause = $this->watchers[$package][$i];
-            if ($clause->dropped) {
-                $moved[] = $i;
-
-                continue;
-            }
-            $other = $clause->first === $package ? $clause->second : $clause->first;
-            $literals = $clause->literals;
-            $left = $trail->domain[$other] & $literals[$other];
-            if ($left === $trail->domain[$other]) {
-                continue;
-            }
-            foreach ($literals as $candidate => $another) {
-                if ($candidate !== $package && $candidate !== $other && ($trail->domain[$candidate] & $another) !== $trail->none[$candidate]) {
-                    $clause->first = $other;
-                    $clause->second = $candidate;
-                    $this->watch($candidate, $clause);
-                    $moved[] = $i;
-
-                    continue 2;
-                }
-            }
-            if ($left === $trail->none[$other]) {
-                $violated = $clause;
-
-                break;
-            }
-            $trail->narrow($other, $left, $clause);
-        }
-        if ($moved !== []) {
-            $this->unwatch($package, $moved);
-        }
-
-        return $violated;
-    }
-
-    private function watch(int $package, Clause $clause): void
-    {
-        $this->watchers[$package][] = $clause;
-        $this->watched[$package][] = $clause->literals[$package];
-    }
-
-    /** @param  list<int>  $packages  of which the first two are watched, or the only one */
-    private function watchBoth(Clause $clause, array $packages): void
-    {
-        if ($packages !== []) {
-            $clause->first = $clause->second = $packages[0];
-            $this->watch($packages[0], $clause);
-        }
-        if (isset($packages[1])) {
-            $clause->second = $packages[1];
-            $this->watch($packages[1], $clause);
-        }
-    }
-
-    /** @param  non-empty-list<int>  $places  ascending */
-    private function unwatch(int $package, array $places): void
-    {
-        for ($i = count($places) - 1; $i >= 0; $i--) {
-            $clause = array_pop($this->watchers[$package]);
-            $set = array_pop($this->watched[$package]);
-            if ($clause !== null && $set !== null && isset($this->watchers[$package][$places[$i]])) {
-                $this->watchers[$package][$places[$i]] = $clause;
-                $this->watched[$package][$places[$i]] = $set;
-            }
-        }
     }
 
     /** The clauses of a release that has just become the only one its package can be. */
@@ -320,54 +211,18 @@ final class Search
         }
         $open = $this->trail->openIn($clause);
         if (count($open) > 1) {
-            $this->watchBoth($clause, $open);
+            $this->watches->watch($clause, $open);
 
             return null;
         }
-        $two = [...$open, ...$this->latestFalse($clause, $open)];
+        $two = [...$open, ...$this->trail->latestFalse($clause, $open)];
         if (count($two) === 1) {
             // Stated at the next start; until then watched like any other, because this may be far from level 0.
             $this->units[] = $clause;
         }
-        $this->watchBoth($clause, $two);
+        $this->watches->watch($clause, $two);
 
         return $this->assert($clause, $open);
-    }
-
-    /**
-     * The packages of a clause whose literals are false, the highest level first: whatever is taken back opens those first.
-     *
-     * @param  list<int>  $open  the others
-     * @return list<int>
-     */
-    private function latestFalse(Clause $clause, array $open): array
-    {
-        $levels = [];
-        foreach ($clause->literals as $package => $set) {
-            if (! in_array($package, $open, true)) {
-                $entry = $this->trail->falsifiedAt($package, $set);
-                $levels[$package] = $entry < 0 ? -1 : $this->trail->level[$entry];
-            }
-        }
-        arsort($levels);
-
-        return array_keys($levels);
-    }
-
-    /** Lets a violated clause be watched where it will open first, so that it is not overlooked afterwards. */
-    private function watchHighest(Clause $violated): void
-    {
-        if ($violated->first < 0 || count($violated->literals) < 3) {
-            return;
-        }
-        [$first, $second] = $this->latestFalse($violated, []);
-        foreach ([$first, $second] as $package) {
-            if ($package !== $violated->first && $package !== $violated->second) {
-                $this->watch($package, $violated);
-            }
-        }
-        $violated->first = $first;
-        $violated->second = $second;
     }
 
     /**
@@ -395,7 +250,7 @@ final class Search
     {
         $open = $this->trail->openIn($clause);
         if (count($open) > 1 && $clause->first < 0) {
-            $this->watchBoth($clause, $open);
+            $this->watches->watch($clause, $open);
             $this->passing[] = $clause;
         }
 

@@ -167,6 +167,26 @@ final class Trail
     }
 
     /**
+     * The packages of a clause whose literals are false, the highest level first: whatever is taken back opens those first.
+     *
+     * @param  list<int>  $open  the others
+     * @return list<int>
+     */
+    public function latestFalse(Clause $clause, array $open): array
+    {
+        $levels = [];
+        foreach ($clause->literals as $package => $set) {
+            if (! in_array($package, $open, true)) {
+                $entry = $this->falsifiedAt($package, $set);
+                $levels[$package] = $entry < 0 ? -1 : $this->level[$entry];
+            }
+        }
+        arsort($levels);
+
+        return array_keys($levels);
+    }
+
+    /**
      * Takes back every entry that rests on a decision above a level, and keeps the others.
      *
      * @return list<Clause> reasons of entries that went only because their package's earlier ones did
