@@ -4,19 +4,9 @@
         <p class="soft max-w-[75ch] mb-4">Where packages come from. Where two have a release, the first in this order is asked first, and
             the
             other if that fails. Requests go to these addresses and to no others.</p>
-        <div class="scroll">
-            <table class="grid-table plain">
-                <thead>
-                    <tr>
-                        <th style="width: 190px">Depot</th>
-                        <th>State</th>
-                        <th style="width: 210px">Moderated</th>
-                        <th class="num" style="width: 90px">Packages</th>
-                        <th class="num" style="width: 90px">Releases</th>
-                        <th style="width: 300px"><span class="sr-only">Act</span></th>
-                    </tr>
-                </thead>
-                <tbody>
+        <x-table :columns="['Depot' => '190px', 'State' => '', 'Moderated' => '210px', 'Packages' => '90px', 'Releases' => '90px']"
+            :numbers="['Packages', 'Releases']"
+            acts="300px">
                     @forelse ($depots as $depot)
                         <tr data-row tabindex="-1">
                             <td class="name">{{ $depot->name }}<br><span class="ver quiet"
@@ -77,9 +67,7 @@
                             <td colspan="6" class="soft">None is known. Add one below, or run bin/start, which brings the demo's.</td>
                         </tr>
                     @endforelse
-                </tbody>
-            </table>
-        </div>
+        </x-table>
         <form method="post" action="{{ route('depots.store') }}" class="acts mt-6">@csrf
             <label for="address" class="font-medium">Add a depot by its address</label>
             <input type="text" class="ver w-[380px] max-w-full" id="address" name="address" value="{{ old('address') }}"

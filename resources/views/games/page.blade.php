@@ -4,56 +4,37 @@
         <p class="soft max-w-[75ch] mb-3">A game is known by its definition, which is data: its versions, loaders and runtime, where files
             go, how
             archives say what they are, how it is launched and what its log means.</p>
-        <div class="scroll">
-            <table class="grid-table plain">
-                <thead>
-                    <tr>
-                        <th>Game</th>
-                        <th>Versions</th>
-                        <th>Where its definition is from</th>
-                        <th class="num">Instances</th>
-                    </tr>
-                </thead>
-                @foreach ($pages as $page)
-                    <tr data-row tabindex="-1">
-                        <td><a class="font-medium hover:underline" data-open
-                                href="{{ route('games.show', $page->game->id) }}">{{ $page->game->name }}</a></td>
-                        <td>{{ $page->versions() }}</td>
-                        <td>{{ $page->from() }} @if ($page->waits())
-                                <span class="warn">waits for your word before it is launched</span>
-                            @endif
-                        </td>
-                        <td class="num ver">{{ $page->instances ?: '' }}</td>
-                    </tr>
-                @endforeach
-            </table>
-        </div>
+        <x-table :columns="['Game' => '', 'Versions' => '', 'Where its definition is from' => '', 'Instances' => '']"
+            :numbers="['Instances']">
+            @foreach ($pages as $page)
+                <tr data-row tabindex="-1">
+                    <td><a class="font-medium hover:underline" data-open
+                            href="{{ route('games.show', $page->game->id) }}">{{ $page->game->name }}</a></td>
+                    <td>{{ $page->versions() }}</td>
+                    <td>{{ $page->from() }} @if ($page->waits())
+                            <span class="warn">waits for your word before it is launched</span>
+                        @endif
+                    </td>
+                    <td class="num ver">{{ $page->instances ?: '' }}</td>
+                </tr>
+            @endforeach
+        </x-table>
         <h2 class="mt-6 mb-1">Runtimes of this machine</h2>
         @if ($runtimes === [])
             <p class="soft max-w-[75ch]">None was found in the usual places or in PATH. Games that bring their own need none; a folder with
                 one
                 can be named in <span class="ver">STASIMON_RUNTIMES</span>.</p>
         @else
-            <div class="scroll">
-                <table class="grid-table plain">
-                    <thead class="sr-only">
-                        <tr>
-                            <th>Runtime</th>
-                            <th>Version</th>
-                            <th>Made by</th>
-                            <th>Where</th>
-                        </tr>
-                    </thead>
-                    @foreach ($runtimes as $one)
-                        <tr>
-                            <td>{{ ['java' => 'Java', 'dotnet' => '.NET'][$one->kind] ?? $one->kind }} {{ $one->major() }}</td>
-                            <td class="ver">{{ $one->version }}</td>
-                            <td>{{ $one->vendor }}{{ $one->bits ? ($one->vendor === '' ? '' : ', ').$one->bits.' bits' : '' }}</td>
-                            <td class="ver">{{ $one->program }}</td>
-                        </tr>
-                    @endforeach
-                </table>
-            </div>
+            <x-table :columns="['Runtime' => '', 'Version' => '', 'Made by' => '', 'Where' => '']" headless>
+                @foreach ($runtimes as $one)
+                    <tr>
+                        <td>{{ ['java' => 'Java', 'dotnet' => '.NET'][$one->kind] ?? $one->kind }} {{ $one->major() }}</td>
+                        <td class="ver">{{ $one->version }}</td>
+                        <td>{{ $one->vendor }}{{ $one->bits ? ($one->vendor === '' ? '' : ', ').$one->bits.' bits' : '' }}</td>
+                        <td class="ver">{{ $one->program }}</td>
+                    </tr>
+                @endforeach
+            </x-table>
         @endif
         <h2 class="mt-6 mb-1">Teach a game</h2>
         <form method="post" action="{{ route('games.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"

@@ -29,30 +29,21 @@
                 'in' => 'In it'] as $state => $words)
                 @if ($found->archives($state) !== [])
                     <h2 class="mt-5 mb-1">{{ $words }} <span class="ver quiet">{{ count($found->archives($state)) }}</span></h2>
-                    <div class="scroll">
-                        <table class="grid-table plain">
-                            <thead class="sr-only">
-                                <tr>
-                                    <th>File</th>
-                                    <th>What it is</th>
-                                    <th>How that is known</th>
-                                </tr>
-                            </thead>
-                            @foreach ($found->archives($state) as $one)
-                                <tr data-row tabindex="-1">
-                                    <td class="ver" style="width: 32%">{{ $one['path'] }}</td>
-                                    <td style="width: 26%">
-                                        @if ($one['how'] === 'unknown' || $one['how'] === 'unread')
-                                            <span class="warn">Nothing says what it is</span>
-                                        @else
-                                            {{ $one['name'] }} <span class="ver">{{ $one['version'] }}</span>
-                                        @endif
-                                    </td>
-                                    <td class="soft">{{ implode(' ', $one['why']) }}</td>
-                                </tr>
-                            @endforeach
-                        </table>
-                    </div>
+                    <x-table :columns="['File' => '', 'What it is' => '', 'How that is known' => '']" headless>
+                        @foreach ($found->archives($state) as $one)
+                            <tr data-row tabindex="-1">
+                                <td class="ver" style="width: 32%">{{ $one['path'] }}</td>
+                                <td style="width: 26%">
+                                    @if ($one['how'] === 'unknown' || $one['how'] === 'unread')
+                                        <span class="warn">Nothing says what it is</span>
+                                    @else
+                                        {{ $one['name'] }} <span class="ver">{{ $one['version'] }}</span>
+                                    @endif
+                                </td>
+                                <td class="soft">{{ implode(' ', $one['why']) }}</td>
+                            </tr>
+                        @endforeach
+                    </x-table>
                 @endif
             @endforeach
         @endif

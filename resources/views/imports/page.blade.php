@@ -23,33 +23,24 @@
         @endif
         @if ($imports->isNotEmpty())
             <h2 class="mt-6 mb-1">Read before</h2>
-            <div class="scroll">
-                <table class="grid-table plain">
-                    <thead>
-                        <tr>
-                            <th>Folder</th>
-                            <th>What became of it</th>
-                            <th>When</th>
-                        </tr>
-                    </thead>
-                    @foreach ($imports as $one)
-                        <tr data-row tabindex="-1">
-                            <td><a class="font-medium hover:underline" data-open
-                                href="{{ route('imports.show', $one) }}">{{ $one->source }}</a></td>
-                            <td>
-                                @if ($one->instance)
-                                    <a class="link underline"
-                                        href="{{ route('instances.show', $one->instance) }}">{{ $one->instance->name }}</a>
-                                @else
-                                    <span class="{{ $one->problem ? 'bad' : 'soft' }}">{{ $one->problem
-                                        ?? 'Read, and nothing made of it yet' }}</span>
-                                @endif
-                            </td>
-                            <td class="soft">{{ $one->created_at->diffForHumans() }}</td>
-                        </tr>
-                    @endforeach
-                </table>
-            </div>
+            <x-table :columns="['Folder' => '', 'What became of it' => '', 'When' => '']">
+                @foreach ($imports as $one)
+                    <tr data-row tabindex="-1">
+                        <td><a class="font-medium hover:underline" data-open
+                            href="{{ route('imports.show', $one) }}">{{ $one->source }}</a></td>
+                        <td>
+                            @if ($one->instance)
+                                <a class="link underline"
+                                    href="{{ route('instances.show', $one->instance) }}">{{ $one->instance->name }}</a>
+                            @else
+                                <span class="{{ $one->problem ? 'bad' : 'soft' }}">{{ $one->problem
+                                    ?? 'Read, and nothing made of it yet' }}</span>
+                            @endif
+                        </td>
+                        <td class="soft">{{ $one->created_at->diffForHumans() }}</td>
+                    </tr>
+                @endforeach
+            </x-table>
         @endif
     </main>
 </x-layout>

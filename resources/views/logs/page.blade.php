@@ -33,61 +33,42 @@
         </form>
         @if ($logs->isNotEmpty())
             <h2 class="mt-6 mb-1">Read before</h2>
-            <div class="scroll">
-                <table class="grid-table plain">
-                    <thead>
-                        <tr>
-                            <th>Log</th>
-                            <th>Against</th>
-                            <th>When</th>
-                            <th style="width: 90px"><span class="sr-only">Act</span></th>
-                        </tr>
-                    </thead>
-                    @foreach ($logs as $one)
-                        <tr data-row tabindex="-1">
-                            <td><a class="font-medium hover:underline" data-open
-                                    href="{{ route('logs.show', $one) }}">{{ $one->name }}</a>
-                                @if ($one->problem)
-                                    <span class="bad">{{ $one->problem }}</span>
-                                @endif
-                            </td>
-                            <td class="soft">{{ $one->instance->name ?? 'no instance' }}</td>
-                            <td class="soft">{{ $one->created_at->diffForHumans() }}</td>
-                            <td>
-                                <form method="post" action="{{ route('logs.destroy', $one) }}" class="inline">@csrf
-                                    @method('delete')<button class="link" aria-label="Remove {{ $one->name }}">Remove</button></form>
-                            </td>
-                        </tr>
-                    @endforeach
-                </table>
-            </div>
+            <x-table :columns="['Log' => '', 'Against' => '', 'When' => '']" acts="90px">
+                @foreach ($logs as $one)
+                    <tr data-row tabindex="-1">
+                        <td><a class="font-medium hover:underline" data-open
+                                href="{{ route('logs.show', $one) }}">{{ $one->name }}</a>
+                            @if ($one->problem)
+                                <span class="bad">{{ $one->problem }}</span>
+                            @endif
+                        </td>
+                        <td class="soft">{{ $one->instance->name ?? 'no instance' }}</td>
+                        <td class="soft">{{ $one->created_at->diffForHumans() }}</td>
+                        <td>
+                            <form method="post" action="{{ route('logs.destroy', $one) }}" class="inline">@csrf
+                                @method('delete')<button class="link" aria-label="Remove {{ $one->name }}">Remove</button></form>
+                        </td>
+                    </tr>
+                @endforeach
+            </x-table>
         @endif
         @if ($lessons->isNotEmpty())
             <h2 class="mt-6 mb-1">What you have said of failures</h2>
             <p class="soft max-w-[75ch] mb-2">When the same lines come again, the mod that you named is shown beside what the log says.
                 <a class="link underline" href="{{ route('lessons') }}">Save them as a file</a></p>
-            <div class="scroll">
-                <table class="grid-table plain">
-                    <thead>
-                        <tr>
-                            <th>The line begins like</th>
-                            <th>It was</th>
-                            <th style="width: 90px"><span class="sr-only">Act</span></th>
-                        </tr>
-                    </thead>
-                    @foreach ($lessons as $one)
-                        <tr data-row tabindex="-1">
-                            <td class="ver">{{ $one->line }}</td>
-                            <td>{{ $one->title }}</td>
-                            <td>
-                                <form method="post" action="{{ route('lessons.destroy', $one->id) }}" class="inline">@csrf
-                                    @method('delete')<button class="link"
-                                        aria-label="Forget that it was {{ $one->title }}">Forget</button></form>
-                            </td>
-                        </tr>
-                    @endforeach
-                </table>
-            </div>
+            <x-table :columns="['The line begins like' => '', 'It was' => '']" acts="90px">
+                @foreach ($lessons as $one)
+                    <tr data-row tabindex="-1">
+                        <td class="ver">{{ $one->line }}</td>
+                        <td>{{ $one->title }}</td>
+                        <td>
+                            <form method="post" action="{{ route('lessons.destroy', $one->id) }}" class="inline">@csrf
+                                @method('delete')<button class="link"
+                                    aria-label="Forget that it was {{ $one->title }}">Forget</button></form>
+                        </td>
+                    </tr>
+                @endforeach
+            </x-table>
         @endif
     </main>
 </x-layout>

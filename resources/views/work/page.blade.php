@@ -12,72 +12,47 @@
         @if ($page->open()->isEmpty())
             <p>Nothing is running, and nothing waits.</p>
         @else
-            <div class="scroll">
-                <table class="grid-table plain">
-                    <thead>
-                        <tr>
-                            <th style="width: 290px">What</th>
-                            <th style="width: 170px">For</th>
-                            <th>How far</th>
-                            <th style="width: 130px">Since</th>
-                            <th style="width: 90px"><span class="sr-only">Act</span></th>
-                        </tr>
-                    </thead>
-                    <tbody>
-                        @foreach ($page->open() as $task)
-                            <tr data-row tabindex="-1">
-                                <td class="name">{{ $page->name($task) }}</td>
-                                <td>
-                                    @if ($task->instance)
-                                        <a class="link"
-                                            href="{{ route('instances.show', $task->instance) }}">{{ $task->instance->name }}</a>
-                                    @endif
-                                </td>
-                                <td>
-                                    <x-work-state :task="$task" :trouble="$page->trouble($task)" />
-                                </td>
-                                <td class="soft">{{ $page->since($task) }}</td>
-                                <td class="text-right">
-                                    @if ($page->canEnd($task))
-                                        <x-act :action="route('work.end', $task->id)" :label="'End: ' . $page->name($task)">End it</x-act>
-                                    @endif
-                                </td>
-                            </tr>
-                        @endforeach
-                    </tbody>
-                </table>
-            </div>
+            <x-table :columns="['What' => '290px', 'For' => '170px', 'How far' => '', 'Since' => '130px']" acts="90px">
+                @foreach ($page->open() as $task)
+                    <tr data-row tabindex="-1">
+                        <td class="name">{{ $page->name($task) }}</td>
+                        <td>
+                            @if ($task->instance)
+                                <a class="link"
+                                    href="{{ route('instances.show', $task->instance) }}">{{ $task->instance->name }}</a>
+                            @endif
+                        </td>
+                        <td>
+                            <x-work-state :task="$task" :trouble="$page->trouble($task)" />
+                        </td>
+                        <td class="soft">{{ $page->since($task) }}</td>
+                        <td class="text-right">
+                            @if ($page->canEnd($task))
+                                <x-act :action="route('work.end', $task->id)" :label="'End: ' . $page->name($task)">End it</x-act>
+                            @endif
+                        </td>
+                    </tr>
+                @endforeach
+            </x-table>
         @endif
         @if ($page->lately()->isNotEmpty())
             <h2 class="mt-6 mb-1">Lately</h2>
-            <div class="scroll">
-                <table class="grid-table plain">
-                    <thead>
-                        <tr>
-                            <th style="width: 290px">What</th>
-                            <th style="width: 170px">For</th>
-                            <th>How it ended</th>
-                            <th style="width: 130px">When</th>
-                        </tr>
-                    </thead>
-                    <tbody>
-                        @foreach ($page->lately() as $task)
-                            <tr data-row tabindex="-1">
-                                <td class="name">{{ $page->name($task) }}</td>
-                                <td>
-                                    @if ($task->instance)
-                                        <a class="link"
-                                            href="{{ route('instances.show', $task->instance) }}">{{ $task->instance->name }}</a>
-                                    @endif
-                                </td>
-                                <td class="{{ $task->state->value === 'failed' ? 'bad' : 'soft' }}">
-                                    {{ $task->problem ?? $task->state->value }}</td>
-                                <td class="soft">{{ ($task->ended_at ?? $task->updated_at)->diffForHumans() }}</td>
-                            </tr>
-                        @endforeach
-                    </tbody>
-                </table>
-            </div>
+            <x-table :columns="['What' => '290px', 'For' => '170px', 'How it ended' => '', 'When' => '130px']">
+                @foreach ($page->lately() as $task)
+                    <tr data-row tabindex="-1">
+                        <td class="name">{{ $page->name($task) }}</td>
+                        <td>
+                            @if ($task->instance)
+                                <a class="link"
+                                    href="{{ route('instances.show', $task->instance) }}">{{ $task->instance->name }}</a>
+                            @endif
+                        </td>
+                        <td class="{{ $task->state->value === 'failed' ? 'bad' : 'soft' }}">
+                            {{ $task->problem ?? $task->state->value }}</td>
+                        <td class="soft">{{ ($task->ended_at ?? $task->updated_at)->diffForHumans() }}</td>
+                    </tr>
+                @endforeach
+            </x-table>
         @endif
     </main>
 </x-layout>
