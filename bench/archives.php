@@ -28,9 +28,9 @@ foreach ([1, 2] as $round) {
 $dice = new Randomizer(new Mt19937(7));
 $folder = sys_get_temp_dir().'/stasimon-bench-bundles';
 $count = (int) ($argv[1] ?? 200);
-$real = Osgi::sets(Osgi::real(), $count, $dice);
+$real = Osgi::sets(Osgi::real(), $count, $dice, alike: true);
 $others = [];
-foreach (Osgi::sets(Osgi::real(), $count, $dice) as $number => $set) {
+foreach (Osgi::sets(Osgi::real(), $count, $dice, alike: true) as $number => $set) {
     is_dir("{$folder}/{$number}") || mkdir("{$folder}/{$number}", recursive: true);
     $others[] = Osgi::rewritten($set, "{$folder}/{$number}", $dice);
 }

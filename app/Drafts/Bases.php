@@ -124,8 +124,8 @@ final readonly class Bases
             throw Refusal::unusable("There is no {$this->game->runtimeName} \"".mb_strimwidth($runtime, 0, 40, '…').'" here.');
         }
         $memory ??= $this->game->recommendedMemory();
-        if ($memory < 512 || $memory > 65536) {
-            throw Refusal::unusable('Memory is between 512 and 65,536 MB.');
+        if ($memory < 64 || $memory > 65536) {
+            throw Refusal::unusable('Memory is between 64 and 65,536 MB.');
         }
         $plan = new Plan(new Base($this->game->id, $version, $loader, $chosen->version ?? '', $this->game->runtimeId, $runtime, $memory));
 

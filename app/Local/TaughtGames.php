@@ -76,7 +76,7 @@ final readonly class TaughtGames
     public function agree(string $id, string $command): void
     {
         $game = $this->games->get($id);
-        if (json_encode($game->launch) !== $command) {
+        if ($game->launch->agreed() !== $command) {
             throw Refusal::conflict('The command has changed since it was shown. Look at it again; nothing was agreed to.');
         }
         DB::table('taught_games')->where('id', $id)->update(['agreed' => $command]);
@@ -97,7 +97,7 @@ final readonly class TaughtGames
     public static function mayRun(GameDefinition $game): void
     {
         $row = self::row($game->id);
-        if ($row !== null && $row->agreed !== json_encode($game->launch)) {
+        if ($row !== null && $row->agreed !== $game->launch->agreed()) {
             throw Refusal::conflict("Nobody has agreed yet to the command that starts {$game->name}. It stands on the page of the game; look at it there first.");
         }
     }

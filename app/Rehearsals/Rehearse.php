@@ -31,7 +31,11 @@ final readonly class Rehearse implements Undertaking
         if ($instance->applied_at === null && ! $plain) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to launch. Apply the draft first.');
         }
-        TaughtGames::mayRun($this->games->get($instance->plan->base->game));
+        $game = $this->games->get($instance->plan->base->game);
+        if ($plain && ! $game->launch->alone) {
+            throw Refusal::conflict("{$game->name} is started by its loader, so there is nothing to launch without it.");
+        }
+        TaughtGames::mayRun($game);
         $rehearsal = null;
         $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, &$rehearsal): array {
             $rehearsal = $locked->rehearsals()->create([

@@ -36,7 +36,7 @@ final readonly class Rehearsing
         $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $this->configs($instance)]);
         $log = $this->reading->log($rehearsal);
         $start = hrtime(true);
-        if (! $rehearsal->plain && ! $this->isProven($rehearsal)) {
+        if (! $rehearsal->plain && $this->games->get($rehearsal->plan->base->game)->launch->alone && ! $this->isProven($rehearsal)) {
             $alone = $this->alone($rehearsal, $isStopped);
             $rehearsal->update(['alone' => $alone->isClean() ? LaunchState::Clean : LaunchState::Failed, 'alone_milliseconds' => intdiv(hrtime(true) - $start, 1_000_000)]);
             if (! $alone->isClean()) {

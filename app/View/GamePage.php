@@ -63,9 +63,15 @@ final readonly class GamePage
         return $this->taught !== null && $this->taught->agreed !== $this->command();
     }
 
+    /** @param  list<string>  $command */
+    public function line(array $command): string
+    {
+        return implode(' ', array_map(fn (string $part): string => preg_match('~^[\w./:={}+-]+$~', $part) === 1 ? $part : escapeshellarg($part), $command));
+    }
+
     public function command(): string
     {
-        return json_encode($this->game->launch, JSON_THROW_ON_ERROR);
+        return $this->game->launch->agreed();
     }
 
     /** @return list<string> what the file that was tried says of others, a line each */

@@ -51,6 +51,7 @@ final readonly class RehearsalPage
             LaunchState::Failed => match (true) {
                 $rehearsal->hung => "It said nothing more and was ended after {$rehearsal->seconds()}.",
                 $rehearsal->alone === LaunchState::Failed => "The game alone does not come up: exit code {$rehearsal->exit_code} after {$rehearsal->seconds()}.",
+                $rehearsal->exit_code === 0 => "It came up in {$rehearsal->seconds()}, and says that something is not as it should be.",
                 default => "Failed after {$rehearsal->seconds()} with exit code {$rehearsal->exit_code}.",
             },
             LaunchState::Stopped => 'Stopped by hand.',
@@ -66,7 +67,7 @@ final readonly class RehearsalPage
         $rehearsal = $this->rehearsal;
 
         return implode(' ', array_filter([
-            $rehearsal->state === LaunchState::Failed && ! $rehearsal->hung ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.' : '',
+            $rehearsal->state === LaunchState::Failed && ! $rehearsal->hung && $rehearsal->exit_code !== 0 ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.' : '',
             $rehearsal->plain ? 'Launched without loader and mods.' : '',
             $rehearsal->side === Side::Server ? 'Launched as a server.' : '',
             $rehearsal->alone === LaunchState::Clean ? "Before it, the game alone was clean in {$rehearsal->secondsAlone()}." : '',

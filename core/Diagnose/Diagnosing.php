@@ -7,6 +7,7 @@ namespace Stasimon\Core\Diagnose;
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\LogForm;
 use Stasimon\Core\Game\Platform;
+use Stasimon\Core\Game\Signature;
 use Stasimon\Core\Log\Course;
 use Stasimon\Core\Log\LogArchive;
 use Stasimon\Core\Log\LogLine;
@@ -160,9 +161,9 @@ final class Diagnosing
 
             return;
         }
-        [$kind, $caught, $isOfGame] = $this->read($line->message, true);
-        if ($kind !== null) {
-            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind)));
+        [$signature, $caught, $isOfGame] = $this->read($line->message, true);
+        if ($signature !== null) {
+            $this->begin(new Incident($signature->kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $signature->kind), $signature));
         }
     }
 
@@ -179,23 +180,21 @@ final class Diagnosing
 
             return;
         }
-        [$kind, $caught, $isOfGame] = $this->read($line->message, $this->under === 'error');
-        if ($kind !== null) {
+        [$signature, $caught, $isOfGame] = $this->read($line->message, $this->under === 'error');
+        if ($signature !== null) {
+            $kind = $signature->kind;
             if ($this->open !== null && $this->open->kind === $kind && $kind === Failure::NativeCrash) {
                 $this->open->add($line, $caught);
 
                 return;
             }
-            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind)));
+            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind), $signature));
 
             return;
         }
         // The blank and commented lines of a runtime's own report hold it together; an exception's message may have several.
         if ($this->open !== null && ($this->open->kind === Failure::NativeCrash || ($this->open->kind === Failure::Deadlock && ! $this->open->hasFrames()) || (! $this->open->hasFrames() && (trim($line->message) !== '' || $this->open->kind === Failure::BadConfig) && $this->open->words++ < self::WORDS))) {
-            if ($this->open->kind === Failure::BadConfig) {
-                // Where in the file it is stands there.
-                $this->open->add($line, []);
-            }
+            $this->open->goesOn($line);
 
             return;
         }
@@ -251,7 +250,8 @@ final class Diagnosing
         }
         if (preg_match($this->platform->cause, $line->message) === 1) {
             $text = (string) preg_replace($this->platform->cause, '', $line->message);
-            [$kind, $caught] = $this->read($text, true);
+            [$signature, $caught] = $this->read($text, true);
+            $kind = $signature?->kind;
             $exception = $kind === null ? $this->exception($text) : [];
             $open->cause($line, $exception === [] ? $kind : Failure::Crash, $exception === [] ? $caught : $exception);
 
@@ -283,7 +283,7 @@ final class Diagnosing
 
     /**
      * @param  bool  $ofGame  whether the game's own wordings may be meant
-     * @return array{Failure|null, array<string, string>, bool} the last: whether it is the game's own wording
+     * @return array{Signature|null, array<string, string>, bool} the last: whether it is the game's own wording
      */
     private function read(string $message, bool $ofGame): array
     {
@@ -295,7 +295,7 @@ final class Diagnosing
         foreach ($ofGame ? $this->form->signatures : [] as $signature) {
             $caught = $signature->catch($message);
             if ($caught !== null) {
-                return [$signature->kind, $caught, true];
+                return [$signature, $caught, true];
             }
         }
         // What one exception was caused by may stand behind it in the same line.
@@ -304,7 +304,7 @@ final class Diagnosing
             foreach ($this->platform->signatures as $signature) {
                 $caught = $signature->catch($text);
                 if ($caught !== null) {
-                    return [$signature->kind, $caught, false];
+                    return [$signature, $caught, false];
                 }
             }
         }

@@ -6,6 +6,7 @@ namespace Stasimon\Core\Diagnose;
 
 use LogicException;
 use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Game\Signature;
 use Stasimon\Core\Log\LogLine;
 
 /** A failure as a log tells it: the line that says so, the trace that follows, and the causes within it. */
@@ -36,8 +37,11 @@ final class Incident
     /** Lines of its message before the first frame. */
     public int $words = 0;
 
-    /** @param  array<string, string>  $caught */
-    public function __construct(public Failure $kind, LogLine $line, public array $caught, public readonly Weight $weight)
+    /**
+     * @param  array<string, string>  $caught
+     * @param  Signature|null  $signature  by which it was known, if by one
+     */
+    public function __construct(public Failure $kind, LogLine $line, public array $caught, public readonly Weight $weight, private readonly ?Signature $signature = null)
     {
         $this->quotes = [$line];
         $this->root = $line;
@@ -49,6 +53,17 @@ final class Incident
             $this->traces[$this->current][] = $class;
         }
         $this->quote($line);
+    }
+
+    /** Takes what a line says that its message goes on with: what comes later is closer to the cause. */
+    public function goesOn(LogLine $line): void
+    {
+        $more = $this->signature?->catchMore($line->message) ?? [];
+        if ($more !== [] || $this->kind === Failure::BadConfig) {
+            // Where in a file it is stands there, or what was missed.
+            $this->caught = $more + $this->caught;
+            $this->quote($line);
+        }
     }
 
     /** @param  array<string, string>  $caught */

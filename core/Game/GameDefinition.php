@@ -25,7 +25,6 @@ final readonly class GameDefinition
      * @param  array<string, Place>  $places  by kind
      * @param  array{folder: string, file: string, mods: string, trial: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, and the world that a rehearsal makes and nobody plays in
      * @param  list<string>  $own  folders that belong to the instance and are carried over
-     * @param  list<string>  $launch  the command, with {placeholders}
      * @param  list<DescriptorRule>  $descriptors  how its archives say what they are, the first that fits counts
      * @param  string  $runtimeFound  the kind of program that is looked for on the machine and started as its runtime; nothing if it brings its own
      * @param  list<DescriptorRule>  $installed  how a folder with the game in it says which game and version it is
@@ -43,7 +42,7 @@ final readonly class GameDefinition
         public array $memory,
         public array $places,
         public array $own,
-        public array $launch,
+        public LaunchForm $launch,
         public LogForm $log,
         public Platform $platform,
         public MemoryRule $memoryRule,
@@ -82,7 +81,7 @@ final readonly class GameDefinition
             $memory,
             array_map(fn (Node $place): Place => new Place($place->field('folder')->text(), $place->optional('unpack')?->flag() ?? false), $node->field('places')->entries()),
             self::texts($node->field('own')),
-            self::texts($node->field('launch')),
+            LaunchForm::read($node),
             LogForm::read($node->field('log')),
             $platform ?? Platform::none(),
             MemoryRule::read($node->optional('memoryRule')),
@@ -195,18 +194,5 @@ final readonly class GameDefinition
         }
 
         return $this->memory[0]->megabytes;
-    }
-
-    /**
-     * The launch command.
-     *
-     * @param  array<string, string>  $values  placeholder => what takes its place
-     * @return list<string>
-     */
-    public function command(array $values): array
-    {
-        $placeholders = array_map(fn (string $name): string => '{'.$name.'}', array_keys($values));
-
-        return array_map(fn (string $part): string => str_replace($placeholders, array_values($values), $part), $this->launch);
     }
 }

@@ -10,15 +10,18 @@ use Stasimon\Core\Document\UnusableDocument;
 /** How a game's or a platform's log words one kind of failure. */
 final readonly class Signature
 {
-    /** @param  string  $pattern  over the message of a log line; its groups name what is at fault */
-    private function __construct(public Failure $kind, public string $pattern)
+    /**
+     * @param  string  $pattern  over the message of a log line; its groups name what is at fault
+     * @param  string  $more  the same over the lines that the message goes on with; nothing if it does not
+     */
+    private function __construct(public Failure $kind, private string $pattern, private string $more)
     {
     }
 
     /** @throws UnusableDocument */
     public static function read(Node $node): self
     {
-        return new self($node->field('kind')->choice(Failure::class), self::pattern($node->field('pattern')));
+        return new self($node->field('kind')->choice(Failure::class), self::pattern($node->field('pattern')), $node->has('more') ? self::pattern($node->field('more')) : '');
     }
 
     /** @throws UnusableDocument */
@@ -34,7 +37,19 @@ final readonly class Signature
      */
     public function catch(string $message): ?array
     {
-        if (preg_match($this->pattern, $message, $caught) !== 1) {
+        return self::caught($this->pattern, $message);
+    }
+
+    /** @return array<string, string> what the groups catch in a line that the message goes on with */
+    public function catchMore(string $message): array
+    {
+        return $this->more === '' ? [] : self::caught($this->more, $message) ?? [];
+    }
+
+    /** @return array<string, string>|null */
+    private static function caught(string $pattern, string $message): ?array
+    {
+        if (preg_match($pattern, $message, $caught) !== 1) {
             return null;
         }
         $details = [];

@@ -84,7 +84,7 @@ final readonly class LogReader
         }
 
         return preg_match($this->form->line, $text, $part) === 1
-            ? new LogLine($number, $part['time'] ?? '', $part['thread'] ?? '', self::level($part['level'] ?? ''), $part['logger'] ?? '', $part['message'] ?? '')
+            ? new LogLine($number, $part['time'] ?? '', $part['thread'] ?? '', $this->form->levels[$part['level'] ?? ''] ?? self::level($part['level'] ?? ''), $part['logger'] ?? '', $part['message'] ?? '')
             : $this->layouts->read($number, $text) ?? new LogLine($number, '', '', 'text', '', $text);
     }
 

@@ -32,7 +32,7 @@ it('is taught a game by its definition, shows its command, and runs nothing of i
     DB::table('instances')->where('id', $instance->id)->update(['plan' => DB::raw("jsonb_set(plan, '{game}', '\"rowing\"')")]);
     $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('Nobody has agreed yet to the command');
     $this->post('/games/rowing/agree', ['command' => '["something else"]'])->assertStatus(409);
-    $command = (string) json_encode(app(Games::class)->get('rowing')->launch);
+    $command = app(Games::class)->get('rowing')->launch->agreed();
     $this->post('/games/rowing/agree', ['command' => $command])->assertRedirect();
     $this->get('/games/rowing')->assertOk()->assertSee('You have agreed to this command');
     expect(DB::table('taught_games')->value('agreed'))->toBe($command);

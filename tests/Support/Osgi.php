@@ -101,12 +101,13 @@ final class Osgi
      * Sets of bundles: some with all that the first needs, as far as somebody has it, some with less.
      *
      * @param  list<string>  $bundles
+     * @param  bool  $alike  whether two of a set may export the same package
      * @return list<list<string>>
      */
-    public static function sets(array $bundles, int $count, Randomizer $dice): array
+    public static function sets(array $bundles, int $count, Randomizer $dice, bool $alike = false): array
     {
         $document = self::document($bundles);
-        $providers = $needs = $pathOf = [];
+        $providers = $needs = $pathOf = $packages = [];
         foreach ($document['packages'] as $package) {
             foreach ($package['releases'] as $release) {
                 $file = $release['files'][0]['name'] ?? null;
@@ -117,6 +118,7 @@ final class Osgi
                     $providers[$id][] = $file;
                 }
                 $needs[$file] = $release['needs'] ?? [];
+                $packages[$file] = array_values(array_unique(array_filter(array_column($release['provides'] ?? [], 'id'), fn (string $id): bool => str_starts_with($id, 'pkg.'))));
             }
         }
         foreach ($bundles as $bundle) {
@@ -140,7 +142,11 @@ final class Osgi
                     }
                 }
             }
-            $sets[] = array_map(fn (string $file): string => $pathOf[$file], array_keys($set));
+            // Two that export the same package are judged by what is used through them ("uses"), which descriptors do not say here.
+            $exports = array_merge(...array_map(fn (string $file): array => $packages[$file] ?? [], array_keys($set)));
+            if ($alike || count($exports) === count(array_unique($exports))) {
+                $sets[] = array_map(fn (string $file): string => $pathOf[$file], array_keys($set));
+            }
         }
 
         return $sets;

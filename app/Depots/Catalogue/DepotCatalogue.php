@@ -44,6 +44,9 @@ final class DepotCatalogue implements Catalogue
     /** @var array<string, bool> range of the game => whether it admits the version that releases are read for */
     private array $admits = [];
 
+    /** @var array<string, array<string, string>> id => the game or its runtime, where they provide it without any file */
+    private array $here = [];
+
     private readonly CatalogueReader $reader;
 
     private readonly CompactForm $compact;
@@ -55,6 +58,11 @@ final class DepotCatalogue implements Catalogue
         $this->compact = new CompactForm;
         foreach ($game->packages() as $package) {
             $this->packages[$package->id] = $package;
+            foreach ($package->releases as $release) {
+                foreach ($release->provides as $provision) {
+                    $this->here[$provision->id][$package->id] = $package->id;
+                }
+            }
         }
     }
 
@@ -224,7 +232,7 @@ final class DepotCatalogue implements Catalogue
     {
         sort($candidates);
         $providers = [];
-        foreach ($candidates as $candidate) {
+        foreach ([...($this->here[$id] ?? []), ...$candidates] as $candidate) {
             foreach ($this->packages[$candidate]->releases ?? [] as $position => $release) {
                 foreach ($release->provides as $provision) {
                     if ($provision->id === $id) {

@@ -58,7 +58,7 @@ final readonly class GameController
 
     public function agree(Request $request, string $game): RedirectResponse
     {
-        $this->taught->agree($this->games->get($game)->id, Address::words($request, 'command', 10_000));
+        $this->taught->agree($this->games->get($game)->id, Address::words($request, 'command', 200_000));
 
         return redirect()->route('games.show', $game)->with('said', 'It may be launched by that command.');
     }

@@ -24,14 +24,14 @@ class BaseRequest extends FormRequest
             'loader' => ['nullable', 'string', 'max:80'],
             'build' => ['nullable', 'string', 'max:80'],
             'runtime' => ['nullable', 'string', 'max:80'],
-            'memory' => ['nullable', 'integer', 'between:512,65536'],
+            'memory' => ['nullable', 'integer', 'between:64,65536'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['memory.*' => 'Memory is a whole number of megabytes between 512 and 65,536.', '*.string' => 'That is not a text.', '*.max' => 'That is longer than any version or name here.'];
+        return ['memory.*' => 'Memory is a whole number of megabytes between 64 and 65,536.', '*.string' => 'That is not a text.', '*.max' => 'That is longer than any version or name here.'];
     }
 
     public function game(): string

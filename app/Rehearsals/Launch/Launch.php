@@ -6,8 +6,6 @@ namespace App\Rehearsals\Launch;
 
 use App\Disk\Processes;
 use App\Games;
-use App\Local\Runtimes;
-use App\Local\TaughtGames;
 use App\Models\Instance;
 use App\Refusal\Meaning;
 use App\Rehearsals\Log\LogFile;
@@ -26,7 +24,7 @@ final readonly class Launch
     /** The variable by which a launched game is known: it holds the id of the instance whose folder it runs in. */
     private const MARK = 'STASIMON_LAUNCH';
 
-    public function __construct(private Games $games, private Runtimes $runtimes)
+    public function __construct(private Games $games, private Starting $starting)
     {
     }
 
@@ -37,30 +35,36 @@ final readonly class Launch
      */
     public function run(Plan $plan, string $dir, LogFile $log, Closure $stopped, Side $side = Side::Client, bool $plain = false, int $seed = 0): Launched
     {
-        TaughtGames::mayRun($this->games->get($plan->base->game));
+        $command = $this->starting->prepare($plan, $dir, $side, $plain, $seed);
+        $form = $this->games->get($plan->base->game)->launch;
+        $heard = new Heard($form->up, $form->failing);
         $output = new Output($log);
         try {
-            $process = new Process($this->command($plan, $dir, $side, $plain, $seed), $dir, [self::MARK => basename(dirname($dir))], timeout: self::LONGEST);
-            $process->start();
+            $process = new Process($command, $dir, [self::MARK => basename(dirname($dir))], timeout: self::LONGEST);
+            $lines = new WholeLines;
             $hung = false;
-            $heard = microtime(true);
+            $spoke = microtime(true);
+            $process->disableOutput();
+            $process->start(function (string $stream, string $text) use ($lines, $output, $heard, &$spoke): void {
+                $whole = $lines->of($stream, $text);
+                $output->add($whole);
+                $heard->add($whole);
+                $spoke = microtime(true);
+            });
             do {
                 $running = $process->isRunning();
                 $process->checkTimeout();
-                $text = $process->getIncrementalOutput().$process->getIncrementalErrorOutput();
-                $process->clearOutput()->clearErrorOutput();
-                $output->add($text);
                 $log->index();
-                $heard = $text === '' ? $heard : microtime(true);
-                if ($running && $stopped()) {
+                if ($running && ($heard->isUp() || $stopped())) {
                     $process->stop(1);
-                } elseif ($running && ! $hung && microtime(true) - $heard > config('stasimon.patience')) {
+                } elseif ($running && ! $hung && microtime(true) - $spoke > config('stasimon.patience')) {
                     $hung = true;
-                    $this->ask($process, $plan, $output);
+                    $this->ask($process, $plan);
                 }
                 $running && usleep(50_000);
             } while ($running);
-            $exit = $process->getExitCode() ?? -1;
+            $output->add($lines->rest());
+            $exit = $heard->isUp() ? 0 : $process->getExitCode() ?? -1;
         } catch (Throwable $failure) {
             ($process ?? null)?->stop(0);
             if (Meaning::isOfFullDisk($failure)) {
@@ -71,7 +75,7 @@ final readonly class Launch
         }
         $output->close();
 
-        return new Launched($exit, $hung ?? false);
+        return new Launched($exit, $hung ?? false, $heard->isFailing());
     }
 
     /** Ends the game that a worker has launched for an instance and that outlived it. */
@@ -83,37 +87,14 @@ final readonly class Launch
     }
 
     /** A game that says nothing any more is asked what it is at, where it can say so, and then ended. */
-    private function ask(Process $process, Plan $plan, Output $output): void
+    private function ask(Process $process, Plan $plan): void
     {
         if ($this->games->get($plan->base->game)->log->dump) {
             $process->signal(SIGQUIT);
-            usleep(700_000);
-            $output->add($process->getIncrementalOutput());
+            for ($answers = microtime(true) + 0.7; microtime(true) < $answers && $process->isRunning(); usleep(50_000)) {
+                // What it answers is taken as it comes.
+            }
         }
         $process->stop(1);
-    }
-
-    /** @return list<string> */
-    private function command(Plan $plan, string $dir, Side $side, bool $plain, int $seed): array
-    {
-        return $this->games->get($plan->base->game)->command([
-            'program' => $this->program($plan),
-            'standins' => (string) config('stasimon.standins'),
-            'dir' => $dir,
-            'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
-            'runtime' => "{$plan->base->runtime}:{$plan->base->runtimeVersion}",
-            'loader' => $plain ? '' : "{$plan->base->loader}:{$plan->base->loaderVersion}",
-            'memory' => (string) $plan->base->memory,
-            'side' => $side->value,
-            'seed' => (string) $seed,
-        ]);
-    }
-
-    /** The runtime of this machine that the base names, for a game that is started by one; its bare name where there is none. */
-    private function program(Plan $plan): string
-    {
-        $kind = $this->games->get($plan->base->game)->runtimeFound;
-
-        return $kind === '' ? '' : $this->runtimes->of($kind, $plan->base->runtimeVersion)->program ?? $kind;
     }
 }

@@ -5,7 +5,8 @@
         <thead @class(['sr-only' => $headless])>
             <tr>
                 @foreach ($columns as $heading => $width)
-                    <th @class(['num' => in_array($heading, $numbers, true)]) @if ($width) style="width: {{ $width }}" @endif>{{ $heading }}</th>
+                    <th @class(['num' => in_array($heading, $numbers, true)])
+                        @if ($width) style="width: {{ $width }}" @endif>{{ $heading }}</th>
                 @endforeach
                 @if ($acts)
                     <th style="width: {{ $acts }}"><span class="sr-only">Act</span></th>

@@ -8,7 +8,15 @@
             {{ implode(', ', $game->runtimes) }}. <a class="link underline" href="{{ route('games.document', $game->id) }}">Save the
                 definition</a></p>
         <h2 class="mt-5 mb-1">How it is launched</h2>
-        <pre class="ver max-w-[90ch]" style="white-space: pre-wrap">{{ implode(' ', array_map('escapeshellarg', $game->launch)) }}</pre>
+        <pre class="ver max-w-[90ch]" style="white-space: pre-wrap">{{ $page->line($game->launch->command) }}</pre>
+        @if ($game->launch->play !== $game->launch->command)
+            <h3 class="mt-3 mb-1">For playing</h3>
+            <pre class="ver max-w-[90ch]" style="white-space: pre-wrap">{{ $page->line($game->launch->play) }}</pre>
+        @endif
+        @foreach ($game->launch->templates as $template)
+            <h3 class="mt-3 mb-1">Written before each launch: <span class="ver">{{ $template->path }}</span></h3>
+            <pre class="ver max-w-[90ch]" style="white-space: pre-wrap">{{ $template->source() }}</pre>
+        @endforeach
         @if ($page->waits())
             <form method="post" action="{{ route('games.agree', $game->id) }}" class="mt-2">@csrf<input type="hidden" name="command"
                     value="{{ $page->command() }}">

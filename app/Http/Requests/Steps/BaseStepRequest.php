@@ -15,7 +15,7 @@ final class BaseStepRequest extends StepRequest
         return [
             'build' => ['required_without_all:runtime,memory', 'string', 'max:'.Limits::VERSION],
             'runtime' => ['required_without_all:build,memory', 'string', 'max:'.Limits::VERSION],
-            'memory' => ['required_without_all:build,runtime', 'integer', 'between:512,65536'],
+            'memory' => ['required_without_all:build,runtime', 'integer', 'between:64,65536'],
         ];
     }
 

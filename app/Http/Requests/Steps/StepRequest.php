@@ -50,7 +50,7 @@ abstract class StepRequest extends FormRequest
             'ids.*' => 'That is not a list of packages.', 'ids.*.*' => 'That is not a package.', 'id.required_without' => 'Nothing was marked, so nothing was changed.', 'id.*' => 'It does not say which package is meant. Nothing was changed.',
             'target.different' => 'A package cannot take its own place. Nothing was changed.', 'target.*' => 'It does not say which other package is meant. Nothing was changed.',
             'relation.*' => 'A relation that can be waived is "needs" or "breaks". Nothing was changed.',
-            'memory.*' => 'Memory is a whole number of megabytes between 512 and 65,536.', 'build.*' => 'That is not a build. Nothing was changed.', 'runtime.*' => 'That is not a version of the runtime. Nothing was changed.',
+            'memory.*' => 'Memory is a whole number of megabytes between 64 and 65,536.', 'build.*' => 'That is not a build. Nothing was changed.', 'runtime.*' => 'That is not a version of the runtime. Nothing was changed.',
             'note.*' => 'A note is a text of at most '.number_format(Limits::REMARK).' characters.', 'version.*' => 'That is not a version. Nothing was changed.',
             'range.*' => 'A range is a text of at most '.Limits::RANGE.' characters.', 'path.*' => 'It does not say which file is meant. Nothing was changed.',
             'point.*' => 'It does not say which entry of the history is meant. Nothing was changed.', 'own.*' => 'Configs and worlds go back as well, or they do not.',

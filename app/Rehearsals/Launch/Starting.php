@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals\Launch;
+
+use App\Games;
+use App\Local\Runtimes;
+use App\Local\TaughtGames;
+use App\Models\PlacedRelease;
+use App\Refusal\Refusal;
+use App\Store\FullDisk;
+use Illuminate\Support\Facades\File;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\PlacedFile;
+use Stasimon\Core\Plan\Plan;
+
+/** What is run to start a game on a folder, and what is written into the folder before it. */
+final readonly class Starting
+{
+    public function __construct(private Games $games, private Runtimes $runtimes)
+    {
+    }
+
+    /**
+     * Writes the files that the game reads when it starts, and says what to run.
+     *
+     * @param  string  $dir  the folder: an instance's live/, or its trial/
+     * @param  bool  $plain  without the loader
+     * @param  int  $seed  of what the game leaves to chance
+     * @return list<string>
+     *
+     * @throws Refusal for a game whose command nobody has agreed to, or a folder that leads elsewhere
+     */
+    public function prepare(Plan $plan, string $dir, Side $side, bool $plain = false, int $seed = 0, bool $forPlay = false): array
+    {
+        $game = $this->games->get($plan->base->game);
+        TaughtGames::mayRun($game);
+        $files = $plain ? [] : $this->files($dir);
+        $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
+        $values = [
+            'program' => $this->program($game, $plan),
+            'standins' => (string) config('stasimon.standins'),
+            'dir' => $dir,
+            'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
+            'runtime' => "{$plan->base->runtime}:{$plan->base->runtimeVersion}",
+            'loader' => $plain ? '' : "{$plan->base->loader}:{$plan->base->loaderVersion}",
+            'loaderFile' => $loader === null ? '' : "{$dir}/{$loader->path}",
+            'memory' => (string) $plan->base->memory,
+            'side' => $side->value,
+            'seed' => (string) $seed,
+        ];
+        foreach ($game->launch->templates as $template) {
+            self::write($dir, $template->path, $template->text($values, $files));
+        }
+
+        return $game->launch->command($values, $forPlay);
+    }
+
+    /** @return list<PlacedFile> what of the instance's releases is in the folder */
+    private function files(string $dir): array
+    {
+        $files = [];
+        foreach (PlacedRelease::query()->where('instance_id', basename(dirname($dir)))->whereNotNull('path')->orderBy('path')->get(['package_id', 'version', 'kind', 'path']) as $placed) {
+            if (is_file("{$dir}/{$placed->path}")) {
+                $files[] = new PlacedFile((string) $placed->package_id, (string) $placed->version, Kind::from((string) $placed->kind), (string) $placed->path);
+            }
+        }
+
+        return $files;
+    }
+
+    /** Never through a link: what is written there would be written elsewhere. */
+    private static function write(string $dir, string $path, string $text): void
+    {
+        for ($part = $path; $part !== '.'; $part = dirname($part)) {
+            if (is_link("{$dir}/{$part}")) {
+                throw Refusal::conflict("{$part} is a link to another place, so {$path} is not written there, and nothing was launched.");
+            }
+        }
+        File::ensureDirectoryExists(dirname("{$dir}/{$path}"));
+        // Anew, not into what is there: that may be a file of the store.
+        @unlink("{$dir}/{$path}");
+        if (@file_put_contents("{$dir}/{$path}", $text) !== strlen($text)) {
+            throw FullDisk::writing($path);
+        }
+    }
+
+    /** The runtime of this machine that the base names, for a game that is started by one; its bare name where there is none. */
+    private function program(GameDefinition $game, Plan $plan): string
+    {
+        return $game->runtimeFound === '' ? '' : $this->runtimes->of($game->runtimeFound, $plan->base->runtimeVersion)->program ?? $game->runtimeFound;
+    }
+}

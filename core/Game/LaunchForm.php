@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Game;
+
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
+
+/** How a game is started, and how it is known from outside that it is up. */
+final readonly class LaunchForm
+{
+    /**
+     * @param  list<string>  $command  that starts it and ends by itself once it is up, or is ended when it says that it is; with {placeholders}
+     * @param  list<string>  $play  that starts it for a person, who ends it
+     * @param  list<Template>  $templates  files that are written before it starts
+     * @param  bool  $alone  whether it can be launched without its loader
+     * @param  string  $up  a pattern over the line by which it says that it is up; nothing if it ends by itself
+     * @param  string  $failing  a pattern over a line after which it is not as it should be, whatever its exit code; nothing if the code tells
+     */
+    private function __construct(
+        public array $command,
+        public array $play,
+        public array $templates,
+        public bool $alone,
+        public string $up,
+        public string $failing,
+    ) {
+    }
+
+    /** @throws UnusableDocument */
+    public static function read(Node $game): self
+    {
+        $texts = fn (Node $list): array => array_map(fn (Node $item): string => $item->text(), $list->items());
+        $command = $texts($game->field('launch'));
+        $end = $game->optional('ready');
+
+        return new self(
+            $command,
+            $game->has('play') ? $texts($game->field('play')) : $command,
+            array_map(Template::read(...), $game->listed('templates')),
+            $game->optional('alone')?->flag() ?? true,
+            $end?->has('up') === true ? Signature::pattern($end->field('up')) : '',
+            $end?->has('failing') === true ? Signature::pattern($end->field('failing')) : '',
+        );
+    }
+
+    /**
+     * A command with its placeholders filled in.
+     *
+     * @param  array<string, string>  $values  placeholder => what takes its place
+     * @return list<string>
+     */
+    public function command(array $values, bool $forPlay = false): array
+    {
+        return array_map(fn (string $part): string => self::filled($part, $values), $forPlay ? $this->play : $this->command);
+    }
+
+    /** All that is run or written on a definition's word, as one text: what a person agrees to. */
+    public function agreed(): string
+    {
+        $said = ['launch' => $this->command] + ($this->play === $this->command ? [] : ['play' => $this->play]);
+        foreach ($this->templates as $template) {
+            $said['files'][$template->path] = $template->source();
+        }
+
+        return (string) json_encode($said, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE);
+    }
+
+    /** @param  array<string, string>  $values  placeholder => what takes its place */
+    public static function filled(string $text, array $values): string
+    {
+        return strtr($text, array_combine(array_map(fn (string $name): string => '{'.$name.'}', array_keys($values)), $values));
+    }
+}

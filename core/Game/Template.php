@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Game;
+
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
+
+/** A file that a game reads when it starts, and that says what is in the instance: written anew before each launch. */
+final readonly class Template
+{
+    /** @param  list<string|TemplateList>  $lines */
+    private function __construct(public string $path, private array $lines)
+    {
+    }
+
+    /** @throws UnusableDocument */
+    public static function read(Node $node): self
+    {
+        $path = $node->field('path')->text();
+        if (preg_match('~^(?!.*(?:^|/)\.\.?(?:/|$))[^/\\\\\x00-\x1f][^\\\\\x00-\x1f]*$~', $path) !== 1) {
+            throw $node->field('path')->wrong('a path inside the instance is expected.');
+        }
+        $lines = [];
+        foreach ($node->field('lines')->items() as $line) {
+            $lines[] = $line->isText() ? $line->text() : new TemplateList(
+                $line->optional('begin')?->text() ?? '',
+                $line->field('each')->text(),
+                $line->optional('join')?->text() ?? '',
+                array_map(fn (Node $kind): Kind => $kind->choice(Kind::class), $line->field('of')->items()),
+            );
+        }
+
+        return new self($path, $lines);
+    }
+
+    /** The file as the definition has it, with its placeholders; a list shows what is written for each file. */
+    public function source(): string
+    {
+        return implode('', array_map(fn (string|TemplateList $line): string => (is_string($line) ? $line : $line->source())."\n", $this->lines));
+    }
+
+    /**
+     * The file's text.
+     *
+     * @param  array<string, string>  $values  placeholder => what takes its place
+     * @param  list<PlacedFile>  $files  what is in the instance
+     */
+    public function text(array $values, array $files): string
+    {
+        return implode('', array_map(fn (string|TemplateList $line): string => (is_string($line) ? LaunchForm::filled($line, $values) : $line->text($values, $files))."\n", $this->lines));
+    }
+}
