@@ -16,6 +16,7 @@ use App\Http\Controllers\InstanceController;
 use App\Http\Controllers\LessonController;
 use App\Http\Controllers\NewInstanceController;
 use App\Http\Controllers\PackageController;
+use App\Http\Controllers\PlayController;
 use App\Http\Controllers\RegisterController;
 use App\Http\Controllers\RehearsalController;
 use App\Http\Controllers\ShelfController;
@@ -107,6 +108,8 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->name('rehearsals.show');
     Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->name('rehearsals.lines');
     Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->name('rehearsals.stop');
+    Route::post('/play', [PlayController::class, 'store'])->name('play');
+    Route::post('/rehearsals/{number}/worlds', [PlayController::class, 'putBack'])->name('play.put-back');
     Route::post('/rehearsals/{number}/back', [RehearsalController::class, 'back'])->name('rehearsals.back');
     Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->name('culprits.store');
     Route::get('/culprits/{search}', [CulpritController::class, 'show'])->name('culprits.show');

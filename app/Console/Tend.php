@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Rehearsals\Play\Play;
 use App\Work\Tending;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Sleep;
 use Throwable;
 
-/** Looks again and again for work whose worker is gone. */
+/** Looks again and again for work whose worker is gone, and after the games that are played. */
 final class Tend extends Command
 {
     /** Seconds between two looks. */
@@ -20,10 +21,11 @@ final class Tend extends Command
 
     protected $description = 'End or hand out again the work of workers that are gone';
 
-    public function handle(Tending $tending): int
+    public function handle(Tending $tending, Play $play): int
     {
         do {
             try {
+                $play->look();
                 foreach ($tending->look() as $sentence) {
                     $this->line(now()->toIso8601String()." {$sentence}");
                 }

@@ -27,6 +27,7 @@ final readonly class RemoveInstance implements Undertaking
             if ($locked !== null && $this->tasks->openOf($locked) !== null) {
                 throw Refusal::conflict('Something is still running for this instance. Wait until it is done, or stop it, before you remove it.');
             }
+            $locked === null ? null : Tasks::refuseWhilePlayed($locked);
             $locked?->delete();
             // Named before it is moved away: whenever this is broken off, the next start finds a folder that belongs to nobody.
             $this->tasks->begin(TaskKind::Removal, "deleting the files of {$instance->name}");

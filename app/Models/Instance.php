@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Rehearsals\LaunchState;
+use App\Rehearsals\Purpose;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
@@ -44,6 +46,12 @@ final class Instance extends Model
     public function rehearsals(): HasMany
     {
         return $this->hasMany(Rehearsal::class)->orderByDesc('number');
+    }
+
+    /** @return HasMany<Rehearsal, $this> that a person plays now */
+    public function played(): HasMany
+    {
+        return $this->hasMany(Rehearsal::class)->where('purpose', Purpose::Play)->where('state', LaunchState::Running);
     }
 
     /** @return HasOne<Rehearsal, $this> the last with what is applied; a launch without mods says nothing of that */

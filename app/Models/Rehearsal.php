@@ -6,6 +6,7 @@ namespace App\Models;
 
 use App\Rehearsals\Launch\Side;
 use App\Rehearsals\LaunchState;
+use App\Rehearsals\Purpose;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Stasimon\Core\Plan\Plan;
@@ -28,17 +29,34 @@ use Stasimon\Core\Plan\Plan;
  * @property \Illuminate\Support\Carbon $created_at
  * @property Instance $instance
  * @property string $instance_id
+ * @property Purpose $purpose
+ * @property ?int $process  what keeps a game that is played
+ * @property ?\Illuminate\Support\Carbon $begun_at  when it was launched to be played
+ * @property ?int $backup_id
+ * @property ?Backup $backup  the worlds before it was played
+ * @property ?array{worlds: array<string, string>, configs: array<string, string>} $changed  what is otherwise since, and how: new, changed or gone
  */
 final class Rehearsal extends Model
 {
-    protected $attributes = ['state' => 'waiting', 'plain' => false, 'side' => 'client', 'hung' => false];
+    protected $attributes = ['state' => 'waiting', 'plain' => false, 'side' => 'client', 'hung' => false, 'purpose' => 'rehearsal'];
 
-    protected $casts = ['state' => LaunchState::class, 'alone' => LaunchState::class, 'side' => Side::class, 'plan' => PlanCast::class, 'plain' => 'boolean', 'hung' => 'boolean', 'versions' => 'array', 'configs' => 'array', 'reading' => 'array'];
+    protected $casts = ['state' => LaunchState::class, 'alone' => LaunchState::class, 'side' => Side::class, 'plan' => PlanCast::class, 'plain' => 'boolean', 'hung' => 'boolean', 'versions' => 'array', 'configs' => 'array', 'reading' => 'array', 'purpose' => Purpose::class, 'begun_at' => 'datetime', 'changed' => 'array'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo
     {
         return $this->belongsTo(Instance::class);
+    }
+
+    /** @return BelongsTo<Backup, $this> */
+    public function backup(): BelongsTo
+    {
+        return $this->belongsTo(Backup::class);
+    }
+
+    public function isPlay(): bool
+    {
+        return $this->purpose === Purpose::Play;
     }
 
     public function isOver(): bool
@@ -56,10 +74,23 @@ final class Rehearsal extends Model
     public function inWords(): string
     {
         return match ($this->state) {
-            LaunchState::Clean => "clean in {$this->seconds()}",
-            LaunchState::Failed => $this->hung ? "hung after {$this->seconds()}" : "failed, exit code {$this->exit_code}",
+            LaunchState::Running => $this->isPlay() ? 'being played' : 'running',
+            LaunchState::Clean => $this->isPlay() ? "played for {$this->length()}" : "clean in {$this->seconds()}",
+            LaunchState::Failed => $this->hung ? "hung after {$this->seconds()}" : ($this->isPlay() ? "ended after {$this->length()}, exit code {$this->exit_code}" : "failed, exit code {$this->exit_code}"),
             LaunchState::Stopped => 'stopped by hand',
             default => $this->state->value,
+        };
+    }
+
+    /** How long it was played: "3 h 20 min". */
+    public function length(): string
+    {
+        $seconds = intdiv($this->milliseconds ?? 0, 1000);
+
+        return match (true) {
+            $seconds < 60 => "{$seconds} s",
+            $seconds < 3600 => intdiv($seconds, 60).' min',
+            default => intdiv($seconds, 3600).' h '.intdiv($seconds % 3600, 60).' min',
         };
     }
 

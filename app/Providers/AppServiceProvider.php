@@ -19,6 +19,8 @@ use App\Local\ReadShelfFile;
 use App\Models\Depot;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Log\ReadDroppedLog;
+use App\Rehearsals\Play\Play;
+use App\Rehearsals\Play\PutBack;
 use App\Rehearsals\Rehearse;
 use App\View\BaseSentence;
 use App\Work\Allowance;
@@ -43,6 +45,8 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Repair, Repairing::class],
         [TaskKind::Removal, RemoveInstance::class],
         [TaskKind::Rehearsal, Rehearse::class],
+        [TaskKind::Play, Play::class],
+        [TaskKind::PutBack, PutBack::class],
         [TaskKind::CulpritSearch, SearchCulprits::class],
         [TaskKind::Log, ReadDroppedLog::class],
         [TaskKind::WorkOut, WorkOut::class],

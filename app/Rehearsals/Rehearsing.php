@@ -6,22 +6,17 @@ namespace App\Rehearsals;
 
 use App\Disk\Folder;
 use App\Games;
-use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Refusal\Meaning;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Launch\Launched;
 use App\Rehearsals\Log\Reading;
 use App\Store\FullDisk;
-use Illuminate\Support\Facades\File;
 
 /** Launches an instance as it is applied, and keeps what was launched, its log and how it ended. */
 final readonly class Rehearsing
 {
-    /** Bytes of a config that are kept beside a clean rehearsal. */
-    private const CONFIG = 1_000_000;
-
-    public function __construct(private Launch $launch, private Reading $reading, private Games $games)
+    public function __construct(private Launch $launch, private Reading $reading, private Games $games, private Configs $configs)
     {
     }
 
@@ -33,7 +28,7 @@ final readonly class Rehearsing
         if ($isStopped()) {
             return;
         }
-        $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $this->configs($instance)]);
+        $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $this->configs->of($instance)]);
         $log = $this->reading->log($rehearsal);
         $start = hrtime(true);
         if (! $rehearsal->plain && $this->games->get($rehearsal->plan->base->game)->launch->alone && ! $this->isProven($rehearsal)) {
@@ -59,7 +54,7 @@ final readonly class Rehearsing
         }
         $state = $isStopped ? LaunchState::Stopped : ($launched->isClean() ? LaunchState::Clean : LaunchState::Failed);
         if ($state === LaunchState::Clean && ! $rehearsal->plain) {
-            $this->keepConfigs($rehearsal);
+            $this->configs->keep($rehearsal);
         }
         $rehearsal->fill(['exit_code' => $launched->exit, 'hung' => $launched->hung, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000)]);
         $rehearsal->state = $state;
@@ -93,49 +88,6 @@ final readonly class Rehearsing
             return $this->launch->run($rehearsal->plan, $folder->trial(), $this->reading->log($rehearsal), $isStopped, $rehearsal->side, plain: true);
         } finally {
             $folder->clearTrial();
-        }
-    }
-
-    /** @return array<string, string> path => SHA-256 of each config */
-    private function configs(Instance $instance): array
-    {
-        $configs = [];
-        foreach ($this->configFiles($instance) as $path => $file) {
-            $configs[$path] = (string) hash_file('sha256', $file);
-        }
-
-        return $configs;
-    }
-
-    /** @return array<string, string> path => file, of what is the instance's own and not a world */
-    private function configFiles(Instance $instance): array
-    {
-        $game = $this->games->get($instance->plan->base->game);
-        $files = [];
-        foreach (array_diff($game->own, [$game->worlds['folder'] ?? '']) as $own) {
-            $folder = (new Folder($instance))->live($own);
-            foreach (is_dir($folder) ? File::allFiles($folder) : [] as $file) {
-                if (! $file->isLink() && $file->getSize() <= self::CONFIG) {
-                    $files["{$own}/{$file->getRelativePathname()}"] = $file->getPathname();
-                }
-            }
-        }
-        ksort($files, SORT_STRING);
-
-        return $files;
-    }
-
-    /** Keeps the configs of a clean launch, as it left them, and only the latest three such. */
-    private function keepConfigs(Rehearsal $rehearsal): void
-    {
-        $folder = new Folder($rehearsal->instance);
-        foreach ($this->configFiles($rehearsal->instance) as $path => $file) {
-            File::ensureDirectoryExists(dirname($folder->rehearsed($rehearsal->number, $path)));
-            File::copy($file, $folder->rehearsed($rehearsal->number, $path));
-        }
-        $rehearsal->configs = $this->configs($rehearsal->instance);
-        foreach ($rehearsal->instance->rehearsals()->where('state', LaunchState::Clean)->where('plain', false)->orderByDesc('number')->offset(2)->limit(10)->pluck('number') as $old) {
-            File::deleteDirectory($folder->rehearsed((int) $old));
         }
     }
 }

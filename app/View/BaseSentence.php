@@ -61,7 +61,7 @@ final class BaseSentence
             return 'Nothing is applied yet.';
         }
         $last = $instance->lastRehearsal;
-        $rehearsed = match ($last?->state) {
+        $rehearsed = $last !== null && $last->isPlay() ? 'Last launch '.($last->state === LaunchState::BrokenOff ? 'broken off' : $last->inWords()).", {$last->created_at->diffForHumans()}." : match ($last?->state) {
             null => 'Never rehearsed.',
             LaunchState::Clean => "Last rehearsal clean, {$last->created_at->diffForHumans()}.",
             LaunchState::Failed => 'Last rehearsal '.($last->hung ? 'hung' : "failed with exit code {$last->exit_code}").", {$last->created_at->diffForHumans()}.",

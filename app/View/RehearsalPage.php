@@ -44,6 +44,9 @@ final readonly class RehearsalPage
     public function verdict(): string
     {
         $rehearsal = $this->rehearsal;
+        if ($rehearsal->isPlay()) {
+            return $this->verdictOfPlay();
+        }
         $what = $rehearsal->isForGameAlone() ? 'The game alone' : 'The game';
 
         return match ($rehearsal->state) {
@@ -61,6 +64,39 @@ final readonly class RehearsalPage
         };
     }
 
+    private function verdictOfPlay(): string
+    {
+        $play = $this->rehearsal;
+
+        return match ($play->state) {
+            LaunchState::Waiting => 'The worlds are being kept as they are.',
+            LaunchState::Running => 'Being played'.($play->begun_at === null ? '.' : ' since '.$play->begun_at->format('H:i').'.'),
+            LaunchState::Clean => "Played for {$play->length()}, and ended cleanly.",
+            LaunchState::Failed => "The game ended after {$play->length()} with exit code {$play->exit_code}.",
+            LaunchState::Stopped => 'Ended by hand'.($play->milliseconds === null ? '.' : " after {$play->length()}."),
+            LaunchState::BrokenOff => 'How it ended is not known. '.$play->problem,
+        };
+    }
+
+    /** "Rehearsal 7" */
+    public function name(): string
+    {
+        return ($this->rehearsal->isPlay() ? 'Launch ' : 'Rehearsal ').$this->rehearsal->number;
+    }
+
+    /** @return list<array{string, string}> what is otherwise since it was played, and how: worlds first */
+    public function changed(): array
+    {
+        $changed = [];
+        foreach (['worlds' => 'world ', 'configs' => ''] as $kind => $word) {
+            foreach (array_slice($this->rehearsal->changed[$kind] ?? [], 0, 40) as $name => $how) {
+                $changed[] = [$word.$name, $how === 'gone' ? 'is gone' : ($how === 'new' ? 'is new' : 'was written into')];
+            }
+        }
+
+        return $changed;
+    }
+
     /** What the exit code means, and what was launched. */
     public function about(): string
     {
@@ -68,6 +104,7 @@ final readonly class RehearsalPage
 
         return implode(' ', array_filter([
             $rehearsal->state === LaunchState::Failed && ! $rehearsal->hung && $rehearsal->exit_code !== 0 ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.' : '',
+            $rehearsal->isPlay() && $rehearsal->backup !== null ? 'The worlds of before are kept, '.Bytes::words($rehearsal->backup->bytes).'.' : '',
             $rehearsal->plain ? 'Launched without loader and mods.' : '',
             $rehearsal->side === Side::Server ? 'Launched as a server.' : '',
             $rehearsal->alone === LaunchState::Clean ? "Before it, the game alone was clean in {$rehearsal->secondsAlone()}." : '',

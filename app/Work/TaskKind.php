@@ -13,6 +13,8 @@ enum TaskKind: string
     case Removal = 'removal';
     case Repair = 'repair';
     case Rehearsal = 'rehearsal';
+    case Play = 'play';
+    case PutBack = 'put back';
     case CulpritSearch = 'culprit search';
     case Log = 'log';
     case Shelf = 'shelf';
@@ -29,6 +31,8 @@ enum TaskKind: string
             self::Removal => 'Deleting files',
             self::Repair => 'Reading every file',
             self::Rehearsal => 'Rehearsing',
+            self::Play => 'Playing',
+            self::PutBack => 'Putting worlds back',
             self::CulpritSearch => 'Looking for a culprit',
             self::Log => 'Reading a log',
             self::Shelf => 'Reading a file of yours',
@@ -45,6 +49,8 @@ enum TaskKind: string
             self::Apply => 'A draft of this instance is being applied. Wait until it is done.',
             self::CulpritSearch => 'A culprit is being looked for in this instance. Wait until it is found, or stop the search.',
             self::Repair => 'Every file of this instance is being read. Wait until that is done.',
+            self::Play => 'The worlds of this instance are being kept, so that it can be played. Wait until that is done.',
+            self::PutBack => 'Worlds of this instance are being put back. Wait until that is done.',
             self::Rehearsal => 'This instance is being rehearsed. Wait until it is done, or stop it.',
             default => 'This instance is busy. Wait until that is done.',
         };
@@ -63,7 +69,7 @@ enum TaskKind: string
     /** Whether instances may be otherwise after it, so that they have to be looked over. */
     public function changesThings(): bool
     {
-        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Repair, self::Rehearsal, self::CulpritSearch, self::Shelf], true);
+        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Repair, self::Rehearsal, self::Play, self::PutBack, self::CulpritSearch, self::Shelf], true);
     }
 
     /** Whether it is of interest to somebody who looks at the top of a page. */

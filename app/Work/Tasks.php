@@ -42,12 +42,21 @@ final readonly class Tasks
             if ($busy !== null) {
                 throw Refusal::conflict($busy->state === TaskState::Paused ? 'An apply of this instance is paused. Go on with it, or cancel it, first.' : $busy->kind->busy());
             }
+            self::refuseWhilePlayed($locked);
             if ($locked->problem !== null) {
                 throw Refusal::conflict("{$instance->name} is set aside. {$locked->problem}");
             }
 
             return $this->queue($locked->tasks()->create(['kind' => $kind, 'step' => 'waiting for a worker', 'subject' => $prepare($locked)]));
         }, 3);
+    }
+
+    /** @throws Refusal while a game runs in its folder */
+    public static function refuseWhilePlayed(Instance $instance): void
+    {
+        if ($instance->played()->exists()) {
+            throw Refusal::conflict("{$instance->name} is being played. End the game first; the draft can be changed meanwhile.");
+        }
     }
 
     public function openOf(Instance $instance): ?Task

@@ -42,8 +42,9 @@ final class Game
      * @param  int  $pace  milliseconds that a step of work takes
      * @param  string  $side  client or server
      * @param  int  $seed  of what is left to chance
+     * @param  bool  $played  whether it stays once it is up
      */
-    public function __construct(private readonly string $dir, private readonly array $game, private readonly array $runtime, private readonly ?array $loader, private readonly int $memory, private readonly int $pace, private readonly string $side, private readonly int $seed)
+    public function __construct(private readonly string $dir, private readonly array $game, private readonly array $runtime, private readonly ?array $loader, private readonly int $memory, private readonly int $pace, private readonly string $side, private readonly int $seed, private readonly bool $played = false)
     {
         $this->log = new Log($dir);
         $this->platform = $runtime[0] === 'java' ? new Java($runtime[1]) : new Dotnet($runtime[1]);
@@ -69,7 +70,7 @@ final class Game
             if ($this->side === 'client') {
                 $this->drawFirstFrame();
             }
-            $this->enterWorld();
+            $this->played ? (new Session($this->dir, $this->log, $this->savedWith()))->play() : $this->enterWorld();
         } catch (Stop $stop) {
             if ($stop->getCode() < 128) {
                 $this->log->say('error', 'launch', "stopping with exit code {$stop->getCode()}");
@@ -381,14 +382,17 @@ final class Game
         $this->log->info('picture', 'first frame drawn', 'client');
     }
 
+    /** @return array<string, mixed> what a world says of the game that saved it */
+    private function savedWith(): array
+    {
+        return ['game' => $this->game[1], 'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods)];
+    }
+
     private function enterWorld(): void
     {
         $this->phase('world', 'opening the world "rehearsal"');
         is_dir("{$this->dir}/worlds/rehearsal") || mkdir("{$this->dir}/worlds/rehearsal", 0o755, true);
-        file_put_contents("{$this->dir}/worlds/rehearsal/world.json", json_encode([
-            'game' => $this->game[1],
-            'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods),
-        ], JSON_PRETTY_PRINT));
+        file_put_contents("{$this->dir}/worlds/rehearsal/world.json", json_encode($this->savedWith(), JSON_PRETTY_PRINT));
         $this->work(5);
         $this->log->info('world', 'world "rehearsal" is up', 'server');
         $this->log->info('launch', $this->side === 'client' ? 'main menu reached; leaving as asked' : 'open to players; leaving as asked');

@@ -4,17 +4,18 @@ declare(strict_types=1);
 
 // A game that can be launched: a process of its own that reads the instance's folder and its arguments, and nothing else.
 // php launch.php --dir FOLDER --game ferrywright:3.2.1 --runtime java:17 --loader halyard:0.16.4 --memory 4096
-//   [--side client|server] [--seed N] [--pace MILLISECONDS]
+//   [--side client|server] [--seed N] [--pace MILLISECONDS] [--play]
 // It goes through the phases of a modded launch, writes a log to standard output and to logs/latest.log, on a crash a
-// report to reports/crash.txt, and exits with 0 when the world is up, with another code when it is not.
+// report to reports/crash.txt, and exits with 0 when the world is up, with another code when it is not. With --play it
+// stays once it is up, until it is asked to leave.
 
 namespace Standins\Game;
 
-foreach (['Stop', 'Log', 'ClassHead', 'AssemblyHead', 'ModFile', 'Runtime', 'Java', 'Dotnet', 'Game'] as $class) {
+foreach (['Stop', 'Log', 'ClassHead', 'AssemblyHead', 'ModFile', 'Runtime', 'Java', 'Dotnet', 'Session', 'Game'] as $class) {
     require __DIR__."/{$class}.php";
 }
 
-$options = getopt('', ['dir:', 'game:', 'runtime:', 'loader:', 'memory:', 'pace:', 'side:', 'seed:']);
+$options = getopt('', ['dir:', 'game:', 'runtime:', 'loader:', 'memory:', 'pace:', 'side:', 'seed:', 'play']);
 foreach (['dir', 'game', 'runtime', 'memory'] as $name) {
     if (! is_string($options[$name] ?? null)) {
         fwrite(STDERR, "--{$name} is missing.\n");
@@ -34,4 +35,5 @@ exit((new Game(
     (int) ($options['pace'] ?? 12),
     ($options['side'] ?? 'client') === 'server' ? 'server' : 'client',
     (int) ($options['seed'] ?? 0),
+    isset($options['play']),
 ))->launch());

@@ -13,6 +13,7 @@ use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Side;
 use App\Rehearsals\LaunchState;
 use App\Rehearsals\Log\Reading;
+use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
 use App\Rehearsals\SinceClean;
 use App\View\Address;
@@ -41,10 +42,11 @@ final readonly class RehearsalController
         return redirect()->route('rehearsals.show', [$instance, $rehearsal->number]);
     }
 
-    public function show(Request $request, Instance $instance, int $number): View
+    public function show(Request $request, Instance $instance, int $number, Play $play): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $rehearsal = $this->find($instance, $number);
+        $play->heed($rehearsal);
 
         return view('rehearsals.rehearsal', [
             'instance' => $instance,
@@ -54,16 +56,18 @@ final readonly class RehearsalController
     }
 
     /** A window of the log's lines, as a fragment; what else there is of it stands in the headers. */
-    public function lines(Request $request, Instance $instance, int $number): Response
+    public function lines(Request $request, Instance $instance, int $number, Play $play): Response
     {
         $rehearsal = $this->find($instance, $number);
+        $play->heed($rehearsal);
 
         return LogPage::fragment($this->reading->log($rehearsal)->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW), $rehearsal->isOver());
     }
 
-    public function stop(Instance $instance, int $number, Rehearse $rehearsing): RedirectResponse
+    public function stop(Request $request, Instance $instance, int $number, Rehearse $rehearsing, Play $play): RedirectResponse
     {
-        $rehearsing->stop($this->find($instance, $number));
+        $launch = $this->find($instance, $number);
+        $launch->isPlay() ? $play->stop($launch, Address::flag($request, 'now')) : $rehearsing->stop($launch);
 
         return redirect()->route('rehearsals.show', [$instance, $number]);
     }

@@ -38,7 +38,8 @@ final readonly class Launch
         $command = $this->starting->prepare($plan, $dir, $side, $plain, $seed);
         $form = $this->games->get($plan->base->game)->launch;
         $heard = new Heard($form->up, $form->failing);
-        $output = new Output($log);
+        $log->begin();
+        $output = new Output($log->path);
         try {
             $process = new Process($command, $dir, [self::MARK => basename(dirname($dir))], timeout: self::LONGEST);
             $lines = new WholeLines;
@@ -74,6 +75,7 @@ final readonly class Launch
             $exit = -1;
         }
         $output->close();
+        $log->index(over: true);
 
         return new Launched($exit, $hung ?? false, $heard->isFailing());
     }

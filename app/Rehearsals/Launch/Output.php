@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Launch;
 
-use App\Rehearsals\Log\LogFile;
-
-/** What a launch prints, kept up to a length: its beginning, and its end, which says how it went. */
+/**
+ * What a launch prints, kept up to a length: its beginning, and its end, which says how it went. Needs nothing of the
+ * application, because what keeps a game that is played runs without it.
+ */
 final class Output
 {
     /** Bytes of the beginning. */
@@ -21,9 +22,9 @@ final class Output
 
     private string $end = '';
 
-    public function __construct(private readonly LogFile $log, private readonly int $first = self::FIRST, private readonly int $last = self::LAST)
+    public function __construct(private readonly string $log, private readonly int $first = self::FIRST, private readonly int $last = self::LAST)
     {
-        $log->begin();
+        file_put_contents($log, '');
     }
 
     public function add(string $text): void
@@ -33,7 +34,7 @@ final class Output
         }
         $room = max(0, $this->first - $this->kept);
         if ($room > 0) {
-            $this->log->append(substr($text, 0, $room));
+            $this->append(substr($text, 0, $room));
             $this->kept += min($room, strlen($text));
         }
         $this->end .= substr($text, $room);
@@ -50,11 +51,17 @@ final class Output
             $this->end = substr($this->end, -$this->last);
         }
         if ($this->left > 0) {
-            $this->log->append("\n… ".number_format($this->left)." bytes are left out here …\n");
+            $this->append("\n… ".number_format($this->left)." bytes are left out here …\n");
             $this->end = (string) substr($this->end, (int) strpos($this->end, "\n") + 1);
         }
-        $this->log->append($this->end);
+        $this->append($this->end);
         $this->end = '';
-        $this->log->index(over: true);
+    }
+
+    private function append(string $text): void
+    {
+        if ($text !== '') {
+            file_put_contents($this->log, $text, FILE_APPEND);
+        }
     }
 }

@@ -20,7 +20,7 @@ final readonly class LogFile
 
     private LogReader $reader;
 
-    public function __construct(private string $path, LogForm $form)
+    public function __construct(public string $path, LogForm $form)
     {
         $this->reader = new LogReader($form);
     }
@@ -30,13 +30,6 @@ final readonly class LogFile
         file_put_contents($this->path, '');
         file_put_contents($this->path.'.index', '');
         @unlink($this->path.'.levels');
-    }
-
-    public function append(string $text): void
-    {
-        if ($text !== '') {
-            file_put_contents($this->path, $text, FILE_APPEND);
-        }
     }
 
     /** Takes lines that have come since into the index. The last, which may not be whole yet, waits unless the log is over. */

@@ -18,8 +18,15 @@
         </div>
         <div class="acts">
             {{ $acts ?? '' }}
-            @if ($instance->applied_at !== null)
-                <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<button class="btn main-act"
+            @php($last = $instance->lastRehearsal)
+            @if ($last?->isPlay() && !$last->isOver())
+                <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">Being played</a>
+            @elseif ($instance->applied_at !== null)
+                <form method="post" action="{{ route('play', $instance) }}">@csrf<button
+                        class="btn {{ $last?->state->value === 'clean' ? 'main-act' : '' }}"
+                        data-key="Shift P">Play <kbd>⇧P</kbd></button></form>
+                <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<button
+                        class="btn {{ $last?->state->value === 'clean' ? '' : 'main-act' }}"
                         data-key="Shift R">Rehearse <kbd>⇧R</kbd></button></form>
             @endif
         </div>

@@ -53,7 +53,7 @@
                     'g e' => 'files',
                     'g r' => 'rehearsals', 'g h' => 'history', 'j k' => 'move', 'Enter' => 'open the row', 'x' => 'mark',
                     'o' => 'on or off', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift Z' => 'step forth again',
-                    'Shift R' => 'rehearse', 'e' => 'first error of a log', 'Esc' => 'close'] as $key => $does)
+                    'Shift R' => 'rehearse', 'Shift P' => 'play', 'e' => 'first error of a log', 'Esc' => 'close'] as $key => $does)
                     <tr>
                         <td class="pr-4"><kbd>{{ $key }}</kbd></td>
                         <td>{{ $does }}</td>

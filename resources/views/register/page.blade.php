@@ -47,9 +47,10 @@
                             <th style="padding-left: 24px">Name</th>
                             <th>Base</th>
                             <th class="wide-only">Line-up</th>
-                            <th>Last rehearsal</th>
+                            <th>Last launch</th>
                             <th class="num">Updates</th>
-                            <th class="num" style="padding-right: 24px">Size</th>
+                            <th class="num">Size</th>
+                            <th style="padding-right: 24px"><span class="sr-only">Act</span></th>
                         </tr>
                     </thead>
                     <tbody>
@@ -84,8 +85,13 @@
                                             href="{{ route('instances.show', [$instance, 'only' => 'updates']) }}">{{ $updates }}</a>
                                     @endif
                                 </td>
-                                <td class="num" style="padding-right: 24px">
+                                <td class="num">
                                     {{ $placed[$instance->id]->size ?? 0 ? App\View\Bytes::words((int) $placed[$instance->id]->size) : '' }}
+                                </td>
+                                <td class="text-right" style="padding-right: 24px">
+                                    @if ($instance->applied_at !== null && !($last?->isPlay() && !$last->isOver()))
+                                        <x-act :action="route('play', $instance)" :label="'Play ' . $instance->name">Play</x-act>
+                                    @endif
                                 </td>
                             </tr>
                         @endforeach

@@ -5,6 +5,8 @@
         @if ($instance->applied_at)
             <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<input type="hidden" name="side"
                     value="server"><button class="btn">Rehearse as a server</button></form>
+            <form method="post" action="{{ route('play', $instance) }}">@csrf<input type="hidden" name="side" value="server"><button
+                    class="btn">Play as a server</button></form>
         @endif
         <a class="link" href="{{ route('logs', ['instance' => $instance->id]) }}">Read a log from elsewhere</a>
     </div>

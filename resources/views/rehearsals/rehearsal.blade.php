@@ -1,13 +1,17 @@
 @php($rehearsal = $page->rehearsal)
-<x-instance :instance="$instance" part="rehearsals" :title="'Rehearsal ' . $rehearsal->number" quiet>
+<x-instance :instance="$instance" part="rehearsals" :title="$page->name()" quiet>
     @unless ($rehearsal->isOver())
         <x-slot:acts>
-            <form method="post" action="{{ route('rehearsals.stop', [$instance, $rehearsal->number]) }}">@csrf<button class="btn">Stop
-                    it</button></form>
+            <form method="post" action="{{ route('rehearsals.stop', [$instance, $rehearsal->number]) }}">@csrf<button class="btn">
+                    {{ $rehearsal->isPlay() ? 'Ask it to end' : 'Stop it' }}</button></form>
+            @if ($rehearsal->isPlay() && $rehearsal->state->value === 'running')
+                <form method="post" action="{{ route('rehearsals.stop', [$instance, $rehearsal->number]) }}">@csrf<input type="hidden"
+                        name="now" value="1"><button class="btn">End it at once</button></form>
+            @endif
         </x-slot:acts>
     @endunless
     <div class="px-[18px] pb-3" role="status">
-        <p class="soft">Rehearsal {{ $rehearsal->number }}{{ $rehearsal->plain ? ', without mods' : '' }},
+        <p class="soft">{{ $page->name() }}{{ $rehearsal->plain ? ', without mods' : '' }},
             {{ $rehearsal->created_at->diffForHumans() }}</p>
         <h1 class="text-2xl {{ $page->tone() }}">{{ $page->verdict() }}</h1>
         @foreach ($page->findings as $read)
@@ -58,9 +62,22 @@
     @endif
     <x-log :log="$log" />
     <x-slot:beside label="What would help">
-        <h2 class="mb-2">What would help</h2>
+        @if ($rehearsal->isPlay())
+            <h2 class="mb-2">What is otherwise since</h2>
+            @forelse ($page->changed() as [$what, $how])
+                <p><span class="ver">{{ $what }}</span> {{ $how }}.</p>
+            @empty
+                <p class="soft">
+                    {{ $rehearsal->isOver() ? 'No world and no config.' : 'Worlds and configs are compared when the game is over.' }}</p>
+            @endforelse
+            @if ($rehearsal->isOver() && $rehearsal->backup_id !== null)
+                <x-remedy :action="route('play.put-back', [$instance, $rehearsal->number])" effect="those of now are kept">Put the
+                    worlds back as they were before</x-remedy>
+            @endif
+        @endif
+        <h2 class="mb-2 {{ $rehearsal->isPlay() ? 'mt-4' : '' }}">What would help</h2>
         @if ($rehearsal->state->value === 'clean')
-            <p class="soft">Nothing has to. It launches cleanly.</p>
+            <p class="soft">Nothing has to. {{ $rehearsal->isPlay() ? 'It ended as it should.' : 'It launches cleanly.' }}</p>
         @elseif (!$rehearsal->isOver())
             <p class="soft">That is known when it is over.</p>
         @elseif ($page->namesNobody())

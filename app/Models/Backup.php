@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * How an instance's worlds were at some moment.
+ *
+ * @property string $why
+ * @property array<string, array{sha256?: string, size?: int, link?: string}> $files  by path below the folder of worlds
+ * @property int $bytes
+ * @property \Illuminate\Support\Carbon $made_at
+ * @property string $instance_id
+ * @property Instance $instance
+ */
+final class Backup extends Model
+{
+    public $timestamps = false;
+
+    protected $casts = ['files' => 'array', 'bytes' => 'integer', 'made_at' => 'datetime'];
+
+    /** @return BelongsTo<Instance, $this> */
+    public function instance(): BelongsTo
+    {
+        return $this->belongsTo(Instance::class);
+    }
+}

@@ -1,0 +1,177 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals\Play;
+
+use App\Disk\Folder;
+use App\Games;
+use App\Local\TaughtGames;
+use App\Models\Instance;
+use App\Models\Rehearsal;
+use App\Models\Task;
+use App\Refusal\Refusal;
+use App\Rehearsals\Configs;
+use App\Rehearsals\Launch\Side;
+use App\Rehearsals\Launch\Starting;
+use App\Rehearsals\LaunchState;
+use App\Rehearsals\Log\Reading;
+use App\Rehearsals\Purpose;
+use App\Work\TaskKind;
+use App\Work\Tasks;
+use App\Work\TaskState;
+use App\Work\Undertaking;
+use App\Worlds\Backups;
+use LogicException;
+
+/**
+ * Launches an instance for a person who plays it. The task begins it, and another ends it once the game is gone; in between
+ * nobody of Stasimon is at it, so it may be stopped and started meanwhile.
+ */
+final readonly class Play implements Undertaking
+{
+    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private Reading $reading)
+    {
+    }
+
+    /** @throws Refusal when nothing is applied, or the instance is busy */
+    public function start(Instance $instance, Side $side = Side::Client): Rehearsal
+    {
+        if ($instance->applied_at === null) {
+            throw Refusal::conflict('Nothing is applied yet, so there is nothing to play. Apply the draft first.');
+        }
+        TaughtGames::mayRun($this->games->get($instance->plan->base->game));
+        $play = null;
+        $this->tasks->beginFor($instance, TaskKind::Play, function (Instance $locked) use ($side, &$play): array {
+            $play = $locked->rehearsals()->create([
+                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'side' => $side, 'purpose' => Purpose::Play,
+            ]);
+
+            return ['rehearsal' => $play->id];
+        });
+
+        return $play ?? throw new LogicException('The launch was just created.');
+    }
+
+    /** @param  bool  $now  whether the game is ended without being asked to */
+    public function stop(Rehearsal $play, bool $now = false): void
+    {
+        $keeper = new Keeper($play);
+        if ($play->state === LaunchState::Waiting) {
+            Rehearsal::query()->whereKey($play->id)->where('state', LaunchState::Waiting)->update(['state' => LaunchState::Stopped]);
+        } elseif ($play->state === LaunchState::Running) {
+            $now ? $keeper->end() : $keeper->ask();
+        }
+        $task = Task::query()->where('kind', TaskKind::Play)->where('state', TaskState::Waiting)->where('subject->rehearsal', $play->id)->first();
+        if ($task !== null && $play->state === LaunchState::Waiting) {
+            $this->tasks->turn($task, TaskState::Cancelled);
+        }
+        $this->heed($play);
+    }
+
+    /** Takes what has come of the log of every game that is played, and has those ended that are over. */
+    public function look(): void
+    {
+        foreach (Rehearsal::query()->with('instance')->where('purpose', Purpose::Play)->where('state', LaunchState::Running)->get() as $play) {
+            $this->heed($play);
+        }
+    }
+
+    /** The same for one. */
+    public function heed(Rehearsal $play): void
+    {
+        if ($play->purpose !== Purpose::Play || $play->state !== LaunchState::Running) {
+            return;
+        }
+        $this->reading->log($play)->index();
+        $keeper = new Keeper($play);
+        $isOver = $keeper->ended() !== null || ! $keeper->isAlive();
+        if ($isOver && ! Task::query()->where('kind', TaskKind::Play)->whereIn('state', TaskState::open())->where('subject->rehearsal', $play->id)->exists()) {
+            $this->tasks->begin(TaskKind::Play, 'reading how it ended', ['rehearsal' => $play->id]);
+        }
+    }
+
+    public function run(Task $task): void
+    {
+        $play = $this->of($task);
+        match ($play?->state) {
+            LaunchState::Waiting => $this->begin($play, $task),
+            LaunchState::Running => $this->conclude($play),
+            default => null,
+        };
+    }
+
+    public function abandon(Task $task, string $why): void
+    {
+        $play = $this->of($task);
+        if ($play !== null && ! $play->isOver()) {
+            // What had just begun is not played by anybody yet; what was over is over.
+            (new Keeper($play))->end();
+            $play->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
+        }
+    }
+
+    private function begin(Rehearsal $play, Task $task): void
+    {
+        $instance = $play->instance;
+        $task->advance('keeping the worlds as they are', 0, 0);
+        $backup = $this->backups->make($instance, "before launch {$play->number} was played");
+        $play->update(['versions' => $instance->versions(), 'configs' => $this->configs->of($instance), 'backup_id' => $backup?->id]);
+        $live = (new Folder($instance))->live();
+        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, forPlay: true);
+        $this->reading->log($play)->begin();
+        $keeper = new Keeper($play);
+        $keeper->start($command, $live);
+        $play->update(['state' => LaunchState::Running, 'process' => $keeper->process(), 'begun_at' => now()]);
+    }
+
+    private function conclude(Rehearsal $play): void
+    {
+        $keeper = new Keeper($play);
+        $ended = $keeper->ended();
+        if ($ended === null && $keeper->isAlive()) {
+            return;
+        }
+        $this->reading->log($play)->index(over: true);
+        $configs = $this->configs->of($play->instance);
+        $play->changed = ['worlds' => $this->backups->changed($play->instance, $play->backup), 'configs' => self::differing($play->configs ?? [], $configs)];
+        $play->fill(['exit_code' => $ended['exit'] ?? null, 'milliseconds' => $ended === null ? null : max(0, (int) (1000 * ($ended['at'] - (float) $play->begun_at?->format('U.u'))))]);
+        $play->state = match (true) {
+            $ended === null => LaunchState::BrokenOff,
+            $ended['exit'] === 0 => LaunchState::Clean,
+            $ended['asked'] => LaunchState::Stopped,
+            default => LaunchState::Failed,
+        };
+        if ($ended === null) {
+            $play->problem = 'What kept it was ended with it, so how it ended is not known. Its log goes as far as it was heard.';
+        }
+        if ($play->state === LaunchState::Clean) {
+            $this->configs->keep($play);
+        }
+        $play->reading = $this->reading->read($play);
+        $play->save();
+    }
+
+    /**
+     * @param  array<string, string>  $before  path => digest
+     * @param  array<string, string>  $now
+     * @return array<string, 'new'|'changed'|'gone'>
+     */
+    private static function differing(array $before, array $now): array
+    {
+        $changed = [];
+        foreach ($before + $now as $path => $_) {
+            if (($before[$path] ?? '') !== ($now[$path] ?? '')) {
+                $changed[(string) $path] = isset($before[$path]) ? (isset($now[$path]) ? 'changed' : 'gone') : 'new';
+            }
+        }
+        ksort($changed, SORT_STRING);
+
+        return $changed;
+    }
+
+    private function of(Task $task): ?Rehearsal
+    {
+        return Rehearsal::query()->with(['instance', 'backup'])->find((int) $task->about('rehearsal'));
+    }
+}

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Worlds;
+
+use App\Disk\Folder;
+use App\Games;
+use App\Models\Backup;
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use App\Store\FullDisk;
+use App\Store\Store;
+use Illuminate\Support\Facades\File;
+
+/** Keeps how worlds are, in the store: what two backups have in common is there once. */
+final readonly class Backups
+{
+    /** How many of an instance are kept. */
+    private const KEPT = 20;
+
+    public function __construct(private Games $games, private Store $store)
+    {
+    }
+
+    /**
+     * Keeps the worlds as they are; null where there are none.
+     *
+     * @throws FullDisk
+     */
+    public function make(Instance $instance, string $why): ?Backup
+    {
+        $files = [];
+        foreach ($this->files($instance) as $path => $full) {
+            $files[$path] = is_link($full) ? ['link' => (string) readlink($full)] : $this->keep($full);
+        }
+        if ($files === []) {
+            return null;
+        }
+        $backup = Backup::query()->create(['instance_id' => $instance->id, 'why' => $why, 'files' => $files, 'bytes' => array_sum(array_column($files, 'size')), 'made_at' => now()]);
+        $old = Backup::query()->where('instance_id', $instance->id)->orderByDesc('id')->offset(self::KEPT)->limit(100)->pluck('id');
+        Backup::query()->whereIn('id', $old)->delete();
+
+        return $backup;
+    }
+
+    /**
+     * Worlds that are otherwise than they were.
+     *
+     * @return array<string, 'new'|'changed'|'gone'> name of the world => how
+     */
+    public function changed(Instance $instance, ?Backup $since): array
+    {
+        $before = $now = [];
+        foreach ($since->files ?? [] as $path => $file) {
+            $before[explode('/', (string) $path)[0]][$path] = $file['sha256'] ?? $file['link'] ?? '';
+        }
+        foreach ($this->files($instance) as $path => $full) {
+            $now[explode('/', $path)[0]][$path] = is_link($full) ? (string) readlink($full) : (string) hash_file('sha256', $full);
+        }
+        $changed = [];
+        foreach ($before + $now as $world => $files) {
+            $how = match (true) {
+                ! isset($now[$world]) => 'gone',
+                ! isset($before[$world]) => 'new',
+                $now[$world] != $before[$world] => 'changed',
+                default => null,
+            };
+            if ($how !== null) {
+                $changed[mb_scrub((string) $world)] = $how;
+            }
+        }
+
+        return $changed;
+    }
+
+    /**
+     * Gives the worlds back as they were; those that are there now are kept first.
+     *
+     * @throws Refusal when something of them is not there any more; then nothing is changed
+     */
+    public function putBack(Instance $instance, Backup $backup): void
+    {
+        $folder = $this->folder($instance) ?? throw Refusal::conflict('This game has no worlds.');
+        foreach ($backup->files as $path => $file) {
+            if (isset($file['sha256']) && ! $this->store->has($file['sha256'])) {
+                throw Refusal::conflict("{$path} of that backup is not to be had any more, so nothing was put back.");
+            }
+        }
+        $this->make($instance, 'before worlds were put back');
+        $next = $folder.'.putting-back';
+        File::deleteDirectory($next);
+        File::ensureDirectoryExists($next);
+        foreach ($backup->files as $path => $file) {
+            File::ensureDirectoryExists(dirname("{$next}/{$path}"));
+            $done = isset($file['link']) ? @symlink($file['link'], "{$next}/{$path}") : @copy($this->store->path((string) ($file['sha256'] ?? '')), "{$next}/{$path}") && @chmod("{$next}/{$path}", 0o644);
+            if (! $done) {
+                File::deleteDirectory($next);
+                throw FullDisk::writing((string) $path);
+            }
+        }
+        $old = $folder.'.put-away';
+        File::deleteDirectory($old);
+        is_dir($folder) && rename($folder, $old);
+        rename($next, $folder);
+        File::deleteDirectory($old);
+    }
+
+    /** @return array<string, string> path below the folder of worlds => file, but for the world that only a rehearsal opens */
+    private function files(Instance $instance): array
+    {
+        $folder = $this->folder($instance);
+        $files = [];
+        $open = $folder === null || is_link($folder) || ! is_dir($folder) ? [] : [''];
+        while ($open !== []) {
+            $path = array_pop($open);
+            foreach (array_diff(@scandir("{$folder}/{$path}") ?: [], ['.', '..']) as $name) {
+                $inner = $path === '' ? (string) $name : "{$path}/{$name}";
+                $full = "{$folder}/{$inner}";
+                if ($inner === ($this->games->get($instance->plan->base->game)->worlds['trial'] ?? '')) {
+                    continue;
+                }
+                if (is_dir($full) && ! is_link($full)) {
+                    $open[] = $inner;
+                } elseif (is_link($full) || is_file($full)) {
+                    mb_check_encoding($inner, 'UTF-8') || throw Refusal::conflict('The name of '.mb_scrub($inner).' in the worlds is not UTF-8, so it cannot be kept. Rename it first.');
+                    $files[$inner] = $full;
+                }
+            }
+        }
+        ksort($files, SORT_STRING);
+
+        return $files;
+    }
+
+    private function folder(Instance $instance): ?string
+    {
+        $where = $this->games->get($instance->plan->base->game)->worlds;
+
+        return $where === null ? null : (new Folder($instance))->live($where['folder']);
+    }
+
+    /** @return array{sha256: string, size: int} */
+    private function keep(string $file): array
+    {
+        $copy = $this->store->partial('world-'.bin2hex(random_bytes(12)));
+        if (! @copy($file, $copy)) {
+            @unlink($copy);
+            throw FullDisk::writing(basename($file));
+        }
+        // Of the copy: the game may write into the file meanwhile.
+        $digest = (string) hash_file('sha256', $copy);
+        $size = (int) filesize($copy);
+        $this->store->has($digest) ? unlink($copy) : $this->store->take($copy, $digest);
+
+        return ['sha256' => $digest, 'size' => $size];
+    }
+}
