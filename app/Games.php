@@ -62,7 +62,7 @@ final class Games
     }
 
     /** What is known of the platform that a game's runtime is. */
-    private function platformOf(string $json): ?Platform
+    public function platformOf(string $json): ?Platform
     {
         $runtime = json_decode($json)->runtime->id ?? null;
         $file = "{$this->folder}/platforms/{$runtime}.json";

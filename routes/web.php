@@ -21,6 +21,7 @@ use App\Http\Controllers\RegisterController;
 use App\Http\Controllers\RehearsalController;
 use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\TaskController;
+use App\Http\Controllers\WorkbenchController;
 use App\Http\Middleware\NotSetAside;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
@@ -66,6 +67,10 @@ Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say')
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
 Route::get('/games', [GameController::class, 'index'])->name('games');
 Route::post('/games', [GameController::class, 'store'])->name('games.store');
+Route::get('/games/workbench', [WorkbenchController::class, 'show'])->name('games.workbench');
+Route::post('/games/workbench', [WorkbenchController::class, 'try'])->name('games.try-text');
+Route::post('/games/workbench/made', [WorkbenchController::class, 'made'])->name('games.made');
+Route::get('/games/workbench/schema.json', [WorkbenchController::class, 'schema'])->name('games.schema');
 Route::get('/games/{game}', [GameController::class, 'show'])->name('games.show');
 Route::get('/games/{game}/definition.json', [GameController::class, 'document'])->name('games.document');
 Route::post('/games/{game}/try', [GameController::class, 'show'])->name('games.try');

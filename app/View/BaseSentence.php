@@ -11,6 +11,7 @@ use App\Games;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\PlacedRelease;
+use App\Models\Rehearsal;
 use App\Rehearsals\LaunchState;
 use Stasimon\Core\Game\LoaderBuild;
 use Stasimon\Core\Game\MemoryChoice;
@@ -61,7 +62,7 @@ final class BaseSentence
             return 'Nothing is applied yet.';
         }
         $last = $instance->lastRehearsal;
-        $rehearsed = $last !== null && $last->isPlay() ? 'Last launch '.($last->state === LaunchState::BrokenOff ? 'broken off' : $last->inWords()).", {$last->created_at->diffForHumans()}." : match ($last?->state) {
+        $rehearsed = $last !== null && $last->isPlay() ? self::played($last) : match ($last?->state) {
             null => 'Never rehearsed.',
             LaunchState::Clean => "Last rehearsal clean, {$last->created_at->diffForHumans()}.",
             LaunchState::Failed => 'Last rehearsal '.($last->hung ? 'hung' : "failed with exit code {$last->exit_code}").", {$last->created_at->diffForHumans()}.",
@@ -73,6 +74,16 @@ final class BaseSentence
         $asked = count($instance->plan->wants);
 
         return "{$rehearsed} {$files->count()} releases, {$asked} of them asked for, ".Bytes::words((int) $files->sum('size')).'.';
+    }
+
+    private static function played(Rehearsal $last): string
+    {
+        return match ($last->state) {
+            LaunchState::Waiting => 'About to be played.',
+            LaunchState::Running => 'Being played.',
+            LaunchState::BrokenOff => "Last played {$last->created_at->diffForHumans()}; how it ended is not known.",
+            default => 'Last launch '.$last->inWords().", {$last->created_at->diffForHumans()}.",
+        };
     }
 
     /** @return array{string, string} the game, and what it stands on */

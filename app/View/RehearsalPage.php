@@ -84,13 +84,13 @@ final readonly class RehearsalPage
         return ($this->rehearsal->isPlay() ? 'Launch ' : 'Rehearsal ').$this->rehearsal->number;
     }
 
-    /** @return list<array{string, string}> what is otherwise since it was played, and how: worlds first */
+    /** @return list<array{string, string, string}> word, what is otherwise since it was played, and how: worlds first */
     public function changed(): array
     {
         $changed = [];
-        foreach (['worlds' => 'world ', 'configs' => ''] as $kind => $word) {
+        foreach (['worlds' => 'The world', 'configs' => ''] as $kind => $word) {
             foreach (array_slice($this->rehearsal->changed[$kind] ?? [], 0, 40) as $name => $how) {
-                $changed[] = [$word.$name, $how === 'gone' ? 'is gone' : ($how === 'new' ? 'is new' : 'was written into')];
+                $changed[] = [$word, (string) $name, $how === 'gone' ? 'is gone' : ($how === 'new' ? 'is new' : 'was written into')];
             }
         }
 

@@ -12,6 +12,7 @@ import { theatre } from './theatre';
 import { theme } from './theme';
 import { uploads } from './uploads';
 import { watchTasks } from './watch-tasks';
+import { workbench } from './workbench';
 
 Alpine.plugin(focus);
 Alpine.data('again', again);
@@ -26,4 +27,5 @@ Alpine.data('theatre', theatre);
 Alpine.data('theme', theme);
 Alpine.data('uploads', uploads);
 Alpine.data('watchTasks', watchTasks);
+Alpine.data('workbench', workbench);
 Alpine.start();

@@ -66,6 +66,32 @@ it('shows what a definition makes of a real file', function (): void {
     $this->post('/games/ferrywright/try', ['file' => UploadedFile::fake()->createWithContent('x.zip', 'nothing')])->assertOk()->assertSee('It is not an archive.');
 });
 
+it('guesses a definition from a folder, and shows what it makes of real files while it is written', function (): void {
+    World::depot();
+    $root = sys_get_temp_dir().'/stasimon-guess-'.getmypid();
+    config(['stasimon.folders' => [$root]]);
+    $slipway = config('stasimon.var').'/depots/slipway/files';
+    foreach (['mods/gulls.zip' => (string) file_get_contents("{$slipway}/gulls-2.0.0.zip"), 'config/sound.txt' => 'loud', 'worlds/Shore/world.json' => '{"mods": {"gulls": "2.0.0"}}', 'about.json' => '{"version": "7.1"}'] as $path => $bytes) {
+        @mkdir(dirname("{$root}/{$path}"), recursive: true);
+        file_put_contents("{$root}/{$path}", $bytes);
+    }
+    try {
+        $text = html_entity_decode((string) preg_replace('~.*<textarea[^>]*>(.*?)</textarea>.*~s', '$1', (string) $this->get('/games/workbench?folder='.urlencode($root))->assertOk()->getContent()), ENT_QUOTES);
+        $guess = json_decode($text, true);
+        expect($guess['versions'][0]['version'])->toBe('7.1')->and($guess['places']['mod']['folder'])->toBe('mods')->and($guess['own'])->toBe(['config', 'worlds'])
+            ->and($guess['worlds'])->toBe(['folder' => 'worlds', 'file' => 'world.json', 'mods' => 'mods'])->and($guess['descriptors'][0])->toMatchArray(['path' => 'ferry.mod.json', 'id' => 'id', 'needs' => 'pairs(needs)']);
+        $files = [new UploadedFile("{$slipway}/gulls-2.0.0.zip", 'gulls.zip', test: true), UploadedFile::fake()->createWithContent('a.log', "[12:00:01] [main/INFO] game begins\n[12:00:02] [main/ERROR] game ends\n")];
+        $this->post('/games/workbench/made', ['text' => $text, 'files' => $files])->assertOk()->assertSee('Gulls (gulls) 2.0.0, mod, as its ferry.mod.json says')->assertSee('Goes to mods')->assertSee('2 lines: 1 info, 0 warnings, 1 errors');
+        // Without script the whole page says the same; what is wrong has its line.
+        $this->post('/games/workbench', ['text' => str_replace('"id": "id"', '"id": "id["', $text)])->assertOk()->assertSee('/descriptors/0/id: it is not a JMESPath expression')->assertSee('Go to the line');
+        $this->post('/games', ['text' => $text])->assertRedirect('/games/'.$guess['id']);
+        $this->get('/games/workbench?game='.$guess['id'])->assertOk()->assertSee('7.1');
+        $this->get('/games/workbench?folder=/etc')->assertStatus(422)->assertDontSee('passwd');
+    } finally {
+        Illuminate\Support\Facades\File::deleteDirectory($root);
+    }
+});
+
 it('is taught the worked example of the documentation, and reads a real bundle by it', function (): void {
     World::depot();
     $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/osgi/game.json'))])->assertRedirect('/games/osgi');

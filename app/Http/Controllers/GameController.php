@@ -26,7 +26,7 @@ final readonly class GameController
 
     public function index(Runtimes $runtimes): View
     {
-        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())), 'runtimes' => $runtimes->all()]);
+        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())), 'runtimes' => $runtimes->all(), 'folders' => (array) config('stasimon.folders')]);
     }
 
     public function store(GameRequest $request): RedirectResponse
@@ -35,7 +35,7 @@ final readonly class GameController
             $game = $this->taught->teach($request->definition());
         } catch (Refusal $refusal) {
             // What was pasted is still there to be put right.
-            return redirect()->route('games')->withInput()->withErrors(['text' => $refusal->getMessage()]);
+            return redirect()->back(fallback: route('games'))->withInput($request->only('text'))->withErrors(['text' => $refusal->getMessage()]);
         }
 
         return redirect()->route('games.show', $game->id)->with('said', "{$game->name} is known now. Nothing of it is run before you have agreed to its command.");

@@ -20,7 +20,9 @@
             {{ $acts ?? '' }}
             @php($last = $instance->lastRehearsal)
             @if ($last?->isPlay() && !$last->isOver())
-                <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">Being played</a>
+                @unless (request()->routeIs('rehearsals.show'))
+                    <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">Being played</a>
+                @endunless
             @elseif ($instance->applied_at !== null)
                 <form method="post" action="{{ route('play', $instance) }}">@csrf<button
                         class="btn {{ $last?->state->value === 'clean' ? 'main-act' : '' }}"

@@ -64,8 +64,8 @@
     <x-slot:beside label="What would help">
         @if ($rehearsal->isPlay())
             <h2 class="mb-2">What is otherwise since</h2>
-            @forelse ($page->changed() as [$what, $how])
-                <p><span class="ver">{{ $what }}</span> {{ $how }}.</p>
+            @forelse ($page->changed() as [$word, $what, $how])
+                <p>{{ $word }} <span class="ver">{{ $what }}</span> {{ $how }}.</p>
             @empty
                 <p class="soft">
                     {{ $rehearsal->isOver() ? 'No world and no config.' : 'Worlds and configs are compared when the game is over.' }}</p>
@@ -75,8 +75,11 @@
                     worlds back as they were before</x-remedy>
             @endif
         @endif
-        <h2 class="mb-2 {{ $rehearsal->isPlay() ? 'mt-4' : '' }}">What would help</h2>
-        @if ($rehearsal->state->value === 'clean')
+        @unless ($rehearsal->isPlay() && !$rehearsal->isOver())
+            <h2 class="mb-2 {{ $rehearsal->isPlay() ? 'mt-4' : '' }}">What would help</h2>
+        @endunless
+        @if ($rehearsal->isPlay() && !$rehearsal->isOver())
+        @elseif ($rehearsal->state->value === 'clean')
             <p class="soft">Nothing has to. {{ $rehearsal->isPlay() ? 'It ended as it should.' : 'It launches cleanly.' }}</p>
         @elseif (!$rehearsal->isOver())
             <p class="soft">That is known when it is over.</p>

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Games;
+use App\Http\Requests\WorkbenchRequest;
+use App\Local\GuessedGame;
+use App\Local\Imports;
+use App\Local\TaughtGames;
+use App\View\Address;
+use App\View\GameWorkbench;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\View\View;
+
+/** Where a definition is written beside what it makes of real files. */
+final readonly class WorkbenchController
+{
+    public function __construct(private Games $games)
+    {
+    }
+
+    /** An empty one, one that is there, or what can be guessed from a folder. */
+    public function show(Request $request): View
+    {
+        $id = Address::words($request, 'game');
+        $folder = Address::words($request, 'folder', 1_000);
+        $text = match (true) {
+            $folder !== '' => GuessedGame::of(Imports::allowed($folder)),
+            $id !== '' => TaughtGames::row($this->games->get($id)->id)->document ?? (string) file_get_contents($this->games->fileOf($id)),
+            default => '',
+        };
+
+        return $this->page($text, [], $folder !== '' ? 'Guessed from '.mb_scrub(basename($folder)) : 'Write a definition');
+    }
+
+    public function try(WorkbenchRequest $request): View
+    {
+        return $this->page($request->text(), $request->uploads(), 'Write a definition');
+    }
+
+    /** The same as a fragment. */
+    public function made(WorkbenchRequest $request): View
+    {
+        return view('games.made', ['bench' => new GameWorkbench($request->text(), $request->uploads(), $this->games)]);
+    }
+
+    public function schema(): Response
+    {
+        return response((string) file_get_contents(base_path('docs/formats/game.schema.json')), 200, ['Content-Type' => 'application/schema+json']);
+    }
+
+    /** @param  list<\Illuminate\Http\UploadedFile>  $files */
+    private function page(string $text, array $files, string $title): View
+    {
+        return view('games.workbench', ['bench' => new GameWorkbench($text, $files, $this->games), 'title' => $title]);
+    }
+}

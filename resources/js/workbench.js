@@ -1,0 +1,41 @@
+// Shows what a definition makes of the files beside it while it is written, and marks the line that is wrong.
+export function workbench(address) {
+    return {
+        asked: 0,
+
+        async look() {
+            const asked = ++this.asked;
+            const response = await fetch(address, { method: 'post', body: new FormData(this.$root) }).catch(() => null);
+            if (asked !== this.asked || !response) {
+                return;
+            }
+            if (response.ok) {
+                this.$refs.made.innerHTML = await response.text();
+            } else {
+                this.$refs.made.textContent = 'That could not be read: the files together may be at most 50 MB. Nothing is lost.';
+            }
+            const line = Number(this.$refs.made.querySelector('[data-line]')?.dataset.line ?? 0);
+            this.$refs.text.setAttribute('aria-invalid', line > 0 ? 'true' : 'false');
+            this.show(line);
+        },
+
+        // Selects a line, so that it is seen and can be written over.
+        go(line) {
+            const lines = this.$refs.text.value.split('\n');
+            const from = lines.slice(0, line - 1).join('\n').length + (line > 1 ? 1 : 0);
+            this.$refs.text.focus();
+            this.$refs.text.setSelectionRange(from, from + (lines[line - 1] ?? '').length);
+            this.$refs.text.scrollTop = Math.max(0, ((line - 4) * this.$refs.text.scrollHeight) / lines.length);
+        },
+
+        // The wrong line is brought into view, unless the person is writing where it can be seen.
+        show(line) {
+            const text = this.$refs.text;
+            const height = text.scrollHeight / Math.max(1, text.value.split('\n').length);
+            const top = (line - 1) * height;
+            if (line > 0 && document.activeElement !== text && (top < text.scrollTop || top > text.scrollTop + text.clientHeight)) {
+                text.scrollTop = Math.max(0, top - text.clientHeight / 3);
+            }
+        },
+    };
+}
