@@ -10,6 +10,8 @@ use RecursiveCallbackFilterIterator;
 use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
+use Stasimon\Core\Evidence\Descriptor\Formats;
+use Stasimon\Core\Evidence\VersionResource;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
@@ -57,6 +59,7 @@ final class GuessedGame
         $isDotnet = count(array_filter($archives, fn (string $path): bool => preg_match('/\.dll$/i', $path) === 1)) > count($archives) / 2;
         $runtime = $isDotnet ? ['dotnet', '.NET', ['6', '8']] : ['java', 'Java', ['8', '17', '21']];
         [$installed, $version] = $this->version();
+        $isProgram = $installed !== null && ! str_ends_with($installed, '.json');
         $worlds = $this->worlds();
         $loader = array_values(array_filter(array_map(strval(...), array_keys($folders)), fn (string $folder): bool => preg_match('/loader|framework/i', $folder) === 1))[0] ?? 'loader';
         $id = Str::slug($name) === '' ? 'a-game' : Str::slug($name);
@@ -73,7 +76,7 @@ final class GuessedGame
             'launch' => $isDotnet ? ['dotnet', '{dir}/'.($this->atRoot('/\.exe$|\.dll$/i') ?? 'game.dll')] : ['{program}', '-Xmx{memory}m', '-jar', '{dir}/'.($this->atRoot('/\.jar$/i') ?? 'game.jar')],
             'log' => ['line' => '/^\[?(?<time>[\d:.]+)\]? \[?(?<thread>[^\]\/]*)[\]\/ ]+(?<level>INFO|WARN|ERROR)\]?:? (?<logger>\S+) (?<message>.*)$/', 'signatures' => []],
             'descriptors' => $this->descriptors(array_slice($archives, 0, self::ARCHIVES)),
-            ...($installed === null ? [] : ['installed' => [['path' => $installed, 'format' => 'json', 'id' => "'{$id}'", 'version' => 'version', 'scheme' => 'sequence']]]),
+            ...($installed === null ? [] : ['installed' => [['path' => $installed, 'format' => $isProgram ? 'executable' : 'json', 'id' => "'{$id}'", 'version' => $isProgram ? 'productVersion' : 'version', 'scheme' => 'sequence']]]),
         ];
     }
 
@@ -82,7 +85,7 @@ final class GuessedGame
         return array_values(array_filter($this->files, fn (string $path): bool => ! str_contains($path, '/') && preg_match($pattern, $path) === 1))[0] ?? null;
     }
 
-    /** @return array{string|null, string} a JSON file that says the version, and what it says */
+    /** @return array{string|null, string} a JSON file or an executable that says the version, and what it says */
     private function version(): array
     {
         foreach ($this->files as $path) {
@@ -96,7 +99,10 @@ final class GuessedGame
             }
         }
 
-        return [null, '1.0'];
+        $program = $this->atRoot('/\.exe$/i');
+        $said = $program === null || (int) @filesize("{$this->root}/{$program}") > Formats::EXECUTABLE ? null : VersionResource::of((string) @file_get_contents("{$this->root}/{$program}"));
+
+        return $said === null ? [null, '1.0'] : [$program, $said['productVersion']];
     }
 
     /** @return list<string> folders without archives whose files are texts: configs, mostly */

@@ -13,4 +13,11 @@ enum DescriptorFormat: string
     case Xml = 'xml';
     case Manifest = 'manifest';
     case Assembly = 'assembly';
+    /** The version resource of a Portable Executable. */
+    case Executable = 'executable';
+
+    public function isText(): bool
+    {
+        return $this !== self::Assembly && $this !== self::Executable && $this !== self::Manifest;
+    }
 }

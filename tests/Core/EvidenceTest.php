@@ -8,6 +8,7 @@ use Stasimon\Core\Evidence\Assembly;
 use Stasimon\Core\Evidence\Evidence;
 use Stasimon\Core\Evidence\Manifest;
 use Stasimon\Core\Evidence\RuntimeNeed;
+use Stasimon\Core\Evidence\VersionResource;
 use Stasimon\Core\Game\MemoryChoice;
 use Stasimon\Core\Log\LogText;
 use Stasimon\Core\Log\UnreadableLog;
@@ -116,3 +117,15 @@ it('refuses with a sentence what unpacks to too much, or holds nothing', functio
     'a bomb' => [(string) gzencode(str_repeat('0', 5_000_000)), 'longer than'], 'an archive cut short' => ["PK\x03\x04 nothing", 'cut short'],
     'an empty archive' => [fn () => (string) file_get_contents(Archives::file(['folder/' => ''])), 'no file in the archive'],
 ]);
+
+it('reads no version out of what is damaged, cut off or no executable', function (): void {
+    $file = glob('/usr/lib/mono/4.5/System.Xml.dll')[0];
+    $bytes = (string) file_get_contents($file);
+    expect(VersionResource::of($bytes)['strings']['ProductName'] ?? '')->toBe('Mono Common Language Infrastructure')->and(VersionResource::of('MZ'))->toBeNull()->and(VersionResource::of(''))->toBeNull();
+    $dice = new Random\Randomizer(new Random\Engine\Mt19937(7));
+    for ($case = 0; $case < 300; $case++) {
+        $broken = substr($bytes, 0, $dice->getInt(0, 2_000)).$dice->getBytes(200).substr($bytes, -$dice->getInt(0, 3_000));
+        $said = VersionResource::of($broken);
+        expect($said === null || preg_match('/^[\d.]+$/', $said['fileVersion']) === 1)->toBeTrue();
+    }
+});

@@ -7,6 +7,7 @@ declare(strict_types=1);
 
 use Stasimon\Core\Evidence\Evidence;
 use Stasimon\Core\Evidence\Metadata;
+use Stasimon\Core\Evidence\VersionResource;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Symfony\Component\Process\Process;
@@ -54,10 +55,15 @@ it('reads names, versions, references and attributes of assemblies as monodis do
         preg_match('/^Name:\s+(.*)$/m', $told('--assembly'), $name);
         preg_match('/^Version:\s+(.*)$/m', $told('--assembly'), $version);
         preg_match_all('/^\d+: Version=(.*)\n\s*Name=(.*)$/m', $told('--assemblyref'), $references);
+        if (preg_match('/AssemblyFileVersionAttribute::.*\["(.*)"\]/', $told('--customattr'), $says) === 1) {
+            $withVersion = ($withVersion ?? 0) + 1;
+            expect(VersionResource::of((string) file_get_contents($file))['fileVersion'] ?? '')->toBe($says[1], $file);
+        }
         expect($metadata?->assembly())->toBe(['name' => trim($name[1] ?? ''), 'version' => trim($version[1] ?? '')])
             ->and(array_map(fn (array $one): string => $one['version'].' '.$one['name'], $metadata?->references() ?? []))->toBe(array_map(fn (string $version, string $name): string => trim($version).' '.trim($name), $references[1], $references[2]))
             ->and(($metadata?->attribute('TargetFrameworkAttribute') ?? '') !== '')->toBe(preg_match('/Assembly: *\d+:.*TargetFrameworkAttribute/', $told('--customattr')) === 1);
     }
+    expect($withVersion ?? 0)->toBeGreaterThan(3);
 });
 
 it('reads a JAR file that a shell can start, as unzip does', function (): void {

@@ -93,7 +93,11 @@ final readonly class Descriptors
 
     private static function most(DescriptorRule $rule): int
     {
-        return $rule->format === DescriptorFormat::Assembly ? Formats::ASSEMBLY : Formats::LONGEST;
+        return match ($rule->format) {
+            DescriptorFormat::Assembly => Formats::ASSEMBLY,
+            DescriptorFormat::Executable => Formats::EXECUTABLE,
+            default => Formats::LONGEST,
+        };
     }
 
     private static function nothing(): UnreadableDescriptor

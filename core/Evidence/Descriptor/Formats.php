@@ -8,6 +8,7 @@ use JsonException;
 use SimpleXMLElement;
 use Stasimon\Core\Evidence\Manifest;
 use Stasimon\Core\Evidence\Metadata;
+use Stasimon\Core\Evidence\VersionResource;
 use Stasimon\Core\Game\DescriptorFormat;
 use Stasimon\Core\Game\DescriptorRule;
 use Symfony\Component\Yaml\Exception\ParseException;
@@ -20,6 +21,9 @@ final class Formats
     public const LONGEST = 1_000_000;
 
     public const ASSEMBLY = 33_554_432;
+
+    /** Bytes of an executable. */
+    public const EXECUTABLE = 67_108_864;
 
     /** Values that one may hold, however it writes them down. */
     private const VALUES = 100_000;
@@ -34,7 +38,7 @@ final class Formats
     public static function read(DescriptorRule $rule, string $bytes): array
     {
         $text = str_starts_with($bytes, "\xEF\xBB\xBF") ? substr($bytes, 3) : $bytes;
-        if ($rule->format !== DescriptorFormat::Assembly && $rule->format !== DescriptorFormat::Manifest && preg_match('//u', $text) !== 1) {
+        if ($rule->format->isText() && preg_match('//u', $text) !== 1) {
             $text = $rule->format === DescriptorFormat::Properties ? mb_convert_encoding($text, 'UTF-8', 'ISO-8859-1') : throw new UnreadableDescriptor('it is not a text in UTF-8.');
         }
         $value = match ($rule->format) {
@@ -45,6 +49,7 @@ final class Formats
             DescriptorFormat::Xml => self::xml($text),
             DescriptorFormat::Manifest => self::manifest($text, $rule->clauses),
             DescriptorFormat::Assembly => self::assembly($bytes),
+            DescriptorFormat::Executable => VersionResource::of($bytes) ?? throw new UnreadableDescriptor('it is no executable that says its version.'),
         };
         $left = self::VALUES;
         self::count($value, $left, self::DEPTH);
