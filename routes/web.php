@@ -21,6 +21,7 @@ use App\Http\Controllers\RegisterController;
 use App\Http\Controllers\RehearsalController;
 use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\TaskController;
+use App\Http\Controllers\WishListController;
 use App\Http\Controllers\WorkbenchController;
 use App\Http\Middleware\NotSetAside;
 use Illuminate\Support\Facades\Route;
@@ -65,6 +66,13 @@ Route::put('/shelf/uploads/{file}', [ShelfController::class, 'slice'])->name('sh
 Route::get('/shelf/{file}', [ShelfController::class, 'show'])->name('shelf.show');
 Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say');
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
+Route::get('/wishes', [WishListController::class, 'index'])->name('wishes');
+Route::post('/wishes', [WishListController::class, 'store'])->name('wishes.store');
+Route::get('/wishes/{list}', [WishListController::class, 'show'])->name('wishes.show');
+Route::post('/wishes/{list}', [WishListController::class, 'update'])->name('wishes.update');
+Route::delete('/wishes/{list}', [WishListController::class, 'destroy'])->name('wishes.destroy');
+Route::get('/wishes/{list}/grid', [WishListController::class, 'grid'])->name('wishes.grid');
+Route::post('/wishes/{list}/make', [WishListController::class, 'make'])->name('wishes.make');
 Route::get('/games', [GameController::class, 'index'])->name('games');
 Route::post('/games', [GameController::class, 'store'])->name('games.store');
 Route::get('/games/workbench', [WorkbenchController::class, 'show'])->name('games.workbench');
@@ -108,6 +116,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
         Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
     }
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
+    Route::get('/move', [WishListController::class, 'move'])->name('move');
     Route::get('/rehearsals', [RehearsalController::class, 'index'])->name('rehearsals');
     Route::post('/rehearsals', [RehearsalController::class, 'store'])->name('rehearsals.store');
     Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->name('rehearsals.show');

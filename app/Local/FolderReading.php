@@ -26,7 +26,7 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 final readonly class FolderReading
 {
     /** Files of a folder, and archives in it, that are looked at. */
-    private const FILES = 100_000;
+    private const FILES = 200_000;
 
     private const ARCHIVES = 2_000;
 

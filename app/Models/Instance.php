@@ -23,6 +23,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?array<string, mixed> $look  see Look
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
+ * @property ?string $moved_from  the instance beside which it was made
  */
 final class Instance extends Model
 {

@@ -16,6 +16,7 @@ enum TaskKind: string
     case Play = 'play';
     case PutBack = 'put back';
     case CulpritSearch = 'culprit search';
+    case Grid = 'grid';
     case Log = 'log';
     case Shelf = 'shelf';
     case Import = 'import';
@@ -34,6 +35,7 @@ enum TaskKind: string
             self::Play => 'Playing',
             self::PutBack => 'Putting worlds back',
             self::CulpritSearch => 'Looking for a culprit',
+            self::Grid => 'Trying every base',
             self::Log => 'Reading a log',
             self::Shelf => 'Reading a file of yours',
             self::Import => 'Reading a folder',

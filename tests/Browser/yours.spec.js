@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { addToDraft, apply, expectAccessible, files, folderOf, makeInstance, rehearse, rootOf } from './steps.js';
 
 const folder = `${process.env.STASIMON_VAR}/from-a-page`;
@@ -56,4 +56,54 @@ test('a folder from elsewhere: read, made an instance, and clean as it was', asy
     await apply(page);
     expect(existsSync(`${folderOf(page)}/config/own.toml`)).toBe(true);
     await rehearse(page, 'Clean');
+});
+
+test('played: by key, its log as it comes, ended when asked, and its worlds put back', async ({ page }) => {
+    await makeInstance(page, 'Played');
+    await addToDraft(page, 'Gulls');
+    await apply(page);
+    const world = `${folderOf(page)}/worlds/Long Shore`;
+    mkdirSync(world, { recursive: true });
+    writeFileSync(`${world}/world.json`, '{"mods": {}}');
+    await page.goto(rootOf(page));
+    await page.keyboard.press('Shift+P');
+    await expect(page.getByRole('heading', { name: /^Being played since/ })).toBeVisible();
+    await expect(page.getByText('world "Long Shore" saved').first()).toBeVisible();
+    await expectAccessible(page);
+    await page.goto('/');
+    await expect(page.getByRole('row', { name: /Played/ })).toContainText('being played');
+    await page
+        .getByRole('row', { name: /Played/ })
+        .getByRole('link', { name: 'being played' })
+        .click();
+    await page.getByRole('button', { name: 'Ask it to end' }).click();
+    await expect(page.getByRole('heading', { name: /^Played for .* and ended cleanly/ })).toBeVisible();
+    await expect(page.getByText('The world Long Shore was written into.')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /^Put the worlds back/ }).click();
+    await expect.poll(() => readFileSync(`${world}/world.json`, 'utf8')).toBe('{"mods": {}}');
+});
+
+test('a definition is guessed from a folder, put right beside real files, and kept', async ({ page }) => {
+    const game = `${process.env.STASIMON_FOLDERS}/Rowing Club`;
+    mkdirSync(`${game}/mods`, { recursive: true });
+    const archive = readdirSync(folder).find(name => name.startsWith('tide-clock'));
+    cpSync(`${folder}/${archive}`, `${game}/mods/${archive}`);
+    writeFileSync(`${game}/club.json`, '{"version": "2.4"}');
+    await page.goto('/games');
+    await page.getByLabel(/guess one from a folder/).fill(game);
+    await page.getByRole('button', { name: 'Guess' }).click();
+    await page.getByLabel('Real files to try it on').setInputFiles(`${game}/mods/${archive}`);
+    await expect(page.getByText(/Tide Clock \(tide-clock\) .* mod, as its ferry.mod.json says/)).toBeVisible();
+    await expectAccessible(page);
+    const text = page.getByLabel('Definition', { exact: true });
+    const guess = await text.inputValue();
+    await text.fill(guess.replace('"version": "2.4"', '"version": 2.4'));
+    await expect(page.getByText(/^Line \d+, \/versions\/0\/version: a text is expected/)).toBeVisible();
+    await page.getByRole('button', { name: 'Go to the line' }).click();
+    await expect(text).toBeFocused();
+    await text.fill(guess);
+    await expect(page.getByText('Rowing Club (rowing-club)')).toBeVisible();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('Nobody has agreed to this command')).toBeVisible();
 });

@@ -37,7 +37,7 @@ final readonly class Bases
 
     public function on(Base $base): Held
     {
-        $request = $this->request->wanting([...$base->want, ...$this->request->want]);
+        $request = $this->asked($base)->wanting([...$base->want, ...$this->request->want]);
         $kept = null;
         try {
             $hard = array_keys($base->want);
@@ -48,7 +48,7 @@ final readonly class Bases
             $kept = $this->wishes($base, $first->wants);
             $whole = $first->proved ? $first : $this->resolver->largest($request, $hard, self::WHOLE);
             $best = $whole->wants ?? $first->wants;
-            $why = new WhyLost($this->resolver, $this->request, $base);
+            $why = new WhyLost($this->resolver, $this->asked($base), $base);
             // What has no release for this version or loader is in no set at all.
             $plainly = [];
             foreach (array_diff(array_keys($this->request->want), $this->wishes($base, $best)) as $index) {
@@ -65,6 +65,11 @@ final readonly class Bases
         } catch (Stopped) {
             return new Held($base, $kept ?? [], [], proved: false);
         }
+    }
+
+    private function asked(Base $base): Request
+    {
+        return $base->forbid === [] ? $this->request : $this->request->forbidding([...$this->request->forbid, ...$base->forbid]);
     }
 
     /**
@@ -110,14 +115,14 @@ final readonly class Bases
      */
     private function lineUp(Base $base, array $kept): array
     {
-        $answer = $this->resolver->resolve($this->request->wanting([...$base->want, ...array_map(fn (int $index): Want => $this->request->want[$index], $kept)]));
+        $answer = $this->resolver->resolve($this->asked($base)->wanting([...$base->want, ...array_map(fn (int $index): Want => $this->request->want[$index], $kept)]));
 
         return $answer instanceof Resolved ? $answer->selection : [];
     }
 
     private function whyNone(Base $base): string
     {
-        $request = $this->request->wanting($base->want);
+        $request = $this->asked($base)->wanting($base->want);
         $refused = $this->resolver->refusal($request);
 
         return $refused === null ? '' : WhyLost::facts($request, $refused, $this->resolver);
@@ -127,7 +132,7 @@ final readonly class Bases
     private function lost(Base $base, array $kept, int $index, WhyLost $why, ?Lost $lost): Lost
     {
         if ($lost === null) {
-            $alone = $this->request->wanting([...$base->want, $this->request->want[$index]]);
+            $alone = $this->asked($base)->wanting([...$base->want, $this->request->want[$index]]);
             $refused = $this->resolver->refusal($alone);
             $lost = $refused instanceof Refused ? new Lost($index, WhyLost::facts($alone, $refused, $this->resolver)) : $why->beside($index, $kept);
         }
@@ -150,7 +155,7 @@ final readonly class Bases
             }
             $wishes = $this->request->want;
             $wishes[$index] = new Want($understudy);
-            $request = $this->request->wanting([...$base->want, ...$wishes]);
+            $request = $this->asked($base)->wanting([...$base->want, ...$wishes]);
             $largest = $this->resolver->largest($request, array_keys($base->want), self::WHOLE);
             $with = $largest === null ? [] : $this->wishes($base, $largest->wants);
             if (count($with) > count($kept)) {

@@ -47,6 +47,7 @@
                     class="num">{{ $instance->lastRehearsal?->number }}</span></a>
             <a href="{{ route('history', $instance) }}" data-go="h"
                 @if ($part === 'history') aria-current="page" @endif>History</a>
+            <a href="{{ route('move', $instance) }}" data-go="m" @if ($part === 'move') aria-current="page" @endif>Move</a>
             @if ($instance->draft)
                 <a href="{{ route('draft', $instance) }}" @if ($part === 'draft') aria-current="page" @endif>Draft</a>
             @endif

@@ -7,7 +7,8 @@
         <p class="soft mt-1">{{ $page->from() }}. {{ $page->versions() }}; runs on {{ $game->runtimeName }}
             {{ implode(', ', $game->runtimes) }}. <a class="link underline" href="{{ route('games.document', $game->id) }}">Save the
                 definition</a> <a class="link underline"
-                href="{{ route('games.workbench', ['game' => $game->id]) }}">{{ $page->taught ? 'Change it' : 'Begin another with it' }}</a></p>
+                href="{{ route('games.workbench', ['game' => $game->id]) }}">{{ $page->taught ? 'Change it'
+                    : 'Begin another with it' }}</a></p>
         <h2 class="mt-5 mb-1">How it is launched</h2>
         <pre class="ver max-w-[90ch]" style="white-space: pre-wrap">{{ $page->line($game->launch->command) }}</pre>
         @if ($game->launch->play !== $game->launch->command)

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Games;
+use App\Http\Requests\CellRequest;
+use App\Http\Requests\WishListRequest;
+use App\Models\Instance;
+use App\Models\WishList;
+use App\Moving\Grid;
+use App\Moving\Moving;
+use App\Moving\Taking;
+use App\Moving\Wishes;
+use App\Refusal\Refusal;
+use App\View\Address;
+use App\View\GridPage;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\View\View;
+
+/** Where could these live? Of names that somebody has written, and of what an instance holds. */
+final readonly class WishListController
+{
+    public function __construct(private Games $games, private Grid $grid, private Moving $moving)
+    {
+    }
+
+    public function index(): View
+    {
+        return view('wishes.page', ['lists' => WishList::query()->whereNull('instance_id')->latest('updated_at')->limit(200)->get(), 'games' => $this->games->all()]);
+    }
+
+    public function store(WishListRequest $request): RedirectResponse
+    {
+        $game = $this->games->get($request->text('game') === '' ? (string) array_key_first($this->games->all()) : $request->text('game'));
+        $list = WishList::query()->create(['name' => $request->text('name'), 'game' => $game->id, 'lines' => Taking::of($request->text('text'), $game->id)]);
+
+        return redirect()->route('wishes.show', $list);
+    }
+
+    public function show(Request $request, WishList $list): View|RedirectResponse
+    {
+        if ($list->instance_id !== null) {
+            return redirect()->route('move', $list->instance_id);
+        }
+        $this->grid->heed($list);
+
+        return view('wishes.list', ['list' => $list, 'page' => $this->page($request, $list)]);
+    }
+
+    public function update(WishListRequest $request, WishList $list): RedirectResponse
+    {
+        $list->instance_id === null || throw Refusal::conflict('That list is what an instance asks for; change the instance.');
+        $list->update(['name' => $request->text('name'), 'lines' => Taking::of($request->text('text'), $list->game)]);
+
+        return redirect()->route('wishes.show', $list);
+    }
+
+    public function destroy(WishList $list): RedirectResponse
+    {
+        $list->delete();
+
+        return redirect()->route('wishes')->with('said', "{$list->name} is taken away.");
+    }
+
+    /** The same question of what an instance holds. */
+    public function move(Request $request, Instance $instance): View
+    {
+        $list = Wishes::ofInstance($instance->load(['placed', 'draft', 'lastRehearsal']));
+        $this->grid->heed($list);
+
+        return view('wishes.move', ['instance' => $instance, 'page' => $this->page($request, $list)]);
+    }
+
+    /** The grid alone, while it fills. */
+    public function grid(Request $request, WishList $list): View
+    {
+        $list->instance?->load('placed');
+
+        return view('wishes.grid', ['page' => $this->page($request, $list)]);
+    }
+
+    public function make(CellRequest $request, WishList $list): RedirectResponse
+    {
+        $instance = $this->moving->make($list, $request->cell($list), $request->name(), $request->worlds());
+
+        return redirect()->route('draft', $instance)->with('said', $list->instance === null ? 'It stands as a draft. Nothing is on disk before it is applied.' : "It stands beside {$list->name}, which stays as it is. Apply the draft, and rehearse it.");
+    }
+
+    private function page(Request $request, WishList $list): GridPage
+    {
+        return new GridPage($list, $this->games, Address::words($request, 'at', 300));
+    }
+}

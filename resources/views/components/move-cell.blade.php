@@ -1,0 +1,71 @@
+@props(['page'])
+@php($cell = $page->chosen)
+<div class="three mt-4">
+    <section>
+        <h2>{{ $page->heading() }}</h2>
+        @if ($cell->detail['text'] !== '')
+            <p class="bad">{{ $cell->detail['text'] }}</p>
+        @else
+            <p><b>{{ $cell->kept }} of {{ count($page->wants) }} come along</b>{{ $page->changed() ? ', ' . $page->changed()
+                . ' of them in another release' : '' }}.</p>
+            @if (!$cell->proved)
+                <p class="soft">There was no time to show that no more than that could hold.</p>
+            @endif
+            @foreach ($page->worlds() as $world => $mods)
+                <p class="warn">{{ $world }} was saved with {{ implode(', ', array_slice($mods, 0, 4)) }}, which would not be there.</p>
+            @endforeach
+            @unless ($page->isHere($cell->version, $cell->loader))
+                <form method="post" action="{{ route('wishes.make', $page->list) }}" class="mt-2">@csrf
+                    <input type="hidden" name="version" value="{{ $cell->version }}"><input type="hidden" name="loader"
+                        value="{{ $cell->loader }}">
+                    <label for="called">Call it</label>
+                    <input type="text" id="called" name="name" maxlength="80" required
+                        value="{{ old('name', $page->proposal()) }}">
+                    @foreach ($page->copied() as $world)
+                        <label class="block mt-1"><input type="checkbox" name="worlds[]" value="{{ $world }}" checked> Copy the world
+                            {{ $world }}</label>
+                    @endforeach
+                    <div class="acts mt-2" style="justify-content: flex-start"><button
+                            class="btn main-act">{{ $page->list->instance_id ? 'Move there' : 'Make it here' }}</button></div>
+                </form>
+            @else
+                <p class="soft">It lives here.</p>
+            @endunless
+            @if ($page->along() !== [])
+                <details class="mt-3">
+                    <summary class="link">What comes along</summary>
+                    @foreach ($page->along() as $one)
+                        <p>{{ $one['name'] }} <span
+                                class="ver">{{ $one['was'] === '' ? '' : $one['was'] . ' → ' }}{{ $one['version'] }}</span></p>
+                    @endforeach
+                </details>
+            @endif
+        @endif
+    </section>
+    <section>
+        <h2>{{ count($page->lost('wait')) }} wait</h2>
+        @forelse (array_slice($page->lost('wait'), 0, 60) as $one)
+            <p class="pair" title="{{ $one['text'] }}"><span>{{ $one['name'] }}</span><span
+                    class="soft">last for {{ $one['last'] }}</span></p>
+        @empty
+            <p class="soft">Nothing waits for a release.</p>
+        @endforelse
+    </section>
+    <section>
+        <h2>{{ count($page->lost('replaced')) }} {{ count($page->lost('replaced')) === 1 ? 'has' : 'have' }} an understudy there</h2>
+        @forelse ($page->lost('replaced') as $one)
+            @foreach ($one['instead'] as $id => $hold)
+                <p class="pair"><span>{{ $page->name((string) $id) }} for {{ $one['name'] }}</span><span
+                        class="soft">{{ $hold }} hold</span></p>
+            @endforeach
+        @empty
+            <p class="soft">None was found that fits.</p>
+        @endforelse
+        @if ($page->lost('cannot') !== [])
+            <h2 class="mt-3">{{ count($page->lost('cannot')) }} cannot</h2>
+            @foreach (array_slice($page->lost('cannot'), 0, 40) as $one)
+                <p>{{ $one['text'] }}</p>
+            @endforeach
+        @endif
+    </section>
+</div>

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Disk\Folder;
+use App\Games;
+use App\Models\Instance;
+use App\Models\WishCell;
+use App\Models\WishList;
+use App\Moving\Wishes;
+use Illuminate\Support\Facades\File;
+use Stasimon\Core\Check\Checker;
+use Stasimon\Core\Resolve\Request;
+use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Want;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+function wished(string ...$lines): WishList
+{
+    test()->post('/wishes', ['name' => 'For the summer', 'game' => 'ferrywright', 'text' => implode("\n", $lines)])->assertRedirect();
+
+    return WishList::query()->latest('id')->firstOrFail();
+}
+
+it('takes names for what they mean, misspelled or not, and says what else they may be', function (): void {
+    $list = wished('Gulls', 'fogbenk', 'deep draughts', 'zzqxy', '- Long Piers', 'gulls');
+    expect(array_column($list->lines, 'id'))->toBe(['gulls', 'fogbank', 'deep-draught', null, 'long-piers'])->and($list->lines[0]['others'])->toBe([]);
+    $this->get("/wishes/{$list->id}")->assertOk()->assertSee('Nothing is called like that')->assertSee('zzqxy')->assertSee('Deep Draught');
+    $this->get('/wishes')->assertOk()->assertSee('For the summer');
+    // What cannot be used is refused with what was written still there.
+    $this->followingRedirects()->from('/wishes')->post('/wishes', ['name' => 'Empty', 'game' => 'ferrywright', 'text' => '   '])->assertSee('Write at least one name');
+    $this->post('/wishes', ['name' => 'Other', 'game' => 'chess', 'text' => 'Gulls'])->assertNotFound();
+    $this->post("/wishes/{$list->id}", ['name' => 'For the winter', 'text' => 'Gulls'])->assertRedirect();
+    expect($list->refresh()->name)->toBe('For the winter')->and(array_column($list->lines, 'id'))->toBe(['gulls']);
+    $this->delete("/wishes/{$list->id}")->assertRedirect();
+    expect(WishList::query()->count())->toBe(0);
+});
+
+it('says of every base what it holds: a set that the checker lets stand, which no other want can join', function (): void {
+    $list = wished('Gulls', 'Fogbank', 'Deep Draught', 'Great Cranes', 'Lantern Render', 'Night Ferries');
+    $this->get("/wishes/{$list->id}")->assertOk();
+    $game = app(Games::class)->get('ferrywright');
+    $wants = Wishes::of($list->refresh());
+    $catalogue = new DepotCatalogue($game);
+    $resolver = new Resolver($catalogue);
+    $cells = $list->cells()->get();
+    expect(count($cells))->toBeGreaterThan(20)->and($cells->pluck('kept')->unique()->count())->toBeGreaterThan(2);
+    foreach ($cells as $cell) {
+        $others = array_values(array_filter(array_map(fn ($loader): Want => new Want($loader->id), $game->loaders), fn (Want $other): bool => $other->id !== $cell->loader));
+        $base = [new Want('ferrywright', $catalogue->package('ferrywright')->exactly($cell->version)), new Want($cell->loader, $catalogue->package($cell->loader)->exactly($cell->detail['build'])), new Want('java')];
+        $asked = fn (array $indices): Request => new Request([...$base, ...array_map(fn (int $index): Want => $wants[$index], $indices)], forbid: $others);
+        if ($cell->detail['text'] === '') {
+            expect((new Checker($catalogue, $asked($cell->detail['kept'])))->violations($cell->detail['versions']))->toBe([]);
+        }
+        foreach ($cell->detail['lost'] as $lost) {
+            expect($resolver->resolve($asked([...$cell->detail['kept'], $lost['want']])) instanceof Resolved)->toBeFalse("{$cell->version} {$cell->loader} {$lost['text']}")->and($lost['text'])->not->toBe('');
+        }
+    }
+    // From a cell to an instance that is whole.
+    $best = $cells->sortByDesc('kept')->first();
+    $this->get("/wishes/{$list->id}?at=".urlencode("{$best->version} on {$best->loader}"))->assertOk()->assertSee("{$best->kept} of 6 come along")->assertSee('Make it here');
+    $this->post("/wishes/{$list->id}/make", ['version' => $best->version, 'loader' => $best->loader, 'name' => 'Summer'])->assertRedirect();
+    $instance = Instance::query()->where('name', 'Summer')->firstOrFail();
+    expect(count(World::apply($instance)->plan->wants))->toBe($best->kept);
+    $this->post("/wishes/{$list->id}/make", ['version' => '9.9', 'loader' => 'halyard', 'name' => 'Nowhere'])->assertStatus(409)->assertSee('Nothing was made');
+});
+
+it('moves an instance beside itself: what waits is remembered, configs and chosen worlds come along, the old one stays', function (): void {
+    $instance = World::applied(['gulls', 'fogbank', 'long-piers']);
+    $folder = new Folder($instance);
+    foreach (['worlds/Long Shore/world.json' => '{"mods": {"fogbank": "1.0.0"}}', 'worlds/Left Here/world.json' => '{"mods": {}}', 'config/sound.txt' => 'quiet'] as $path => $text) {
+        File::ensureDirectoryExists(dirname($folder->live($path)));
+        file_put_contents($folder->live($path), $text);
+    }
+    $before = World::tree($folder->live());
+    $this->get("/instances/{$instance->id}/move")->assertOk()->assertSee('Where could these 3 live?');
+    $list = WishList::query()->where('instance_id', $instance->id)->firstOrFail();
+    $here = $list->cells()->where('version', '3.2.1')->where('loader', 'halyard')->firstOrFail();
+    expect($here->kept)->toBe(3);
+    $there = $list->cells()->where('loader', 'halyard')->get()->first(fn (WishCell $cell): bool => $cell->kept > 0 && ! in_array(1, $cell->detail['kept'], true));
+    expect($there)->not->toBeNull();
+    $this->get("/instances/{$instance->id}/move?at=".urlencode("{$there->version} on halyard"))->assertOk()->assertSee('Long Shore was saved with Fogbank')->assertSee('Move there');
+    $this->post("/wishes/{$list->id}/make", ['version' => $there->version, 'loader' => 'halyard', 'name' => 'Moved', 'worlds' => ['Long Shore', '../../../etc']])->assertRedirect();
+    $new = Instance::query()->where('name', 'Moved')->firstOrFail();
+    expect($new->moved_from)->toBe($instance->id)->and(array_map(fn (Want $want): string => $want->id, $new->draft->plan->off))->toContain('fogbank')
+        ->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet')->and((new Folder($new))->live('worlds/Long Shore/world.json'))->toBeFile()->and((new Folder($new))->live('worlds/Left Here'))->not->toBeDirectory();
+    $new = World::apply($new);
+    expect(World::rehearsed($new)->state->value)->toBe('clean')->and(World::tree($folder->live()))->toBe($before)->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet');
+    $this->get("/instances/{$new->id}/move")->assertOk();
+    // A list that is an instance's is not changed for itself.
+    $this->post("/wishes/{$list->id}", ['name' => 'Other', 'text' => 'Gulls'])->assertStatus(409);
+    $this->get("/wishes/{$list->id}")->assertRedirect("/instances/{$instance->id}/move");
+});
