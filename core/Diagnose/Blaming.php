@@ -150,7 +150,7 @@ final readonly class Blaming
     private function inCode(array $frames): ?string
     {
         foreach ($frames as $class) {
-            $holder = $this->form->isOwn($class) ? null : $this->holders->ofClass($class);
+            $holder = $this->form->isOwn($class) ? null : $this->holders->ofFrame($class);
             if ($holder !== null) {
                 return $holder;
             }
@@ -163,7 +163,7 @@ final readonly class Blaming
     {
         $first = $incident->frames()[0] ?? '';
 
-        return ! $this->form->isOwn($first) && $this->holders->ofClass($first) === $package;
+        return ! $this->form->isOwn($first) && $this->holders->ofFrame($first) === $package;
     }
 
     /** @param  non-empty-list<Incident>  $incidents  threads that wait, or the runtime's own word that some wait for each other */

@@ -64,6 +64,12 @@ final class Diagnosing
     /** @var array<string, true> gists that mean nothing: a log says the same things over and over */
     private array $meaningless = [];
 
+    /** @var list<LogLine>|null a trace whose exception is to come: its lines */
+    private ?array $trace = null;
+
+    /** Whether the trace that comes is of what the last exception led to. */
+    private bool $isChained = false;
+
     private Course $course;
 
     /** The course of the first log of several that has one. */
@@ -170,7 +176,12 @@ final class Diagnosing
     /** A line without a level: of a trace, of what the runtime prints by itself, or of anything else. */
     private function text(LogLine $line): void
     {
-        if ($this->open !== null && $this->continues($this->open, $line)) {
+        if ($this->platform->ended !== '' && $this->incidents !== [] && preg_match($this->platform->ended, $line->message) === 1) {
+            $this->incidents[count($this->incidents) - 1]->weight = Weight::Fatal;
+
+            return;
+        }
+        if (($this->platform->before !== '' && $this->followsTrace($line)) || ($this->open !== null && $this->continues($this->open, $line))) {
             return;
         }
         if ($this->maybe !== null && preg_match($this->platform->frame, $line->message) === 1) {
@@ -235,6 +246,53 @@ final class Diagnosing
         };
     }
 
+    /** @param  array<array-key, string>  $frame  what the platform's pattern has caught */
+    private static function framed(array $frame): string
+    {
+        return ($frame['file'] ?? '') !== '' ? strtr($frame['file'], '\\', '/') : strtr($frame['class'] ?? '', '/', '.');
+    }
+
+    /** Whether a line belongs to a trace that comes before its exception, or is that exception. */
+    private function followsTrace(LogLine $line): bool
+    {
+        if (preg_match($this->platform->before, $line->message) === 1) {
+            $this->trace = [];
+
+            return true;
+        }
+        if ($this->trace === null) {
+            if (preg_match($this->platform->cause, $line->message) === 1) {
+                $this->isChained = $this->open !== null;
+
+                return true;
+            }
+            // Between an exception and what it led to there are blank lines only.
+            $this->isChained = $this->isChained && trim($line->message) === '';
+
+            return $this->open !== null && trim($line->message) === '';
+        }
+        if ($line->message === '' || ctype_space($line->message[0])) {
+            count($this->trace) < self::WORDS * 10 && $this->trace[] = $line;
+
+            return true;
+        }
+        [$trace, $this->trace] = [$this->trace, null];
+        if ($this->isChained && $this->open !== null) {
+            $this->open->wrapped($line);
+        } else {
+            [$signature, $caught, $isOfGame] = $this->read($line->message, $this->under === 'error');
+            $exception = $this->exception($line->message);
+            $this->begin(new Incident($signature->kind ?? Failure::Crash, $line, $signature === null ? $exception : $caught, $isOfGame ? Weight::Fatal : ($this->under === 'warn' ? Weight::Handled : Weight::Told), $signature));
+        }
+        foreach (array_reverse($trace) as $entry) {
+            if ($this->open !== null && preg_match($this->platform->frame, $entry->message, $frame) === 1) {
+                $this->open->frame($entry, self::framed($frame));
+            }
+        }
+
+        return true;
+    }
+
     /** Whether a line belongs to the trace that is open: a frame, or a cause, which may say more than what it caused. */
     private function continues(Incident $open, LogLine $line): bool
     {
@@ -244,7 +302,7 @@ final class Diagnosing
             return true;
         }
         if (preg_match($this->platform->frame, $line->message, $frame) === 1) {
-            $open->frame($line, strtr($frame['class'], '/', '.'));
+            $open->frame($line, self::framed($frame));
 
             return true;
         }
@@ -268,7 +326,7 @@ final class Diagnosing
             return true;
         }
 
-        return preg_match('/^\s+(?:\.\.\. \d+ (?:more|common frames omitted)|- |--- End of|java\.lang\.Thread\.State)/', $line->message) === 1;
+        return preg_match('/^\s+(?:\.\.\. \d+ (?:more|common frames omitted|lines matching)|- |--- End of|java\.lang\.Thread\.State)/', $line->message) === 1;
     }
 
     /** @return array<string, string> exception and message, of a line that could be one; nothing otherwise */

@@ -46,6 +46,28 @@ final readonly class Holders
         return $this->namespaces === [] && $this->assemblies === [];
     }
 
+    /** @param  string  $frame  a class, or the file that a frame names */
+    public function ofFrame(string $frame): ?string
+    {
+        return str_contains($frame, '/') ? $this->ofPath($frame) : $this->ofClass($frame);
+    }
+
+    /** Whose file it is, or in whose archive it is, by the end of its path. */
+    private function ofPath(string $path): ?string
+    {
+        $parts = array_slice(explode('/', $path), -24);
+        foreach (array_keys($parts) as $from) {
+            for ($length = count($parts) - $from; $length > 0; $length--) {
+                $held = $length > 1 || str_contains($parts[$from], '.') ? $this->files[implode('/', array_slice($parts, $from, $length))] ?? null : null;
+                if ($held !== null) {
+                    return $held;
+                }
+            }
+        }
+
+        return null;
+    }
+
     /** @param  string  $class  with dots or slashes */
     public function ofClass(string $class): ?string
     {

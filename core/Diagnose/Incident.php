@@ -41,7 +41,7 @@ final class Incident
      * @param  array<string, string>  $caught
      * @param  Signature|null  $signature  by which it was known, if by one
      */
-    public function __construct(public Failure $kind, LogLine $line, public array $caught, public readonly Weight $weight, private readonly ?Signature $signature = null)
+    public function __construct(public Failure $kind, LogLine $line, public array $caught, public Weight $weight, private readonly ?Signature $signature = null)
     {
         $this->quotes = [$line];
         $this->root = $line;

@@ -11,15 +11,17 @@ use Stasimon\Core\Document\UnusableDocument;
 final readonly class Platform
 {
     /**
-     * @param  string  $frame  a pattern with the groups class and method, over a line of a stack trace
+     * @param  string  $frame  a pattern with the groups class and method, or file where frames name files, over a line of a stack trace
      * @param  string  $cause  a pattern over the line that begins an exception's cause
      * @param  string  $throwable  a pattern with the groups exception and message, over a line that is an exception if a frame follows; nothing if none
      * @param  string  $uncaught  a pattern over the line by which the runtime says that nobody caught it and it ends; nothing if none
      * @param  string  $inline  what stands between an exception and its cause in one line; nothing if they never do
      * @param  string  $thread  a pattern with the group thread, over the line before each stack of the runtime's own section on a deadlock; nothing if it has none
      * @param  list<Signature>  $signatures  the most telling first
+     * @param  string  $before  a pattern over the line that begins a trace which comes before its exception, the innermost call last; nothing if traces follow
+     * @param  string  $ended  a pattern over the line, after an exception, by which the runtime says that it ends for it; nothing if none
      */
-    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public string $thread, public array $signatures)
+    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public string $thread, public array $signatures, public string $before = '', public string $ended = '')
     {
     }
 
@@ -36,6 +38,8 @@ final readonly class Platform
             $node->optional('inline')?->text() ?? '',
             $node->has('thread') ? Signature::pattern($node->field('thread')) : '',
             array_map(Signature::read(...), $node->field('signatures')->items()),
+            $node->has('before') ? Signature::pattern($node->field('before')) : '',
+            $node->has('ended') ? Signature::pattern($node->field('ended')) : '',
         );
     }
 

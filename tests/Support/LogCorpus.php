@@ -9,6 +9,7 @@ use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Holders;
 use Stasimon\Core\Diagnose\Telling;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Log\LogReader;
 use Stasimon\Core\Log\LogText;
 
@@ -23,18 +24,30 @@ final class LogCorpus
         return json_decode((string) file_get_contents(self::FOLDER.'/expected.json'), true, flags: JSON_THROW_ON_ERROR);
     }
 
+    /** The game that a log is read as, on the platform that printed it. */
+    public static function definition(string $name): GameDefinition
+    {
+        [$game, $platform] = match (explode('-', $name)[0]) {
+            'mono' => ['nightpost', 'dotnet'],
+            'python' => ['ferrywright', 'python'],
+            'node' => ['ferrywright', 'node'],
+            default => ['ferrywright', 'java'],
+        };
+
+        return Logs::game($game, $platform);
+    }
+
     /** @return list<Diagnosis> */
     public static function diagnosed(string $name, bool $alone = false): array
     {
-        [$game, $platform] = str_starts_with($name, 'mono') ? ['nightpost', 'dotnet'] : ['ferrywright', 'java'];
-        $definition = Logs::game($game, $platform);
+        $definition = self::definition($name);
         $holders = $alone ? Holders::nobody() : Logs::holders();
 
         $text = (string) tempnam(sys_get_temp_dir(), 'stasimon-corpus');
         try {
             (new LogText(1_000_000))->pour(self::FOLDER."/{$name}.log", $text);
 
-            return (new Diagnosing($definition->log, $definition->platform, $holders, $game))->of((new LogReader($definition->log))->lines((string) file_get_contents($text)));
+            return (new Diagnosing($definition->log, $definition->platform, $holders, $definition->id))->of((new LogReader($definition->log))->lines((string) file_get_contents($text)));
         } finally {
             unlink($text);
         }
@@ -55,7 +68,7 @@ final class LogCorpus
         $last = $diagnoses[count($diagnoses) - 1] ?? null;
         $wrong = [];
         // The kind has to be right, and what it is called by those who know the runtime has to stand in what is said or quoted.
-        if ($last === null || $last->kind->value !== ($expected['kind'] ?? '') || ! str_contains(self::told($last, str_starts_with($name, 'mono')), $expected['says'] ?? '')) {
+        if ($last === null || $last->kind->value !== ($expected['kind'] ?? '') || ! str_contains(self::told($last, self::definition($name)), $expected['says'] ?? '')) {
             $wrong[] = 'cause';
         }
         if (! $alone && ($last?->suspects[0] ?? '') !== ($expected['culprit'] ?? '')) {
@@ -65,9 +78,8 @@ final class LogCorpus
         return $wrong;
     }
 
-    private static function told(Diagnosis $diagnosis, bool $isMono): string
+    private static function told(Diagnosis $diagnosis, GameDefinition $definition): string
     {
-        $definition = $isMono ? Logs::game('nightpost', 'dotnet') : Logs::game();
         $telling = new Telling($definition, new MemoryCatalogue([]), null, []);
 
         return $telling->sentence($diagnosis).implode(' ', $diagnosis->details()).' '.$diagnosis->quotes[0]->message;

@@ -28,7 +28,7 @@ final class Logs
         return Holders::of([
             'fogbank' => new ArchiveFacts(namespaces: ['fog']), 'oakum-api' => new ArchiveFacts(namespaces: ['oakum.sky', 'oakum.boot', 'oakum.bell']),
             'wax-and-seal' => new ArchiveFacts(assemblies: ['WaxAndSeal']), 'franking' => new ArchiveFacts(assemblies: ['Franking']),
-        ], ['mods/fogbank-2.1.0.zip' => 'fogbank'], own: ['config', 'worlds']);
+        ], ['mods/fogbank-2.1.0.zip' => 'fogbank', 'mods/fog.zip' => 'fogbank', 'mods/fog/bank.py' => 'fogbank', 'mods/fog/bank.js' => 'fogbank', 'mods/oakum/sky.py' => 'oakum-api', 'mods/oakum/sky.js' => 'oakum-api'], own: ['config', 'worlds']);
     }
 
     /** @return list<Diagnosis> */

@@ -19,7 +19,7 @@
                     <input type="hidden" name="version" value="{{ $cell->version }}"><input type="hidden" name="loader"
                         value="{{ $cell->loader }}">
                     <label for="called">Call it</label>
-                    <input type="text" id="called" name="name" maxlength="80" required
+                    <input type="text" id="called" name="name" maxlength="80" required style="width: min(300px, 100%)"
                         value="{{ old('name', $page->proposal()) }}">
                     @foreach ($page->copied() as $world)
                         <label class="block mt-1"><input type="checkbox" name="worlds[]" value="{{ $world }}" checked> Copy the world
@@ -42,30 +42,32 @@
             @endif
         @endif
     </section>
-    <section>
-        <h2>{{ count($page->lost('wait')) }} wait</h2>
-        @forelse (array_slice($page->lost('wait'), 0, 60) as $one)
-            <p class="pair" title="{{ $one['text'] }}"><span>{{ $one['name'] }}</span><span
-                    class="soft">last for {{ $one['last'] }}</span></p>
-        @empty
-            <p class="soft">Nothing waits for a release.</p>
-        @endforelse
-    </section>
-    <section>
-        <h2>{{ count($page->lost('replaced')) }} {{ count($page->lost('replaced')) === 1 ? 'has' : 'have' }} an understudy there</h2>
-        @forelse ($page->lost('replaced') as $one)
-            @foreach ($one['instead'] as $id => $hold)
-                <p class="pair"><span>{{ $page->name((string) $id) }} for {{ $one['name'] }}</span><span
-                        class="soft">{{ $hold }} hold</span></p>
-            @endforeach
-        @empty
-            <p class="soft">None was found that fits.</p>
-        @endforelse
-        @if ($page->lost('cannot') !== [])
-            <h2 class="mt-3">{{ count($page->lost('cannot')) }} cannot</h2>
-            @foreach (array_slice($page->lost('cannot'), 0, 40) as $one)
-                <p>{{ $one['text'] }}</p>
-            @endforeach
-        @endif
-    </section>
+    @if ($cell->detail['lost'] !== [])
+        <section>
+            <h2>{{ count($page->lost('wait')) }} wait</h2>
+            @forelse (array_slice($page->lost('wait'), 0, 60) as $one)
+                <p class="pair" title="{{ $one['text'] }}"><span>{{ $one['name'] }}</span><span
+                        class="soft">last for {{ $one['last'] }}</span></p>
+            @empty
+                <p class="soft">Nothing waits for a release.</p>
+            @endforelse
+        </section>
+        <section>
+            <h2>{{ count($page->lost('replaced')) }} {{ count($page->lost('replaced')) === 1 ? 'has' : 'have' }} an understudy there</h2>
+            @forelse ($page->lost('replaced') as $one)
+                @foreach ($one['instead'] as $id => $hold)
+                    <p class="pair"><span>{{ $page->name((string) $id) }} for {{ $one['name'] }}</span><span
+                            class="soft">{{ $hold }} hold</span></p>
+                @endforeach
+            @empty
+                <p class="soft">None was found that fits.</p>
+            @endforelse
+            @if ($page->lost('cannot') !== [])
+                <h2 class="mt-3">{{ count($page->lost('cannot')) }} cannot</h2>
+                @foreach (array_slice($page->lost('cannot'), 0, 40) as $one)
+                    <p>{{ $one['text'] }}</p>
+                @endforeach
+            @endif
+        </section>
+    @endif
 </div>

@@ -35,7 +35,7 @@
         </table>
     </div>
     @if ($page->list->instance_id && $page->isOver)
-        <p class="quiet">Framed: where it lives now. The chosen one has a border of sea.</p>
+        <p class="quiet">Framed in ink: where it lives now.</p>
     @endif
     @if ($page->chosen)
         <x-move-cell :page="$page" />

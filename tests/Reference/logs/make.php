@@ -7,7 +7,7 @@ declare(strict_types=1);
  *
  * Each is what a real program printed, made by the logging libraries and runtimes of Debian 12: default-jdk-headless,
  * liblog4j2-java, liblogback-java, libslf4j-java, libjackson2-databind-java, libgoogle-gson-java, libyaml-snake-java,
- * mono-runtime, mono-mcs. The program is ours (src/);
+ * mono-runtime, mono-mcs, python3, nodejs. The program is ours (src/);
  * what it is made to do, and what that has to be read as, is written below and kept in expected.json. Not part of bin/test,
  * which reads what is here.
  */
@@ -179,6 +179,12 @@ $run('native-java-report', ['cat', 'hs_err.log'], $native + ['says' => 'libc.so'
 file_put_contents("{$work}/Native.cs", 'public static class Native { [System.Runtime.InteropServices.DllImport("libc")] static extern int strlen(System.IntPtr at); public static int Main() { System.Console.WriteLine("Post 1.4.0 starts"); return strlen((System.IntPtr) 8); } }');
 (new Process(['mcs', "-out:{$work}/native.exe", "{$work}/Native.cs"]))->mustRun();
 $run('mono-native', ['bash', '-c', "mono {$work}/native.exe; exit \$?"], $native + ['says' => 'SIGSEGV']);
+
+// Programs whose traces name files: Python prints the exception behind its trace, Node before it.
+require __DIR__.'/scripts.php';
+foreach (scripts($work) as $name => [$command, $expects]) {
+    $run($name, $command, $expects);
+}
 ksort($expected);
 file_put_contents(__DIR__.'/expected.json', json_encode($expected, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES)."\n");
 (new Process(['rm', '-rf', $work]))->run();
