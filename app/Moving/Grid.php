@@ -16,11 +16,16 @@ use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\TaskState;
 use App\Work\Undertaking;
+use DateTimeImmutable;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Explain\Bases\Base;
 use Stasimon\Core\Explain\Bases\Bases as Holding;
 use Stasimon\Core\Explain\Bases\Held;
 use Stasimon\Core\Explain\Bases\Lost;
+use Stasimon\Core\Explain\Following\Follower;
+use Stasimon\Core\Explain\Following\Following;
+use Stasimon\Core\Game\BaseChoice;
 use Stasimon\Core\Game\LoaderWord;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolver;
@@ -37,7 +42,7 @@ final readonly class Grid implements Undertaking
     public function heed(WishList $list): void
     {
         $stamp = $this->stamp($list);
-        if ($list->stamp === $stamp || Task::query()->where('kind', TaskKind::Grid)->whereIn('state', TaskState::open())->where('subject->list', $list->id)->exists()) {
+        if (($list->stamp === $stamp && ($list->following !== null || $list->cells()->doesntExist())) || Task::query()->where('kind', TaskKind::Grid)->whereIn('state', TaskState::open())->where('subject->list', $list->id)->exists()) {
             return;
         }
         $list->cells()->delete();
@@ -65,8 +70,22 @@ final readonly class Grid implements Undertaking
             $exactly = fn (string $id, string $version): Want => new Want($id, $catalogue->package($id)?->exactly($version) ?? '='.$version);
             $others = array_values(array_filter($game->loaders, fn (LoaderWord $other): bool => $other->id !== $loader));
             $held = $holding->on(new Base("{$version} on {$loader}", [$exactly($game->id, $version), $exactly($loader, $build), new Want($game->runtimeId)], array_map(fn (LoaderWord $other): Want => new Want($other->id), $others)));
+            if ($number === min(1, count($cells) - 1)) {
+                // The first cell is there; who follows whom is quickly said.
+                $this->follow($list, $catalogue, $wants);
+            }
             WishCell::query()->updateOrCreate(['wish_list_id' => $list->id, 'version' => $version, 'loader' => $loader], ['kept' => count($held->kept), 'proved' => $held->proved, 'detail' => self::detail($held, $build)]);
         }
+    }
+
+    /** @param  list<Want>  $wants */
+    private function follow(WishList $list, DepotCatalogue $catalogue, array $wants): void
+    {
+        $game = $catalogue->game->packages()[0];
+        $began = Following::began($game, array_values(array_filter(array_map(fn (LoaderWord $loader): ?Package => $catalogue->package($loader->id), $catalogue->game->loaders))));
+        $following = new Following($game, $began, now()->toDateTimeImmutable());
+        $followers = array_map(fn (Package $package): Follower => $following->of($package), array_values(array_filter(array_map(fn (Want $want): ?Package => $catalogue->package($want->id), $wants))));
+        DB::table('wish_lists')->where('id', $list->id)->update(['following' => json_encode(['began' => array_map(fn (DateTimeImmutable $day): string => $day->format('Y-m-d'), $began), 'followers' => $followers], JSON_THROW_ON_ERROR)]);
     }
 
     public function abandon(Task $task, string $why): void
@@ -91,7 +110,7 @@ final readonly class Grid implements Undertaking
         $cells = [];
         foreach (array_reverse($bases->game->versions) as $version) {
             foreach ($bases->builds($version->version) as $loader => $builds) {
-                $chosen = \Stasimon\Core\Game\BaseChoice::preferred($builds);
+                $chosen = BaseChoice::preferred($builds);
                 if ($chosen !== null) {
                     $cells[] = [$version->version, (string) $loader, $chosen->version];
                 }

@@ -13,7 +13,10 @@ use App\Moving\Wishes;
 use App\Work\TaskKind;
 use App\Work\TaskState;
 use App\Worlds\Worlds;
+use DateTimeImmutable;
 use Illuminate\Support\Collection;
+use Stasimon\Core\Explain\Following\Follower;
+use Stasimon\Core\Explain\Following\Following;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Resolve\Want;
 
@@ -171,6 +174,43 @@ final readonly class GridPage
         $names = $this->names + Package::query()->whereIn('id', $unknown)->pluck('name', 'id')->all();
 
         return array_map(fn (array $ids): array => array_map(fn (string $id): string => $names[$id] ?? $id, $ids), $risk);
+    }
+
+    /** Who had followed to the chosen version, and where that leads; null where no day is known. */
+    public function followed(): ?FollowedChart
+    {
+        $said = $this->list->following;
+        if ($said === null || $this->chosen === null) {
+            return null;
+        }
+        $following = new Following($this->game->packages()[0], array_map(fn (string $day): DateTimeImmutable => new DateTimeImmutable($day), $said['began']), now()->toDateTimeImmutable());
+        $forecast = $following->forecast(array_values($this->followers()), $this->chosen->version);
+
+        return $forecast === null || $forecast->total === 0 ? null : new FollowedChart($forecast);
+    }
+
+    /** How long an author takes as a rule: "9 days", "never followed". */
+    public function pace(string $id): string
+    {
+        $follower = $this->followers()[$id] ?? null;
+
+        return match (true) {
+            $follower === null => '',
+            $follower->isAbandoned() => "missed the last {$follower->missed}, quiet for ".intdiv((int) $follower->quiet, 30).' months',
+            $follower->usual === null => 'never followed',
+            default => $follower->usual === 0 ? 'at once' : "{$follower->usual} ".($follower->usual === 1 ? 'day' : 'days'),
+        };
+    }
+
+    /** @return array<string, Follower> by package id */
+    private function followers(): array
+    {
+        $followers = [];
+        foreach ($this->list->following['followers'] ?? [] as $said) {
+            $followers[$said['id']] = new Follower($said['id'], $said['delays'], $said['quick'], $said['usual'], $said['slow'], $said['missed'], $said['quiet']);
+        }
+
+        return $followers;
     }
 
     /** @return list<string> worlds that can be copied */

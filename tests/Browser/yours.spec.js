@@ -107,3 +107,29 @@ test('a definition is guessed from a folder, put right beside real files, and ke
     await page.getByRole('button', { name: 'Keep it' }).click();
     await expect(page.getByText('Nobody has agreed to this command')).toBeVisible();
 });
+
+test('from names, two of them misspelled, to a clean rehearsal on the base that holds most', async ({ page }) => {
+    await page.goto('/wishes');
+    await page.getByLabel('Call it').fill('For the summer');
+    await page.getByLabel('Names, one on each line').fill('Gulls\nfogbenk\nLong Peirs\nNight Ferries');
+    await page.getByRole('button', { name: 'Where could these live?' }).click();
+    await expect(page.getByRole('row', { name: /fogbenk Fogbank Weather/ })).toBeVisible();
+    await expect(page.getByRole('row', { name: /Long Peirs Long Piers/ })).toBeVisible();
+    await expect(page.getByText(/Being tried/)).toHaveCount(0);
+    await expectAccessible(page);
+    await page.getByRole('link', { name: /^3\.2\.1 on Halyard: 3 of 4 hold/ }).click();
+    await expect(page.getByText('3 of 4 come along')).toBeVisible();
+    await expect(page.getByText(/Night Ferries cannot stand here with/)).toBeVisible();
+    await page.getByRole('button', { name: 'Make it here' }).click();
+    await apply(page);
+    await rehearse(page, 'Clean');
+    // And from there to another version, beside it.
+    await page.getByRole('link', { name: 'Move', exact: true }).click();
+    await page.getByRole('link', { name: /^3\.2\.2 on Halyard: 3 of 3 hold/ }).click();
+    await page.getByRole('textbox', { name: 'Call it' }).fill('Summer, moved');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Move there' }).click();
+    await expect(page.getByText('It stands beside For the summer, which stays as it is.')).toBeVisible();
+    await apply(page);
+    await rehearse(page, 'Clean');
+});

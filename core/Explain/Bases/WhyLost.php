@@ -8,6 +8,7 @@ use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Explain\Admission;
 use Stasimon\Core\Explain\Blame;
 use Stasimon\Core\Explain\Explanation;
 use Stasimon\Core\Explain\Step;
@@ -67,7 +68,7 @@ final readonly class WhyLost
             return new Lost($index, "{$package->title()} has no release that is asked for: {$want->range}, ".$this->request->channelOf($package->id)->value.' or more stable.');
         }
         foreach ($this->of(Kind::Game) as [$game, $version]) {
-            $fitting = array_filter($admitted, fn (Release $release): bool => $this->admits($package, $release, $game, $version));
+            $fitting = array_filter($admitted, fn (Release $release): bool => Admission::of($package, $release, $game, $version));
             if ($fitting === []) {
                 $last = $this->last($package, $admitted, $game);
 
@@ -140,20 +141,6 @@ final readonly class WhyLost
         return array_values(array_filter($package->releases, fn (Release $release, int $position): bool => $allowed->has($position) && $within->has($position), ARRAY_FILTER_USE_BOTH));
     }
 
-    /** Whether nothing that a release needs of another package alone stands against a version of that. */
-    private function admits(Package $package, Release $release, Package $other, string $version): bool
-    {
-        $position = (int) $other->positionOf($version);
-        foreach ($release->needs() as $need) {
-            $targets = array_filter($need->alternatives, fn (Target $target): bool => $target->id === $other->id);
-            if (count($targets) === count($need->alternatives) && array_filter($targets, fn (Target $target): bool => $other->within($target->range, $package->syntax)->has($position)) === []) {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
     /** Whether each need for loaders names this one. */
     private function admitsLoader(Release $release, Package $loader): bool
     {
@@ -182,7 +169,7 @@ final readonly class WhyLost
     {
         foreach (array_reverse($game->releases) as $version) {
             foreach ($releases as $release) {
-                if ($this->admits($package, $release, $game, $version->version)) {
+                if (Admission::of($package, $release, $game, $version->version)) {
                     return $version->version;
                 }
             }

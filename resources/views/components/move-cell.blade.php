@@ -31,6 +31,9 @@
             @else
                 <p class="soft">It lives here.</p>
             @endunless
+            @if ($page->followed())
+                <x-followed :chart="$page->followed()" :version="$cell->version" />
+            @endif
             @if ($page->along() !== [])
                 <details class="mt-3">
                     <summary class="link">What comes along</summary>
@@ -45,12 +48,20 @@
     @if ($cell->detail['lost'] !== [])
         <section>
             <h2>{{ count($page->lost('wait')) }} wait</h2>
-            @forelse (array_slice($page->lost('wait'), 0, 60) as $one)
-                <p class="pair" title="{{ $one['text'] }}"><span>{{ $one['name'] }}</span><span
-                        class="soft">last for {{ $one['last'] }}</span></p>
+            <p class="quiet">The last version each is for, and how long its author takes as a rule.</p>
+            @forelse (array_slice($page->lost('wait'), 0, 18) as $one)
+                <x-waits :one="$one" :page="$page" />
             @empty
                 <p class="soft">Nothing waits for a release.</p>
             @endforelse
+            @if (count($page->lost('wait')) > 18)
+                <details>
+                    <summary class="link">{{ count($page->lost('wait')) - 18 }} more</summary>
+                    @foreach (array_slice($page->lost('wait'), 18) as $one)
+                        <x-waits :one="$one" :page="$page" />
+                    @endforeach
+                </details>
+            @endif
         </section>
         <section>
             <h2>{{ count($page->lost('replaced')) }} {{ count($page->lost('replaced')) === 1 ? 'has' : 'have' }} an understudy there</h2>
@@ -65,7 +76,7 @@
             @if ($page->lost('cannot') !== [])
                 <h2 class="mt-3">{{ count($page->lost('cannot')) }} cannot</h2>
                 @foreach (array_slice($page->lost('cannot'), 0, 40) as $one)
-                    <p>{{ $one['text'] }}</p>
+                    <p class="mb-1"><b>{{ $one['name'] }}.</b> {{ $one['text'] }}</p>
                 @endforeach
             @endif
         </section>
