@@ -7,8 +7,11 @@ use App\Models\Depot;
 use App\Models\DroppedLog;
 use App\Models\Import;
 use App\Models\Instance;
+use App\Models\Rehearsal;
 use App\Models\ShelfFile;
 use App\Models\Task;
+use App\Models\WishList;
+use App\Rehearsals\Play\Play;
 use App\Work\TaskState;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Route as Registered;
@@ -22,12 +25,13 @@ const FIELDS = [
     'step' => 'since all', 'version' => '2.0.0', 'note' => 'a note', 'path' => 'mods/gulls-2.0.0.zip', 'point' => '1', 'own' => '1', 'seen' => '1', 'address' => 'http://127.0.0.1:9/depot', 'moderated' => '1', 'word' => 'worked', 'asks' => '1',
     'plain' => '1', 'side' => 'server', 'name' => 'Another', 'game' => 'ferrywright', 'loader' => 'halyard', 'text' => "one line\n", 'instance' => '', 'q' => 'fog', 'kind' => 'mod', 'category' => 'weather', 'depot' => 'slipway', 'fit' => 'now',
     'sort' => 'size', 'shown' => '50', 'from' => '0', 'line' => '3', 'level' => 'warn', 'words' => 'start', 'fold' => '1', 'only' => 'touched', 'view' => 'theatre', 'page' => '1', 'fragment' => '1', 'slow' => '1', 'finding' => '0', 'content' => '', 'source' => 'https://pages.example/x', 'size' => '10', 'needs' => 'gulls ^2', 'breaks' => '', 'file' => '', 'scheme' => 'semver', 'offset' => '0',
+    'at' => '3.2.1 on halyard', 'worlds' => ['Long Shore'], 'folder' => '/etc', 'now' => '1', 'command' => '{}', 'files' => '',
 ];
 
 /** The addresses of a route: with what is there, or with something odd in their place. */
 function addressOf(Registered $route, Instance $instance, Oddities $odd): string
 {
-    $there = ['instance' => $instance->id, 'package' => 'gulls', 'number' => 1, 'search' => CulpritSearch::query()->value('id') ?? 1, 'log' => DroppedLog::query()->value('id') ?? $instance->id, 'depot' => Depot::query()->value('id'), 'task' => Task::query()->value('id') ?? $instance->id, 'part' => 'build', 'lesson' => 1, 'file' => ShelfFile::query()->value('id') ?? $instance->id, 'import' => Import::query()->value('id') ?? $instance->id, 'game' => 'ferrywright'];
+    $there = ['instance' => $instance->id, 'package' => 'gulls', 'number' => 1, 'search' => CulpritSearch::query()->value('id') ?? 1, 'log' => DroppedLog::query()->value('id') ?? $instance->id, 'depot' => Depot::query()->value('id'), 'task' => Task::query()->value('id') ?? $instance->id, 'part' => 'build', 'lesson' => 1, 'file' => ShelfFile::query()->value('id') ?? $instance->id, 'import' => Import::query()->value('id') ?? $instance->id, 'game' => 'ferrywright', 'list' => WishList::query()->inRandomOrder()->value('id') ?? $instance->id];
 
     return '/'.ltrim((string) preg_replace_callback('/\{(\w+)\}/', fn (array $name): string => $odd->dice->getInt(1, 12) === 1
         ? $odd->pick(['%00', '%ff', '0', '99999999999999999999', '..%2f..', 'x%0ay', '2024', str_repeat('a', 300)])
@@ -39,12 +43,13 @@ it('answers every form with every field missing, wrong, huge or odd, and nothing
     $other = World::applied(['long-piers']);
     $instance = World::applied(['gulls', 'fogbank']);
     World::rehearsed($instance);
+    $this->post('/wishes', ['name' => 'A list', 'game' => 'ferrywright', 'text' => "Gulls\nFogbank"]);
     $this->post('/shelf', ['instance' => $instance->id, 'files' => [UploadedFile::fake()->createWithContent('bells-1.2.zip', "PK\5\6".str_repeat("\0", 18))]]);
     $routes = array_values(array_filter(Route::getRoutes()->getRoutes(), fn (Registered $route): bool => ! str_starts_with($route->uri(), 'storage') && $route->uri() !== 'up'
         // These change what is true for every instance, as they should.
         && ! str_starts_with($route->uri(), 'depots/{depot}')));
     $odd = new Oddities((int) (getenv('STASIMON_SEED') ?: 11));
-    $pages = ['', '/find', '/draft', '/files', '/history', '/rehearsals', '/packages/gulls'];
+    $pages = ['', '/move', '/find', '/draft', '/files', '/history', '/rehearsals', '/packages/gulls'];
     $unchanged = $this->get("/instances/{$other->id}")->getContent();
     for ($case = 0; $case < (int) (getenv('STASIMON_CASES') ?: 700); $case++) {
         $route = $odd->pick($routes);
@@ -64,6 +69,14 @@ it('answers every form with every field missing, wrong, huge or odd, and nothing
         $response = $this->from('/')->call($method, $address, $fields);
         $shown = "{$method} {$address} ".mb_strimwidth(mb_scrub((string) json_encode($fields, JSON_INVALID_UTF8_SUBSTITUTE)), 0, 600);
         expect($response->getStatusCode())->toBeLessThan(500, $shown.' '.$response->exception?->getMessage().' '.$response->exception?->getFile().':'.$response->exception?->getLine());
+        // A game that was begun is ended, so that the next forms meet an instance that nobody plays.
+        foreach (Rehearsal::query()->with('instance')->where('purpose', 'play')->whereIn('state', ['waiting', 'running'])->get() as $play) {
+            app(Play::class)->stop($play, now: true);
+            for ($end = microtime(true) + 60; ! $play->refresh()->isOver() && microtime(true) < $end; usleep(50_000)) {
+                app(Play::class)->look();
+            }
+            expect($play->isOver())->toBeTrue();
+        }
         // Whatever was asked, the instance's pages can still be read; one of them each time, all of them now and then.
         foreach ($case % 50 === 0 ? $pages : [$odd->pick($pages)] as $page) {
             $after = $this->get("/instances/{$instance->id}{$page}");
