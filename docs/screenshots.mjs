@@ -1,6 +1,6 @@
 // Takes docs/screenshots/ anew from a running, freshly loaded demo: node docs/screenshots.mjs [http://127.0.0.1:8760]
 import { chromium } from '@playwright/test';
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 
 const address = process.argv[2] ?? 'http://127.0.0.1:8760';
 const folder = new URL('./screenshots/', import.meta.url).pathname;
@@ -32,7 +32,6 @@ const mail = await find('Night Mail');
 const quiet = await find('Quiet Harbour');
 
 await shoot('register', '/');
-await shoot('depots', '/depots');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
 await shoot('line-up', archipelago);
 await shoot('from-your-disk', `${lights}/shelf`);
@@ -51,12 +50,36 @@ await shoot('folder', '/folders', {
 await shoot('line-up-narrow', lights, { width: 400, height: 800 });
 const oakum = { act: p => p.getByRole('img', { name: /^Oakum API/ }).focus() };
 await shoot('theatre', `${archipelago}?view=theatre`, oakum);
-await shoot('work-dark', '/work', { theme: 'dark' });
 await shoot('rehearsal', `${lights}/rehearsals/2`);
 await shoot('files', `${mail}/files`);
-await shoot('history', `${archipelago}/history`);
 await shoot('package', `${lights}/packages/fogbank`);
 await shoot('find', `${lights}/find?q=wether`, { act: p => p.getByLabel('Mark Deep Weather').check() });
+// Where the largest could live, once every base was tried.
+await shoot('move', `${archipelago}/move`, {
+    act: async p => {
+        await p.getByRole('link', { name: /^3\.4\.0 on Halyard/ }).waitFor({ timeout: 120_000 });
+        while (await p.getByText('Being tried').count()) {
+            await p.waitForTimeout(300);
+        }
+        await p.getByRole('link', { name: /^3\.4\.0 on Halyard/ }).click();
+        await p.waitForLoadState();
+    },
+});
+await shoot('definition', '/games/workbench?game=nightpost', {
+    act: async p => {
+        const files = `${process.env.STASIMON_VAR ?? 'var'}/depots/slipway/files`;
+        const archive = readdirSync(files).find(name => name.startsWith('branch-lines'));
+        await p.getByLabel('Real files to try it on').setInputFiles(`${files}/${archive}`);
+        await p.getByRole('heading', { name: archive }).waitFor();
+    },
+});
+await page.goto(`${address}${quiet}`);
+await page.getByRole('button', { name: /^Play/ }).click();
+await page.getByText('saved').first().waitFor({ timeout: 60_000 });
+await shoot('playing-dark', new URL(page.url()).pathname, { theme: 'dark' });
+await page.reload();
+await page.getByRole('button', { name: 'Ask it to end' }).click();
+await page.getByRole('heading', { name: /ended cleanly/ }).waitFor({ timeout: 60_000 });
 const add = name => async p => {
     await p.getByLabel(`Mark ${name}`, { exact: true }).check();
     await p.getByRole('button', { name: /Add to the draft/ }).click();
