@@ -87,13 +87,12 @@ const add = name => async p => {
 };
 const discard = async instance => {
     await page.goto(`${address}${instance}/draft`);
-    await page.getByRole('button', { name: 'Throw away' }).click();
+    await page.getByRole('button', { name: 'Throw away' }).click({ timeout: 5_000 });
 };
 await shoot('draft', `${lights}/find?q=fog+signals`, { act: add('Fog Signals') });
 await discard(lights);
 await shoot('why-not', `${lights}/find?q=deep`, { act: add('Deep Weather') });
 await discard(lights);
-await discard(archipelago);
 // A depot that is slow for a while, so that there is something to see. VAR is where bin/start keeps its files.
 const moods = ['slipway', 'tidepool'].map(depot => `${process.env.STASIMON_VAR ?? 'var'}/depots/${depot}/mood.json`);
 await shoot('applying', `${quiet}/find?fit=now&kind=mod`, {

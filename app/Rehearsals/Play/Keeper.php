@@ -87,8 +87,10 @@ final readonly class Keeper
     /** Ends the game, and everything that it has started, without asking it. */
     public function end(): void
     {
-        $this->ask();
         $keeper = $this->process();
+        if ($keeper !== null && in_array($keeper, Processes::marked(self::MARK, $this->mark), true)) {
+            posix_kill($keeper, SIGUSR1);
+        }
         array_map(fn (int $one): bool => $one === $keeper || posix_kill($one, SIGKILL), Processes::marked(self::MARK, $this->mark));
     }
 }

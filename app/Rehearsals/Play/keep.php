@@ -26,12 +26,17 @@ $file = $argv[1];
 $play = json_decode((string) file_get_contents($file), true, flags: JSON_THROW_ON_ERROR);
 $output = new Output($play['log']);
 $asked = 0.0;
+$told = false;
 pcntl_async_signals(true);
 foreach ([SIGTERM, SIGINT, SIGHUP] as $signal) {
     pcntl_signal($signal, function () use (&$asked): void {
         $asked = $asked > 0.0 ? $asked : microtime(true);
     });
 }
+// "At once": the time that the game has to end is over already.
+pcntl_signal(SIGUSR1, function () use (&$asked, &$told): void {
+    [$asked, $told] = [microtime(true) - PATIENCE - 1, true];
+});
 $pipes = [];
 $game = @proc_open($play['command'], [['file', '/dev/null', 'r'], ['pipe', 'w'], ['pipe', 'w']], $pipes, $play['dir']);
 if ($game === false) {
@@ -44,7 +49,6 @@ tell("{$file}.started", ['process' => getmypid(), 'game' => proc_get_status($gam
 $open = ['out' => $pipes[1], 'error' => $pipes[2]];
 array_map(fn ($pipe) => stream_set_blocking($pipe, false), $open);
 $lines = new WholeLines;
-$told = false;
 $exit = null;
 do {
     $status = proc_get_status($game);
