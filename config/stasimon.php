@@ -29,6 +29,7 @@ return [
     ]),
 
     // Seconds in which a launch that is running has to say something, or it counts as hung.
+    'read_every' => (int) env('STASIMON_READ_EVERY', 360),
     'patience' => (float) env('STASIMON_PATIENCE', 60),
 
     // Seconds that all questions of one page to the resolver may take together, and those that one question of a worker may.

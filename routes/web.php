@@ -39,6 +39,7 @@ Route::get('/', RegisterController::class)->name('register');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');
 Route::post('/instances', [NewInstanceController::class, 'store'])->name('instances.store');
 Route::get('/depots', [DepotController::class, 'index'])->name('depots');
+Route::post('/depots/schedule', [DepotController::class, 'schedule'])->name('depots.schedule');
 Route::post('/depots', [DepotController::class, 'store'])->name('depots.store');
 Route::prefix('/depots/{depot}')->group(function (): void {
     Route::post('/sync', [DepotController::class, 'sync'])->name('depots.sync');
@@ -72,6 +73,9 @@ Route::get('/wishes/{list}', [WishListController::class, 'show'])->name('wishes.
 Route::post('/wishes/{list}', [WishListController::class, 'update'])->name('wishes.update');
 Route::delete('/wishes/{list}', [WishListController::class, 'destroy'])->name('wishes.destroy');
 Route::get('/wishes/{list}/grid', [WishListController::class, 'grid'])->name('wishes.grid');
+Route::post('/wishes/{list}/watch', [WishListController::class, 'watch'])->name('wishes.watch');
+Route::post('/watches/{watch}/read', [WishListController::class, 'read'])->name('watches.read');
+Route::delete('/watches/{watch}', [WishListController::class, 'unwatch'])->name('watches.destroy');
 Route::post('/wishes/{list}/make', [WishListController::class, 'make'])->name('wishes.make');
 Route::get('/games', [GameController::class, 'index'])->name('games');
 Route::post('/games', [GameController::class, 'store'])->name('games.store');

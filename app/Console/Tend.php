@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Depots\Sync\Schedule;
+use App\Models\WishList;
+use App\Moving\Grid;
+use App\Moving\Watching;
 use App\Rehearsals\Play\Play;
 use App\Work\Tending;
 use Illuminate\Console\Command;
@@ -11,7 +15,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Sleep;
 use Throwable;
 
-/** Looks again and again for work whose worker is gone, and after the games that are played. */
+/** Looks again and again for work whose worker is gone, after games that are played, depots that are due, and what is waited for. */
 final class Tend extends Command
 {
     /** Seconds between two looks. */
@@ -21,11 +25,13 @@ final class Tend extends Command
 
     protected $description = 'End or hand out again the work of workers that are gone';
 
-    public function handle(Tending $tending, Play $play): int
+    public function handle(Tending $tending, Play $play, Schedule $schedule, Watching $watching, Grid $grid): int
     {
         do {
             try {
                 $play->look();
+                $schedule->look();
+                $watching->lists()->each(fn (WishList $list) => $grid->heed($list));
                 foreach ($tending->look() as $sentence) {
                     $this->line(now()->toIso8601String()." {$sentence}");
                 }

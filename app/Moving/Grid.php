@@ -34,7 +34,7 @@ use Stasimon\Core\Resolve\Want;
 /** Works out what every base of a game holds of a wish list, cell by cell. */
 final readonly class Grid implements Undertaking
 {
-    public function __construct(private Games $games, private Tasks $tasks, private Allowance $allowance)
+    public function __construct(private Games $games, private Tasks $tasks, private Allowance $allowance, private Watching $watching)
     {
     }
 
@@ -76,6 +76,7 @@ final readonly class Grid implements Undertaking
             }
             WishCell::query()->updateOrCreate(['wish_list_id' => $list->id, 'version' => $version, 'loader' => $loader], ['kept' => count($held->kept), 'proved' => $held->proved, 'detail' => self::detail($held, $build)]);
         }
+        $this->watching->compare($list);
     }
 
     /** @param  list<Want>  $wants */

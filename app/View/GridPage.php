@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Games;
+use App\Models\Instance;
 use App\Models\Package;
 use App\Models\Task;
+use App\Models\Watch;
 use App\Models\WishCell;
 use App\Models\WishList;
 use App\Moving\Wishes;
+use App\Rehearsals\LaunchState;
 use App\Work\TaskKind;
 use App\Work\TaskState;
 use App\Worlds\Worlds;
@@ -174,6 +177,28 @@ final readonly class GridPage
         $names = $this->names + Package::query()->whereIn('id', $unknown)->pluck('name', 'id')->all();
 
         return array_map(fn (array $ids): array => array_map(fn (string $id): string => $names[$id] ?? $id, $ids), $risk);
+    }
+
+    /** @return list<array{string, Instance}> instances that it was moved from or to, with how that is said */
+    public function kin(): array
+    {
+        $instance = $this->list->instance;
+        if ($instance === null) {
+            return [];
+        }
+        $from = $instance->moved_from === null ? null : Instance::query()->find($instance->moved_from, ['id', 'name']);
+        $kin = $from === null ? [] : [['It was made beside', $from]];
+        foreach (Instance::query()->with('lastRehearsal')->where('moved_from', $instance->id)->orderBy('created_at')->limit(5)->get() as $to) {
+            $kin[] = [$to->lastRehearsal?->state === LaunchState::Clean ? 'It has launched cleanly as' : 'Beside it was made', $to];
+        }
+
+        return $kin;
+    }
+
+    /** Whether somebody waits for the chosen cell. */
+    public function watch(): ?Watch
+    {
+        return $this->chosen === null ? null : Watch::query()->where('wish_list_id', $this->list->id)->where('version', $this->chosen->version)->where('loader', $this->chosen->loader)->first();
     }
 
     /** Who had followed to the chosen version, and where that leads; null where no day is known. */

@@ -10,6 +10,7 @@ use App\Findings\Look;
 use App\Findings\Looking;
 use App\Models\Depot;
 use App\Models\Instance;
+use App\Moving\Watching;
 use App\Refusal\Meaning;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -25,7 +26,7 @@ final readonly class Register
     /** Findings of all instances that are shown. */
     private const NEEDS = 12;
 
-    public function __construct(private Looking $looking)
+    public function __construct(private Looking $looking, private Watching $watching)
     {
     }
 
@@ -47,6 +48,7 @@ final readonly class Register
             'needs' => $this->needs($instances->getCollection(), $looks),
             'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
             'placed' => $this->placed($instances->getCollection()),
+            'news' => $this->watching->news(),
             'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
         ];
     }

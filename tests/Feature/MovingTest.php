@@ -3,12 +3,18 @@
 declare(strict_types=1);
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Sync\Schedule;
 use App\Disk\Folder;
 use App\Games;
+use App\Models\Depot;
 use App\Models\Instance;
+use App\Models\Task;
+use App\Models\Watch;
 use App\Models\WishCell;
 use App\Models\WishList;
 use App\Moving\Wishes;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Check\Checker;
 use Stasimon\Core\Resolve\Request;
@@ -90,8 +96,51 @@ it('moves an instance beside itself: what waits is remembered, configs and chose
         ->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet')->and((new Folder($new))->live('worlds/Long Shore/world.json'))->toBeFile()->and((new Folder($new))->live('worlds/Left Here'))->not->toBeDirectory();
     $new = World::apply($new);
     expect(World::rehearsed($new)->state->value)->toBe('clean')->and(World::tree($folder->live()))->toBe($before)->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet');
-    $this->get("/instances/{$new->id}/move")->assertOk();
+    $this->get("/instances/{$new->id}/move")->assertOk()->assertSee('It was made beside')->assertSee($instance->name);
+    $this->get("/instances/{$instance->id}/move")->assertOk()->assertSee('It has launched cleanly as')->assertSee('Moved');
     // A list that is an instance's is not changed for itself.
     $this->post("/wishes/{$list->id}", ['name' => 'Other', 'text' => 'Gulls'])->assertStatus(409);
     $this->get("/wishes/{$list->id}")->assertRedirect("/instances/{$instance->id}/move");
+});
+
+it('tells on the register who came to a cell that is waited for, until it was seen', function (): void {
+    $list = wished('Gulls', 'Fogbank', 'Long Piers');
+    $this->get("/wishes/{$list->id}")->assertOk();
+    $cell = $list->cells()->where('loader', 'halyard')->get()->first(fn (WishCell $cell): bool => ! in_array(1, $cell->detail['kept'], true) && $cell->kept > 0);
+    $cell = $cell ?? throw new RuntimeException('Fogbank is everywhere.');
+    $this->post("/wishes/{$list->id}/watch", ['watch' => '1', 'version' => $cell->version, 'loader' => 'halyard'])->assertRedirect();
+    $this->get("/wishes/{$list->id}?at=".urlencode("{$cell->version} on halyard"))->assertOk()->assertSee('Stop that');
+    $this->get('/')->assertOk()->assertDontSee('Good news');
+    // A release that is for it comes; the next look of the tender notices.
+    $path = sys_get_temp_dir().'/stasimon-fogbank-'.getmypid().'.zip';
+    $zip = new ZipArchive;
+    $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
+    $zip->addFromString('ferry.mod.json', (string) json_encode(['id' => 'fogbank', 'version' => '99.0.0', 'name' => 'Fogbank Weather', 'type' => 'mod', 'loaders' => ['halyard'], 'side' => 'both', 'needs' => ['ferrywright' => "={$cell->version}"], 'needsOneOf' => [], 'breaks' => [], 'provides' => (object) []]));
+    $zip->close();
+    $this->post('/shelf', ['game' => 'ferrywright', 'files' => [new UploadedFile($path, 'fogbank-99.zip', test: true)]])->assertRedirect();
+    Artisan::call('stasimon:tend', ['--once' => true]);
+    $this->get('/')->assertOk()->assertSee('Good news')->assertSee($cell->kept + 1 === 3 ? 'All 3 hold' : '2 of 3 hold')->assertSee('Fogbank Weather came.');
+    $watch = Watch::query()->firstOrFail();
+    $this->post("/watches/{$watch->id}/read")->assertRedirect('/');
+    $this->get('/')->assertDontSee('Good news');
+    // Where all hold there is nothing to wait for.
+    $all = $list->cells()->where('kept', 3)->firstOrFail();
+    $this->post("/wishes/{$list->id}/watch", ['watch' => '1', 'version' => $all->version, 'loader' => $all->loader])->assertStatus(409)->assertSee('nothing to wait for');
+});
+
+it('reads depots again when they are due, as often as was set, and not twice at once', function (): void {
+    $schedule = app(Schedule::class);
+    config(['stasimon.read_every' => 0]);
+    $depot = Depot::query()->where('slug', 'slipway')->firstOrFail();
+    $depot->update(['synced_at' => now()->subHours(2)]);
+    Task::query()->delete();
+    $schedule->look();
+    expect(Task::query()->where('kind', 'sync')->count())->toBe(0);
+    $this->post('/depots/schedule', ['minutes' => '-1'])->assertSessionHasErrors('minutes');
+    $this->post('/depots/schedule', ['minutes' => '60'])->assertRedirect();
+    $this->get('/depots')->assertOk()->assertSee('value="60" selected', false);
+    $schedule->look();
+    $depot->update(['synced_at' => now()->subHours(2)]);
+    $schedule->look();
+    expect($schedule->minutes())->toBe(60)->and(Task::query()->where('kind', 'sync')->count())->toBe(1);
 });

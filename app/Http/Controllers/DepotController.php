@@ -7,7 +7,9 @@ namespace App\Http\Controllers;
 use App\Depots\Depots;
 use App\Depots\SourceProblems;
 use App\Depots\Sync\ReadDepot;
+use App\Depots\Sync\Schedule;
 use App\Http\Requests\DepotRequest;
+use App\Http\Requests\ScheduleRequest;
 use App\Models\Depot;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
@@ -18,13 +20,14 @@ final readonly class DepotController
     {
     }
 
-    public function index(SourceProblems $problems): View
+    public function index(SourceProblems $problems, Schedule $schedule): View
     {
         return view('depots.page', [
             'depots' => Depot::query()->where('shelf', false)->orderBy('place')->orderBy('id')->get(),
             'packages' => $this->depots->packages(),
             'problems' => $problems->byDepot(),
             'releases' => $this->depots->releases(),
+            'minutes' => $schedule->minutes(),
         ]);
     }
 
@@ -33,6 +36,14 @@ final readonly class DepotController
         $depot = $this->depots->add($request->address());
 
         return $this->said("{$depot->name} is added, and is being read.");
+    }
+
+    /** How often depots are read again by themselves. */
+    public function schedule(ScheduleRequest $request, Schedule $schedule): RedirectResponse
+    {
+        $schedule->set($request->minutes());
+
+        return $this->said($request->minutes() === 0 ? 'Depots are read when you say so.' : 'Depots are read again by themselves.');
     }
 
     public function sync(Depot $depot, ReadDepot $reading): RedirectResponse

@@ -8,10 +8,12 @@ use App\Games;
 use App\Http\Requests\CellRequest;
 use App\Http\Requests\WishListRequest;
 use App\Models\Instance;
+use App\Models\Watch;
 use App\Models\WishList;
 use App\Moving\Grid;
 use App\Moving\Moving;
 use App\Moving\Taking;
+use App\Moving\Watching;
 use App\Moving\Wishes;
 use App\Refusal\Refusal;
 use App\View\Address;
@@ -43,7 +45,7 @@ final readonly class WishListController
     public function show(Request $request, WishList $list): View|RedirectResponse
     {
         if ($list->instance_id !== null) {
-            return redirect()->route('move', $list->instance_id);
+            return redirect()->route('move', array_filter(['instance' => $list->instance_id, 'at' => Address::words($request, 'at', 300)]));
         }
         $this->grid->heed($list);
 
@@ -87,6 +89,28 @@ final readonly class WishListController
         $instance = $this->moving->make($list, $request->cell($list), $request->name(), $request->worlds());
 
         return redirect()->route('draft', $instance)->with('said', $list->instance === null ? 'It stands as a draft. Nothing is on disk before it is applied.' : "It stands beside {$list->name}, which stays as it is. Apply the draft, and rehearse it.");
+    }
+
+    /** Tells when all are there. */
+    public function watch(CellRequest $request, WishList $list, Watching $watching): RedirectResponse
+    {
+        $watching->begin($list, $request->cell($list));
+
+        return redirect()->back(fallback: route('wishes.show', $list))->with('said', 'You will be told on the register when more of them have come.');
+    }
+
+    public function read(Watch $watch, Watching $watching): RedirectResponse
+    {
+        $watching->read($watch);
+
+        return redirect()->route('register');
+    }
+
+    public function unwatch(Watch $watch): RedirectResponse
+    {
+        $watch->delete();
+
+        return redirect()->back(fallback: route('register'));
     }
 
     private function page(Request $request, WishList $list): GridPage

@@ -20,7 +20,7 @@ final class CellRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['version' => ['required', 'string', 'max:80'], 'loader' => ['required', 'string', 'max:200'], 'name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'], 'worlds' => ['nullable', 'array', 'max:500'], 'worlds.*' => ['string', 'max:255']];
+        return ['version' => ['required', 'string', 'max:80'], 'loader' => ['required', 'string', 'max:200'], 'name' => ['required_unless:watch,1', 'nullable', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'], 'worlds' => ['nullable', 'array', 'max:500'], 'worlds.*' => ['string', 'max:255']];
     }
 
     /** @return array<string, string> */

@@ -31,6 +31,15 @@
             @else
                 <p class="soft">It lives here.</p>
             @endunless
+            @if ($page->watch())
+                <form method="post" action="{{ route('watches.destroy', $page->watch()) }}" class="mt-2 soft">@csrf @method('delete')
+                    You are told on the register when more have come. <button class="link">Stop that</button></form>
+            @elseif ($page->isOver && $cell->kept < count($page->wants))
+                <form method="post" action="{{ route('wishes.watch', $page->list) }}" class="mt-2">@csrf
+                    <input type="hidden" name="watch" value="1"><input type="hidden" name="version"
+                        value="{{ $cell->version }}"><input type="hidden" name="loader" value="{{ $cell->loader }}">
+                    <button class="btn">Tell me when all are there</button></form>
+            @endif
             @if ($page->followed())
                 <x-followed :chart="$page->followed()" :version="$cell->version" />
             @endif

@@ -68,6 +68,18 @@
                         </tr>
                     @endforelse
         </x-table>
+        <form method="post" action="{{ route('depots.schedule') }}" class="acts mt-4" style="justify-content: flex-start">@csrf
+            <label for="minutes" class="font-medium">Read them again</label>
+            <select id="minutes" name="minutes">
+                @foreach ([0 => 'when I say so', 60 => 'every hour', 360 => 'every six hours', 1440 => 'every day'] as $each => $words)
+                    <option value="{{ $each }}" @selected($minutes === $each)>{{ $words }}</option>
+                @endforeach
+                @if (!in_array($minutes, [0, 60, 360, 1440], true))
+                    <option value="{{ $minutes }}" selected>every {{ $minutes }} minutes</option>
+                @endif
+            </select>
+            <button class="btn">Set</button>
+        </form>
         <form method="post" action="{{ route('depots.store') }}" class="acts mt-6">@csrf
             <label for="address" class="font-medium">Add a depot by its address</label>
             <input type="text" class="ver w-[380px] max-w-full" id="address" name="address" value="{{ old('address') }}"

@@ -25,6 +25,26 @@
                 </table>
             </div>
         @endif
+        @if ($news->isNotEmpty())
+            <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Good news</h2>
+            <div class="scroll">
+                <table class="grid-table" aria-label="Good news">
+                    @foreach ($news as $watch)
+                        <tr>
+                            <td class="w-8" style="padding-left: 24px"></td>
+                            <td class="name w-48"><a class="hover:underline"
+                                    href="{{ route('wishes.show', [$watch->wish_list_id, 'at' => $watch->at()]) }}">{{ $watch->list->name }}</a>
+                            </td>
+                            <td>{{ $watch->news }}</td>
+                            <td class="soft">{{ $watch->news_at?->diffForHumans() }}</td>
+                            <td class="text-right" style="padding-right: 24px">
+                                <x-act :action="route('watches.read', $watch)" :label="'I have seen it: ' . $watch->list->name">Seen</x-act>
+                            </td>
+                        </tr>
+                    @endforeach
+                </table>
+            </div>
+        @endif
         <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
             <h2>Instances <span class="ver quiet ml-2">{{ $instances->total() ?: '' }}</span></h2>
             <span class="flex-1"></span>

@@ -1,6 +1,9 @@
 <x-instance :instance="$instance" part="move" title="Move" quiet>
     <div class="px-[18px] pb-6">
         <h1 class="text-2xl">{{ $page->question() }}</h1>
+        @foreach ($page->kin() as [$how, $other])
+            <p>{{ $how }} <a class="link underline" href="{{ route('instances.show', $other) }}">{{ $other->name }}</a>.</p>
+        @endforeach
         @if ($page->wants === [])
             <p class="soft">{{ $instance->name }} asks for nothing yet. Add something, apply it, and every base is tried.</p>
         @else

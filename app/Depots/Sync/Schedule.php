@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Depots\Sync;
+
+use App\Models\Depot;
+use App\Models\Task;
+use App\Work\TaskKind;
+use App\Work\TaskState;
+use Illuminate\Support\Facades\DB;
+
+/** Has depots read again every so often. */
+final readonly class Schedule
+{
+    public function __construct(private ReadDepot $reading)
+    {
+    }
+
+    /** Minutes between two readings; 0 for never. */
+    public function minutes(): int
+    {
+        return (int) (DB::table('settings')->where('name', 'read every')->value('value') ?? config('stasimon.read_every'));
+    }
+
+    public function set(int $minutes): void
+    {
+        DB::table('settings')->upsert([['name' => 'read every', 'value' => (string) $minutes]], ['name'], ['value']);
+    }
+
+    /** Begins to read those that are due. */
+    public function look(): void
+    {
+        $minutes = $this->minutes();
+        if ($minutes <= 0) {
+            return;
+        }
+        foreach (Depot::query()->where('shelf', false)->where('paused', false)->where('synced_at', '<', now()->subMinutes($minutes))->get() as $depot) {
+            // One that could not be read is asked again after the same time, and not at once.
+            $isRead = Task::query()->where('kind', TaskKind::Sync)->where('subject->depot', $depot->id)->where(fn ($task) => $task->whereIn('state', TaskState::open())->orWhere('created_at', '>', now()->subMinutes($minutes)))->exists();
+            if (! $isRead) {
+                $this->reading->start($depot);
+            }
+        }
+    }
+}
