@@ -16,11 +16,12 @@ final readonly class LogPage
     /** Rows that come at once. */
     public const WINDOW = 300;
 
-    private function __construct(public LogChoice $choice, public LogWindow $window, public string $address, public bool $isOver)
+    private function __construct(public LogChoice $choice, public LogWindow $window, public string $address, public bool $isOver, public string $state = '')
     {
     }
 
-    public static function of(Request $request, LogFile $log, string $address, bool $isOver): self
+    /** @param  string  $state  how what writes it stands: once it stands otherwise, the page is out of date */
+    public static function of(Request $request, LogFile $log, string $address, bool $isOver, string $state = ''): self
     {
         $choice = self::choice($request);
         $log->index($isOver);
@@ -30,7 +31,7 @@ final readonly class LogPage
             $window = $log->window($choice, null, self::WINDOW, $window->firstError);
         }
 
-        return new self($choice, $window, $address, $isOver);
+        return new self($choice, $window, $address, $isOver, $state);
     }
 
     /** Which lines the address asks for. */
@@ -39,10 +40,10 @@ final readonly class LogPage
         return LogChoice::of(Address::words($request, 'level'), Address::words($request, 'words'), Address::flag($request, 'fold'));
     }
 
-    public static function fragment(LogWindow $window, bool $isOver): Response
+    public static function fragment(LogWindow $window, bool $isOver, string $state = ''): Response
     {
         return response()->view('logs.lines', ['window' => $window])->withHeaders([
-            'X-Over' => $isOver ? 'yes' : 'no', 'X-Total' => (string) $window->total, 'X-From' => (string) $window->from,
+            'X-Over' => $isOver ? 'yes' : 'no', 'X-State' => $state, 'X-Total' => (string) $window->total, 'X-From' => (string) $window->from,
             'X-Error' => (string) $window->errorRow, 'X-Levels' => implode(' ', [$window->levels['all'], $window->levels['warn'], $window->levels['error']]),
         ]);
     }

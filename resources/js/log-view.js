@@ -62,7 +62,8 @@ export function logView() {
             this.until = this.from + this.$refs.lines.children.length;
             const error = response.headers.get('X-Error');
             this.errorRow = error === '' ? null : Number(error);
-            this.over = response.headers.get('X-Over') === 'yes';
+            // What the page says above the log is true for one state.
+            this.over = response.headers.get('X-Over') === 'yes' || response.headers.get('X-State') !== this.$root.dataset.state;
             const [all, warn, errors] = response.headers
                 .get('X-Levels')
                 .split(' ')

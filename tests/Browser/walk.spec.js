@@ -188,7 +188,12 @@ for (const theme of ['light', 'dark']) {
             expect(await page.locator('html').getAttribute('data-theme')).toBe(theme);
             await expectAccessible(page);
             await page.setViewportSize({ width: 360, height: 760 });
-            expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(360);
+            const wide = await page.evaluate(() =>
+                [...document.querySelectorAll('body *')]
+                    .filter(one => one.getBoundingClientRect().right > 361 && !one.closest('.scroll, svg') && getComputedStyle(one).position !== 'fixed')
+                    .map(one => `${one.tagName} ${one.className}: ${one.textContent.trim().slice(0, 60)}`),
+            );
+            expect(await page.evaluate(() => document.documentElement.scrollWidth), `${path} ${wide.join(' | ')}`).toBeLessThanOrEqual(360);
         }
     });
 }

@@ -51,7 +51,7 @@ final readonly class RehearsalController
         return view('rehearsals.rehearsal', [
             'instance' => $instance,
             'page' => new RehearsalPage($rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal), $rehearsal->state === LaunchState::Failed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, Address::flag($request, 'slow'), $this->reading),
-            'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver()),
+            'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver(), $rehearsal->state->value),
         ]);
     }
 
@@ -61,7 +61,7 @@ final readonly class RehearsalController
         $rehearsal = $this->find($instance, $number);
         $play->heed($rehearsal);
 
-        return LogPage::fragment($this->reading->log($rehearsal)->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW), $rehearsal->isOver());
+        return LogPage::fragment($this->reading->log($rehearsal)->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW), $rehearsal->isOver(), $rehearsal->state->value);
     }
 
     public function stop(Request $request, Instance $instance, int $number, Rehearse $rehearsing, Play $play): RedirectResponse

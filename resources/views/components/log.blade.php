@@ -1,7 +1,7 @@
 @props(['log'])
 @php($window = $log->window)
 @php($choice = $log->choice)
-<section x-data="logView" data-address="{{ $log->address }}" data-over="{{ $log->isOver ? 'yes' : 'no' }}"
+<section x-data="logView" data-address="{{ $log->address }}" data-over="{{ $log->isOver ? 'yes' : 'no' }}" data-state="{{ $log->state }}"
     data-total="{{ $window->total }}" data-from="{{ $window->from }}" data-error="{{ $window->errorRow }}" aria-label="Log">
     <form class="log-choice" method="get" @submit.prevent="choose">
         <span class="segments" role="group" aria-label="Levels">
