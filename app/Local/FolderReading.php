@@ -81,11 +81,10 @@ final readonly class FolderReading
     private function game(string $root, array $files): ?array
     {
         foreach ($this->games->all() as $game) {
-            $descriptors = new Descriptors($game->installed);
             foreach ($game->installed as $rule) {
-                foreach (array_filter($files, $rule->isAt(...)) as $path) {
+                foreach (array_filter($files, $rule->isInFolder(...)) as $path) {
                     try {
-                        $said = $descriptors->of("{$root}/{$path}", $path);
+                        $said = (new Descriptors([$rule]))->of("{$root}/{$path}", $path);
                         if ($said->id === $game->id && $game->version($said->version) !== null) {
                             return [$game, $said->version];
                         }

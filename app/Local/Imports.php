@@ -24,6 +24,7 @@ use SplFileInfo;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -90,19 +91,25 @@ final readonly class Imports
             throw Refusal::conflict('The folder is not there any more. Nothing was changed.');
         }
         $game = $this->games->get($found->game);
-        $catalogue = new DepotCatalogue($game);
-        $bases = new Bases($game, $catalogue);
-        $builds = $found->loader === '' ? [] : $bases->builds($found->version)[$found->loader] ?? [];
-        $isKnown = array_filter($builds, fn ($build): bool => $build->version === $found->build) !== [];
-        $plan = $bases->plan($found->version, $found->loader === '' ? null : $found->loader, $isKnown ? $found->build : null, null, null);
-        $instance = Instance::query()->create(['name' => mb_substr($name, 0, Limits::NAME), 'plan' => $plan]);
+        $instance = Instance::query()->create(['name' => mb_substr($name, 0, Limits::NAME), 'plan' => self::base($game, $found)]);
         $this->bring($instance, $found);
+        // The loader may be one that nobody but the folder has.
+        $instance->update(['plan' => self::base($game, $found)]);
         $this->drafting->step($instance, fn (Plan $plan): Plan => $this->wanting($plan, $found, new DepotCatalogue($game)));
         $this->copyOwn($found, new Folder($instance));
         $import->update(['state' => ImportState::Made, 'instance_id' => $instance->id]);
         File::deleteDirectory($import->unpacked());
 
         return $instance;
+    }
+
+    private static function base(GameDefinition $game, FolderFound $found): Plan
+    {
+        $bases = new Bases($game, new DepotCatalogue($game));
+        $builds = $found->loader === '' ? [] : $bases->builds($found->version)[$found->loader] ?? [];
+        $isKnown = array_filter($builds, fn ($build): bool => $build->version === $found->build) !== [];
+
+        return $bases->plan($found->version, $found->loader === '' ? null : $found->loader, $isKnown ? $found->build : null, null, null);
     }
 
     /** Takes the archives into the store, and those that no depot has onto the shelf. */

@@ -20,9 +20,10 @@ final readonly class DescriptorRule
      * @param  string  $path  in the archive; "*" stands for any part of a name, "**" for any folders
      * @param  list<string>  $clauses  headers of a manifest that hold clauses, in lower case
      * @param  array<string, Expression>  $values  what is read => how
+     * @param  string  $archive  the archive of a folder that the path is in; nothing where it is in the folder itself
      * @param  list<array{string, string}>  $ids  patterns over an id, and the id of ours that it leads to
      */
-    private function __construct(public string $path, public DescriptorFormat $format, public Scheme $scheme, public Syntax $syntax, public array $clauses, private array $values, private array $ids, private ?Expression $when)
+    private function __construct(public string $path, public DescriptorFormat $format, public Scheme $scheme, public Syntax $syntax, public array $clauses, private array $values, private array $ids, private ?Expression $when, private string $archive = '')
     {
     }
 
@@ -52,12 +53,24 @@ final readonly class DescriptorRule
             $values,
             array_map(fn (Node $item): array => [Signature::pattern($item->field('pattern')), $item->field('id')->id()], $node->listed('ids')),
             $node->has('when') ? Expression::read($node->field('when')) : null,
+            $node->optional('in')?->text() ?? '',
         );
+    }
+
+    /** Whether a file of a folder is what the rule reads, or the archive that holds it. */
+    public function isInFolder(string $path): bool
+    {
+        return self::matches($this->archive === '' ? $this->path : $this->archive, $path);
     }
 
     public function isAt(string $path): bool
     {
-        $pattern = strtr(preg_quote($this->path, '~'), ['\*\*' => '.*', '\*' => '[^/]*']);
+        return self::matches($this->path, $path);
+    }
+
+    private static function matches(string $pattern, string $path): bool
+    {
+        $pattern = strtr(preg_quote($pattern, '~'), ['\*\*' => '.*', '\*' => '[^/]*']);
 
         return preg_match("~^{$pattern}$~D", $path) === 1;
     }

@@ -7,6 +7,7 @@ declare(strict_types=1);
 
 use App\Disk\Folder;
 use App\Games;
+use App\Models\Import;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\ShelfFile;
@@ -106,4 +107,30 @@ it('diagnoses a real refusal: the right bundle, what it misses, and a remedy tha
     expect(World::rehearsed(World::apply($instance->refresh()))->state->value)->toBe('clean');
     // It is started by its loader, so there is nothing to launch without.
     $this->post("/instances/{$instance->id}/rehearsals", ['plain' => '1'])->assertStatus(409)->assertSee('nothing to launch without it');
+});
+
+it('reads a folder with the framework and eleven real bundles, names what is missing, and launches what is whole', function (): void {
+    $root = sys_get_temp_dir().'/stasimon-framework-folder-'.getmypid();
+    config(['stasimon.folders' => [$root]]);
+    $bundles = ['equinox-app', 'equinox-registry', 'equinox-common', 'equinox-preferences', 'eclipse-core-jobs', 'eclipse-core-contenttype', 'gson', 'snakeyaml', 'logback-core', 'commons-cli', 'commons-codec'];
+    foreach (['framework' => ['eclipse-osgi'], 'bundles' => $bundles] as $folder => $names) {
+        File::ensureDirectoryExists("{$root}/{$folder}");
+        array_map(fn (string $name): bool => copy("/usr/share/java/{$name}.jar", "{$root}/{$folder}/{$name}.jar"), $names);
+    }
+    try {
+        $this->post('/folders', ['path' => $root])->assertRedirect();
+        $import = Import::query()->latest('id')->firstOrFail();
+        $this->get("/folders/{$import->id}")->assertOk()->assertSee('An OSGi framework')->assertSee('Eclipse Content Mechanism')->assertSee('In it');
+        expect(collect($import->found['archives'])->where('how', '!=', 'unknown')->where('how', '!=', 'unread')->count())->toBe(12);
+        $this->post("/folders/{$import->id}/make", ['name' => 'From a folder'])->assertRedirect();
+        $instance = Instance::query()->where('name', 'From a folder')->firstOrFail();
+        $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('org.osgi.service.prefs');
+        shelved([preferences()]);
+        $instance = World::apply($instance);
+        $rehearsal = World::rehearsed($instance);
+        $log = (string) file_get_contents((new Folder($instance))->log($rehearsal->number));
+        expect($rehearsal->state->value)->toBe('clean', $log)->and(count(glob((new Folder($instance))->live('bundles/*.jar')) ?: []))->toBeGreaterThanOrEqual(12)->and($log)->not->toContain('Unresolved requirement');
+    } finally {
+        File::deleteDirectory($root);
+    }
 });

@@ -21,6 +21,9 @@ final readonly class Launch
     /** Seconds after which a launch is ended, whatever it prints. */
     private const LONGEST = 1_500;
 
+    /** Seconds without a word after which a game that is up has said all that it had to say of that. */
+    private const SETTLED = 2.0;
+
     /** The variable by which a launched game is known: it holds the id of the instance whose folder it runs in. */
     private const MARK = 'STASIMON_LAUNCH';
 
@@ -56,7 +59,9 @@ final readonly class Launch
                 $running = $process->isRunning();
                 $process->checkTimeout();
                 $log->index();
-                if ($running && ($heard->isUp() || $stopped())) {
+                // What it has to say of how it came up may come a little after the line that it is up.
+                $isSettled = $heard->isUp() && microtime(true) - $spoke > self::SETTLED;
+                if ($running && ($isSettled || $stopped())) {
                     $process->stop(1);
                 } elseif ($running && ! $hung && microtime(true) - $spoke > config('stasimon.patience')) {
                     $hung = true;
