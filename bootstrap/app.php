@@ -24,7 +24,7 @@ return Application::configure(basePath: dirname(__DIR__))
         // A page elsewhere whose host's name is made to mean this machine is not answered.
         $middleware->trustHosts(at: fn (): array => array_map(fn (string $host): string => '^'.preg_quote($host).'$', (array) config('stasimon.hosts')), subdomains: false);
         $middleware->prepend(App\Http\Middleware\PlainText::class);
-        $middleware->web(append: [App\Http\Middleware\SecurityHeaders::class, App\Http\Middleware\PageAllowance::class]);
+        $middleware->web(append: [App\Http\Middleware\KeptInput::class, App\Http\Middleware\SecurityHeaders::class, App\Http\Middleware\PageAllowance::class]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->dontReport(Refusal::class);

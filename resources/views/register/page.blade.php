@@ -33,7 +33,8 @@
                         <tr>
                             <td class="w-8" style="padding-left: 24px"></td>
                             <td class="name w-48"><a class="hover:underline"
-                                    href="{{ route('wishes.show', [$watch->wish_list_id, 'at' => $watch->at()]) }}">{{ $watch->list->name }}</a>
+                                    href="{{ route('wishes.show', [$watch->wish_list_id, 'at' => $watch->at()]) }}">
+                                    {{ $watch->list->name }}</a>
                             </td>
                             <td>{{ $watch->news }}</td>
                             <td class="soft">{{ $watch->news_at?->diffForHumans() }}</td>
