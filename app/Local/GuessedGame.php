@@ -35,7 +35,10 @@ final class GuessedGame
         $all = new RecursiveIteratorIterator($below, flags: RecursiveIteratorIterator::CATCH_GET_CHILD);
         $all->setMaxDepth(6);
         foreach ($all as $file) {
-            if ($file instanceof SplFileInfo && $file->isFile() && count($this->files) < self::FILES) {
+            if (count($this->files) >= self::FILES) {
+                break;
+            }
+            if ($file instanceof SplFileInfo && $file->isFile()) {
                 $this->files[] = mb_scrub(substr($file->getPathname(), strlen($root) + 1));
             }
         }

@@ -14,6 +14,7 @@ use App\Models\Instance;
 use App\Models\WishCell;
 use App\Models\WishList;
 use App\Refusal\Refusal;
+use App\Worlds\Worlds;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Plan\Plan;
@@ -56,9 +57,8 @@ final readonly class Moving
         $game = $this->games->get($from->plan->base->game);
         [$old, $new] = [new Folder($from), new Folder($to)];
         $parts = array_diff($game->own, [$game->worlds['folder'] ?? '']);
-        foreach ($worlds as $world) {
-            // A name, and no path: it is one of those that are listed.
-            $parts[] = ($game->worlds['folder'] ?? '').'/'.basename($world);
+        foreach (array_intersect(array_map(strval(...), array_keys((new Worlds($game))->of($from))), $worlds) as $world) {
+            $parts[] = ($game->worlds['folder'] ?? '').'/'.$world;
         }
         foreach ($parts as $part) {
             if (is_dir($old->live($part)) && ! is_link($old->live($part))) {

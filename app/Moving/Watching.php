@@ -30,7 +30,11 @@ final readonly class Watching
         $wants = Wishes::of($list);
         foreach (Watch::query()->where('wish_list_id', $list->id)->get() as $watch) {
             $cell = $list->cells()->where('version', $watch->version)->where('loader', $watch->loader)->first();
-            $held = $cell === null ? [] : self::held($list, $cell);
+            if ($cell === null) {
+                // A loader that is not to be had for a while says nothing of who came.
+                continue;
+            }
+            $held = self::held($list, $cell);
             $come = array_values(array_diff($held, $watch->held));
             if ($come === []) {
                 $watch->update(['held' => $held]);
@@ -48,10 +52,10 @@ final readonly class Watching
         }
     }
 
-    /** @return Collection<int, WishList> lists of which something is waited for */
+    /** @return Collection<int, WishList> lists of which something is waited for; one whose grid was broken off is begun again by who looks at it */
     public function lists(): Collection
     {
-        return WishList::query()->with('instance')->whereIn('id', Watch::query()->where('whole', false)->select('wish_list_id'))->limit(200)->get();
+        return WishList::query()->with('instance')->whereNotNull('stamp')->whereIn('id', Watch::query()->where('whole', false)->select('wish_list_id'))->limit(200)->get();
     }
 
     /** @return Collection<int, Watch> what there is to tell, newest first */

@@ -61,6 +61,12 @@ final readonly class GridPage
         $this->names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
     }
 
+    /** Whether not every base was tried: what is empty then says nothing. */
+    public function isBrokenOff(): bool
+    {
+        return $this->list->stamp === null;
+    }
+
     public function name(string $id): string
     {
         return $this->names[$id] ?? $id;

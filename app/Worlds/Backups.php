@@ -19,6 +19,9 @@ final readonly class Backups
     /** How many of an instance are kept. */
     private const KEPT = 20;
 
+    /** What the worlds of now are called while others take their place. */
+    private const AWAY = '.put-away';
+
     public function __construct(private Games $games, private Store $store)
     {
     }
@@ -87,6 +90,8 @@ final readonly class Backups
                 throw Refusal::conflict("{$path} of that backup is not to be had any more, so nothing was put back.");
             }
         }
+        $this->mend($instance);
+        is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is put back from here. Nothing was changed.');
         $this->make($instance, 'before worlds were put back');
         $next = $folder.'.putting-back';
         File::deleteDirectory($next);
@@ -99,11 +104,20 @@ final readonly class Backups
                 throw FullDisk::writing((string) $path);
             }
         }
-        $old = $folder.'.put-away';
+        $old = $folder.self::AWAY;
         File::deleteDirectory($old);
         is_dir($folder) && rename($folder, $old);
         rename($next, $folder);
         File::deleteDirectory($old);
+    }
+
+    /** Whatever broke off a putting back between its two renames: the worlds that were put away come back. */
+    public function mend(Instance $instance): void
+    {
+        $folder = $this->folder($instance);
+        if ($folder !== null && @lstat($folder) === false && is_dir($folder.self::AWAY)) {
+            rename($folder.self::AWAY, $folder);
+        }
     }
 
     /** @return array<string, string> path below the folder of worlds => file, but for the world that only a rehearsal opens */

@@ -90,10 +90,10 @@ it('moves an instance beside itself: what waits is remembered, configs and chose
     $there = $list->cells()->where('loader', 'halyard')->get()->first(fn (WishCell $cell): bool => $cell->kept > 0 && ! in_array(1, $cell->detail['kept'], true));
     expect($there)->not->toBeNull();
     $this->get("/instances/{$instance->id}/move?at=".urlencode("{$there->version} on halyard"))->assertOk()->assertSee('Long Shore was saved with Fogbank')->assertSee('Move there');
-    $this->post("/wishes/{$list->id}/make", ['version' => $there->version, 'loader' => 'halyard', 'name' => 'Moved', 'worlds' => ['Long Shore', '../../../etc']])->assertRedirect();
+    $this->post("/wishes/{$list->id}/make", ['version' => $there->version, 'loader' => 'halyard', 'name' => 'Moved', 'worlds' => ['Long Shore', '../../../etc', '..', '.']])->assertRedirect();
     $new = Instance::query()->where('name', 'Moved')->firstOrFail();
     expect($new->moved_from)->toBe($instance->id)->and(array_map(fn (Want $want): string => $want->id, $new->draft->plan->off))->toContain('fogbank')
-        ->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet')->and((new Folder($new))->live('worlds/Long Shore/world.json'))->toBeFile()->and((new Folder($new))->live('worlds/Left Here'))->not->toBeDirectory();
+        ->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet')->and((new Folder($new))->live('worlds/Long Shore/world.json'))->toBeFile()->and((new Folder($new))->live('worlds/Left Here'))->not->toBeDirectory()->and((new Folder($new))->live('mods'))->not->toBeDirectory();
     $new = World::apply($new);
     expect(World::rehearsed($new)->state->value)->toBe('clean')->and(World::tree($folder->live()))->toBe($before)->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet');
     $this->get("/instances/{$new->id}/move")->assertOk()->assertSee('It was made beside')->assertSee($instance->name);

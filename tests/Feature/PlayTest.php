@@ -7,8 +7,11 @@ use App\Disk\Processes;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Models\Rehearsal;
+use App\Models\Task;
 use App\Rehearsals\LaunchState;
 use App\Rehearsals\Play\Play;
+use App\Rehearsals\Play\PutBack;
+use App\Worlds\Backups;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\File;
 use Tests\Support\World;
@@ -122,4 +125,27 @@ it('refuses what cannot be played, and puts nothing back that was not kept', fun
     expect($play->backup_id)->toBeNull()->and($play->changed['worlds'])->toBe(['First Crossing' => 'new']);
     $this->post("/instances/{$instance->id}/rehearsals/{$play->number}/worlds")->assertStatus(409)->assertSee('There were no worlds before that');
     $this->post("/instances/{$instance->id}/rehearsals/99/worlds")->assertNotFound();
+});
+
+it('brings worlds back that were put away when a putting back was killed between its renames', function (): void {
+    $instance = World::applied(['gulls']);
+    $folder = new Folder($instance);
+    File::ensureDirectoryExists($folder->live('worlds/Long Shore'));
+    file_put_contents($folder->live('worlds/Long Shore/harbour.dat'), 'of now');
+    $backup = app(Backups::class)->make($instance, 'a test');
+    rename($folder->live('worlds'), $folder->live('worlds.put-away'));
+    app(PutBack::class)->abandon(Task::query()->create(['kind' => 'put back', 'state' => 'running', 'instance_id' => $instance->id, 'subject' => ['backup' => $backup?->id]]), 'killed');
+    expect(file_get_contents($folder->live('worlds/Long Shore/harbour.dat')))->toBe('of now')->and($folder->live('worlds.put-away'))->not->toBeDirectory();
+});
+
+it('does not begin what was stopped while its worlds were kept', function (): void {
+    $instance = World::applied(['gulls']);
+    $play = $instance->rehearsals()->create(['number' => 1, 'plan' => $instance->plan, 'purpose' => 'play']);
+    $stops = fn () => Rehearsal::query()->whereKey($play->id)->update(['state' => LaunchState::Stopped]);
+    File::ensureDirectoryExists((new Folder($instance))->live('worlds/Long Shore'));
+    file_put_contents((new Folder($instance))->live('worlds/Long Shore/harbour.dat'), 'x');
+    Backup::created($stops);
+    $task = Task::query()->create(['kind' => 'play', 'state' => 'running', 'instance_id' => $instance->id, 'subject' => ['rehearsal' => $play->id]]);
+    app(Play::class)->run($task);
+    expect($play->refresh()->state)->toBe(LaunchState::Stopped)->and(Processes::marked('STASIMON_PLAY', "{$instance->id}:1"))->toBe([]);
 });

@@ -120,9 +120,15 @@ final readonly class Play implements Undertaking
         $live = (new Folder($instance))->live();
         $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, forPlay: true);
         $this->reading->log($play)->begin();
+        // Somebody may have stopped it while its worlds were kept, or while it was started.
+        if ($play->refresh()->state !== LaunchState::Waiting) {
+            return;
+        }
         $keeper = new Keeper($play);
         $keeper->start($command, $live);
-        $play->update(['state' => LaunchState::Running, 'process' => $keeper->process(), 'begun_at' => now()]);
+        $isPlayed = Rehearsal::query()->whereKey($play->id)->where('state', LaunchState::Waiting)
+            ->update(['state' => LaunchState::Running, 'process' => $keeper->process(), 'begun_at' => now()]) > 0;
+        $isPlayed || $keeper->end();
     }
 
     private function conclude(Rehearsal $play): void

@@ -37,6 +37,8 @@ final readonly class PutBack implements Undertaking
 
     public function abandon(Task $task, string $why): void
     {
-        // The worlds are exchanged by a rename; until then they are as they were.
+        // The worlds are exchanged by two renames; between them they were put away, and come back.
+        $backup = Backup::query()->with('instance')->find((int) $task->about('backup'));
+        $backup === null ? null : $this->backups->mend($backup->instance);
     }
 }

@@ -1,7 +1,8 @@
 @props(['page', 'address'])
 <div x-data="refreshing('{{ route('wishes.grid', [$page->list, 'at' => request('at')]) }}', {{ $page->isOver ? 'true' : 'false' }})">
     <p class="soft" role="status">
-        {{ $page->isOver ? '' : 'Being tried: ' . array_sum(array_map('count', $page->cells)) . ' so far.' }}
+        {{ $page->isOver ? ($page->isBrokenOff() ? 'It was broken off before every base was tried. Load the page again to go on.' : '')
+            : 'Being tried: ' . array_sum(array_map('count', $page->cells)) . ' so far.' }}
     </p>
     <div class="scroll">
         <table class="grid-of" aria-label="How many hold, by version and loader">

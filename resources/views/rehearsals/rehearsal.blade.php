@@ -63,7 +63,7 @@
     <x-log :log="$log" />
     <x-slot:beside label="What would help">
         @if ($rehearsal->isPlay())
-            <h2 class="mb-2">What is otherwise since</h2>
+            <h2 class="mb-2">What it changed</h2>
             @forelse ($page->changed() as [$word, $what, $how])
                 <p>{{ $word }} <span class="ver">{{ $what }}</span> {{ $how }}.</p>
             @empty
