@@ -17,6 +17,7 @@ use App\Games;
 use App\Local\ReadFolder;
 use App\Local\ReadShelfFile;
 use App\Models\Depot;
+use App\Moving\CopyOwn;
 use App\Moving\Grid;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Log\ReadDroppedLog;
@@ -48,6 +49,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Rehearsal, Rehearse::class],
         [TaskKind::Play, Play::class],
         [TaskKind::PutBack, PutBack::class],
+        [TaskKind::CopyOwn, CopyOwn::class],
         [TaskKind::CulpritSearch, SearchCulprits::class],
         [TaskKind::Grid, Grid::class],
         [TaskKind::Log, ReadDroppedLog::class],

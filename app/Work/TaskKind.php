@@ -15,6 +15,7 @@ enum TaskKind: string
     case Rehearsal = 'rehearsal';
     case Play = 'play';
     case PutBack = 'put back';
+    case CopyOwn = 'copy own';
     case CulpritSearch = 'culprit search';
     case Grid = 'grid';
     case Log = 'log';
@@ -34,6 +35,7 @@ enum TaskKind: string
             self::Rehearsal => 'Rehearsing',
             self::Play => 'Playing',
             self::PutBack => 'Putting worlds back',
+            self::CopyOwn => 'Copying worlds and configs',
             self::CulpritSearch => 'Looking for a culprit',
             self::Grid => 'Trying every base',
             self::Log => 'Reading a log',
@@ -53,6 +55,7 @@ enum TaskKind: string
             self::Repair => 'Every file of this instance is being read. Wait until that is done.',
             self::Play => 'The worlds of this instance are being kept, so that it can be played. Wait until that is done.',
             self::PutBack => 'Worlds of this instance are being put back. Wait until that is done.',
+            self::CopyOwn => 'Worlds and configs are being copied into this instance. Wait until that is done.',
             self::Rehearsal => 'This instance is being rehearsed. Wait until it is done, or stop it.',
             default => 'This instance is busy. Wait until that is done.',
         };

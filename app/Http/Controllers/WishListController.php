@@ -88,7 +88,7 @@ final readonly class WishListController
     {
         $instance = $this->moving->make($list, $request->cell($list), $request->name(), $request->worlds());
 
-        return redirect()->route('draft', $instance)->with('said', $list->instance === null ? 'It stands as a draft. Nothing is on disk before it is applied.' : "It stands beside {$list->name}, which stays as it is. Apply the draft, and rehearse it.");
+        return redirect()->route('draft', $instance)->with('said', $list->instance === null ? 'It stands as a draft. Nothing is on disk before it is applied.' : "It stands beside {$list->name}, which stays as it is. Its configs and worlds are being copied; then apply the draft, and rehearse it.");
     }
 
     /** Tells when all are there. */
