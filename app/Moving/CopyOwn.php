@@ -29,6 +29,9 @@ final readonly class CopyOwn implements Undertaking
     /** @param  list<string>  $worlds  names; what is none of the old instance's worlds is passed over */
     public function start(Instance $from, Instance $to, array $worlds): void
     {
+        if ($this->parts($from, $worlds) === []) {
+            return;
+        }
         $this->tasks->beginFor($to, TaskKind::CopyOwn, fn (): array => ['from' => $from->id, 'to' => $to->id, 'worlds' => $worlds]);
     }
 

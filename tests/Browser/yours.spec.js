@@ -130,6 +130,7 @@ test('from names, two of them misspelled, to a clean rehearsal on the base that 
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Move there' }).click();
     await expect(page.getByText('It stands beside For the summer, which stays as it is.')).toBeVisible();
-    await apply(page);
+    // A worker copies configs; until then the instance is busy, and says so.
+    await expect(async () => apply(page, `${rootOf(page)}/draft`)).toPass();
     await rehearse(page, 'Clean');
 });
