@@ -67,8 +67,10 @@ Route::put('/shelf/uploads/{file}', [ShelfController::class, 'slice'])->name('sh
 Route::get('/shelf/{file}', [ShelfController::class, 'show'])->name('shelf.show');
 Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say');
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
+Route::get('/find', [FindController::class, 'anywhere'])->name('find.all');
 Route::get('/wishes', [WishListController::class, 'index'])->name('wishes');
 Route::post('/wishes', [WishListController::class, 'store'])->name('wishes.store');
+Route::post('/wishes/mark', [WishListController::class, 'mark'])->name('wishes.mark');
 Route::get('/wishes/{list}', [WishListController::class, 'show'])->name('wishes.show');
 Route::post('/wishes/{list}', [WishListController::class, 'update'])->name('wishes.update');
 Route::delete('/wishes/{list}', [WishListController::class, 'destroy'])->name('wishes.destroy');
@@ -102,6 +104,9 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::get('/shelf', [ShelfController::class, 'index'])->name('instances.shelf');
     Route::get('/shelf/rows', [ShelfController::class, 'rows'])->name('instances.shelf.rows');
     Route::post('/shelf/{file}/add', [ShelfController::class, 'add'])->name('shelf.add');
+    Route::post('/watch', [InstanceController::class, 'watch'])->name('instances.watch');
+    Route::post('/put-away', [InstanceController::class, 'putAway'])->name('instances.put-away');
+    Route::post('/bring-back', [InstanceController::class, 'bringBack'])->name('instances.bring-back');
     Route::post('/mend', [InstanceController::class, 'mend'])->name('instances.mend');
     Route::get('/find', FindController::class)->name('find');
     Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');

@@ -17,8 +17,6 @@ use App\Work\Tasks;
 use App\Work\TaskState;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
-use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Explain\Verdicts;
@@ -34,16 +32,10 @@ final readonly class Finder
     /** Rows that one address can hold. */
     public const MOST = 500;
 
-    /** Beyond this many, how many there are is not counted. */
-    public const COUNTED = 1000;
-
     /** Packages that are looked at for one window of those with a certain verdict. */
     private const LOOKED = 400;
 
-    /** How alike a word has to be to one of a package's, from 0 to 1; a letter left out or swapped stays above it. */
-    private const ALIKE = 0.4;
-
-    public function __construct(private LineUps $lineUps, private Outcomes $outcomes, private VerdictMemory $memory, private Tasks $tasks, private Allowance $allowance)
+    public function __construct(private Searching $searching, private LineUps $lineUps, private Outcomes $outcomes, private VerdictMemory $memory, private Tasks $tasks, private Allowance $allowance)
     {
     }
 
@@ -53,38 +45,36 @@ final readonly class Finder
      */
     public function search(Instance $instance, Query $query, int $from, int $count): Found
     {
-        $near = false;
-        $all = $this->matching($instance, $query, $near);
-        $total = $this->count($all);
-        if ($total === 0 && $query->words !== '') {
-            $near = true;
-            DB::select("select set_config('pg_trgm.word_similarity_threshold', ?, false)", [(string) self::ALIKE]);
-            $all = $this->matching($instance, $query, $near);
-            $total = $this->count($all);
-        }
-        $tiers = $this->ordered($all, $query, $near);
+        $matches = $this->searching->search($instance->plan->base->game, $query, fn (Builder $all) => $query->wantsFit() === Fit::Now ? $this->onlyFor($all, $instance) : null);
         if ($query->wantsFit() !== null) {
-            return $this->fitting($instance, $tiers, $query->wantsFit(), $from, $count, $total, $near);
+            return $this->fitting($instance, $matches, $query->wantsFit(), $from, $count);
         }
-        $packages = $this->window($tiers, $from, $count);
-        $next = $from + $packages->count() < $total || ($total === self::COUNTED && $packages->count() === $count) ? $from + $packages->count() : null;
+        $packages = $matches->window($from, $count);
 
-        return new Found($packages, $this->verdictsOf($instance, self::ids($packages)), $next, $total, $packages->count(), $near);
+        return new Found($packages, $this->verdictsOf($instance, self::ids($packages)), $matches->after($from, $packages->count(), $count), $matches->total, $packages->count(), $matches->near);
     }
 
     /**
-     * Goes through what was found until enough of it has the verdict that is asked for.
+     * What does not name an instance's version and loader cannot fit now, so it need not be asked about.
      *
-     * @param  list<Builder<Package>>  $tiers
+     * @param  Builder<Package>  $all
      */
-    private function fitting(Instance $instance, array $tiers, Fit $fit, int $from, int $count, int $total, bool $near): Found
+    private function onlyFor(Builder $all, Instance $instance): void
+    {
+        $plan = $this->lineUps->plan($instance);
+        $bases = new Bases($this->lineUps->catalogue($instance)->game, $this->lineUps->catalogue($instance));
+        $all->whereRaw('supports && ?::text[]', [SupportKey::anyOf($plan->base->game, $plan->base->gameVersion, $bases->standsFor($plan->base->loader))]);
+    }
+
+    /** Goes through what was found until enough of it has the verdict that is asked for. */
+    private function fitting(Instance $instance, Matches $matches, Fit $fit, int $from, int $count): Found
     {
         $found = new Collection;
         $verdicts = [];
         $at = $from;
         $over = false;
         while ($found->count() < $count && $at - $from < self::LOOKED && ! $over) {
-            $portion = $this->window($tiers, $at, self::WINDOW);
+            $portion = $matches->window($at, self::WINDOW);
             $over = $portion->count() < self::WINDOW;
             foreach ($this->verdictsOf($instance, self::ids($portion)) as $id => $verdict) {
                 $at++;
@@ -98,101 +88,7 @@ final readonly class Finder
             }
         }
 
-        return new Found($found, $verdicts, $over && $at >= $from + $portion->count() && $found->count() < $count ? null : $at, $total, $at, $near);
-    }
-
-    /** @return list<string> what a row shows; not the document, which only the resolver reads */
-    private function columns(): array
-    {
-        return ['id', 'kind', 'name', 'summary', 'side', 'downloads', 'size', 'published_at'];
-    }
-
-    /** @return Builder<Package> */
-    private function matching(Instance $instance, Query $query, bool $near): Builder
-    {
-        $all = Package::query()->whereRaw('games @> array[?]', [$instance->plan->base->game])->where('kind', '!=', Kind::Loader->value);
-        if ($query->kind !== '') {
-            $all->where('kind', $query->kind);
-        }
-        if ($query->category !== '') {
-            $all->whereJsonContains('categories', $query->category);
-        }
-        if ($query->side !== '') {
-            $all->where('side', $query->side);
-        }
-        if ($query->depot !== '') {
-            $all->whereIn('id', DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('slug', $query->depot)->select('package_id'));
-        }
-        if ($query->wantsFit() === Fit::Now) {
-            // What does not name this version and loader cannot fit now, so it need not be asked about.
-            $plan = $instance->draft->plan ?? $instance->plan;
-            $bases = new Bases($this->lineUps->catalogue($instance)->game, $this->lineUps->catalogue($instance));
-            $all->whereRaw('supports && ?::text[]', [SupportKey::anyOf($plan->base->game, $plan->base->gameVersion, $bases->standsFor($plan->base->loader))]);
-        }
-        // Each word has to be in the text, from its beginning or inside; or, the second time, be spelled nearly like one that is.
-        foreach (self::words($query->words) as $word) {
-            $isPlain = preg_match('/^[\pL\pN]+$/Du', $word) === 1;
-            match (true) {
-                $near => $all->whereRaw('? <% search', [$word]),
-                // Whatever begins like it, in the sense of the text search, then has it inside.
-                $isPlain => $all->whereRaw("search like ? escape '!'", ['%'.self::like($word).'%']),
-                default => $all->where(fn ($any) => $any->whereRaw("words @@ to_tsquery('simple', ?)", [self::beginning($word)])->orWhereRaw("search like ? escape '!'", ['%'.self::like($word).'%'])),
-            };
-        }
-
-        return $all;
-    }
-
-    /**
-     * What was found in tiers, the best first, each in an order that an index has: so the first of many are found without
-     * looking at all of them.
-     *
-     * @param  Builder<Package>  $all
-     * @return non-empty-list<Builder<Package>>
-     */
-    private function ordered(Builder $all, Query $query, bool $near): array
-    {
-        $words = self::words($query->words);
-        $whole = implode(' ', $words);
-        $byDownloads = fn (Builder $tier): Builder => $tier->orderByDesc('downloads')->orderBy('id');
-        if ($words !== [] && ! $near && ! in_array($query->sort, ['updated', 'size', 'name', 'downloads'], true)) {
-            [$begins, $inside] = [self::like($whole).'%', '%'.self::like($words[0]).'%'];
-
-            return [
-                $byDownloads((clone $all)->whereRaw("lower(name) like ? escape '!'", [$begins])->orderByRaw('(lower(name) = ?) desc', [$whole])),
-                $byDownloads((clone $all)->whereRaw("lower(name) like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins])),
-                $byDownloads((clone $all)->whereRaw("lower(name) not like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins])),
-            ];
-        }
-        match (true) {
-            $query->sort === 'updated' => $all->orderByRaw('published_at desc nulls last'),
-            $query->sort === 'size' => $all->orderByDesc('size'),
-            $query->sort === 'name' => $all->orderByRaw('lower(name)'),
-            $query->sort === 'downloads' || $words === [] => $all->orderByDesc('downloads'),
-            default => $all->orderByRaw('word_similarity(?, lower(name)) desc, downloads desc', [$whole]),
-        };
-
-        return [$all->orderBy('id')];
-    }
-
-    /**
-     * @param  list<Builder<Package>>  $tiers
-     * @return Collection<int, Package>
-     */
-    private function window(array $tiers, int $from, int $count): Collection
-    {
-        $found = new Collection;
-        $skip = $from;
-        foreach ($tiers as $tier) {
-            $these = (clone $tier)->offset($skip)->limit($count - $found->count())->get($this->columns());
-            $found = $found->concat($these);
-            if ($found->count() === $count) {
-                break;
-            }
-            $skip = $these->isEmpty() && $skip > 0 ? $skip - min($skip, (clone $tier)->toBase()->reorder()->count()) : 0;
-        }
-
-        return $found;
+        return new Found($found, $verdicts, $over && $at >= $from + $portion->count() && $found->count() < $count ? null : $at, $matches->total, $at, $matches->near);
     }
 
     /**
@@ -202,36 +98,6 @@ final readonly class Finder
     private static function ids(Collection $packages): array
     {
         return array_values($packages->map(fn (Package $package): string => $package->id)->all());
-    }
-
-    /** Words as a pattern that stands for nothing but them, with "!" before its signs. */
-    private static function like(string $words): string
-    {
-        return str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $words);
-    }
-
-    /** A text search query for what begins like a word: "fog:*"; of signs alone, an empty one. */
-    private static function beginning(string $word): string
-    {
-        return implode(' & ', array_map(fn (string $part): string => $part.':*', preg_split('/[^\pL\pN]+/u', $word, flags: PREG_SPLIT_NO_EMPTY) ?: []));
-    }
-
-    /** @return list<string> */
-    private static function words(string $text): array
-    {
-        return array_slice(array_values(array_filter(preg_split('/\s+/u', mb_strtolower($text)) ?: [], fn (string $word): bool => $word !== '')), 0, 12);
-    }
-
-    /** @param  Builder<Package>  $all */
-    private function count(Builder $all): int
-    {
-        return DB::query()->fromSub((clone $all)->select(DB::raw('1'))->limit(self::COUNTED), 'found')->count();
-    }
-
-    /** @return list<string> every category that a package of the game is in */
-    public function categories(Instance $instance): array
-    {
-        return array_values(DB::table('subjects')->where('game', $instance->plan->base->game)->orderBy('category')->limit(60)->pluck('category')->map(strval(...))->all());
     }
 
     /**

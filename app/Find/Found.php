@@ -15,7 +15,7 @@ final readonly class Found
      * @param  Collection<int, Package>  $packages
      * @param  array<string, Verdict>  $verdicts  by package id
      * @param  int|null  $next  where the next window begins; null when there is no more
-     * @param  int  $total  how many there are, up to Finder::COUNTED
+     * @param  int  $total  how many there are, up to Searching::COUNTED
      * @param  int  $looked  how many were looked at for their verdicts, where only some verdicts are asked for
      * @param  bool  $near  whether they are only spelled nearly like the words
      */

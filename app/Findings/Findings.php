@@ -7,11 +7,13 @@ namespace App\Findings;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Disk\Inventory;
 use App\Drafts\LineUp;
+use App\Findings\Rules\Abandoned;
 use App\Findings\Rules\BuildNotRecommended;
 use App\Findings\Rules\FailedRehearsal;
 use App\Findings\Rules\FilesTouched;
 use App\Findings\Rules\LinkedFolders;
 use App\Findings\Rules\LittleMemory;
+use App\Findings\Rules\MovedOn;
 use App\Findings\Rules\Notices;
 use App\Findings\Rules\Overlaps;
 use App\Findings\Rules\RuntimeMissing;
@@ -25,22 +27,22 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Findings
 {
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 3;
+    public const VERSION = 4;
 
-    /** Rules about the folder, which is asked each time. */
-    private const OF_FILES = [FilesTouched::class, LinkedFolders::class];
+    /** Rules about the folder and about other instances, which are asked each time. */
+    private const EACH_TIME = [FilesTouched::class, LinkedFolders::class, MovedOn::class];
 
     /** Rules about everything else; of a draft as well, but for a rehearsal, which was of what is applied. */
-    private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class];
+    private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Abandoned::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class];
 
     public function __construct(private Container $container, private Inventory $inventory, private RunsOn $runsOn)
     {
     }
 
-    /** @return list<Finding> about files that were changed by hand or are gone */
-    public function ofFiles(Instance $instance, DepotCatalogue $catalogue): array
+    /** @return list<Finding> about files that were changed by hand or are gone, and instances that it was moved from or to */
+    public function eachTime(Instance $instance, DepotCatalogue $catalogue): array
     {
-        return $instance->applied_at === null ? [] : $this->of(self::OF_FILES, Seen::applied($instance, [], $catalogue, $this->runsOn));
+        return $instance->applied_at === null ? [] : $this->of(self::EACH_TIME, Seen::applied($instance, [], $catalogue, $this->runsOn));
     }
 
     /** @return list<Finding> about everything but the files, as it is applied */

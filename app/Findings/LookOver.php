@@ -20,7 +20,7 @@ final readonly class LookOver implements Undertaking
 
     public function run(Task $task): void
     {
-        foreach (DB::table('instances')->orderByRaw('looked_at nulls first')->pluck('id')->map(strval(...)) as $id) {
+        foreach (DB::table('instances')->whereNull('put_away_at')->orderByRaw('looked_at nulls first')->pluck('id')->map(strval(...)) as $id) {
             try {
                 $instance = Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->find($id);
                 if ($instance !== null) {

@@ -21,7 +21,7 @@ use Stasimon\Core\Resolve\Stopped;
  */
 final readonly class Looking
 {
-    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance)
+    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance, private Tidings $tidings)
     {
     }
 
@@ -31,7 +31,7 @@ final readonly class Looking
         $known = Look::known($instance->look);
         $stamp = $this->stamp($instance);
         $catalogue = $this->lineUps->catalogue($instance);
-        $files = $this->findings->ofFiles($instance, $catalogue);
+        $files = $this->findings->eachTime($instance, $catalogue);
         if ($known !== null && $known->stamp === $stamp) {
             $look = new Look($stamp, $files, $known->settled, $known->updates);
             $same = Finding::without($files, $known->files) === [] && count($files) === count($known->files);
@@ -68,6 +68,7 @@ final readonly class Looking
         $kept = $look->kept();
         DB::table('instances')->where('id', $instance->id)->update(['look' => json_encode($kept, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR), 'looked_at' => now()]);
         $instance->setAttribute('look', $kept)->syncOriginal();
+        $this->tidings->compare($instance, $look);
 
         return $look;
     }

@@ -24,12 +24,16 @@ use Stasimon\Core\Plan\Plan;
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
  * @property ?string $moved_from  the instance beside which it was made
+ * @property ?\Carbon\CarbonImmutable $put_away_at  nothing is done with it from then on
  */
 final class Instance extends Model
 {
     use HasUlids;
 
-    protected $casts = ['plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime'];
+    protected $casts = ['plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime'];
+
+    /** Days that one which was put away is kept before it is asked whether it may go. */
+    public const KEPT = 30;
 
     /** @return HasMany<PlacedRelease, $this> */
     public function placed(): HasMany

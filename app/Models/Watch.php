@@ -8,12 +8,13 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 
 /**
- * A cell that somebody waits for.
+ * What somebody waits for: those of a list that are not in a cell yet, or, where no cell is named, updates and notices of the
+ * instance whose list it is.
  *
  * @property int $id
  * @property string $version
  * @property string $loader
- * @property list<string> $held  package ids
+ * @property list<string> $held  package ids; of an instance, what it was told of already
  * @property ?string $news
  * @property bool $whole  whether all of the list hold
  * @property ?\Illuminate\Support\Carbon $news_at
@@ -26,10 +27,10 @@ final class Watch extends Model
 
     protected $casts = ['held' => 'array', 'whole' => 'boolean', 'news_at' => 'datetime'];
 
-    /** The cell, as addresses name it. */
-    public function at(): string
+    /** The page that what it tells leads to. */
+    public function address(): string
     {
-        return "{$this->version} on {$this->loader}";
+        return $this->version === '' ? route('instances.show', [(string) $this->list->instance_id, 'only' => 'updates']) : route('wishes.show', [$this->wish_list_id, 'at' => "{$this->version} on {$this->loader}"]);
     }
 
     /** @return BelongsTo<WishList, $this> */

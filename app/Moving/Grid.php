@@ -82,11 +82,9 @@ final readonly class Grid implements Undertaking
     /** @param  list<Want>  $wants */
     private function follow(WishList $list, DepotCatalogue $catalogue, array $wants): void
     {
-        $game = $catalogue->game->packages()[0];
-        $began = Following::began($game, array_values(array_filter(array_map(fn (LoaderWord $loader): ?Package => $catalogue->package($loader->id), $catalogue->game->loaders))));
-        $following = new Following($game, $began, now()->toDateTimeImmutable());
+        $following = Following::ofGame($catalogue->game->packages()[0], $catalogue->loaders(), now()->toDateTimeImmutable());
         $followers = array_map(fn (Package $package): Follower => $following->of($package), array_values(array_filter(array_map(fn (Want $want): ?Package => $catalogue->package($want->id), $wants))));
-        DB::table('wish_lists')->where('id', $list->id)->update(['following' => json_encode(['began' => array_map(fn (DateTimeImmutable $day): string => $day->format('Y-m-d'), $began), 'followers' => $followers], JSON_THROW_ON_ERROR)]);
+        DB::table('wish_lists')->where('id', $list->id)->update(['following' => json_encode(['began' => array_map(fn (DateTimeImmutable $day): string => $day->format('Y-m-d'), $following->began), 'followers' => $followers], JSON_THROW_ON_ERROR)]);
     }
 
     public function abandon(Task $task, string $why): void

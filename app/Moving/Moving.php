@@ -23,6 +23,15 @@ final readonly class Moving
     {
     }
 
+    /** Asks for what an instance's base holds of a list; for all of it where that is not known. */
+    public function fill(Instance $instance, WishList $list): void
+    {
+        $base = $instance->plan->base;
+        $kept = $list->cells()->where('version', $base->gameVersion)->where('loader', $base->loader)->first()?->detail['kept'];
+        $wants = array_values(array_filter(Wishes::of($list), fn (int $index): bool => $kept === null || in_array($index, $kept, true), ARRAY_FILTER_USE_KEY));
+        $this->drafting->step($instance, fn (Plan $plan): Plan => new Plan($plan->base, $wants, waivers: $plan->waivers));
+    }
+
     /** @param  list<string>  $worlds  of the instance that is moved, which are copied */
     public function make(WishList $list, WishCell $cell, string $name, array $worlds = []): Instance
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Moving;
 
+use App\Models\Package;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Kind;
@@ -42,6 +43,29 @@ final class Taking
         }
 
         return $taken;
+    }
+
+    /**
+     * Lines with packages added that were marked.
+     *
+     * @param  list<array{text: string, id: ?string, name: string, range: string, others: list<array{id: string, name: string}>}>  $lines
+     * @param  list<string>  $ids  what no depot has, or is on the list already, is passed over
+     * @return list<array{text: string, id: ?string, name: string, range: string, others: list<array{id: string, name: string}>}>
+     *
+     * @throws Refusal for too many
+     */
+    public static function marked(array $lines, array $ids, string $game): array
+    {
+        $names = Package::query()->whereIn('id', array_diff($ids, array_column($lines, 'id')))->whereRaw('games @> array[?]', [$game])->orderBy('name')->pluck('name', 'id');
+        foreach ($names as $id => $name) {
+            $lines[] = ['text' => (string) $name, 'id' => (string) $id, 'name' => (string) $name, 'range' => '*', 'others' => []];
+        }
+
+        return match (true) {
+            $lines === [] => throw Refusal::unusable('None of what was marked is in the depots any more. Nothing was changed.'),
+            count($lines) > self::LINES => throw Refusal::unusable('A wish list has at most '.self::LINES.' lines; this would be '.count($lines).'. Nothing was changed.'),
+            default => $lines,
+        };
     }
 
     /** @return array{text: string, id: ?string, name: string, range: string, others: list<array{id: string, name: string}>} */

@@ -28,7 +28,7 @@ final readonly class Watching
     public function compare(WishList $list): void
     {
         $wants = Wishes::of($list);
-        foreach (Watch::query()->where('wish_list_id', $list->id)->get() as $watch) {
+        foreach (Watch::query()->where('wish_list_id', $list->id)->where('version', '<>', '')->get() as $watch) {
             $cell = $list->cells()->where('version', $watch->version)->where('loader', $watch->loader)->first();
             if ($cell === null) {
                 // A loader that is not to be had for a while says nothing of who came.
@@ -55,7 +55,7 @@ final readonly class Watching
     /** @return Collection<int, WishList> lists of which something is waited for; one whose grid was broken off is begun again by who looks at it */
     public function lists(): Collection
     {
-        return WishList::query()->with('instance')->whereNotNull('stamp')->whereIn('id', Watch::query()->where('whole', false)->select('wish_list_id'))->limit(200)->get();
+        return WishList::query()->with('instance')->whereNotNull('stamp')->whereIn('id', Watch::query()->where('whole', false)->where('version', '<>', '')->select('wish_list_id'))->limit(200)->get();
     }
 
     /** @return Collection<int, Watch> what there is to tell, newest first */

@@ -192,7 +192,7 @@ final readonly class GridPage
         if ($instance === null) {
             return [];
         }
-        $from = $instance->moved_from === null ? null : Instance::query()->find($instance->moved_from, ['id', 'name']);
+        $from = $instance->moved_from === null ? null : Instance::query()->find($instance->moved_from, ['id', 'name', 'put_away_at']);
         $kin = $from === null ? [] : [['It was made beside', $from]];
         foreach (Instance::query()->with('lastRehearsal')->where('moved_from', $instance->id)->orderBy('created_at')->limit(5)->get() as $to) {
             $kin[] = [$to->lastRehearsal?->state === LaunchState::Clean ? 'It has launched cleanly as' : 'Beside it was made', $to];

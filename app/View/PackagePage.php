@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\SourceProblems;
 use App\Models\Package as Row;
 use App\Models\Release as FileRow;
@@ -16,6 +17,7 @@ use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Explain\Following\Following;
 use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
@@ -60,6 +62,22 @@ final readonly class PackagePage
         $this->files = FileRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
         $this->notices = DB::table('notices')->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')->where('package_id', $package->id)->orderBy('notices.id')->get(['notices.*', 'depots.name as depot']);
         $this->matrix = ReleaseMatrix::of($package, $game, $plan, $this->release(), $titles);
+    }
+
+    /** How it has followed the game's versions, in a sentence; nothing where its releases say no days, or it came along by itself. */
+    public function follows(): string
+    {
+        if (! $this->catalogue instanceof DepotCatalogue) {
+            return '';
+        }
+        $follower = Following::ofGame($this->game->packages()[0], $this->catalogue->loaders(), now()->toDateTimeImmutable())->of($this->package);
+
+        return match (true) {
+            $follower->isAbandoned() => "It seems abandoned: it has {$follower->evidence()}.",
+            $follower->usual === null => '',
+            $follower->usual === 0 => 'It is there at once when the game has a new version.',
+            default => "It follows {$follower->usual} ".($follower->usual === 1 ? 'day' : 'days').' after a new version of the game, as a rule.',
+        };
     }
 
     /** @return list<string> packages that can take its place */

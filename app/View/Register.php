@@ -32,17 +32,19 @@ final readonly class Register
 
     public function isStale(): bool
     {
-        return Instance::query()->whereNull('problem')->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))->exists();
+        return Instance::query()->whereNull('problem')->whereNull('put_away_at')->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))->exists();
     }
 
     /** @return array<string, mixed> */
     public function page(): array
     {
-        $instances = Instance::query()->whereNull('problem')->with(['draft:id,instance_id', 'lastRehearsal'])->orderByDesc('created_at')->paginate(50);
+        $instances = Instance::query()->whereNull('problem')->whereNull('put_away_at')->with(['draft:id,instance_id', 'lastRehearsal'])->orderByDesc('created_at')->paginate(50);
         $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->look($instance)]);
 
         return [
             'instances' => $instances,
+            'away' => $away = Instance::query()->whereNull('problem')->whereNotNull('put_away_at')->orderBy('put_away_at')->limit(50)->get(['id', 'name', 'plan', 'put_away_at']),
+            'due' => $away->filter(fn (Instance $instance): bool => $instance->put_away_at?->lt(now()->subDays(Instance::KEPT)) === true),
             'aside' => Instance::query()->whereNotNull('problem')->orderBy('name')->limit(50)->get(['id', 'name', 'problem']),
             'looks' => $looks,
             'needs' => $this->needs($instances->getCollection(), $looks),

@@ -48,6 +48,8 @@ it('calls abandoned what has missed three versions and been quiet for half a yea
     $left = author('lost', ['1.0.0' => ['=1.0', '2025-12-20'], '2.0.0' => ['=2.0', '2025-12-28']]);
     expect(following()->of($left)->isAbandoned())->toBeTrue()->and(following()->of($left)->missed)->toBe(3)->and(following()->of($left)->quiet)->toBe(184)
         ->and(following('2026-06-20')->of($left)->isAbandoned())->toBeFalse()
+        ->and(following()->of($left)->evidence())->toBe('not followed to the last 3 versions, and had no release for 6 months')
+        ->and(Follower::mayBeAbandoned($left, new DateTimeImmutable('2026-06-30')))->toBeTrue()->and(Follower::mayBeAbandoned($left, new DateTimeImmutable('2026-06-20')))->toBeFalse()
         // One that was never for an older version has missed nothing of it.
         ->and(following()->of(author('young', ['1.0.0' => ['=4.0', '2026-04-02']]))->delays)->toBe(['v4.0' => 1, 'v5.0' => null])
         // One without a single day says nothing.

@@ -15,6 +15,7 @@ use App\Models\WishList;
 use App\Moving\Wishes;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Check\Checker;
 use Stasimon\Core\Resolve\Request;
@@ -44,6 +45,55 @@ it('takes names for what they mean, misspelled or not, and says what else they m
     expect($list->refresh()->name)->toBe('For the winter')->and(array_column($list->lines, 'id'))->toBe(['gulls']);
     $this->delete("/wishes/{$list->id}")->assertRedirect();
     expect(WishList::query()->count())->toBe(0);
+});
+
+it('marks what was found in any depot, on a new list or on one that is there', function (): void {
+    $this->get('/find?q=fog')->assertOk()->assertSee('Fogbank')->assertSee('name="ids[]"', false)->assertSee('Halyard');
+    $this->post('/wishes/mark', ['game' => 'ferrywright', 'ids' => ['gulls', 'fogbank', 'no-such-thing']])->assertRedirect();
+    $list = WishList::query()->firstOrFail();
+    expect(array_column($list->lines, 'id'))->toBe(['fogbank', 'gulls']);
+    $this->get("/find?q=fog&list={$list->id}")->assertOk()->assertSee('on the list')->assertDontSee('value="fogbank"', false);
+    $this->withHeader('X-Fragment', 'rows')->get("/find?list={$list->id}&from=0")->assertOk()->assertDontSee('<html', false);
+    $this->flushHeaders();
+    $this->post('/wishes/mark', ['list' => $list->id, 'ids' => ['gulls', 'long-piers']])->assertRedirect("/wishes/{$list->id}");
+    expect(array_column($list->refresh()->lines, 'id'))->toBe(['fogbank', 'gulls', 'long-piers']);
+    $this->post('/wishes/mark', ['list' => $list->id])->assertSessionHasErrors('ids');
+    $this->post('/wishes/mark', ['list' => 'gone', 'ids' => ['gulls']])->assertNotFound();
+    $this->post('/wishes/mark', ['game' => 'ferrywright', 'ids' => ['no-such-thing']])->assertStatus(422);
+    $this->get('/find?game=chess')->assertNotFound();
+    expect(WishList::query()->count())->toBe(1);
+});
+
+it('says for each base that is chosen by hand how much of a list it holds, and asks for that', function (): void {
+    $list = wished('Gulls', 'Fogbank', 'Night Ferries');
+    $this->get("/wishes/{$list->id}")->assertOk()->assertSee('Choose build, runtime and memory');
+    $some = $list->cells()->get()->first(fn (WishCell $cell): bool => $cell->kept > 0 && $cell->kept < 3) ?? throw new RuntimeException('Each base holds all or nothing.');
+    $at = ['game' => 'ferrywright', 'version' => $some->version, 'loader' => $some->loader, 'wishes' => $list->id];
+    $this->get('/new?'.http_build_query($at))->assertOk()->assertSee("{$some->kept} of 3 hold here")->assertSee('For the summer');
+    $this->post('/instances', [...$at, 'name' => 'By hand', 'memory' => '6144'])->assertRedirect();
+    $instance = Instance::query()->where('name', 'By hand')->firstOrFail();
+    expect(array_map(fn (Want $want): string => $want->id, $instance->draft->plan->wants))->toBe(array_map(fn (int $index): string => Wishes::of($list)[$index]->id, $some->detail['kept']))->and($instance->plan->base->memory)->toBe(6144);
+    expect(World::apply($instance)->applied_at)->not->toBeNull();
+    // One that is gone is passed over.
+    $this->get('/new?wishes=gone')->assertOk()->assertDontSee('hold here');
+});
+
+it('tells what is new for what an instance holds, once', function (): void {
+    $instance = World::applied(['gulls']);
+    $this->get("/instances/{$instance->id}")->assertSee('Tell me of updates and notices');
+    $this->post("/instances/{$instance->id}/watch")->assertRedirect();
+    $this->get("/instances/{$instance->id}")->assertSee('Stop that');
+    DB::table('notices')->insert(['package_id' => 'gulls', 'kind' => 'broken', 'text' => 'It eats every chip.', 'depot_id' => Depot::query()->value('id')]);
+    Depot::query()->increment('sequence');
+    $this->get("/instances/{$instance->id}")->assertOk();
+    $this->get('/')->assertOk()->assertSee('Good news')->assertSee('Gulls is reported broken.');
+    $watch = Watch::query()->firstOrFail();
+    expect($watch->address())->toContain("/instances/{$instance->id}?only=updates");
+    $this->post("/watches/{$watch->id}/read")->assertRedirect();
+    $this->get("/instances/{$instance->id}")->assertOk();
+    $this->get('/')->assertDontSee('Good news');
+    $this->delete("/watches/{$watch->id}")->assertRedirect();
+    $this->get("/instances/{$instance->id}")->assertSee('Tell me of updates and notices');
 });
 
 it('says of every base what it holds: a set that the checker lets stand, which no other want can join', function (): void {
@@ -98,6 +148,19 @@ it('moves an instance beside itself: what waits is remembered, configs and chose
     expect(World::rehearsed($new)->state->value)->toBe('clean')->and(World::tree($folder->live()))->toBe($before)->and(file_get_contents((new Folder($new))->live('config/sound.txt')))->toBe('quiet');
     $this->get("/instances/{$new->id}/move")->assertOk()->assertSee('It was made beside')->assertSee($instance->name);
     $this->get("/instances/{$instance->id}/move")->assertOk()->assertSee('It has launched cleanly as')->assertSee('Moved');
+    // Both say that it has launched cleanly, and the old one goes out of the way, for as long as somebody wants.
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('It has launched cleanly as Moved');
+    $this->get("/instances/{$new->id}")->assertOk()->assertSee("Put {$instance->name} away");
+    $this->post("/instances/{$instance->id}/put-away")->assertRedirect('/');
+    $this->get('/')->assertOk()->assertSee('Put away')->assertSee("Bring back {$instance->name}")->assertDontSee('was put away');
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('is put away')->assertSee('Bring it back');
+    $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('is put away');
+    $this->get("/instances/{$new->id}")->assertOk()->assertDontSee("Put {$instance->name} away");
+    $this->travel(31)->days();
+    $this->get('/')->assertOk()->assertSee('was put away')->assertSee("Remove {$instance->name} with all its files");
+    $this->travelBack();
+    $this->post("/instances/{$instance->id}/bring-back")->assertRedirect("/instances/{$instance->id}");
+    expect(World::tree($folder->live()))->toBe($before)->and(World::rehearsed($instance->refresh())->state->value)->toBe('clean');
     // A list that is an instance's is not changed for itself.
     $this->post("/wishes/{$list->id}", ['name' => 'Other', 'text' => 'Gulls'])->assertStatus(409);
     $this->get("/wishes/{$list->id}")->assertRedirect("/instances/{$instance->id}/move");

@@ -12,6 +12,7 @@ use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provider;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\LoaderWord;
 use Stasimon\Core\Version\Syntax;
 
 /** The catalogue of one game, read from the database as the resolver asks for it, whole neighbourhoods at a time. */
@@ -64,6 +65,12 @@ final class DepotCatalogue implements Catalogue
                 }
             }
         }
+    }
+
+    /** @return list<Package> of the game, as far as any depot has them */
+    public function loaders(): array
+    {
+        return array_values(array_filter(array_map(fn (LoaderWord $loader): ?Package => $this->package($loader->id), $this->game->loaders)));
     }
 
     public function package(string $id): ?Package

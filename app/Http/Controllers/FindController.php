@@ -6,27 +6,56 @@ namespace App\Http\Controllers;
 
 use App\Find\Finder;
 use App\Find\Query;
+use App\Find\Searching;
+use App\Games;
 use App\Models\Depot;
 use App\Models\Instance;
+use App\Models\WishList;
 use App\View\Address;
+use App\View\FindPage;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
 
-final class FindController
+/** Looks for packages in the depots: for an instance, or for nothing but a wish. */
+final readonly class FindController
 {
-    public function __invoke(Request $request, Instance $instance, Finder $finder): View
+    public function __construct(private Finder $finder, private Searching $searching, private Games $games)
+    {
+    }
+
+    public function __invoke(Request $request, Instance $instance): View
     {
         $query = Query::of($request->query());
-        $from = min(100_000, Address::number($request, 'from') ?? 0);
+        $from = self::from($request);
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $found = $finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown);
+
+        return $this->view($request, FindPage::forInstance($instance, $query, $this->finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown)));
+    }
+
+    public function anywhere(Request $request): View
+    {
+        $list = WishList::query()->whereNull('instance_id')->find(Address::words($request, 'list', 26));
+        $game = $this->games->get($list->game ?? (Address::words($request, 'game', 64) ?: (string) array_key_first($this->games->all())));
+        $query = Query::of($request->query());
+        $from = self::from($request);
+
+        return $this->view($request, FindPage::forWishes($game, $list, $query, $this->searching->search($game->id, $query)->found($from, $from > 0 ? Finder::WINDOW : $query->shown)));
+    }
+
+    private function view(Request $request, FindPage $page): View
+    {
         $view = match ($request->header('X-Fragment')) {
             'results' => 'find.results',
             'rows' => 'find.rows',
-            default => 'find.page',
+            default => $page->instance === null ? 'find.anywhere' : 'find.page',
         };
 
-        return view($view, ['instance' => $instance, 'query' => $query, 'found' => $found, 'from' => $from]
-            + ($view === 'find.page' ? ['categories' => $finder->categories($instance), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get()] : []));
+        return view($view, ['page' => $page] + (str_starts_with($view, 'find.r') ? []
+            : ['categories' => $this->searching->categories($page->game), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(), 'games' => $this->games->all()]));
+    }
+
+    private static function from(Request $request): int
+    {
+        return min(100_000, Address::number($request, 'from') ?? 0);
     }
 }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Disk\Applying;
+use App\Disk\PutAway;
 use App\Disk\RemoveInstance;
 use App\Drafts\Outcomes;
 use App\Findings\Looking;
+use App\Findings\Tidings;
 use App\Models\Instance;
 use App\View\Address;
 use App\View\HistoryPage;
@@ -18,12 +20,12 @@ use Illuminate\View\View;
 
 final class InstanceController
 {
-    public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes): View
+    public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes, Tidings $tidings): View
     {
         $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
         $address = array_map(fn (string $name): string => Address::words($request, $name), ['only' => 'only', 'sort' => 'sort', 'q' => 'q', 'view' => 'view']);
 
-        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $outcomes, $address)]);
+        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $outcomes, $address), 'watch' => $tidings->of($instance)]);
     }
 
     public function history(Instance $instance): View
@@ -38,6 +40,29 @@ final class InstanceController
         $removing->start($instance);
 
         return redirect()->route('register')->with('said', "{$instance->name} is gone. Its files in the store stay until nothing needs them.");
+    }
+
+    /** Tells on the register of updates and notices from now on. */
+    public function watch(Instance $instance, Looking $looking, Tidings $tidings): RedirectResponse
+    {
+        $tidings->begin($instance, $looking->last($instance));
+
+        return redirect()->route('instances.show', $instance)->with('said', 'You will be told on the register what is new for it.');
+    }
+
+    /** Out of the way, with all that is in it. */
+    public function putAway(Instance $instance, PutAway $away): RedirectResponse
+    {
+        $away->away($instance);
+
+        return redirect()->route('register')->with('said', "{$instance->name} is put away. Nothing of it was deleted.")->with('undo', ['Bring it back', route('instances.bring-back', $instance)]);
+    }
+
+    public function bringBack(Instance $instance, PutAway $away): RedirectResponse
+    {
+        $away->back($instance);
+
+        return redirect()->route('instances.show', $instance)->with('said', "{$instance->name} is back, as it was.");
     }
 
     /** Tries again to set right what an instance was set aside for. */

@@ -11,34 +11,46 @@ use App\Games;
 use App\Http\Requests\BaseRequest;
 use App\Http\Requests\NewInstanceRequest;
 use App\Models\Instance;
+use App\Moving\Grid;
+use App\Moving\Moving;
 use App\Refusal\Refusal;
+use App\View\WishedBases;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
 use Stasimon\Core\Plan\Plan;
 
 final class NewInstanceController
 {
-    public function show(BaseRequest $request, Games $games): View
+    public function show(BaseRequest $request, Games $games, Grid $grid): View
     {
         $bases = $this->bases($games, $request->game());
         $plan = $bases->plan(...$request->base());
+        $list = $request->wishes();
+        $list === null ? null : $grid->heed($list);
 
         return view('new.page', [
             'games' => $games->all(),
             'bases' => $bases,
             'plan' => $plan,
+            'wished' => $list === null ? null : new WishedBases($list),
             'builds' => $bases->builds($plan->base->gameVersion),
             'holds' => array_map(fn ($loader): array => $bases->holds($plan->base->gameVersion, $loader->id), array_column($bases->game->loaders, null, 'id')),
         ]);
     }
 
-    public function store(NewInstanceRequest $request, Games $games, Drafting $drafting): RedirectResponse
+    public function store(NewInstanceRequest $request, Games $games, Drafting $drafting, Moving $moving): RedirectResponse
     {
         $plan = $this->bases($games, $request->game())->plan(...$request->base());
         if ($plan->base->loaderVersion === '') {
             throw Refusal::unusable("There is no build of that loader for {$plan->base->gameVersion}. Choose another loader or another version.");
         }
         $instance = Instance::query()->create(['name' => $request->name(), 'plan' => $plan]);
+        $list = $request->wishes();
+        if ($list !== null) {
+            $moving->fill($instance, $list);
+
+            return redirect()->route('draft', $instance)->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
+        }
         $drafting->step($instance, fn (Plan $plan): Plan => $plan);
 
         return redirect()->route('find', $instance);

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Games;
 use App\Http\Requests\CellRequest;
+use App\Http\Requests\MarkRequest;
 use App\Http\Requests\WishListRequest;
 use App\Models\Instance;
 use App\Models\Watch;
@@ -38,6 +39,19 @@ final readonly class WishListController
     {
         $game = $this->games->get($request->text('game') === '' ? (string) array_key_first($this->games->all()) : $request->text('game'));
         $list = WishList::query()->create(['name' => $request->text('name'), 'game' => $game->id, 'lines' => Taking::of($request->text('text'), $game->id)]);
+
+        return redirect()->route('wishes.show', $list);
+    }
+
+    /** What was marked while looking through the depots, on a list that is there or on a new one. */
+    public function mark(MarkRequest $request): RedirectResponse
+    {
+        $list = $request->list();
+        if ($list === null) {
+            $list = new WishList(['name' => 'Wishes of '.now()->isoFormat('D MMMM'), 'game' => $this->games->get($request->game())->id, 'lines' => []]);
+        }
+        $list->lines = Taking::marked($list->lines, $request->ids(), $list->game);
+        $list->save();
 
         return redirect()->route('wishes.show', $list);
     }

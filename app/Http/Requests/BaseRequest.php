@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Games;
+use App\Models\WishList;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** A base, as much of it as is chosen. */
@@ -25,6 +26,7 @@ class BaseRequest extends FormRequest
             'build' => ['nullable', 'string', 'max:80'],
             'runtime' => ['nullable', 'string', 'max:80'],
             'memory' => ['nullable', 'integer', 'between:64,65536'],
+            'wishes' => ['nullable', 'string', 'max:26'],
         ];
     }
 
@@ -37,6 +39,14 @@ class BaseRequest extends FormRequest
     public function game(): string
     {
         return (string) ($this->validated('game') ?? array_key_first(app(Games::class)->all()));
+    }
+
+    /** The list whose wishes it is to hold; none where it is gone, or is for another game. */
+    public function wishes(): ?WishList
+    {
+        $id = $this->validated('wishes');
+
+        return $id === null ? null : WishList::query()->whereNull('instance_id')->where('game', $this->game())->find((string) $id);
     }
 
     /** @return array{?string, ?string, ?string, ?string, ?int} version, loader, build, runtime, memory */

@@ -18,8 +18,40 @@ final readonly class Following
      * @param  Package  $game  its versions oldest first
      * @param  array<string, DateTimeImmutable>  $began  "v" and game version => the day that it was there; versions without one are passed over
      */
-    public function __construct(private Package $game, private array $began, private DateTimeImmutable $today)
+    public function __construct(private Package $game, public array $began, private DateTimeImmutable $today)
     {
+    }
+
+    /**
+     * By the days of the game's loaders.
+     *
+     * @param  list<Package>  $loaders
+     */
+    public static function ofGame(Package $game, array $loaders, DateTimeImmutable $today): self
+    {
+        return new self($game, self::began($game, $loaders), $today);
+    }
+
+    /** The day of a package's last release; null where none says a day. */
+    public static function lastDay(Package $package): ?DateTimeImmutable
+    {
+        $days = array_column(self::dated($package), 1);
+
+        return $days === [] ? null : max($days);
+    }
+
+    /** @return list<array{Release, DateTimeImmutable}> finished releases that say a day */
+    private static function dated(Package $package): array
+    {
+        $releases = [];
+        foreach ($package->releases as $position => $release) {
+            $day = self::day($release);
+            if ($day !== null && $package->allowed(Channel::Stable)->has($position)) {
+                $releases[] = [$release, $day];
+            }
+        }
+
+        return $releases;
     }
 
     /**
@@ -51,13 +83,7 @@ final readonly class Following
 
     public function of(Package $package): Follower
     {
-        $releases = [];
-        foreach ($package->releases as $position => $release) {
-            $day = self::day($release);
-            if ($day !== null && $package->allowed(Channel::Stable)->has($position)) {
-                $releases[] = [$release, $day];
-            }
-        }
+        $releases = self::dated($package);
         $delays = [];
         foreach ($this->game->releases as $version) {
             $began = $this->began['v'.$version->version] ?? null;

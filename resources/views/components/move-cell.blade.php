@@ -26,7 +26,12 @@
                             {{ $world }}</label>
                     @endforeach
                     <div class="acts mt-2" style="justify-content: flex-start"><button
-                            class="btn main-act">{{ $page->list->instance_id ? 'Move there' : 'Make it here' }}</button></div>
+                            class="btn main-act">{{ $page->list->instance_id ? 'Move there' : 'Make it here' }}</button>
+                        @unless ($page->list->instance_id)
+                            <a class="link" href="{{ route('new', ['game' => $page->list->game, 'version' => $cell->version,
+                                'loader' => $cell->loader, 'wishes' => $page->list->id]) }}">Choose build, runtime and memory</a>
+                        @endunless
+                    </div>
                 </form>
             @else
                 <p class="soft">It lives here.</p>

@@ -1,3 +1,4 @@
+@php([$instance, $query] = [$page->instance, $page->query])
 <x-instance :instance="$instance" part="find" title="Find" quiet>
     <h1 class="sr-only">Find</h1>
     <div x-data="liveSearch">
@@ -5,22 +6,7 @@
             role="search">
             <input type="search" name="q" value="{{ $query->words }}" class="w-[210px] max-w-full" aria-label="Words to look for"
                 placeholder="Name, or what it is about" data-key="/" maxlength="200" autofocus>
-            @foreach ([
-        'fit' => ['Here', App\Find\Query::FITS],
-        'kind' => ['Kind', ['' => 'all'] + collect(App\Find\Query::KINDS)->mapWithKeys(fn($kind) => [$kind->value =>
-            $kind->word(2)])->all()],
-        'category' => ['About', ['' => 'anything'] + array_combine($categories, $categories)],
-        'side' => ['Side', ['' => 'any', 'client' => 'client only', 'server' => 'server only', 'both' => 'both']],
-        'depot' => ['Depot', ['' => 'all'] + $depots->pluck('name', 'slug')->all()],
-        'sort' => ['By', App\Find\Query::SORTS],
-    ] as $field => [$words, $options])
-                <span class="facet"><label class="soft" for="by-{{ $field }}">{{ $words }}</label> <select
-                        id="by-{{ $field }}" name="{{ $field }}">
-                        @foreach ($options as $value => $option)
-                            <option value="{{ $value }}" @selected($query->{$field} === (string) $value)>{{ $option }}</option>
-                        @endforeach
-                    </select></span>
-            @endforeach
+            <x-find-facets :query="$query" :categories="$categories" :depots="$depots" fits />
             <noscript><button class="btn">Find</button></noscript>
         </form>
         <form method="post" action="{{ route('draft.add', $instance) }}" @change="count">

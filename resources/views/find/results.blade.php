@@ -1,3 +1,4 @@
+@php([$query, $found] = [$page->query, $page->found])
 @if ($found->packages->isEmpty())
     <p class="px-[18px] soft">
         @if ($found->total > 0)
@@ -6,7 +7,7 @@
         @else
             Nothing in the depots is called or described like that.
             @endif @if ($query->address(['q' => '', 'sort' => '', 'shown' => '']) !== [])
-                <a class="link" href="{{ route('find', [$instance, ...array_filter(['q' => $query->words])]) }}">Look without the
+                <a class="link" href="{{ $page->plain() }}">Look without the
                     filters.</a>
             @elseif ($query->words !== '')
                 Try fewer words.
@@ -14,7 +15,7 @@
     </p>
 @else
     <p class="px-[18px] pb-2 quiet" role="status">
-        {{ $found->total >= App\Find\Finder::COUNTED ? 'More than ' . number_format($found->total) . ' packages'
+        {{ $found->total >= App\Find\Searching::COUNTED ? 'More than ' . number_format($found->total) . ' packages'
             : $found->total . ' ' . ($found->total === 1 ? 'package' : 'packages') }}{{ $found->near ? ', spelled nearly like that'
             : '' }}{{ $query->fit !== '' ? '; those that ' . ['now' => 'fit now', 'change' => 'fit after a change',
             'not' => 'do not fit'][$query->fit] : '' }}
@@ -25,8 +26,12 @@
                 <tr>
                     <th style="width: 42px"><span class="sr-only">Mark</span></th>
                     <th>Package</th>
-                    <th style="width: 104px">Release</th>
-                    <th style="width: 290px">Here</th>
+                    @if ($page->instance)
+                        <th style="width: 104px">Release</th>
+                        <th style="width: 290px">Here</th>
+                    @else
+                        <th style="width: 330px">For</th>
+                    @endif
                     <th class="wide-only num" style="width: 84px">Downloads</th>
                     <th class="wide-only" style="width: 84px">Updated</th>
                 </tr>

@@ -158,7 +158,10 @@
             @endif
         </div>
         <details class="px-[18px] pt-6">
-            <summary class="soft cursor-pointer">Remove this instance</summary>
+            <summary class="soft cursor-pointer">Put this instance away, or remove it</summary>
+            <form method="post" action="{{ route('instances.put-away', $instance) }}" class="pt-2">@csrf<p class="soft mb-2">Put away, all
+                    of it is kept as it is, out of the way, until you bring it back.</p><button class="btn">Put
+                    {{ $instance->name }} away</button></form>
             <form method="post" action="{{ route('instances.destroy', $instance) }}" class="pt-2">@csrf @method('delete')<p
                     class="soft mb-2">Its folder with its worlds and configs is deleted for good.</p><button class="btn">Remove
                     {{ $instance->name }}</button></form>
@@ -167,5 +170,16 @@
     <x-slot:beside>
         <x-findings :findings="$page->findings" title="Findings"
             :none="'Nothing is known to be wrong' . ($instance->applied_at ? '' : ', because nothing is there yet') . '.'" />
+        @if ($instance->applied_at !== null)
+            <form method="post" action="{{ $watch ? route('watches.destroy', $watch) : route('instances.watch', $instance) }}"
+                class="mt-5 soft">
+                @csrf @if ($watch)
+                    @method('delete')
+                    You are told on the register of updates and notices. <button class="link">Stop that</button>
+                @else
+                    <button class="link">Tell me of updates and notices</button>
+                @endif
+            </form>
+        @endif
     </x-slot:beside>
 </x-instance>

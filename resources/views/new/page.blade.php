@@ -1,7 +1,7 @@
 @php($game = $bases->game)
 @php($to = fn(array $change) => route('new', array_filter(array_merge(['game' => $game->id, 'version' => $plan->base->gameVersion,
     'loader' => $plan->base->loader, 'build' => $plan->base->loaderVersion, 'runtime' => $plan->base->runtimeVersion,
-    'memory' => $plan->base->memory], $change), fn($value) => $value !== null && $value !== '')))
+    'memory' => $plan->base->memory, 'wishes' => $wished?->list->id], $change), fn($value) => $value !== null && $value !== '')))
 @php($counts = $bases->modsByVersion())
 @php($most = max(1, ...array_values($counts)))
 @php($memoryWords = collect($game->memory)->first(fn($choice) => $choice->megabytes === $plan->base->memory)?->gigabytes()
@@ -12,7 +12,7 @@
             @csrf
             @foreach (['game' => $game->id, 'version' => $plan->base->gameVersion, 'loader' => $plan->base->loader,
                 'build' => $plan->base->loaderVersion, 'runtime' => $plan->base->runtimeVersion,
-                'memory' => $plan->base->memory] as $name => $value)
+                'memory' => $plan->base->memory] + ($wished ? ['wishes' => $wished->list->id] : []) as $name => $value)
                 <input type="hidden" name="{{ $name }}" value="{{ $value }}">
             @endforeach
             <div class="head">
@@ -22,6 +22,12 @@
                             class="part"><b>{{ $bases->title($plan->base->loader) }}</b> {{ $plan->base->loaderVersion ?: '…' }}</span>,
                         <span class="part"><b>{{ $game->runtimeName }}</b> {{ $plan->base->runtimeVersion }}</span>, with <span
                             class="part">{{ $memoryWords }}</span>.</h1>
+                    @if ($wished)
+                        <div>For <a class="link underline" href="{{ route('wishes.show', $wished->list) }}">{{ $wished->list->name }}</a>:
+                            @php($hold = $wished->at($plan->base->gameVersion, $plan->base->loader))
+                            {{ $hold === null ? 'how much of it holds here is not worked out' : "{$hold} of {$wished->total} hold here" }}.
+                        </div>
+                    @endif
                     <div class="soft">It will be a folder of its own. Nothing in it touches another instance or the game you have
                         installed.</div>
                 </div>
@@ -43,18 +49,19 @@
                     @endforeach
                 </p>
                 <h2 id="versions">Exact version</h2>
-                <p class="soft mb-2">Bars: mods made for it</p>
+                <p class="soft mb-2">{{ $wished ? "Bars: how many of {$wished->total} hold there at best" : 'Bars: mods made for it' }}</p>
                 @foreach (collect($game->versions)->reverse()->groupBy('line') as $line => $versions)
                     <div class="group">{{ $line }}</div>
                     @foreach ($versions as $version)
+                        @php($count = $wished ? (int) $wished->at($version->version) : $counts['v' . $version->version])
                         <a class="choice" style="grid-template-columns: 52px 1fr 34px"
                             href="{{ $to(['version' => $version->version, 'build' => null, 'runtime' => null, 'loader' => null]) }}"
                             @if ($version->version === $plan->base->gameVersion) aria-current="true" @endif>
                             <span class="ver">{{ $version->version }}</span>
                             <span class="flex items-center gap-2"><i class="amount"
-                                    style="width: {{ (int) ((92 * $counts['v' . $version->version]) / $most) }}px"></i><span
+                                    style="width: {{ (int) ((92 * $count) / ($wished ? max(1, $wished->total) : $most)) }}px"></i><span
                                     class="soft">{{ $version->note }}</span></span>
-                            <span class="num soft">{{ $counts['v' . $version->version] }}</span>
+                            <span class="num soft">{{ $count }}</span>
                         </a>
                     @endforeach
                 @endforeach
@@ -64,8 +71,9 @@
                 <p class="soft">For {{ $plan->base->gameVersion }}</p>
                 @foreach ($game->loaders as $loader)
                     <div class="group"><b>{{ $bases->title($loader->id) }}</b>
-                        &nbsp;{{ $builds[$loader->id] === [] ? $loader->words : ($holds[$loader->id]['mod']
-                            ?? 0) . ' mods; ' . $loader->words }}
+                        &nbsp;{{ $builds[$loader->id] === [] ? $loader->words : ($wished ? ($wished->at($plan->base->gameVersion,
+                            $loader->id) ?? 0) . " of {$wished->total} hold" : ($holds[$loader->id]['mod'] ?? 0) . ' mods')
+                            . '; ' . $loader->words }}
                     </div>
                     @forelse ($builds[$loader->id] as $build)
                         <a class="choice" style="grid-template-columns: 74px 1fr"

@@ -138,6 +138,11 @@
                 </section>
             @endforeach
         @endif
+        @php($follows = $page->follows())
+        @if ($follows !== '')
+            <h2 class="mt-4 mb-1 first:mt-0">Following the game</h2>
+            <p class="py-1">{{ $follows }}</p>
+        @endif
         @php($problems = $page->problems())
         @if ($problems !== [])
             <h2 class="mt-4 mb-1 first:mt-0">What cannot be used</h2>

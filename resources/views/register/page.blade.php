@@ -5,6 +5,13 @@
             <p class="said wrong" role="alert"><a class="link" href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a> is
                 set aside. {{ $instance->problem }}</p>
         @endforeach
+        @foreach ($due as $instance)
+            <p class="said" role="status">{{ $instance->name }} was put away {{ $instance->put_away_at?->diffForHumans() }}.
+                <x-act :action="route('instances.destroy', $instance)" :fields="['_method' => 'delete']"
+                    :label="'Remove ' . $instance->name . ' with all its files'">Remove it with all its files</x-act>, <x-act
+                    :action="route('instances.bring-back', $instance)" :label="'Bring back ' . $instance->name">bring it back</x-act>,
+                or leave it where it is.</p>
+        @endforeach
         @if ($needs !== [])
             <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Needs you <span class="ver quiet ml-2">{{ $needing }}</span></h2>
             <div class="scroll">
@@ -33,7 +40,7 @@
                         <tr>
                             <td class="w-8" style="padding-left: 24px"></td>
                             <td class="name w-48"><a class="hover:underline"
-                                    href="{{ route('wishes.show', [$watch->wish_list_id, 'at' => $watch->at()]) }}">
+                                    href="{{ $watch->address() }}">
                                     {{ $watch->list->name }}</a>
                             </td>
                             <td>{{ $watch->news }}</td>
@@ -121,6 +128,20 @@
                 </table>
             </div>
             <div class="px-6 py-3">{{ $instances->links('frame.pages') }}</div>
+        @endif
+        @if ($away->isNotEmpty())
+            <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Put away <span class="ver quiet ml-2">{{ $away->count() }}</span></h2>
+            <table class="grid-table" aria-label="Put away">
+                @foreach ($away as $instance)
+                    <tr>
+                        <td class="name" style="padding-left: 24px"><a class="hover:underline"
+                                href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
+                        <td class="soft">{{ $instance->put_away_at?->diffForHumans() }}</td>
+                        <td class="text-right" style="padding-right: 24px"><x-act :action="route('instances.bring-back', $instance)"
+                                :label="'Bring back ' . $instance->name">Bring back</x-act></td>
+                    </tr>
+                @endforeach
+            </table>
         @endif
         <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
             <h2>Depots</h2><span class="flex-1"></span><a class="link" href="{{ route('depots') }}">Add, pause or trust them</a>

@@ -15,7 +15,8 @@
                 </tr>
             @endforeach
         </x-table>
-        <details class="mt-4" @if ($errors->any()) open @endif>
+        <p class="mt-3"><a class="link" href="{{ route('find.all', ['list' => $list]) }}">Mark more in the depots</a></p>
+        <details class="mt-2" @if ($errors->any()) open @endif>
             <summary class="link">Change the list</summary>
             <form method="post" action="{{ route('wishes.update', $list) }}" class="drop mt-2">@csrf
                 <label for="name" class="font-medium">Call it</label>

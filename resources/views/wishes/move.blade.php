@@ -2,7 +2,9 @@
     <div class="px-[18px] pb-6">
         <h1 class="text-2xl">{{ $page->question() }}</h1>
         @foreach ($page->kin() as [$how, $other])
-            <p>{{ $how }} <a class="link underline" href="{{ route('instances.show', $other) }}">{{ $other->name }}</a>.</p>
+            <p>{{ $how }} <a
+                    class="link underline" href="{{ route('instances.show', $other) }}">{{ $other->name }}</a>{{ $other->put_away_at
+                    ? ', which is put away' : '' }}.</p>
         @endforeach
         @if ($page->wants === [])
             <p class="soft">{{ $instance->name }} asks for nothing yet. Add something, apply it, and every base is tried.</p>

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Find;
+
+use App\Models\Package;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Support\Collection;
+
+/** What a search found, in order, of which windows are read. */
+final readonly class Matches
+{
+    /** What a row shows; not the document, which only the resolver reads. */
+    private const COLUMNS = ['id', 'kind', 'name', 'summary', 'side', 'downloads', 'size', 'published_at'];
+
+    /**
+     * @param  non-empty-list<Builder<Package>>  $tiers  the best first
+     * @param  int  $total  how many there are, up to Searching::COUNTED
+     * @param  bool  $near  whether they are only spelled nearly like the words
+     */
+    public function __construct(private array $tiers, public int $total, public bool $near)
+    {
+    }
+
+    /** @return Collection<int, Package> */
+    public function window(int $from, int $count): Collection
+    {
+        $found = new Collection;
+        $skip = $from;
+        foreach ($this->tiers as $tier) {
+            $these = (clone $tier)->offset($skip)->limit($count - $found->count())->get(self::COLUMNS);
+            $found = $found->concat($these);
+            if ($found->count() === $count) {
+                break;
+            }
+            $skip = $these->isEmpty() && $skip > 0 ? $skip - min($skip, (clone $tier)->toBase()->reorder()->count()) : 0;
+        }
+
+        return $found;
+    }
+
+    /** A window without verdicts. */
+    public function found(int $from, int $count): Found
+    {
+        $packages = $this->window($from, $count);
+
+        return new Found($packages, [], $this->after($from, $packages->count(), $count), $this->total, $packages->count(), $this->near);
+    }
+
+    /** Where the window after one of so many begins; null when there is no more. */
+    public function after(int $from, int $shown, int $asked): ?int
+    {
+        return $from + $shown < $this->total || ($this->total === Searching::COUNTED && $shown === $asked) ? $from + $shown : null;
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Rule;
+use App\Findings\Seen;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Explain\Following\Follower;
+use Stasimon\Core\Explain\Following\Following;
+
+/** Nobody seems to be at a package any more, by the days of its releases; what a depot reports is another rule's. */
+final readonly class Abandoned implements Rule
+{
+    /** Packages that have a finding each; more of them share one. */
+    private const EACH = 3;
+
+    public function findings(Seen $seen): array
+    {
+        // Of a draft only some releases are read, from which nothing can be said of the last.
+        if ($seen->isDraft || $seen->instance->applied_at === null) {
+            return [];
+        }
+        $ids = array_diff(array_map(strval(...), array_keys($seen->versions)), $seen->plan->base->packages());
+        $reported = DB::table('notices')->whereIn('package_id', $ids)->whereIn('kind', ['abandoned', 'replaced'])->pluck('package_id')->all();
+        $following = null;
+        $gone = [];
+        foreach (array_diff($ids, $reported) as $id) {
+            $package = $seen->catalogue->package($id);
+            if ($package === null || ! Follower::mayBeAbandoned($package, now()->toDateTimeImmutable())) {
+                continue;
+            }
+            $following ??= Following::ofGame($seen->catalogue->game->packages()[0], $seen->catalogue->loaders(), now()->toDateTimeImmutable());
+            $follower = $following->of($package);
+            if ($follower->isAbandoned()) {
+                $gone[$id] = $follower;
+            }
+        }
+        $findings = [];
+        foreach (count($gone) > self::EACH ? [] : $gone as $id => $follower) {
+            $findings[] = new Finding(Level::Look, $seen->title((string) $id).' seems abandoned', "It has {$follower->evidence()}. It works as it is; look for an understudy before you move on.", (string) $id);
+        }
+        if (count($gone) > self::EACH) {
+            $names = array_map(fn (string $id): string => $seen->title($id), array_map(strval(...), array_keys($gone)));
+            $findings[] = new Finding(Level::Look, count($gone).' packages seem abandoned', implode(', ', array_slice($names, 0, 8)).(count($names) > 8 ? ' and '.(count($names) - 8).' more' : '').': none of them followed to the last three versions or more, and none had a release for half a year. They work as they are; look for understudies before you move on.');
+        }
+
+        return $findings;
+    }
+}

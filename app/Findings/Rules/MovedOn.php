@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Remedy;
+use App\Findings\Rule;
+use App\Findings\Seen;
+use App\Models\Instance;
+use App\Rehearsals\LaunchState;
+
+/** An instance that was made beside another one has launched cleanly, so the old one can go out of the way. */
+final readonly class MovedOn implements Rule
+{
+    public function findings(Seen $seen): array
+    {
+        $instance = $seen->instance;
+        $findings = [];
+        $from = $instance->moved_from === null || $instance->lastRehearsal?->state !== LaunchState::Clean ? null : Instance::query()->whereNull('put_away_at')->find($instance->moved_from, ['id', 'name']);
+        if ($from !== null) {
+            $findings[] = new Finding(Level::Info, "{$from->name} is still here", "This instance was made beside it and launches cleanly. {$from->name} can be put away; it is kept for ".Instance::KEPT.' days, and can be brought back.', null, [self::away($from)]);
+        }
+        $to = Instance::query()->where('moved_from', $instance->id)->whereNull('put_away_at')->with('lastRehearsal')->get(['id', 'name'])->first(fn (Instance $to): bool => $to->lastRehearsal?->state === LaunchState::Clean);
+        if ($to !== null) {
+            $findings[] = new Finding(Level::Info, "It has launched cleanly as {$to->name}", 'This one can be put away; it is kept for '.Instance::KEPT.' days, and can be brought back.', null, [self::away($instance)]);
+        }
+
+        return $findings;
+    }
+
+    private static function away(Instance $instance): Remedy
+    {
+        return new Remedy("Put {$instance->name} away", 'kept as it is', 'instances.put-away', [$instance->id]);
+    }
+}
