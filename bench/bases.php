@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 // How long it takes to say what 56 bases, 14 game versions by 4 loaders, hold of 167 wants of the demo's depots, beside a
 // resolver that is asked for each base whether all of them hold (Composer's): php bench/bases.php FOLDER_OF_A_DEPOT
+// And the same of 400,000 generated releases: php bench/bases.php wide
 
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\Kind;
@@ -16,7 +17,24 @@ use Stasimon\Core\Resolve\Want;
 use Tests\Support\ComposerSolver;
 
 require __DIR__.'/../vendor/autoload.php';
+require __DIR__.'/Generator.php';
+require __DIR__.'/WideBases.php';
 
+if (($argv[1] ?? '') === 'wide') {
+    $start = hrtime(true);
+    $catalogue = new Bench\WideBases(20_000, 20, 167);
+    printf("made in %.1f s\n", (hrtime(true) - $start) / 1e9);
+    $start = hrtime(true);
+    $first = 0.0;
+    $answers = new Bases(new Resolver($catalogue), new Request($catalogue->wants()));
+    $kept = [];
+    foreach ($catalogue->bases() as $base) {
+        $kept[] = count($answers->on($base)->kept);
+        $first = $first === 0.0 ? (hrtime(true) - $start) / 1e9 : $first;
+    }
+    printf("400,000 releases, %d bases, 167 wants: %.2f s in all, the first after %.2f s; kept %d to %d; %d MB\n", count($kept), (hrtime(true) - $start) / 1e9, $first, min($kept), max($kept), memory_get_peak_usage() / 1e6);
+    exit;
+}
 $folder = $argv[1] ?? __DIR__.'/../var/depots/slipway';
 $game = GameDefinition::read((string) file_get_contents(__DIR__.'/../games/ferrywright.json'));
 $documents = array_map(fn (string $file): mixed => json_decode((string) file_get_contents($file), true), glob("{$folder}/packages/*.json") ?: []);

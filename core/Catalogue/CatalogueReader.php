@@ -27,6 +27,17 @@ final class CatalogueReader
         $this->quick = new QuickReader;
     }
 
+    /**
+     * The same as {@see read()}, but packages are made when they are first asked for: of a document that is usable this takes
+     * a fraction of the time and memory.
+     *
+     * @throws UnusableDocument with the place of the first thing that is wrong
+     */
+    public function open(string $json): Catalogue
+    {
+        return TextCatalogue::of($json) ?? $this->read($json);
+    }
+
     /** @throws UnusableDocument with the place of the first thing that is wrong */
     public function read(string $json): MemoryCatalogue
     {

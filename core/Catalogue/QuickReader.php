@@ -23,6 +23,11 @@ final class QuickReader
     /** @var array<string, Need> one object for needs that say the same */
     private array $needs = [];
 
+    /** @param  NamedRanges|null  $named  is told of every range that a package names */
+    public function __construct(private readonly ?NamedRanges $named = null)
+    {
+    }
+
     public function package(stdClass $document): ?Package
     {
         $kind = is_string($document->kind ?? null) ? Kind::tryFrom($document->kind) : null;
@@ -33,6 +38,7 @@ final class QuickReader
         if (! isset($document->id, $document->releases) || ! $this->isId($document->id) || $kind === null || $scheme === null || $syntax === null || ! is_string($name) || $understudies === null || ! is_array($document->releases)) {
             return null;
         }
+        $this->named?->from($syntax);
         $releases = $seen = [];
         foreach ($document->releases as $item) {
             $release = $item instanceof stdClass ? $this->release($item) : null;
@@ -52,16 +58,16 @@ final class QuickReader
     private function release(stdClass $item): ?Release
     {
         $channel = isset($item->channel) ? self::word(Channel::class, $item->channel, Channel::Stable) : Channel::Stable;
-        $needs = isset($item->needs) ? $this->needs($item->needs) : [];
+        $needs = $item->needs ?? [];
         $suggests = isset($item->suggests) ? $this->needs($item->suggests) : [];
         $breaks = isset($item->breaks) ? $this->breaks($item->breaks) : [];
         $provides = isset($item->provides) ? $this->provides($item->provides) : [];
         $published = $item->published ?? '';
-        if (! isset($item->version) || ! is_string($item->version) || $channel === null || $needs === null || $suggests === null || $breaks === null || $provides === null || ! is_string($published)) {
+        if (! isset($item->version) || ! is_string($item->version) || $channel === null || ! is_array($needs) || ! $this->areNeeds($needs) || $suggests === null || $breaks === null || $provides === null || ! is_string($published)) {
             return null;
         }
 
-        return new Release($item->version, $channel, self::ordered($needs), $suggests, $breaks, $provides, $published);
+        return new Release($item->version, $channel, $needs === [] ? [] : fn (): array => self::ordered($this->needs($needs) ?? []), $suggests, $breaks, $provides, $published);
     }
 
     /**
@@ -79,6 +85,48 @@ final class QuickReader
         }
 
         return $needs;
+    }
+
+    /**
+     * Whether all of them are needs. They are made of it when somebody asks for them, which of most releases nobody does.
+     *
+     * @param  array<mixed>  $items
+     */
+    private function areNeeds(array $items): bool
+    {
+        foreach ($items as $item) {
+            if (! $item instanceof stdClass) {
+                return false;
+            }
+            if (isset($item->anyOf)) {
+                if (! is_array($item->anyOf) || $item->anyOf === []) {
+                    return false;
+                }
+                foreach ($item->anyOf as $one) {
+                    if (! $one instanceof stdClass || ! $this->isTarget($one)) {
+                        return false;
+                    }
+                }
+            } elseif (! $this->isTarget($item)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    private function isTarget(stdClass $item): bool
+    {
+        $range = $item->range ?? '*';
+        $id = $item->id ?? null;
+        if (! is_string($range) || ! $this->isId($id)) {
+            return false;
+        }
+        if ($this->named !== null) {
+            $this->named->ranges[$range][$id] = true;
+        }
+
+        return true;
     }
 
     /** @return list<Need>|null */

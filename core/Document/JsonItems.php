@@ -15,6 +15,9 @@ final class JsonItems
 {
     private const SPACE = " \t\r\n";
 
+    /** An object or a list to its end, where all of it is there; whether it is one is for the decoder to say. */
+    private const WHOLE = '/\G([{[](?:[^{}[\]"]++|"(?:[^"\\\\]++|\\\\.)*+"|(?1))*+[}\]])/s';
+
     private string $buffer = '';
 
     private int $at = 0;
@@ -44,6 +47,19 @@ final class JsonItems
      */
     public function items(): Generator
     {
+        foreach ($this->texts() as $number => $text) {
+            yield $number => self::read($text, "/{$this->list}/{$number}");
+        }
+    }
+
+    /**
+     * @return Generator<int, string> the same, each as it is written
+     *
+     * @throws UnusableDocument
+     */
+    public function texts(): Generator
+    {
+        $isThere = false;
         $this->expect('{');
         for ($first = true; $this->sign() !== '}'; $first = false) {
             $first || $this->expect(',');
@@ -53,6 +69,7 @@ final class JsonItems
             }
             $this->expect(':');
             if ($name === $this->list && $this->sign() === '[') {
+                $isThere = $isThere ? throw UnusableDocument::at('/'.$name, 'it is there twice.') : true;
                 yield from $this->listed();
             } else {
                 $this->fields[$name] = $this->decoded('/'.$name);
@@ -64,13 +81,14 @@ final class JsonItems
         }
     }
 
-    /** @return Generator<int, mixed> */
+    /** @return Generator<int, string> */
     private function listed(): Generator
     {
         $this->expect('[');
         for ($number = 0; $this->sign() !== ']'; $number++) {
             $number === 0 || $this->expect(',');
-            yield $number => $this->decoded("/{$this->list}/{$number}");
+            $this->sign();
+            yield $number => $this->text("/{$this->list}/{$number}");
         }
         $this->at++;
     }
@@ -79,7 +97,12 @@ final class JsonItems
     private function decoded(string $pointer): mixed
     {
         $this->sign();
-        $text = $this->value($pointer);
+
+        return self::read($this->text($pointer), $pointer);
+    }
+
+    private static function read(string $text, string $pointer): mixed
+    {
         $value = json_decode($text, false, 64);
         if ($value === null && $text !== 'null') {
             throw UnusableDocument::at($pointer, 'it is not JSON.');
@@ -89,6 +112,19 @@ final class JsonItems
     }
 
     /** The text of the value that begins here. */
+    private function text(string $pointer): string
+    {
+        return preg_match(self::WHOLE, $this->buffer, $found, 0, $this->at) === 1 ? $this->taken($found[0]) : $this->value($pointer);
+    }
+
+    private function taken(string $text): string
+    {
+        $this->at += strlen($text);
+
+        return $text;
+    }
+
+    /** The same sign by sign, taking in what is not there yet. */
     private function value(string $pointer): string
     {
         $depth = 0;

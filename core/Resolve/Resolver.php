@@ -21,6 +21,18 @@ final class Resolver
     {
     }
 
+    /** How many packages it has met so far: with each request that meets others it has more to go through for the next. */
+    public function met(): int
+    {
+        return count($this->encoding->packages ?? []);
+    }
+
+    /** One that has learned nothing yet. */
+    public function anew(): self
+    {
+        return new self($this->catalogue, $this->deadline);
+    }
+
     /**
      * Prepares for requests that waive some of these.
      *

@@ -16,6 +16,7 @@ use Stasimon\Core\Resolve\Want;
 use Symfony\Component\Process\Process;
 use Tests\Support\Answers;
 use Tests\Support\BooleanEncoding;
+use Tests\Support\Cudf;
 use Tests\Support\Generated;
 
 /**
@@ -94,6 +95,31 @@ it('keeps a largest set, of several the one with the earliest wants, as a SAT so
         }
     }
     expect($outcomes['all'] ?? 0)->toBeGreaterThan(5)->and($outcomes['some'] ?? 0)->toBeGreaterThan(20)->and($outcomes['none'] ?? 0)->toBeGreaterThan(5);
+});
+
+it('keeps as many of twenty wishes as an optimizing solver does', function (): void {
+    // Reference program: aspcud (Debian). Each wish is a package that is there and needs what is wished for; it removes as few as it can.
+    $file = (string) tempnam(sys_get_temp_dir(), 'cudf');
+    $lost = $none = 0;
+    for ($seed = 1; $seed <= (int) (getenv('STASIMON_CASES') ?: 40); $seed++) {
+        $case = Generated::large($seed);
+        $base = $case['request']['want'][0];
+        $wishes = array_slice($case['request']['want'], 1);
+        $answers = new Answers($case['catalogue'], ['want' => $wishes] + $case['request']);
+        $held = (new Bases(new Resolver($answers->catalogue), $answers->request))->on(new Base('it', [new Want($base['id'], $base['range'] ?? '*')]));
+        $wishing = $have = [];
+        foreach ($wishes as $i => $wish) {
+            $wishing[] = ['id' => "wish{$i}", 'kind' => 'mod', 'releases' => [['version' => '1.0.0', 'needs' => [$wish]]]];
+            $have["wish{$i}"] = '1.0.0';
+        }
+        $document = ['want' => [$base], 'have' => $have] + (array) json_decode((string) json_encode($case['request']), true);
+        $best = (new Cudf(new BooleanEncoding(['packages' => [...$case['catalogue']['packages'], ...$wishing]] + $case['catalogue'], $document), $have))->removedAndChanged($file);
+        expect($held->text === '' ? count($wishes) - count($held->kept) : null)->toBe($best === null ? null : $best[0], "seed {$seed}");
+        $lost += $best[0] ?? 0;
+        $none += $best === null ? 1 : 0;
+    }
+    unlink($file);
+    expect($lost)->toBeGreaterThan(40)->and($none)->toBeLessThan(30);
 });
 
 /** @return array<string, mixed> */

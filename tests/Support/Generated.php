@@ -60,6 +60,21 @@ final class Generated
     }
 
     /**
+     * More packages than subsets can be tried of, each with fewer ties, and a wish for most of them.
+     *
+     * @return array{catalogue: array<string, mixed>, request: array<string, mixed>}
+     */
+    public static function large(int $seed): array
+    {
+        $self = new self($seed);
+        $self->packages = $self->dice->getInt(30, 45);
+        $packages = array_map(fn (int $i): array => $self->package($i, false), range(0, $self->packages - 1));
+        $wants = array_map(fn (int $i): array => $self->chance(70) ? ['id' => "p{$i}"] : ['range' => $self->target(false)['range'], 'id' => "p{$i}"], (array) $self->dice->pickArrayKeys(range(0, $self->packages - 1), 21));
+
+        return ['catalogue' => ['format' => 'stasimon/catalogue', 'revision' => 1, 'packages' => $packages], 'request' => ['want' => $wants, 'have' => (object) []] + $self->request(false)];
+    }
+
+    /**
      * @param  array<string, string>  $selection
      * @return array<string, string>
      */

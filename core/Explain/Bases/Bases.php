@@ -4,25 +4,30 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain\Bases;
 
+use Stasimon\Core\Resolve\Largest;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
 /**
  * How much of a wish list each of several bases holds, and why the rest does not come along. What one base teaches about the
  * catalogue serves the next.
  */
-final readonly class Bases
+final class Bases
 {
     /** Conflicts that a first answer may cost, and one that is proved. */
     private const QUICK = 50;
 
     private const WHOLE = 1_000_000_000;
 
-    public function __construct(private Resolver $resolver, private Request $request)
+    /** Packages beyond which what was learned on other bases costs more than it saves. */
+    private const MET = 3_000;
+
+    public function __construct(private Resolver $resolver, private readonly Request $request)
     {
     }
 
@@ -37,34 +42,41 @@ final readonly class Bases
 
     public function on(Base $base): Held
     {
-        $request = $this->asked($base)->wanting([...$base->want, ...$this->request->want]);
+        $this->resolver = $this->resolver->met() > self::MET ? $this->resolver->anew() : $this->resolver;
         $kept = null;
         try {
+            $why = new WhyLost($this->resolver, $this->asked($base), $base);
+            // What has no release for this version or loader is in no set at all, and need not be tried.
+            $plainly = [];
+            foreach (array_keys($this->request->want) as $index) {
+                $plainly[$index] = $this->isWaived($index) ? null : $why->plainly($index, surely: true);
+            }
+            $open = array_keys(array_filter($plainly, fn (?Lost $lost): bool => $lost === null));
+            $request = $this->asked($base)->wanting([...$base->want, ...array_map(fn (int $index): Want => $this->request->want[$index], $open)]);
             $hard = array_keys($base->want);
             $first = $this->resolver->largest($request, $hard, self::QUICK);
             if ($first === null) {
                 return new Held($base, [], [], text: $this->whyNone($base));
             }
-            $kept = $this->wishes($base, $first->wants);
+            $wishes = fn (Largest $largest): array => array_map(fn (int $at): int => $open[$at], $this->wishes($base, $largest->wants));
+            $kept = $wishes($first);
             $whole = $first->proved ? $first : $this->resolver->largest($request, $hard, self::WHOLE);
-            $best = $whole->wants ?? $first->wants;
-            $why = new WhyLost($this->resolver, $this->asked($base), $base);
-            // What has no release for this version or loader is in no set at all.
-            $plainly = [];
-            foreach (array_diff(array_keys($this->request->want), $this->wishes($base, $best)) as $index) {
-                $plainly[$index] = $why->plainly($index);
-            }
-            $open = array_map(fn (int $index): int => $index + count($hard), array_keys(array_diff_key($this->request->want, array_filter($plainly))));
-            $kept = $this->wishes($base, $this->earliest($request, $hard, $open, $best));
+            $kept = $wishes($this->earliest($request, $hard, $whole ?? $first));
             $lost = [];
             foreach (array_diff(array_keys($this->request->want), $kept) as $index) {
-                $lost[] = $this->lost($base, $kept, $index, $why, $plainly[$index] ?? null);
+                $lost[] = $this->lost($base, $kept, $index, $why, $plainly[$index] ?? $why->plainly($index));
             }
 
             return new Held($base, $kept, $this->lineUp($base, $kept), $lost);
         } catch (Stopped) {
             return new Held($base, $kept ?? [], [], proved: false);
         }
+    }
+
+    /** Whether a need of it does not count, so that what it has releases for says little. */
+    private function isWaived(int $index): bool
+    {
+        return array_filter($this->request->waive, fn (Waiver $waiver): bool => $waiver->id === $this->request->want[$index]->id) !== [];
     }
 
     private function asked(Base $base): Request
@@ -76,21 +88,18 @@ final readonly class Bases
      * Of the sets as large as this, that which keeps the earliest want on which they differ.
      *
      * @param  list<int>  $hard
-     * @param  list<int>  $open  those that may be in such a set
-     * @param  list<int>  $best
-     * @return list<int>
      */
-    private function earliest(Request $request, array $hard, array $open, array $best): array
+    private function earliest(Request $request, array $hard, Largest $best): Largest
     {
-        $count = count($best);
+        $count = count($best->wants);
         $fixed = $hard;
-        foreach ($open as $index) {
-            if (! in_array($index, $best, true)) {
+        foreach (array_keys(array_diff_key($request->want, $hard)) as $index) {
+            if (! in_array($index, $best->wants, true)) {
                 $with = $this->resolver->largest($request, [...$fixed, $index], self::WHOLE);
                 if ($with === null || count($with->wants) < $count) {
                     continue;
                 }
-                $best = $with->wants;
+                $best = $with;
             }
             $fixed[] = $index;
         }

@@ -6,6 +6,7 @@ namespace Stasimon\Core\Explain\Bases;
 
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Provider;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\Admission;
@@ -52,8 +53,10 @@ final readonly class WhyLost
 
     /**
      * It has no release for the game version or the loader; null where that is not the reason.
+     *
+     * @param  bool  $surely  whether to say it only where no line-up with the base has it: where another loader may stand beside the base's, what is for that one may hold all the same
      */
-    public function plainly(int $index): ?Lost
+    public function plainly(int $index, bool $surely = false): ?Lost
     {
         $want = $this->request->want[$index];
         $package = $this->resolver->catalogue->package($want->id);
@@ -75,7 +78,7 @@ final readonly class WhyLost
                 return new Lost($index, "{$package->title()} has no release for {$game->title()} {$version}".($last === '' ? ', nor for any other version of it.' : "; its last is for {$last}."), $last);
             }
             foreach ($this->of(Kind::Loader) as [$loader]) {
-                $loaded = array_filter($admitted, fn (Release $release): bool => $this->admitsLoader($release, $loader));
+                $loaded = array_filter($admitted, fn (Release $release): bool => $this->admitsLoader($release, $loader, $surely));
                 if (array_filter($fitting, fn (Release $release): bool => in_array($release, $loaded, true)) === []) {
                     $last = $this->last($package, array_values($loaded), $game);
 
@@ -141,8 +144,22 @@ final readonly class WhyLost
         return array_values(array_filter($package->releases, fn (Release $release, int $position): bool => $allowed->has($position) && $within->has($position), ARRAY_FILTER_USE_BOTH));
     }
 
-    /** Whether each need for loaders names this one. */
-    private function admitsLoader(Release $release, Package $loader): bool
+    /** Whether no line-up with the base can have it: every package that is it or stands for it is forbidden in every release. */
+    private function isShut(string $id): bool
+    {
+        $forbidden = [];
+        foreach ($this->request->forbid as $want) {
+            if ($want->range === '*') {
+                $forbidden[$want->id] = true;
+            }
+        }
+        $others = array_filter($this->resolver->catalogue->providersOf($id), fn (Provider $provider): bool => ! isset($forbidden[$provider->package]));
+
+        return isset($forbidden[$id]) && $others === [];
+    }
+
+    /** Whether each need for loaders names this one; or, to be sure of it, one that is not shut out. */
+    private function admitsLoader(Release $release, Package $loader, bool $surely): bool
     {
         $provided = [$loader->id => true];
         foreach ($loader->releases as $build) {
@@ -152,7 +169,7 @@ final readonly class WhyLost
         }
         foreach ($release->needs() as $need) {
             $isOfLoaders = array_filter($need->alternatives, fn (Target $target): bool => $this->resolver->catalogue->package($target->id)?->kind !== Kind::Loader) === [];
-            if ($isOfLoaders && array_filter($need->alternatives, fn (Target $target): bool => isset($provided[$target->id])) === []) {
+            if ($isOfLoaders && array_filter($need->alternatives, fn (Target $target): bool => isset($provided[$target->id]) || ($surely && ! $this->isShut($target->id))) === []) {
                 return false;
             }
         }
