@@ -3,7 +3,12 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
     testDir: 'tests/Browser',
     outputDir: 'storage/framework/browser',
-    workers: 1,
+    // Each walk has instances of its own; only that of the depots changes what is there for all of them, and comes alone.
+    workers: 2,
+    projects: [
+        { name: 'walks', grepInvert: /depots: refused/ },
+        { name: 'depots', grep: /depots: refused/, dependencies: ['walks'] },
+    ],
     timeout: 240_000,
     expect: { timeout: 45_000 },
     use: {

@@ -169,6 +169,16 @@ final readonly class Plan
     }
 
     /**
+     * A draft that keeps to these releases as far as they can be had: those of a hand-off.
+     *
+     * @param  array<string, string>  $versions  package id => version
+     */
+    public function keepingTo(array $versions): self
+    {
+        return $this->restoring(new Restore(Restore::ELSEWHERE, $versions, false));
+    }
+
+    /**
      * Has packages reach newer versions.
      *
      * @param  array<string, string>  $updating  package id => version

@@ -16,8 +16,12 @@ final class PlanReader
     /** @throws UnusableDocument */
     public static function read(string $json): Plan
     {
-        $node = Node::ofJson($json);
+        return self::of(Node::ofJson($json));
+    }
 
+    /** @throws UnusableDocument */
+    public static function of(Node $node): Plan
+    {
         return new Plan(
             new Base(
                 $node->field('game')->id(),

@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Share;
+
+use Stasimon\Core\Catalogue\Catalogue;
+
+/**
+ * In what two line-ups differ, and whether it keeps two people from playing together. That client and server need the same
+ * game, loader and content of both sides, and nothing else, is common practice.
+ */
+final readonly class Comparison
+{
+    /** @param  list<Difference>  $differences  what keeps apart first, each part by its title */
+    private function __construct(public array $differences, public int $same)
+    {
+    }
+
+    /** @param  Catalogue|null  $catalogue  with what is needed of each other, for the reasons */
+    public static function of(Side $here, Side $there, ?Catalogue $catalogue = null): self
+    {
+        $differences = self::ofBases($here, $there);
+        $same = 0;
+        foreach ($here->held + $there->held as $id => $any) {
+            $mine = $here->held[$id] ?? null;
+            $theirs = $there->held[$id] ?? null;
+            if ($mine?->version === $theirs?->version) {
+                $same++;
+
+                continue;
+            }
+            $side = ($theirs ?? $any)->side;
+            $differences[] = new Difference((string) $id, $any->title, $mine->version ?? '', $theirs->version ?? '', self::meaning($mine, $theirs, $there, $side, $catalogue), $side === 'both');
+        }
+        usort($differences, fn (Difference $a, Difference $b): int => [$b->keepsApart, $b->isOfBase, mb_strtolower($a->title)] <=> [$a->keepsApart, $a->isOfBase, mb_strtolower($b->title)]);
+
+        return new self($differences, $same);
+    }
+
+    /** @return list<Difference> */
+    public function apart(): array
+    {
+        return array_values(array_filter($this->differences, fn (Difference $one): bool => $one->keepsApart));
+    }
+
+    /** @return list<Difference> */
+    public function aside(): array
+    {
+        return array_values(array_filter($this->differences, fn (Difference $one): bool => ! $one->keepsApart));
+    }
+
+    /** @return list<Difference> */
+    private static function ofBases(Side $here, Side $there): array
+    {
+        [$mine, $theirs] = [$here->base, $there->base];
+        $differences = [];
+        if ([$mine->game, $mine->gameVersion] !== [$theirs->game, $theirs->gameVersion]) {
+            $differences[] = new Difference('game', $here->title($mine->game), $mine->gameVersion, $mine->game === $theirs->game ? $theirs->gameVersion : "{$there->title($theirs->game)} {$theirs->gameVersion}", 'both sides must have the same version of the game', true, true);
+        }
+        if ($mine->loader !== $theirs->loader) {
+            $differences[] = new Difference('loader', 'Loader', "{$here->title($mine->loader)} {$mine->loaderVersion}", "{$there->title($theirs->loader)} {$theirs->loaderVersion}", 'both sides must have the same loader', true, true);
+        } elseif ($mine->loaderVersion !== $theirs->loaderVersion) {
+            $differences[] = new Difference('build', $here->title($mine->loader), $mine->loaderVersion, $theirs->loaderVersion, 'both sides must have the same build', true, true);
+        }
+        if ($mine->runtimeVersion !== $theirs->runtimeVersion) {
+            $differences[] = new Difference('runtime', $here->title($mine->runtime), $mine->runtimeVersion, $theirs->runtimeVersion, 'each machine its own', false, true);
+        }
+        if ($mine->memory !== $theirs->memory) {
+            $differences[] = new Difference('memory', 'Memory', self::gigabytes($mine->memory), self::gigabytes($theirs->memory), 'each machine its own', false, true);
+        }
+
+        return $differences;
+    }
+
+    private static function gigabytes(int $megabytes): string
+    {
+        return rtrim(rtrim(number_format($megabytes / 1024, 1), '0'), '.').' GB';
+    }
+
+    private static function meaning(?Held $mine, ?Held $theirs, Side $there, string $side, ?Catalogue $catalogue): string
+    {
+        return match (true) {
+            $side === 'client' => 'on the client only',
+            $side === 'server' => 'on the server only',
+            $theirs === null => 'the other side has nothing of it',
+            $mine === null => $theirs->isWanted ? 'adds what the other side sends' : 'needed by what the other side has',
+            default => ($theirs->isWanted || $catalogue === null ? null : self::because($mine, $there, $catalogue)) ?? 'both sides must have the same release',
+        };
+    }
+
+    /** Who on the other side does not stand with the release of this one: "their Fogbank needs <1.6". */
+    private static function because(Held $mine, Side $there, Catalogue $catalogue): ?string
+    {
+        $package = $catalogue->package($mine->id);
+        $position = $package?->positionOf($mine->version);
+        if ($package === null || $position === null) {
+            return null;
+        }
+        foreach ($there->held as $held) {
+            $other = $catalogue->package($held->id);
+            foreach ($other?->release($held->version)?->needs() ?? [] as $need) {
+                $only = count($need->alternatives) === 1 ? $need->alternatives[0] : null;
+                if ($other !== null && $only?->id === $mine->id && ! $package->within($only->range, $other->syntax)->has($position)) {
+                    return "their {$held->title} needs {$only->range}";
+                }
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Share;
+
+use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
+
+/** An instance as something that another person can rebuild it from: what is asked for, and the releases that came of it. */
+final readonly class HandOff
+{
+    /** Packages that one can have. */
+    public const MOST = 5_000;
+
+    /**
+     * @param  Plan  $plan  as it is applied
+     * @param  array<string, string>  $releases  package id => version, of all but the base; none where nothing was applied
+     * @param  array<string, string>  $digests  package id => SHA-256 of its file, as far as it is known
+     *
+     * @throws UnusableHandOff for what no instance could be
+     */
+    public function __construct(public string $name, public Plan $plan, public array $releases = [], public array $digests = [])
+    {
+        if ($name === '' || mb_strlen($name) > Limits::NAME || preg_match('/[\x00-\x1f\x7f]/', $name) === 1) {
+            throw UnusableHandOff::because('It has no name that could be shown.');
+        }
+        $base = $plan->base;
+        $ids = [...$base->packages(), ...self::ids($plan->wants), ...self::ids($plan->off), ...$plan->order, ...self::keys($releases), ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers), ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers), ...array_diff(self::keys($plan->channels), ['*'])];
+        foreach ($ids as $id) {
+            if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
+                throw UnusableHandOff::because('It names a package by something that is no id: "'.mb_strimwidth(mb_scrub($id), 0, 40, '…').'".');
+            }
+        }
+        if (count($ids) > self::MOST) {
+            throw UnusableHandOff::because('It names more than '.number_format(self::MOST).' packages.');
+        }
+        foreach ([$base->gameVersion, $base->loaderVersion, $base->runtimeVersion, ...array_values($releases), ...array_map(fn (Waiver $waiver): string => $waiver->version, $plan->waivers)] as $version) {
+            self::line($version, Limits::VERSION, 'a version');
+        }
+        foreach ([...$plan->wants, ...$plan->off] as $want) {
+            self::line($want->range, Limits::RANGE, 'a range');
+        }
+        foreach ($plan->waiverNotes as $note) {
+            $note === '' ?: self::line($note, Limits::REMARK, 'a note');
+        }
+        if ($base->memory < 64 || $base->memory > 65_536) {
+            throw UnusableHandOff::because('Its memory is not between 64 and 65,536 MB.');
+        }
+    }
+
+    /** How many packages it brings. */
+    public function count(): int
+    {
+        return count($this->releases) ?: count($this->plan->wants);
+    }
+
+    /** @return array<string, string> package id => version, base included: what a rebuilt instance keeps to as far as it can */
+    public function versions(): array
+    {
+        $base = $this->plan->base;
+
+        return $this->releases === [] ? [] : [$base->game => $base->gameVersion, $base->loader => $base->loaderVersion, $base->runtime => $base->runtimeVersion] + $this->releases;
+    }
+
+    /** The plan that rebuilds it, release by release where they can be had. */
+    public function rebuilding(): Plan
+    {
+        return $this->releases === [] ? $this->plan : $this->plan->keepingTo($this->versions());
+    }
+
+    /**
+     * @param  list<Want>  $wants
+     * @return list<string>
+     */
+    private static function ids(array $wants): array
+    {
+        return array_map(fn (Want $want): string => $want->id, $wants);
+    }
+
+    /**
+     * @param  array<string, mixed>  $array
+     * @return list<string>
+     */
+    private static function keys(array $array): array
+    {
+        return array_map(strval(...), array_keys($array));
+    }
+
+    private static function line(string $text, int $most, string $what): void
+    {
+        if ($text === '' || mb_strlen($text) > $most || ! mb_check_encoding($text, 'UTF-8') || preg_match('/[\x00-\x1f\x7f]/', $text) === 1) {
+            throw UnusableHandOff::because("It has {$what} that is empty, too long, or not one line of text.");
+        }
+    }
+}

@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Share;
+
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Relation;
+use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
+
+/**
+ * A hand-off as one line that survives a chat: docs/formats/hand-off.md. What it says, a line for each thing, in deflate
+ * (RFC 1951), with its CRC-32C before it (RFC 3720, appendix B.4), in base64url without padding (RFC 4648, section 5).
+ */
+final class HandOffText
+{
+    private const MARK = 'stasimon';
+
+    private const REVISION = '1';
+
+    /** Bytes of what one says, before deflate. */
+    private const MOST = 1_000_000;
+
+    /** What one looks like in a text that has more in it. */
+    private const IN = '/\b'.self::MARK.'(\d{1,3})\.([A-Za-z0-9_-]*)/';
+
+    public static function write(HandOff $given): string
+    {
+        $deflated = (string) gzdeflate(implode("\n", self::lines($given)), 9);
+
+        return self::MARK.self::REVISION.'.'.self::encoded(hash('crc32c', $deflated, true).$deflated);
+    }
+
+    /** Whether a text has what looks like one in it. */
+    public static function isIn(string $text): bool
+    {
+        return preg_match(self::IN, $text) === 1;
+    }
+
+    /**
+     * The hand-off in a text, which a chat may have broken into lines or put words around.
+     *
+     * @throws UnusableHandOff with a sentence that says what it is, or is not
+     */
+    public static function read(string $text): HandOff
+    {
+        if (preg_match(self::IN, $text, $found) !== 1) {
+            throw UnusableHandOff::because('That is no hand-off: one begins with "'.self::MARK.self::REVISION.'."');
+        }
+        if ($found[1] !== self::REVISION) {
+            throw UnusableHandOff::because("That hand-off is of revision {$found[1]}, and this Stasimon reads revision ".self::REVISION.' only.');
+        }
+        // Of one that was broken into lines, the next line goes on where one ends; what has blanks in it does not belong to it.
+        $whole = (string) preg_replace('/(?<=[A-Za-z0-9_-])[ \t>]*\r?\n[ \t>]*(?=[A-Za-z0-9_-]+\s*($|\n))/', '', $text);
+        $said = self::inflated($found[2]) ?? (preg_match(self::IN, $whole, $joined) === 1 ? self::inflated($joined[2]) : null);
+        if ($said === null) {
+            throw UnusableHandOff::because('That hand-off is damaged: a part of it is missing or was changed on the way. Ask for it again.');
+        }
+
+        return self::said(explode("\n", $said));
+    }
+
+    /** What one says; null where it is not whole. */
+    private static function inflated(string $text): ?string
+    {
+        $bytes = base64_decode(strtr($text, '-_', '+/'), true);
+        if ($bytes === false || strlen($bytes) < 5 || self::encoded($bytes) !== $text || hash('crc32c', substr($bytes, 4), true) !== substr($bytes, 0, 4)) {
+            return null;
+        }
+        $stream = inflate_init(ZLIB_ENCODING_RAW);
+        $said = '';
+        // A little at a time: a few bytes can stand for very many.
+        foreach ($stream === false ? [] : str_split(substr($bytes, 4), 1_000) as $portion) {
+            $said .= (string) @inflate_add($stream, $portion);
+            if (strlen($said) > self::MOST) {
+                throw UnusableHandOff::because('That hand-off says more than any instance could hold.');
+            }
+        }
+
+        return $said;
+    }
+
+    private static function encoded(string $bytes): string
+    {
+        return rtrim(strtr(base64_encode($bytes), '+/', '-_'), '=');
+    }
+
+    /** @return list<string> */
+    private static function lines(HandOff $given): array
+    {
+        $plan = $given->plan;
+        $base = $plan->base;
+        $lines = [$given->name, self::fields($base->game, $base->gameVersion, $base->loader, $base->loaderVersion, $base->runtime, $base->runtimeVersion, (string) $base->memory)];
+        $wanted = [];
+        foreach ($plan->wants as $want) {
+            $wanted[$want->id] = true;
+            $lines[] = self::fields($want->id, $given->releases[$want->id] ?? '', ...($want->range === '*' ? [] : [$want->range]));
+        }
+        foreach (array_diff_key($given->releases, $wanted) as $id => $version) {
+            $lines[] = self::fields("+{$id}", $version);
+        }
+        foreach ($plan->off as $want) {
+            $lines[] = self::fields("-{$want->id}", $want->range);
+        }
+        foreach ($plan->channels as $id => $channel) {
+            $lines[] = self::fields("~{$id}", $channel->value);
+        }
+        foreach ($plan->waivers as $waiver) {
+            $lines[] = self::fields("!{$waiver->id}", $waiver->version, $waiver->relation->value, $waiver->target, $plan->waiverNotes[$waiver->key()] ?? '');
+        }
+        if ($plan->order !== []) {
+            $lines[] = self::fields('^', ...$plan->order);
+        }
+
+        return $lines;
+    }
+
+    private static function fields(string ...$fields): string
+    {
+        return rtrim(implode("\t", array_map(fn (string $field): string => strtr($field, ["\t" => ' ', "\n" => ' ', "\r" => ' ']), $fields)), "\t");
+    }
+
+    /** @param  list<string>  $lines */
+    private static function said(array $lines): HandOff
+    {
+        $name = (string) array_shift($lines);
+        $base = explode("\t", (string) array_shift($lines));
+        if (count($base) !== 7 || preg_match('/^\d{1,6}$/D', $base[6]) !== 1 || count($lines) > HandOff::MOST) {
+            throw UnusableHandOff::because('That hand-off does not say what base it is for.');
+        }
+        $wants = $off = $channels = $waivers = $notes = $order = $releases = [];
+        foreach ($lines as $line) {
+            $fields = [...explode("\t", $line), '', '', '', ''];
+            $id = substr($fields[0], 1);
+            switch ($fields[0][0] ?? '') {
+                case '+':
+                    $releases[$id] = $fields[1];
+                    break;
+                case '-':
+                    $off[] = new Want($id, $fields[1]);
+                    break;
+                case '~':
+                    $channels[$id] = Channel::tryFrom($fields[1]) ?? throw self::unknown($fields[1]);
+                    break;
+                case '!':
+                    $relation = Relation::tryFrom($fields[2]);
+                    $waiver = new Waiver($id, $fields[1], $relation === Relation::Needs || $relation === Relation::Breaks ? $relation : throw self::unknown($fields[2]), $fields[3]);
+                    $waivers[] = $waiver;
+                    $notes += $fields[4] === '' ? [] : [$waiver->key() => $fields[4]];
+                    break;
+                case '^':
+                    $order = array_slice(explode("\t", $line), 1);
+                    break;
+                default:
+                    $wants[] = new Want($fields[0], $fields[2] === '' ? '*' : $fields[2]);
+                    $releases += $fields[1] === '' ? [] : [$fields[0] => $fields[1]];
+            }
+        }
+
+        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order), $releases);
+    }
+
+    private static function unknown(string $word): UnusableHandOff
+    {
+        return UnusableHandOff::because('That hand-off has a word in it that is not known here: "'.mb_strimwidth(mb_scrub($word), 0, 40, '…').'".');
+    }
+}

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\MemoryCatalogue;
+use Stasimon\Core\Catalogue\Need;
+use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Relation;
+use Stasimon\Core\Catalogue\Release;
+use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\Comparison;
+use Stasimon\Core\Share\Difference;
+use Stasimon\Core\Share\HandOff;
+use Stasimon\Core\Share\HandOffDocument;
+use Stasimon\Core\Share\HandOffText;
+use Stasimon\Core\Share\Held;
+use Stasimon\Core\Share\Side;
+use Stasimon\Core\Share\UnusableHandOff;
+
+function someHandOff(int $seed, int $packages = 0): HandOff
+{
+    $dice = new Randomizer(new Mt19937($seed));
+    $packages = $packages ?: $dice->getInt(0, 40);
+    $word = fn (): string => implode('', array_map(fn (): string => chr($dice->getInt(97, 122)), range(1, $dice->getInt(2, 9))));
+    $version = fn (): string => $dice->getInt(0, 30).'.'.$dice->getInt(0, 9).'.'.$dice->getInt(0, 9).($dice->getInt(0, 9) === 0 ? '-beta.'.$dice->getInt(1, 4) : '');
+    $wants = $off = $releases = $channels = $waivers = $notes = [];
+    for ($i = 0; $i < $packages; $i++) {
+        $id = "{$word()}-{$word()}{$i}";
+        match ($dice->getInt(0, 9)) {
+            0 => $off[] = new Want($id, $dice->getInt(0, 1) === 1 ? '*' : ">={$version()} <{$version()}"),
+            1, 2, 3 => $releases[$id] = $version(),
+            default => [$wants[] = new Want($id, $dice->getInt(0, 4) === 0 ? ">={$version()}" : '*'), $releases[$id] = $version()],
+        };
+    }
+    foreach (array_slice($wants, 0, 3) as $want) {
+        $channels[$want->id] = $dice->getInt(0, 1) === 1 ? Channel::Beta : Channel::Alpha;
+        $waivers[] = $waiver = new Waiver($want->id, $releases[$want->id], Relation::Needs, 'ferrywright');
+        $notes += $dice->getInt(0, 1) === 1 ? [$waiver->key() => "It runs; «tried» {$word()}."] : [];
+    }
+
+    return new HandOff("Môle {$word()}", new Plan(new Base('ferrywright', '3.2.1', 'halyard', $version(), 'java', '21', 256 * $dice->getInt(4, 40)), $wants, $off, $channels, $waivers, $notes, array_slice(array_map(fn (Want $want): string => $want->id, $wants), 0, $dice->getInt(0, 4))), $releases);
+}
+
+it('comes out as it went in, as text and as a document', function (): void {
+    for ($seed = 1; $seed <= (int) (getenv('STASIMON_CASES') ?: 1000); $seed++) {
+        $given = someHandOff($seed);
+        expect(HandOffText::read(HandOffText::write($given)))->toEqual($given, "seed {$seed}")->and(HandOffDocument::read(HandOffDocument::write($given)))->toEqual($given, "seed {$seed}");
+    }
+});
+
+it('is found among other words, broken into lines, and quoted', function (): void {
+    $given = someHandOff(7, 60);
+    $text = HandOffText::write($given);
+    foreach (["Here it is: {$text} have fun", "{$text}\nthanks", chunk_split($text, 60, "\n"), '> '.chunk_split($text, 50, "\n> "), "look\n".chunk_split($text, 76, "\r\n")."\nand tell me"] as $said) {
+        expect(HandOffText::isIn($said))->toBeTrue()->and(HandOffText::read($said))->toEqual($given);
+    }
+    expect(HandOffText::isIn("00:01 main info loading stasimon\nGulls"))->toBeFalse();
+});
+
+it('refuses whatever was changed on the way, with a sentence', function (): void {
+    $signs = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_. !';
+    $dice = new Randomizer(new Mt19937(3));
+    for ($seed = 1; $seed <= (int) (getenv('STASIMON_CASES') ?: 12); $seed++) {
+        $text = HandOffText::write(someHandOff($seed, 4));
+        for ($at = 0; $at < strlen($text); $at++) {
+            $other = substr_replace($text, $signs[$dice->getInt(0, strlen($signs) - 1)], $at, 1);
+            foreach ([$other === $text ? 'stasimon' : $other, substr($text, 0, $at)] as $damaged) {
+                expect(fn () => HandOffText::read($damaged))->toThrow(UnusableHandOff::class, null, "seed {$seed}, at {$at}: {$damaged}");
+            }
+        }
+    }
+    $encoded = fn (string $said): string => 'stasimon1.'.rtrim(strtr(base64_encode(hash('crc32c', (string) gzdeflate($said), true).gzdeflate($said)), '+/', '-_'), '=');
+    foreach ([
+        'stasimon9.AAAA' => 'of revision 9', 'hello' => 'is no hand-off', $encoded("Bomb\n".str_repeat('a', 3_000_000)) => 'more than any instance', $encoded('Name alone') => 'what base',
+        $encoded("N\nf\t1\tl\t1\tj\t1\t4096\n../etc\t1.0") => 'no id', $encoded("N\nf\t1\tl\t1\tj\t1\t1\ngulls\t1.0") => 'memory', $encoded("N\nf\t1\tl\t1\tj\t1\t4096\n~gulls\tnightly") => '"nightly"', $encoded("\x01\nf\t1\tl\t1\tj\t1\t4096") => 'no name',
+    ] as $text => $why) {
+        expect(fn () => HandOffText::read((string) $text))->toThrow(UnusableHandOff::class, $why);
+    }
+    expect(fn () => HandOffDocument::read('{"format": "stasimon/hand-off", "revision": 1, "name": "A", "plan": {"game": "../x"}}'))->toThrow(UnusableHandOff::class, '/plan/game');
+});
+
+it('takes fewer than 2,000 characters for 180 packages whose names are words', function (): void {
+    $words = fn (string $words): array => explode(' ', $words);
+    [$first, $second] = [$words('amber brackish brass briny chart copper coral deep drift ebb far fog grey harbour high'), $words('anchors beacons bells buoys cabins charts cranes eddies ferries gulls keels lanterns')];
+    $releases = [];
+    foreach ($first as $i => $one) {
+        foreach ($second as $j => $other) {
+            $releases["{$one}-{$other}"] = (($i * 7 + $j) % 5).'.'.(($i + $j * 3) % 10).'.'.(($i * $j) % 7);
+        }
+    }
+    $wants = array_map(fn (string $id): Want => new Want($id), array_slice(array_keys($releases), 0, 150));
+    $text = HandOffText::write(new HandOff('Grand Archipelago', new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 6144), $wants), $releases));
+    expect(count($releases))->toBe(180)->and(strlen($text))->toBeLessThan(2000);
+});
+
+it('rebuilds a line-up release by release', function (): void {
+    $given = someHandOff(5, 10);
+    expect($given->rebuilding()->once->restore?->versions)->toBe(['ferrywright' => '3.2.1', 'halyard' => $given->plan->base->loaderVersion, 'java' => '21'] + $given->releases)
+        ->and((new HandOff('Never applied', new Plan($given->plan->base, $given->plan->wants)))->rebuilding()->once->restore)->toBeNull();
+});
+
+/** @param  array<string, array{string, string, 2?: bool}>  $held  id => version, side, and whether it is wanted */
+function side(string $name, array $held, string $game = '3.2.1', string $build = '0.16.4', int $memory = 4096, string $loader = 'halyard'): Side
+{
+    return new Side($name, new Base('ferrywright', $game, $loader, $build, 'java', '21', $memory), array_combine(array_keys($held), array_map(fn (string $id, array $one): Held => new Held($id, ucfirst($id), $one[0], $one[1], $one[2] ?? true), array_keys($held), $held)), ['ferrywright' => 'Ferrywright', 'halyard' => 'Halyard']);
+}
+
+it('says what keeps two apart, what does not matter, and why a library is another one', function (): void {
+    $catalogue = new MemoryCatalogue([
+        new Package('fogbank', Kind::Mod, [new Release('2.0.3', needs: [Need::of(new Target('oakum', '<1.6'))]), new Release('2.1.0', needs: [Need::of(new Target('oakum'))])]),
+        new Package('oakum', Kind::Library, [new Release('1.5.3'), new Release('1.6.0')]),
+    ]);
+    $mine = side('Mine', ['gulls' => ['1.0.0', 'both'], 'fogbank' => ['2.1.0', 'both'], 'oakum' => ['1.6.0', 'both', false], 'wake' => ['1.2.0', 'client'], 'only-mine' => ['1.0', 'both'], 'desk' => ['1.0', 'server']]);
+    $theirs = side('Theirs', ['gulls' => ['1.0.0', 'both'], 'fogbank' => ['2.0.3', 'both'], 'oakum' => ['1.5.3', 'both', false], 'night' => ['1.3.0', 'both']], memory: 6144);
+    $comparison = Comparison::of($mine, $theirs, $catalogue);
+    expect($comparison->same)->toBe(1)
+        ->and(array_map(fn (Difference $one): string => $one->sentence(), $comparison->apart()))->toBe([
+            'I have Fogbank 2.1.0, you have 2.0.3: both sides must have the same release.',
+            'You have Night 1.3.0, I have not: adds what the other side sends.',
+            'I have Oakum 1.6.0, you have 1.5.3: their Fogbank needs <1.6.',
+            'I have Only-mine 1.0, you have not: the other side has nothing of it.',
+        ])
+        ->and(array_map(fn (Difference $one): string => "{$one->title}: {$one->meaning}", $comparison->aside()))->toBe(['Memory: each machine its own', 'Desk: on the server only', 'Wake: on the client only'])
+        ->and(Comparison::of($mine, $mine)->differences)->toBe([]);
+    $bases = Comparison::of(side('a', []), side('b', [], '3.2.2', '0.16.9'));
+    expect(array_map(fn (Difference $one): string => "{$one->id} {$one->here} {$one->there}", $bases->apart()))->toBe(['game 3.2.1 3.2.2', 'build 0.16.4 0.16.9'])
+        ->and(Comparison::of(side('a', []), side('b', [], loader: 'capstan'))->apart()[0]->meaning)->toBe('both sides must have the same loader');
+});
