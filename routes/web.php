@@ -11,6 +11,7 @@ use App\Http\Controllers\DroppedLogController;
 use App\Http\Controllers\FilesController;
 use App\Http\Controllers\FindController;
 use App\Http\Controllers\GameController;
+use App\Http\Controllers\HandOffController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstanceController;
 use App\Http\Controllers\LessonController;
@@ -24,6 +25,7 @@ use App\Http\Controllers\TaskController;
 use App\Http\Controllers\WishListController;
 use App\Http\Controllers\WorkbenchController;
 use App\Http\Middleware\NotSetAside;
+use App\Http\Middleware\RecognisesHandOffs;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
 use Stasimon\Core\Document\Limits;
@@ -50,7 +52,7 @@ Route::prefix('/depots/{depot}')->group(function (): void {
     Route::delete('/', [DepotController::class, 'destroy'])->name('depots.destroy');
 });
 Route::get('/logs', [DroppedLogController::class, 'index'])->name('logs');
-Route::post('/logs', [DroppedLogController::class, 'store'])->name('logs.store');
+Route::post('/logs', [DroppedLogController::class, 'store'])->middleware(RecognisesHandOffs::class)->name('logs.store');
 Route::get('/logs/{log}', [DroppedLogController::class, 'show'])->name('logs.show');
 Route::get('/logs/{log}/lines', [DroppedLogController::class, 'lines'])->name('logs.lines');
 Route::post('/logs/{log}/remedy', [DroppedLogController::class, 'remedy'])->name('logs.remedy');
@@ -69,7 +71,7 @@ Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say')
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
 Route::get('/find', [FindController::class, 'anywhere'])->name('find.all');
 Route::get('/wishes', [WishListController::class, 'index'])->name('wishes');
-Route::post('/wishes', [WishListController::class, 'store'])->name('wishes.store');
+Route::post('/wishes', [WishListController::class, 'store'])->middleware(RecognisesHandOffs::class)->name('wishes.store');
 Route::post('/wishes/mark', [WishListController::class, 'mark'])->name('wishes.mark');
 Route::get('/wishes/{list}', [WishListController::class, 'show'])->name('wishes.show');
 Route::post('/wishes/{list}', [WishListController::class, 'update'])->name('wishes.update');
@@ -79,6 +81,11 @@ Route::post('/wishes/{list}/watch', [WishListController::class, 'watch'])->name(
 Route::post('/watches/{watch}/read', [WishListController::class, 'read'])->name('watches.read');
 Route::delete('/watches/{watch}', [WishListController::class, 'unwatch'])->name('watches.destroy');
 Route::post('/wishes/{list}/make', [WishListController::class, 'make'])->name('wishes.make');
+Route::get('/hand-offs', [HandOffController::class, 'index'])->name('hand-offs');
+Route::post('/hand-offs', [HandOffController::class, 'store'])->name('hand-offs.store');
+Route::get('/hand-offs/{given}', [HandOffController::class, 'given'])->name('hand-offs.show');
+Route::post('/hand-offs/{given}/make', [HandOffController::class, 'make'])->name('hand-offs.make');
+Route::delete('/hand-offs/{given}', [HandOffController::class, 'destroy'])->name('hand-offs.destroy');
 Route::get('/games', [GameController::class, 'index'])->name('games');
 Route::post('/games', [GameController::class, 'store'])->name('games.store');
 Route::get('/games/workbench', [WorkbenchController::class, 'show'])->name('games.workbench');
@@ -125,6 +132,10 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
         Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
     }
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
+    Route::get('/hand-off', [HandOffController::class, 'show'])->name('hand-off');
+    Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');
+    Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->name('hand-off.beside');
+    Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
     Route::get('/move', [WishListController::class, 'move'])->name('move');
     Route::get('/rehearsals', [RehearsalController::class, 'index'])->name('rehearsals');
     Route::post('/rehearsals', [RehearsalController::class, 'store'])->name('rehearsals.store');

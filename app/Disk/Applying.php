@@ -19,6 +19,7 @@ use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Change;
 use Throwable;
 
@@ -273,7 +274,8 @@ final readonly class Applying
         };
         $add = array_values(array_diff($changes->add, [$lineUp->plan->base->game, $lineUp->plan->base->runtime]));
         $parts = array_filter([
-            $lineUp->plan->once->restore !== null ? 'Went back to an earlier line-up'.($lineUp->plan->once->restore->own ? ', with its configs and worlds.' : '.') : '',
+            $lineUp->plan->once->restore?->point === Restore::ELSEWHERE ? 'Kept to the releases of a line-up from elsewhere.' : '',
+            $lineUp->plan->once->restore !== null && $lineUp->plan->once->restore->point !== Restore::ELSEWHERE ? 'Went back to an earlier line-up'.($lineUp->plan->once->restore->own ? ', with its configs and worlds.' : '.') : '',
             $add === [] ? '' : 'Added '.$list(array_map($name, $add)),
             $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
             $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),

@@ -31,6 +31,9 @@ final readonly class Comparison
                 continue;
             }
             $side = ($theirs ?? $any)->side;
+            if ($side === 'both' && ($mine === null || $theirs === null) && $catalogue !== null && self::isForClient($any, $mine === null ? $there : $here, $catalogue)) {
+                $side = 'client';
+            }
             $differences[] = new Difference((string) $id, $any->title, $mine->version ?? '', $theirs->version ?? '', self::meaning($mine, $theirs, $there, $side, $catalogue), $side === 'both');
         }
         usort($differences, fn (Difference $a, Difference $b): int => [$b->keepsApart, $b->isOfBase, mb_strtolower($a->title)] <=> [$a->keepsApart, $a->isOfBase, mb_strtolower($b->title)]);
@@ -87,6 +90,37 @@ final readonly class Comparison
             $mine === null => $theirs->isWanted ? 'adds what the other side sends' : 'needed by what the other side has',
             default => ($theirs->isWanted || $catalogue === null ? null : self::because($mine, $there, $catalogue)) ?? 'both sides must have the same release',
         };
+    }
+
+    /**
+     * Whether something came only because what is on the client alone needs it.
+     *
+     * @param  array<string, true>  $seen  ids that were gone through
+     */
+    private static function isForClient(Held $held, Side $side, Catalogue $catalogue, array $seen = []): bool
+    {
+        if ($held->side === 'client') {
+            return true;
+        }
+        $needing = $held->isWanted ? [] : array_filter($side->held, fn (Held $other): bool => self::needs($other, $held->id, $catalogue));
+        foreach ($needing as $other) {
+            if (! isset($seen[$other->id]) && ! self::isForClient($other, $side, $catalogue, $seen + [$held->id => true])) {
+                return false;
+            }
+        }
+
+        return $needing !== [];
+    }
+
+    private static function needs(Held $held, string $id, Catalogue $catalogue): bool
+    {
+        foreach ($catalogue->package($held->id)?->release($held->version)?->needs() ?? [] as $need) {
+            if ($need->names($id)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Who on the other side does not stand with the release of this one: "their Fogbank needs <1.6". */

@@ -65,12 +65,6 @@ final readonly class HandOff
         return $this->releases === [] ? [] : [$base->game => $base->gameVersion, $base->loader => $base->loaderVersion, $base->runtime => $base->runtimeVersion] + $this->releases;
     }
 
-    /** The plan that rebuilds it, release by release where they can be had. */
-    public function rebuilding(): Plan
-    {
-        return $this->releases === [] ? $this->plan : $this->plan->keepingTo($this->versions());
-    }
-
     /**
      * @param  list<Want>  $wants
      * @return list<string>

@@ -30,7 +30,7 @@ final class HandOffDocument
     /** Whether a text is such a document, usable or not. */
     public static function isOne(string $json): bool
     {
-        return preg_match('/^\s*\{/', $json) === 1 && str_contains(substr($json, 0, 4_000), '"'.self::FORMAT.'"');
+        return preg_match('/^\s*\{/', $json) === 1 && preg_match('~"stasimon\\\\?/hand-off"~', substr($json, 0, 4_000)) === 1;
     }
 
     /** @throws UnusableHandOff */

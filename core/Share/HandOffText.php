@@ -71,9 +71,12 @@ final class HandOffText
             return null;
         }
         $stream = inflate_init(ZLIB_ENCODING_RAW);
+        if ($stream === false) {
+            return null;
+        }
         $said = '';
         // A little at a time: a few bytes can stand for very many.
-        foreach ($stream === false ? [] : str_split(substr($bytes, 4), 1_000) as $portion) {
+        foreach (str_split(substr($bytes, 4), 1_000) as $portion) {
             $said .= (string) @inflate_add($stream, $portion);
             if (strlen($said) > self::MOST) {
                 throw UnusableHandOff::because('That hand-off says more than any instance could hold.');

@@ -101,12 +101,6 @@ it('takes fewer than 2,000 characters for 180 packages whose names are words', f
     expect(count($releases))->toBe(180)->and(strlen($text))->toBeLessThan(2000);
 });
 
-it('rebuilds a line-up release by release', function (): void {
-    $given = someHandOff(5, 10);
-    expect($given->rebuilding()->once->restore?->versions)->toBe(['ferrywright' => '3.2.1', 'halyard' => $given->plan->base->loaderVersion, 'java' => '21'] + $given->releases)
-        ->and((new HandOff('Never applied', new Plan($given->plan->base, $given->plan->wants)))->rebuilding()->once->restore)->toBeNull();
-});
-
 /** @param  array<string, array{string, string, 2?: bool}>  $held  id => version, side, and whether it is wanted */
 function side(string $name, array $held, string $game = '3.2.1', string $build = '0.16.4', int $memory = 4096, string $loader = 'halyard'): Side
 {
@@ -116,9 +110,10 @@ function side(string $name, array $held, string $game = '3.2.1', string $build =
 it('says what keeps two apart, what does not matter, and why a library is another one', function (): void {
     $catalogue = new MemoryCatalogue([
         new Package('fogbank', Kind::Mod, [new Release('2.0.3', needs: [Need::of(new Target('oakum', '<1.6'))]), new Release('2.1.0', needs: [Need::of(new Target('oakum'))])]),
+        new Package('wake', Kind::Mod, [new Release('1.2.0', needs: [Need::of(new Target('foam'))])]), new Package('foam', Kind::Library, [new Release('1.0', needs: [Need::of(new Target('bubbles'))])]), new Package('bubbles', Kind::Library, [new Release('1.0')]),
         new Package('oakum', Kind::Library, [new Release('1.5.3'), new Release('1.6.0')]),
     ]);
-    $mine = side('Mine', ['gulls' => ['1.0.0', 'both'], 'fogbank' => ['2.1.0', 'both'], 'oakum' => ['1.6.0', 'both', false], 'wake' => ['1.2.0', 'client'], 'only-mine' => ['1.0', 'both'], 'desk' => ['1.0', 'server']]);
+    $mine = side('Mine', ['gulls' => ['1.0.0', 'both'], 'fogbank' => ['2.1.0', 'both'], 'oakum' => ['1.6.0', 'both', false], 'wake' => ['1.2.0', 'client'], 'foam' => ['1.0', 'both', false], 'bubbles' => ['1.0', 'both', false], 'only-mine' => ['1.0', 'both'], 'desk' => ['1.0', 'server']]);
     $theirs = side('Theirs', ['gulls' => ['1.0.0', 'both'], 'fogbank' => ['2.0.3', 'both'], 'oakum' => ['1.5.3', 'both', false], 'night' => ['1.3.0', 'both']], memory: 6144);
     $comparison = Comparison::of($mine, $theirs, $catalogue);
     expect($comparison->same)->toBe(1)
@@ -128,7 +123,7 @@ it('says what keeps two apart, what does not matter, and why a library is anothe
             'I have Oakum 1.6.0, you have 1.5.3: their Fogbank needs <1.6.',
             'I have Only-mine 1.0, you have not: the other side has nothing of it.',
         ])
-        ->and(array_map(fn (Difference $one): string => "{$one->title}: {$one->meaning}", $comparison->aside()))->toBe(['Memory: each machine its own', 'Desk: on the server only', 'Wake: on the client only'])
+        ->and(array_map(fn (Difference $one): string => "{$one->title}: {$one->meaning}", $comparison->aside()))->toBe(['Memory: each machine its own', 'Bubbles: on the client only', 'Desk: on the server only', 'Foam: on the client only', 'Wake: on the client only'])
         ->and(Comparison::of($mine, $mine)->differences)->toBe([]);
     $bases = Comparison::of(side('a', []), side('b', [], '3.2.2', '0.16.9'));
     expect(array_map(fn (Difference $one): string => "{$one->id} {$one->here} {$one->there}", $bases->apart()))->toBe(['game 3.2.1 3.2.2', 'build 0.16.4 0.16.9'])

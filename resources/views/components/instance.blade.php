@@ -41,13 +41,15 @@
             <a href="{{ route('find', $instance) }}" data-go="f" @if ($part === 'find') aria-current="page" @endif>Find</a>
             <a href="{{ route('instances.shelf', $instance) }}" data-go="d"
                 @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
-            <a href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
-            <a href="{{ route('rehearsals', $instance) }}" data-go="r"
+            <a class="apart" href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
+            <a class="apart" href="{{ route('rehearsals', $instance) }}" data-go="r"
                 @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span
                     class="num">{{ $instance->lastRehearsal?->number }}</span></a>
             <a href="{{ route('history', $instance) }}" data-go="h"
                 @if ($part === 'history') aria-current="page" @endif>History</a>
-            <a href="{{ route('move', $instance) }}" data-go="m" @if ($part === 'move') aria-current="page" @endif>Move</a>
+            <a class="apart" href="{{ route('move', $instance) }}" data-go="m" @if ($part === 'move') aria-current="page" @endif>Move</a>
+            <a href="{{ route('hand-off', $instance) }}" data-go="o"
+                @if ($part === 'hand-off') aria-current="page" @endif>Hand-off</a>
             @if ($instance->draft)
                 <a href="{{ route('draft', $instance) }}" @if ($part === 'draft') aria-current="page" @endif>Draft</a>
             @endif

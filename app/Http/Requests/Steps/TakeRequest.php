@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests\Steps;
+
+/** One package that is taken over from what stands beside an instance; all of it where none is named. */
+final class TakeRequest extends StepRequest
+{
+    /** @return array<string, list<mixed>> */
+    protected function carries(): array
+    {
+        return ['beside' => ['bail', 'required', 'string', 'max:26'], 'id' => ['nullable', ...array_slice(self::id(), 2)]];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['beside.*' => 'It does not say what it is taken over from. Nothing was changed.'] + parent::messages();
+    }
+}

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sharing;
+
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Drafts\Drafting;
+use App\Games;
+use App\Models\Draft;
+use App\Models\GivenHandOff;
+use App\Models\Instance;
+use App\Models\Package;
+use App\Models\PlacedRelease;
+use App\Refusal\Refusal;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\Comparison;
+use Stasimon\Core\Share\HandOff;
+use Stasimon\Core\Share\Held;
+use Stasimon\Core\Share\Side;
+
+/** Puts another line-up beside an instance's, and takes over from it. */
+final readonly class Comparing
+{
+    public function __construct(private HandOffs $handOffs, private Games $games, private Drafting $drafting)
+    {
+    }
+
+    /** What an address names as the other side: a hand-off that came, another instance, or a restore point of this one. */
+    public function other(Instance $instance, string $beside): HandOff
+    {
+        if (preg_match('/^\d{1,9}$/D', $beside) === 1) {
+            return $this->handOffs->ofPoint($instance, (int) $beside);
+        }
+        $given = GivenHandOff::query()->find($beside);
+        $other = $given === null ? Instance::query()->with(['placed', 'draft'])->find($beside) : null;
+
+        return match (true) {
+            $given !== null => $this->handOffs->given($given),
+            $other !== null => $this->handOffs->of($other),
+            default => throw Refusal::notFound('What was to be put beside it is not here any more.'),
+        };
+    }
+
+    public function between(Instance $instance, HandOff $there): Comparison
+    {
+        $here = $this->handOffs->of($instance);
+        $game = $this->games->get($here->plan->base->game);
+        $catalogue = new DepotCatalogue($game);
+        // Who needs what is asked of both sides; nothing of it where they are the same.
+        $catalogue->load($there->releases == $here->releases ? [] : array_map(strval(...), array_keys($there->releases + $here->releases)));
+        $placed = $instance->placed->keyBy('package_id');
+        $known = Package::query()->whereIn('id', array_keys($here->releases + $there->releases))->get(['id', 'name', 'side'])->keyBy('id');
+        $side = fn (HandOff $one): Side => new Side($one->name, $one->plan->base, array_combine(array_keys($one->releases), array_map(function (string $id, string $version) use ($one, $placed, $known): Held {
+            /** @var PlacedRelease|null $laid */
+            $laid = $placed->get($id);
+            $row = $known->get($id);
+            $where = $row->side ?? $laid->side ?? 'both';
+
+            return new Held($id, $row->name ?? $laid->name ?? $id, $version, match ($where) {
+                'client', 'server' => $where, default => 'both'
+            }, $one->plan->wants($id));
+        }, array_map(strval(...), array_keys($one->releases)), $one->releases)), $this->titles($one, $catalogue));
+
+        return Comparison::of($side($here), $side($there), $catalogue);
+    }
+
+    /** Has one package as the other side has it. */
+    public function take(Instance $instance, HandOff $there, string $id): Draft
+    {
+        $version = $there->releases[$id] ?? null;
+        $range = $there->plan->rangeOf($id);
+
+        return $this->drafting->step($instance, function (Plan $plan) use ($instance, $id, $version, $range): Plan {
+            if ($version === null) {
+                return $plan->without($id);
+            }
+            $plan = $range === null ? $plan : $plan->wantingIn($id, $range);
+
+            return $plan->keepingTo([...($plan->once->restore->versions ?? $instance->versions()), $id => $version]);
+        });
+    }
+
+    /** Has everything as the other side has it, but what each machine has of its own. */
+    public function takeAll(Instance $instance, HandOff $there): Draft
+    {
+        $theirs = $there->plan->base;
+        $base = $instance->plan->base;
+        if ([$theirs->game, $theirs->gameVersion, $theirs->loader] !== [$base->game, $base->gameVersion, $base->loader]) {
+            throw Refusal::conflict('It stands on another version of the game, or on another loader. An instance is not moved in place; make a new one of it.');
+        }
+
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => (new Plan(
+            $plan->base->onBuild($theirs->loaderVersion), $there->plan->wants, array_values(array_filter([...$there->plan->off, ...$plan->off], fn (Want $off): bool => ! $there->plan->wants($off->id))),
+            $there->plan->channels, [...array_filter($plan->waivers, fn ($waiver): bool => in_array($waiver->id, $base->packages(), true)), ...$there->plan->waivers], $there->plan->waiverNotes, $there->plan->order,
+        ))->keepingTo($there->versions()));
+    }
+
+    /** @return array<string, string> */
+    private function titles(HandOff $one, DepotCatalogue $catalogue): array
+    {
+        $titles = [];
+        foreach ($one->plan->base->packages() as $id) {
+            $titles[$id] = $catalogue->package($id)?->title() ?? $id;
+        }
+
+        return $titles;
+    }
+}

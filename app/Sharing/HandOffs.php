@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sharing;
+
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Drafts\Bases;
+use App\Drafts\Drafting;
+use App\Games;
+use App\Models\GivenHandOff;
+use App\Models\HistoryEntry;
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Share\HandOff;
+use Stasimon\Core\Share\HandOffDocument;
+use Stasimon\Core\Share\HandOffText;
+use Stasimon\Core\Share\UnusableHandOff;
+
+/** Instances as something that another person can rebuild, and what came of others. */
+final readonly class HandOffs
+{
+    /** Hand-offs from others that are kept. */
+    private const KEPT = 100;
+
+    public function __construct(private Drafting $drafting, private Games $games)
+    {
+    }
+
+    /** An instance as it is applied; as it is drafted where it never was. */
+    public function of(Instance $instance): HandOff
+    {
+        $plan = $instance->applied_at === null ? $instance->draft->plan ?? $instance->plan : $instance->plan;
+        $releases = $digests = [];
+        foreach ($instance->placed as $placed) {
+            $id = (string) $placed->raw('package_id');
+            if (! in_array($id, $plan->base->packages(), true)) {
+                $releases[$id] = (string) $placed->raw('version');
+                $digests[$id] = trim((string) $placed->raw('sha256'));
+            }
+        }
+
+        return new HandOff(self::name($instance->name), $plan->applied(), $releases, array_filter($digests));
+    }
+
+    /** The line-up from before an apply. */
+    public function ofPoint(Instance $instance, int $point): HandOff
+    {
+        $entry = $instance->history()->find($point);
+        $placed = $entry instanceof HistoryEntry ? $entry->before['placed'] ?? [] : [];
+        if ($entry === null || $placed === []) {
+            throw Refusal::notFound('That restore point is not here any more, or nothing was applied before it.');
+        }
+        $plan = PlanReader::read($entry->before['plan'])->applied();
+        $placed = array_filter($placed, fn (array $one): bool => ! in_array($one['package_id'], $plan->base->packages(), true));
+
+        return new HandOff(self::name($instance->name.' before '.$entry->created_at->isoFormat('D MMM, HH:mm')), $plan, array_column($placed, 'version', 'package_id'), array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))));
+    }
+
+    /** @throws UnusableHandOff */
+    public static function read(string $text): HandOff
+    {
+        return HandOffDocument::isOne($text) ? HandOffDocument::read($text) : HandOffText::read($text);
+    }
+
+    /** Keeps what came from somebody else, in whatever form. */
+    public function receive(string $text): GivenHandOff
+    {
+        $given = self::read($text);
+        $this->games->get($given->plan->base->game);
+        $kept = GivenHandOff::query()->create(['name' => $given->name, 'document' => HandOffDocument::write($given)]);
+        GivenHandOff::query()->whereNotIn('id', GivenHandOff::query()->orderByDesc('id')->limit(self::KEPT)->select('id'))->delete();
+
+        return $kept;
+    }
+
+    public function given(GivenHandOff $given): HandOff
+    {
+        return HandOffDocument::read($given->document);
+    }
+
+    /** A new instance with the hand-off as its draft, release by release as far as they can be had. */
+    public function make(HandOff $given, string $name): Instance
+    {
+        $base = $given->plan->base;
+        $game = $this->games->get($base->game);
+        $bases = new Bases($game, new DepotCatalogue($game));
+        $isThere = fn (string $version, array $versions): ?string => in_array($version, $versions, true) ? $version : null;
+        // A build or a runtime that is not to be had is chosen as for a new instance; the page before has said so.
+        $plan = $bases->plan($base->gameVersion, $base->loader, $isThere($base->loaderVersion, array_column($bases->buildsOf($base->loader, $base->gameVersion), 'version')), $isThere($base->runtimeVersion, array_map(fn (string $runtime): string => substr($runtime, 1), array_keys($bases->choice->runtimes($base->gameVersion)))), $base->memory);
+        if ($plan->base->loaderVersion === '') {
+            throw Refusal::conflict("No depot has a build of {$bases->title($base->loader)} for {$base->gameVersion}, so nothing can be made of it yet.");
+        }
+        $instance = Instance::query()->create(['name' => $name, 'plan' => $plan]);
+        $kept = [$game->id => $plan->base->gameVersion, $plan->base->loader => $plan->base->loaderVersion, $plan->base->runtime => $plan->base->runtimeVersion] + $given->releases;
+        $this->drafting->step($instance, function (Plan $plan) use ($given, $kept): Plan {
+            $mine = array_map(fn (Waiver $waiver): string => $waiver->key(), $plan->waivers);
+            $theirs = array_filter($given->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver->key(), $mine, true));
+            $rebuilt = new Plan($plan->base, $given->plan->wants, $given->plan->off, $given->plan->channels, [...$plan->waivers, ...array_values($theirs)], $given->plan->waiverNotes, $given->plan->order);
+
+            return $given->releases === [] ? $rebuilt : $rebuilt->keepingTo($kept);
+        });
+
+        return $instance;
+    }
+
+    private static function name(string $name): string
+    {
+        return mb_substr($name, 0, Limits::NAME);
+    }
+}

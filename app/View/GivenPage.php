@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View;
+
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Drafts\Bases;
+use App\Games;
+use App\Models\Package;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Share\HandOff;
+
+/** What a hand-off that came is, and what of it is not to be had here. */
+final readonly class GivenPage
+{
+    /**
+     * @param  list<string>  $base  what of its base is not to be had, and what would stand in
+     * @param  list<array{name: string, version: string, instead: string}>  $missing
+     * @param  list<array{name: string, version: string, isWanted: bool}>  $brings
+     */
+    private function __construct(public HandOff $given, public string $sentence, public array $base, public bool $canBeMade, public array $missing, public array $brings)
+    {
+    }
+
+    public static function of(HandOff $given): self
+    {
+        $game = app(Games::class)->get($given->plan->base->game);
+        $catalogue = new DepotCatalogue($game);
+        $bases = new Bases($game, $catalogue);
+        $base = $given->plan->base;
+        [$short, $canBeMade] = self::base($given, $game, $bases);
+        $ids = array_map(strval(...), array_keys($given->releases + array_fill_keys(array_map(fn ($want): string => $want->id, $given->plan->wants), '')));
+        $names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
+        $there = DB::table('releases')->whereIn('package_id', $ids)->get(['package_id', 'version'])->mapWithKeys(fn (object $row): array => ["{$row->package_id} {$row->version}" => true])->all();
+        $missing = $brings = [];
+        foreach ($ids as $id) {
+            $version = $given->releases[$id] ?? '';
+            $brings[] = ['name' => $names[$id] ?? $id, 'version' => $version, 'isWanted' => $given->plan->wants($id)];
+            if (! isset($names[$id]) || ($version !== '' && ! isset($there["{$id} {$version}"]))) {
+                $missing[] = ['name' => $names[$id] ?? $id, 'version' => $version, 'instead' => isset($names[$id]) ? 'another release stands in, if one fits' : 'no depot here has it under this name'];
+            }
+        }
+        usort($brings, fn (array $a, array $b): int => [$b['isWanted'], mb_strtolower($a['name'])] <=> [$a['isWanted'], mb_strtolower($b['name'])]);
+
+        return new self($given, "{$game->name} {$base->gameVersion} on {$bases->title($base->loader)} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}", $short, $canBeMade, $missing, $brings);
+    }
+
+    /** @return array{list<string>, bool} what is not to be had of its base, and whether an instance can be made all the same */
+    private static function base(HandOff $given, GameDefinition $game, Bases $bases): array
+    {
+        $base = $given->plan->base;
+        if ($game->version($base->gameVersion) === null) {
+            return [["{$game->name} {$base->gameVersion} is not known here."], false];
+        }
+        $builds = array_column($bases->buildsOf($base->loader, $base->gameVersion), 'version');
+        if ($builds === []) {
+            return [["No depot here has a build of {$bases->title($base->loader)} for {$base->gameVersion}."], false];
+        }
+        $short = [];
+        if (! in_array($base->loaderVersion, $builds, true)) {
+            $short[] = "{$bases->title($base->loader)} {$base->loaderVersion} is not to be had; the build that is recommended here stands in.";
+        }
+        if (! isset($bases->choice->runtimes($base->gameVersion)['v'.$base->runtimeVersion])) {
+            $short[] = "{$game->runtimeName} {$base->runtimeVersion} is not known here; the newest that will do stands in.";
+        }
+
+        return [$short, true];
+    }
+}
