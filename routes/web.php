@@ -26,6 +26,7 @@ use App\Http\Controllers\WishListController;
 use App\Http\Controllers\WorkbenchController;
 use App\Http\Middleware\NotSetAside;
 use App\Http\Middleware\RecognisesHandOffs;
+use App\Sharing\Inventories;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
 use Stasimon\Core\Document\Limits;
@@ -134,6 +135,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
     Route::get('/hand-off', [HandOffController::class, 'show'])->name('hand-off');
     Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');
+    Route::get('/inventory/{form}', [HandOffController::class, 'inventory'])->whereIn('form', array_keys(Inventories::FORMS))->name('inventory');
     Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->name('hand-off.beside');
     Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
     Route::get('/move', [WishListController::class, 'move'])->name('move');

@@ -70,6 +70,9 @@ final readonly class HandOffPage
 
     public function canTake(Difference $one): bool
     {
-        return ! $one->isOfBase;
+        // What came because others need it comes and goes with them.
+        $wanting = $one->there === '' ? $this->mine : $this->there;
+
+        return ! $one->isOfBase && $this->isTakeable() && ($one->here !== '' && $one->there !== '' || $wanting?->plan->wants($one->id) === true);
     }
 }

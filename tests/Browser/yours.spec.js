@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
-import { addToDraft, apply, expectAccessible, files, folderOf, makeInstance, rehearse, rootOf } from './steps.js';
+import { addToDraft, apply, expectAccessible, files, folderOf, go, makeInstance, rehearse, rootOf } from './steps.js';
 
 const folder = `${process.env.STASIMON_VAR}/from-a-page`;
 test.beforeAll(() => execFileSync('php', ['standins/content/page.php', '--out', folder]));
@@ -133,4 +133,47 @@ test('from names, two of them misspelled, to a clean rehearsal on the base that 
     // A worker copies configs; until then the instance is busy, and says so.
     await expect(async () => apply(page, `${rootOf(page)}/draft`)).toPass();
     await rehearse(page, 'Clean');
+});
+
+test('two friends: given away by picture and text, apart, compared, taken over, and alike', async ({ page, browser }) => {
+    await makeInstance(page, 'Mine');
+    await addToDraft(page, 'Fogbank Weather', 'Gulls');
+    await apply(page);
+    const mine = rootOf(page);
+    await go(page, 'o', /hand-off$/);
+    await expect(page.getByRole('heading', { name: 'Give this one away' })).toBeVisible();
+    await expectAccessible(page);
+    const text = await page.getByLabel('The hand-off as text').inputValue();
+    // The picture says the same, to a reader that none of us wrote.
+    const picture = test.info().outputPath('picture.png');
+    await page.locator('.picture svg').evaluate(svg => (svg.style.width = '900px'));
+    await page.locator('.picture').evaluate(box => (box.style.width = '900px'));
+    await page.locator('.picture').screenshot({ path: picture });
+    expect(execFileSync('zbarimg', ['--quiet', '--raw', picture], { encoding: 'utf8' }).trim()).toBe(text);
+    // A friend pastes it where a wish list is asked for, and has the same.
+    const friend = await (await browser.newContext()).newPage();
+    await friend.goto('/wishes');
+    await friend.getByLabel('Call it').fill('x');
+    await friend.getByLabel('Names, one on each line').fill(`look: ${text}`);
+    await friend.getByRole('button', { name: 'Where could these live?' }).click();
+    await expect(friend.getByText('All of it is to be had here.')).toBeVisible();
+    await expectAccessible(friend);
+    await friend.getByLabel('Call it').fill('Theirs');
+    await friend.getByRole('button', { name: 'Make an instance of it' }).click();
+    await apply(friend);
+    // The friend goes on by themselves; then both are put side by side.
+    await friend.goto(`${rootOf(friend)}/find`);
+    await addToDraft(friend, 'Long Piers');
+    await apply(friend);
+    await page.goto(`${mine}/hand-off`);
+    await page.getByLabel('or choose').selectOption({ label: 'Theirs' });
+    await page.getByRole('button', { name: 'Compare' }).click();
+    await expect(page.getByRole('row', { name: /Long Piers not here .* adds what the other side sends/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Take theirs of Long Piers' }).click();
+    await apply(page, `${mine}/draft`);
+    await page.goto(`${mine}/hand-off`);
+    await page.getByLabel('or choose').selectOption({ label: 'Theirs' });
+    await page.getByRole('button', { name: 'Compare' }).click();
+    await expect(page.getByText('Nothing differs. You can play together.')).toBeVisible();
 });

@@ -11,6 +11,7 @@ use App\Models\GivenHandOff;
 use App\Models\Instance;
 use App\Sharing\Comparing;
 use App\Sharing\HandOffs;
+use App\Sharing\Inventories;
 use App\View\Address;
 use App\View\GivenPage;
 use App\View\HandOffPage;
@@ -40,6 +41,14 @@ final readonly class HandOffController
     public function document(Instance $instance): Response
     {
         return response(HandOffDocument::write($this->handOffs->of($instance->load(['placed', 'draft']))), headers: ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').'.hand-off.json"']);
+    }
+
+    /** What is in it, as an open format lists it. */
+    public function inventory(Instance $instance, string $form, Inventories $inventories): Response
+    {
+        [, $type, $ending] = Inventories::FORMS[$form];
+
+        return response(Inventories::written($inventories->of($instance->load('placed')), $form), headers: ['Content-Type' => $type, 'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').$ending.'"']);
     }
 
     /** Puts something beside it: what was pasted, dropped, or chosen. */

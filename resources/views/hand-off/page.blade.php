@@ -5,6 +5,8 @@
                 <h1 class="text-2xl">Give it away, or put another beside it</h1>
                 <p class="soft mt-1">A friend who pastes the text into Stasimon gets the same line-up, release by release. Put a friend's
                     beside yours, and you see what keeps you from playing together.</p>
+                <h2 class="mt-5 mb-1">Put theirs beside it</h2>
+                <x-beside-form :instance="$instance" :page="$page" />
             </div>
         @else
             <div class="px-[18px]">
@@ -29,8 +31,9 @@
                         @foreach ($page->parts() as $heading => $differences)
                             <tbody>
                                 <tr>
-                                    <th colspan="5" scope="rowgroup" class="{{ $heading === 'Keeps you apart' ? 'bad' : '' }}">
-                                        {{ $heading }} <span class="ver quiet">{{ count($differences) }}</span></th>
+                                    <th colspan="5" scope="rowgroup" class="part-of"><span
+                                            class="{{ $heading === 'Keeps you apart' ? 'bad' : '' }}">{{ $heading }}</span> <span
+                                            class="ver quiet">{{ count($differences) }}</span></th>
                                 </tr>
                                 @foreach ($differences as $one)
                                     <tr data-row tabindex="-1">
@@ -54,7 +57,9 @@
                                             @if ($page->canTake($one))
                                                 <x-act :action="route('hand-off.take', $instance)"
                                                     :fields="['beside' => $page->beside, 'id' => $one->id]"
-                                                    :label="'Have ' . $one->title . ' as it is there'">take theirs</x-act>
+                                                    :label="($one->there === '' ? 'Do without ' : 'Take theirs of ') .
+                                                        $one->title">{{ $one->there === '' ? 'do without'
+                                                            : 'take theirs' }}</x-act>
                                             @endif
                                         </td>
                                     </tr>
@@ -95,24 +100,17 @@
         @else
             <p class="soft mt-2">It says more than a picture on a screen could hold.</p>
         @endif
-        <h2 class="mt-5 mb-1">Put theirs beside it</h2>
-        <form method="post" action="{{ route('hand-off.beside', $instance) }}" enctype="multipart/form-data" class="drop" x-data="drop"
-            @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="take($event)" :class="over && 'over'">@csrf
-            <label for="text" class="soft">Paste a hand-off</label>
-            <textarea id="text" name="text" rows="2" maxlength="2000000" spellcheck="false" class="ver w-full">{{ old('text') }}</textarea>
-            <label for="file" class="soft">or drop its file</label>
-            <input type="file" id="file" name="file" x-ref="file" class="w-full" accept=".json">
-            <label for="other" class="soft block mt-1">or choose</label>
-            <select id="other" name="instance" class="w-full">
-                <option value="">an instance, or an earlier line-up</option>
-                @foreach ($page->others() as $other)
-                    <option value="{{ $other->id }}" @selected($page->beside === $other->id)>{{ $other->name }}</option>
+        @if ($instance->applied_at)
+            <h2 class="mt-5 mb-1">An inventory of it</h2>
+            <p>
+                @foreach (App\Sharing\Inventories::FORMS as $form => [$called])
+                    <a class="link" href="{{ route('inventory', [$instance, $form]) }}">{{ $called }}</a>{{ $loop->last ? '' : ', ' }}
                 @endforeach
-                @foreach ($page->points() as [$point, $called])
-                    <option value="{{ $point }}" @selected($page->beside === $point)>{{ $called }}</option>
-                @endforeach
-            </select>
-            <button class="btn mt-2">Compare</button>
-        </form>
+            </p>
+        @endif
+        @if ($page->comparison)
+            <h2 class="mt-5 mb-1">Put another beside it</h2>
+            <x-beside-form :instance="$instance" :page="$page" />
+        @endif
     </x-slot:beside>
 </x-instance>

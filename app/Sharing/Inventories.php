@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sharing;
+
+use App\Models\Instance;
+use App\Models\PlacedRelease;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Share\Inventory;
+use Stasimon\Core\Share\Item;
+
+/** What is applied in an instance, for an inventory in an open format. */
+final readonly class Inventories
+{
+    /** form => what it is called, its media type, and the ending of its file */
+    public const FORMS = [
+        'cyclonedx' => ['CycloneDX', 'application/vnd.cyclonedx+json; version=1.6', '.cdx.json'], 'spdx' => ['SPDX', 'application/spdx+json', '.spdx.json'],
+        'purl' => ['Package URLs', 'text/plain; charset=utf-8', '.purl.txt'], 'csv' => ['CSV', 'text/csv; charset=utf-8', '.csv'], 'markdown' => ['Markdown', 'text/markdown; charset=utf-8', '.md'],
+    ];
+
+    public function of(Instance $instance): Inventory
+    {
+        $ids = $instance->placed->pluck('package_id')->all();
+        $licences = DB::table('sources')->whereIn('package_id', $ids)->orderByDesc('depot_id')->selectRaw("package_id, page->>'licence' as licence")->pluck('licence', 'package_id')->all();
+        $items = array_values($instance->placed->map(fn (PlacedRelease $placed): Item => new Item(
+            $placed->package_id, $placed->name, $placed->version, Kind::from($placed->kind), trim((string) $placed->sha256), $placed->size, (string) ($licences[$placed->package_id] ?? ''), (string) $placed->depot,
+        ))->all());
+
+        return new Inventory($instance->name, $items, now()->utc()->format('Y-m-d\TH:i:s\Z'));
+    }
+
+    public static function written(Inventory $inventory, string $form): string
+    {
+        return match ($form) {
+            'cyclonedx' => $inventory->cycloneDx(), 'spdx' => $inventory->spdx(), 'purl' => $inventory->urls(), 'csv' => $inventory->csv(), default => $inventory->markdown(),
+        };
+    }
+}
