@@ -1,0 +1,11 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Pack;
+
+/** What is not there, where null is a value. */
+enum Missing
+{
+    case Value;
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+use Stasimon\Core\Pack\ConfigMerge;
+use Stasimon\Core\Pack\KeyMerge;
+use Stasimon\Core\Pack\Pack;
+use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\UnusablePack;
+use Stasimon\Core\Pack\Update;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\HandOff;
+
+/**
+ * @param  array<string, string>  $wanted  id => version, or "version range"
+ * @param  array<string, string>  $brought
+ * @param  list<string>  $off
+ */
+function lineUpOf(array $wanted, array $brought = [], array $off = []): HandOff
+{
+    $wants = array_map(fn (string $id, string $said): Want => new Want($id, explode(' ', $said, 2)[1] ?? '*'), array_keys($wanted), $wanted);
+
+    return new HandOff('Grand Archipelago', new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 4096), $wants, array_map(fn (string $id): Want => new Want($id), $off)), array_map(fn (string $said): string => explode(' ', $said)[0], $wanted) + $brought);
+}
+
+it('keeps what is one\'s own, takes what the pack changed, and contests what both did', function (): void {
+    $was = lineUpOf(['same' => '1', 'updated' => '1', 'dropped' => '1', 'dropped-kept' => '1', 'mine-changed' => '1', 'both' => '1', 'pinned' => '1', 'off' => '1', 'off-changed' => '1', 'taken-out' => '1'], ['lib' => '1']);
+    $now = lineUpOf(['same' => '1', 'updated' => '2', 'new' => '1', 'mine-changed' => '1', 'both' => '2', 'pinned' => '2', 'off' => '1', 'off-changed' => '2', 'taken-out' => '2'], ['lib' => '2']);
+    $mine = lineUpOf(['same' => '1', 'updated' => '1', 'dropped' => '1', 'dropped-kept' => '1.5', 'mine-changed' => '1.2', 'both' => '1.5', 'pinned' => '1 =1', 'added' => '7'], ['lib' => '1'], ['off', 'off-changed']);
+    $update = Update::of($was, $now, $mine);
+    $said = [];
+    foreach ($update->lines as $line) {
+        $said[$line->id] = ($line->isContested ? 'contested, ' : '').($line->takesPack ? 'pack' : 'mine');
+    }
+    expect($said)->toBe([
+        'both' => 'contested, pack', 'dropped-kept' => 'contested, mine', 'off-changed' => 'contested, mine', 'pinned' => 'contested, mine', 'taken-out' => 'contested, mine',
+        'added' => 'mine', 'dropped' => 'pack', 'mine-changed' => 'mine', 'new' => 'pack', 'off' => 'mine', 'updated' => 'pack',
+    ]);
+    $plan = $update->plan();
+    expect(array_map(fn (Want $want): string => "{$want->id} {$want->range}", $plan->wants))->toBe(['same *', 'updated *', 'new *', 'both *', 'dropped-kept *', 'mine-changed *', 'pinned =1', 'added *'])
+        ->and(array_map(fn (Want $want): string => $want->id, $plan->off))->toBe(['off', 'off-changed'])
+        ->and(array_intersect_key($plan->once->restore->versions, array_flip(['updated', 'both', 'pinned', 'mine-changed', 'lib', 'added'])))->toEqual(['updated' => '2', 'both' => '2', 'pinned' => '1', 'mine-changed' => '1.2', 'lib' => '2', 'added' => '7']);
+    // A person may say otherwise of what is contested, and of nothing else.
+    $other = $update->plan(['both' => false, 'dropped-kept' => true, 'taken-out' => true, 'added' => true, 'dropped' => false]);
+    expect($other->wants('dropped-kept'))->toBeFalse()->and($other->wants('taken-out'))->toBeTrue()->and($other->wants('added'))->toBeTrue()->and($other->wants('dropped'))->toBeFalse()->and($other->once->restore->versions['both'])->toBe('1.5')
+        ->and(Update::of($was, $was, $mine)->plan()->wants)->toEqual(array_merge(array_filter($mine->plan->wants, fn (Want $want): bool => $want->id !== 'added'), [new Want('added')]))
+        ->and(Update::of($was, $now, $was)->plan()->wants)->toEqual($now->plan->wants);
+});
+
+it('merges JSON so that whatever only one side changed arrives, at any depth', function (): void {
+    $dice = new Random\Randomizer(new Random\Engine\Mt19937(11));
+    $value = fn () => [1, 2.5, 'x', true, null, [1, 2], ['a' => 1]][$dice->getInt(0, 6)];
+    $document = function (int $depth) use (&$document, $dice, $value): array {
+        $made = [];
+        foreach (range(0, $dice->getInt(1, 5)) as $i) {
+            $made["k{$i}"] = $depth > 0 && $dice->getInt(0, 2) === 0 ? $document($depth - 1) : $value();
+        }
+
+        return $made;
+    };
+    // Changes of one value each, at paths that begin otherwise.
+    $change = function (array $document, string $key) use ($dice): array {
+        $dice->getInt(0, 2) === 0 ? $document = array_diff_key($document, [$key => 1]) : $document[$key] = 'changed '.$dice->getInt(1, 99);
+
+        return $document;
+    };
+    for ($case = 0; $case < 500; $case++) {
+        $was = $document(3);
+        [$mine, $theirs] = [$change($was, 'k0'), $change($change($was, 'k1'), 'new')];
+        $expected = $mine;
+        foreach (['k1', 'new'] as $key) {
+            array_key_exists($key, $theirs) ? $expected[$key] = $theirs[$key] : $expected = array_diff_key($expected, [$key => 1]);
+        }
+        $merge = KeyMerge::of((string) json_encode((object) $was), (string) json_encode((object) $mine), (string) json_encode((object) $theirs));
+        expect($merge?->contested())->toBe([])->and(json_decode($merge->text(), true))->toEqual($expected);
+    }
+    $both = KeyMerge::of('{"a": {"b": 1, "c": 1}, "d": [1]}', '{"a": {"b": 2, "c": 1}, "d": [1, 2]}', '{"a": {"b": 3, "c": 5}, "d": [1, 2]}');
+    expect($both->contested())->toBe([['/a/b', '2', '3']])->and(json_decode($both->text(), true))->toBe(['a' => ['b' => 2, 'c' => 5], 'd' => [1, 2]])
+        ->and(KeyMerge::of('{}', '[1]', '{}'))->toBeNull();
+});
+
+it('says what becomes of a config: gone, new, merged by key or by line, or left as it is', function (): void {
+    $of = fn (string $path, ?string $was, ?string $mine, ?string $now): array => [($merge = ConfigMerge::of($path, $was, $mine, $now))->text, count($merge->contested)];
+    expect($of('config/a.cfg', "a\nb\nc\nd\n", "a\nB\nc\nd\n", "a\nb\nc\nD\n"))->toBe(["a\nB\nc\nD\n", 0])
+        ->and($of('config/a.cfg', "a\nb\n", "a\nx\n", "a\ny\n"))->toBe(["a\nx\n", 1])
+        ->and($of('config/a.cfg', "a\n", "a\n", null))->toBe([null, 0])
+        ->and($of('config/a.cfg', "a\n", "b\n", null))->toBe(["b\n", 1])
+        ->and($of('config/a.cfg', null, null, "a\n"))->toBe(["a\n", 0])
+        ->and($of('config/a.cfg', "a\n", null, "b\n"))->toBe([null, 1])
+        ->and($of('config/a.bin', "a\0", "b\0", "c\0"))->toBe(["b\0", 1])
+        ->and($of('config/a.json', '{"x": 1, "y": 1}', '{"x": 2, "y": 1}', '{"x": 1, "y": 3}'))->toBe(["{\n    \"x\": 2,\n    \"y\": 3\n}\n", 0])
+        ->and($of('config/a.json', '{"x": 1', '{"x": 1', '{"x": 2'))->toBe(['{"x": 2', 0]);
+});
+
+it('is a file that says the same again, and refuses what lies', function (): void {
+    $file = sys_get_temp_dir().'/stasimon-pack-'.getmypid().'.zip';
+    $contents = ['config/sound.json' => '{"loud": 1}', 'config/deep/x.cfg' => "a=1\n"];
+    $pack = new Pack('grand-archipelago', '5', lineUpOf(['gulls' => '2.0.0'], ['kedge-bones' => '3.0.7']), 'Everything at once.', 'MIT', 'Gulls are new.', array_map(fn (string $text): string => hash('sha256', $text), $contents));
+    PackFile::write($pack, $contents, $file);
+    expect(PackFile::open($file, 'it'))->toEqual([$pack, $contents]);
+    $first = hash_file('sha256', $file);
+    PackFile::write($pack, array_reverse($contents), $file);
+    expect(hash_file('sha256', $file))->toBe($first);
+    $spoil = function (Closure $how) use ($file, $pack, $contents): Closure {
+        return function () use ($how, $file, $pack, $contents): void {
+            PackFile::write($pack, $contents, $file);
+            $zip = new ZipArchive;
+            $zip->open($file);
+            $how($zip, (array) json_decode(PackFile::document($pack)));
+            $zip->close();
+            PackFile::open($file, 'it');
+        };
+    };
+    $said = fn (array $changes): Closure => $spoil(fn (ZipArchive $zip, array $document) => $zip->addFromString('pack.json', (string) json_encode((object) ($changes + $document))));
+    expect($spoil(fn (ZipArchive $zip) => $zip->addFromString('configs/config/sound.json', 'changed')))->toThrow(UnusablePack::class, 'its digest is another one')
+        ->and($spoil(fn (ZipArchive $zip) => $zip->deleteName('configs/config/deep/x.cfg')))->toThrow(UnusablePack::class, 'which is not in it')
+        ->and($spoil(fn (ZipArchive $zip) => $zip->deleteName('pack.json')))->toThrow(UnusablePack::class, 'no "pack.json"')
+        ->and($spoil(fn (ZipArchive $zip) => $zip->addFromString('../outside', 'x')))->toThrow(UnsafeArchive::class)
+        ->and($said(['id' => '../x']))->toThrow(UnusablePack::class, 'Its id is none')->and($said(['revision' => 2]))->toThrow(UnusablePack::class, 'revision 1')
+        ->and($said(['releases' => []]))->toThrow(UnusablePack::class, 'which releases')->and($said(['version' => '']))->toThrow(UnusablePack::class, 'no version');
+    foreach (['../mods/x.jar', '/etc/passwd', 'config/../../x', "config/a\0b", 'alone', 'config//x', 'config\\x', 'C:/x/y'] as $path) {
+        expect($said(['configs' => [['path' => $path, 'sha256' => str_repeat('0', 64)]]]))->toThrow(UnusablePack::class, 'no path in a folder');
+    }
+    unlink($file);
+});
