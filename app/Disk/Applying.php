@@ -8,6 +8,7 @@ use App\Drafts\LineUp;
 use App\Drafts\LineUps;
 use App\Games;
 use App\Models\Instance;
+use App\Models\PackRelease;
 use App\Models\PlacedRelease;
 use App\Models\Task;
 use App\Refusal\Meaning;
@@ -79,8 +80,11 @@ final readonly class Applying
         foreach ($game->own as $own) {
             $stands[$own] = $folder->carryOver($own, $lineUp->plan->once->restore?->own ? $this->pointOf($instance, $lineUp->plan->once->restore->point) : null);
         }
-        foreach ($lineUp->plan->once->own as $path => $rehearsal) {
-            $folder->changeOwn((string) $path, $rehearsal, $game->own);
+        foreach ($lineUp->plan->once->own as $path => $to) {
+            if (is_string($to) && ! $this->store->has($to)) {
+                throw Refusal::conflict("What is to be in {$path} is not in the store any more. Nothing was changed.");
+            }
+            $folder->changeOwn((string) $path, is_string($to) ? $this->store->path($to) : $to, $game->own);
         }
         $laid = $this->laying->lay($instance, $files, $placement, $folder);
         $this->milestones->reached('built');
@@ -89,6 +93,7 @@ final readonly class Applying
             'rows' => $this->rows($lineUp, $files, $placement),
             'files' => $laid,
             'sentence' => $this->sentence($lineUp),
+            'pack' => $lineUp->plan->once->pack,
             'task' => $task->id,
             'draft' => $draft->id,
             'revision' => $draft->revision,
@@ -259,7 +264,9 @@ final readonly class Applying
         foreach (array_chunk($pending['files'], 1000) as $files) {
             DB::table('placed_files')->insert(array_map(fn (array $row): array => ['instance_id' => $instance->id, 'over' => json_encode($row['over'])] + $row, $files));
         }
-        $instance->update(['plan' => PlanReader::read($pending['plan']), 'applied_at' => now()]);
+        // A pack that was taken away meanwhile is none.
+        $pack = ($pending['pack'] ?? '') === '' ? null : PackRelease::query()->whereKey($pending['pack'])->value('id');
+        $instance->update(['plan' => PlanReader::read($pending['plan']), 'applied_at' => now()] + ($pack === null ? [] : ['pack_id' => $pack]));
         $instance->draft()->where('id', $pending['draft'])->where('revision', $pending['revision'])->delete();
     }
 
@@ -280,7 +287,7 @@ final readonly class Applying
             $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
             $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),
             $lineUp->plan->once->putBack ? 'Put every file back.' : '',
-            $lineUp->plan->once->own === [] ? '' : 'Set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
+            $lineUp->plan->once->own === [] ? '' : 'Changed, set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
         ]);
 
         return $parts === [] ? 'Changed the base or what is allowed; the line-up stayed.' : implode(' ', $parts);

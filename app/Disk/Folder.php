@@ -159,12 +159,13 @@ final readonly class Folder
     }
 
     /**
-     * Gives a file in next/ the content that was kept with a rehearsal, or, for rehearsal 0, puts it under another name, so
-     * that the game makes a new one. What is not there, or not in a folder of the instance's own, is left alone.
+     * Gives a file in next/ the content that was kept with a rehearsal, or, for 0, puts it under another name, so that the
+     * game makes a new one. What is not there, or not in a folder of the instance's own, is left alone.
      *
+     * @param  int|string  $to  the rehearsal; or the file whose content it gets
      * @param  list<string>  $own  folders
      */
-    public function changeOwn(string $path, int $rehearsal, array $own): void
+    public function changeOwn(string $path, int|string $to, array $own): void
     {
         $isOwn = array_filter($own, fn (string $folder): bool => str_starts_with($path, $folder.'/')) !== [];
         if (! $isOwn || str_contains($path, '..')) {
@@ -173,10 +174,13 @@ final readonly class Folder
         if ($this->leadsAway($path)) {
             throw Refusal::conflict(explode('/', $path)[0].' is a link to a place outside the instance, so what is in it is not changed from here. Nothing was changed.');
         }
-        if ($rehearsal === 0 && is_file($this->next($path))) {
+        if (is_string($to)) {
+            is_file($this->next($path)) && unlink($this->next($path));
+            $this->copy($to, $path);
+        } elseif ($to === 0 && is_file($this->next($path))) {
             rename($this->next($path), $this->next($path.'.set-aside'));
-        } elseif ($rehearsal > 0 && is_file($this->rehearsed($rehearsal, $path))) {
-            $this->copy($this->rehearsed($rehearsal, $path), $path);
+        } elseif ($to > 0 && is_file($this->rehearsed($to, $path))) {
+            $this->copy($this->rehearsed($to, $path), $path);
         }
     }
 

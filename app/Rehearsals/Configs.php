@@ -41,7 +41,7 @@ final readonly class Configs
     }
 
     /** @return array<string, string> path => file, of what is the instance's own and not a world */
-    private function files(Instance $instance): array
+    public function files(Instance $instance): array
     {
         $game = $this->games->get($instance->plan->base->game);
         $files = [];

@@ -12,6 +12,7 @@ use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Contest;
 use Stasimon\Core\Explain\Demand;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Selected;
 use Stasimon\Core\Resolve\Want;
@@ -29,6 +30,29 @@ final readonly class DraftPage
     public function __construct(private LineUp $lineUp, private Instance $instance, public array $cleared = [], public array $new = [], public array $staying = [])
     {
         $this->changes = $lineUp->changes();
+    }
+
+    /** What applying it does once, beside the line-up. */
+    public function once(): string
+    {
+        $once = $this->lineUp->plan->once;
+        $said = $once->putBack ? ['Every file is laid anew.'] : [];
+        $given = array_keys(array_filter($once->own, is_string(...)));
+        if ($given !== []) {
+            $said[] = implode(', ', array_slice($given, 0, 3)).(count($given) > 3 ? ' and '.(count($given) - 3).' more' : '').(count($given) === 1 ? ' gets' : ' get').' another content.';
+        }
+        foreach (array_filter($once->own, is_int(...)) as $path => $rehearsal) {
+            $said[] = "{$path} ".($rehearsal > 0 ? "becomes as it was in rehearsal {$rehearsal}." : 'is kept under another name.');
+        }
+        if ($once->restore !== null) {
+            $said[] = match (true) {
+                $once->restore->point === Restore::ELSEWHERE => 'It keeps to the releases that were taken over, as far as they can be had.',
+                $once->restore->own => 'It goes back to an earlier line-up, with the configs and worlds of that time.',
+                default => 'It goes back to an earlier line-up; configs and worlds stay as they are.',
+            };
+        }
+
+        return implode(' ', $said);
     }
 
     public function title(string $id): string

@@ -62,7 +62,7 @@ final readonly class DraftSummary
         }
         $own = $this->lineUps->plan($instance)->once->own;
         if ($own !== []) {
-            $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own) === [] ? ' set aside' : ' as it was');
+            $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own, is_string(...)) !== [] ? ' changed' : (array_filter($own) === [] ? ' set aside' : ' as it was'));
         }
 
         return (object) ['parts' => $parts === [] ? ['no change to the line-up'] : $parts, 'appliable' => true];

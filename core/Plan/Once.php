@@ -11,30 +11,36 @@ final readonly class Once
      * @param  bool  $putBack  whether every file is laid anew though the line-up stays
      * @param  Restore|null  $restore  the restore point that is led back to
      * @param  array<string, string>  $updating  package id => the version that it is to reach at least
-     * @param  array<string, int>  $own  files of the instance's own that are changed => the rehearsal as of which; 0 to put it under another name
+     * @param  array<string, int|string>  $own  files of the instance's own that are changed => the rehearsal as of which, 0 to put it under another name; or the SHA-256 of what is to be in it
+     * @param  string  $pack  the release of a pack that the instance is of from then on; nothing where that stays
      */
-    public function __construct(public bool $putBack = false, public ?Restore $restore = null, public array $updating = [], public array $own = [])
+    public function __construct(public bool $putBack = false, public ?Restore $restore = null, public array $updating = [], public array $own = [], public string $pack = '')
     {
     }
 
     public function puttingBack(bool $putBack): self
     {
-        return new self($putBack, $this->restore, $this->updating, $this->own);
+        return new self($putBack, $this->restore, $this->updating, $this->own, $this->pack);
     }
 
     public function restoring(?Restore $restore): self
     {
-        return new self($this->putBack, $restore, $this->updating, $this->own);
+        return new self($this->putBack, $restore, $this->updating, $this->own, $this->pack);
     }
 
     /** @param  array<string, string>  $updating */
     public function updatingTo(array $updating): self
     {
-        return new self($this->putBack, $this->restore, $updating, $this->own);
+        return new self($this->putBack, $this->restore, $updating, $this->own, $this->pack);
     }
 
-    public function changingOwn(string $path, int $rehearsal): self
+    public function changingOwn(string $path, int|string $to): self
     {
-        return new self($this->putBack, $this->restore, $this->updating, [$path => $rehearsal] + $this->own);
+        return new self($this->putBack, $this->restore, $this->updating, [$path => $to] + $this->own, $this->pack);
+    }
+
+    public function ofPack(string $pack): self
+    {
+        return new self($this->putBack, $this->restore, $this->updating, $this->own, $pack);
     }
 }

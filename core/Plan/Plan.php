@@ -273,6 +273,27 @@ final readonly class Plan
         return $this->with(once: $this->once->changingOwn($path, $rehearsal));
     }
 
+    /**
+     * Gives files of the instance's own another content, or, for 0, puts them under another name.
+     *
+     * @param  array<string, int|string>  $files  path => SHA-256 of the content
+     */
+    public function givingOwn(array $files): self
+    {
+        $once = $this->once;
+        foreach ($files as $path => $to) {
+            $once = $once->changingOwn((string) $path, $to);
+        }
+
+        return $this->with(once: $once);
+    }
+
+    /** Has the instance be of a release of a pack. */
+    public function ofPack(string $pack): self
+    {
+        return $this->with(once: $this->once->ofPack($pack));
+    }
+
     /** The plan that a repair of its request leads to; null when the repair would change the game or do without the base. */
     public function repaired(Resolved $leadsTo): ?self
     {
@@ -333,6 +354,7 @@ final readonly class Plan
             'restore' => $this->once->restore === null ? null : ['point' => $this->once->restore->point, 'versions' => (object) $this->once->restore->versions, 'own' => $this->once->restore->own],
             'updating' => (object) $this->once->updating,
             'own' => (object) $this->once->own,
+            'pack' => $this->once->pack,
         ], JSON_THROW_ON_ERROR);
     }
 }

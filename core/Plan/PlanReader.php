@@ -42,7 +42,8 @@ final class PlanReader
                 $node->optional('putBack')?->flag() ?? false,
                 self::restore($node->optional('restore')),
                 array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
-                array_map(fn (Node $rehearsal): int => $rehearsal->whole(), $node->optional('own')?->entries() ?? []),
+                array_map(fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(), $node->optional('own')?->entries() ?? []),
+                $node->optional('pack')?->text() ?? '',
             ),
         );
     }

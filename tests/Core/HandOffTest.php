@@ -22,6 +22,7 @@ use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\HandOffText;
 use Stasimon\Core\Share\Held;
+use Stasimon\Core\Share\Secrets;
 use Stasimon\Core\Share\Side;
 use Stasimon\Core\Share\UnusableHandOff;
 
@@ -128,4 +129,9 @@ it('says what keeps two apart, what does not matter, and why a library is anothe
     $bases = Comparison::of(side('a', []), side('b', [], '3.2.2', '0.16.9'));
     expect(array_map(fn (Difference $one): string => "{$one->id} {$one->here} {$one->there}", $bases->apart()))->toBe(['game 3.2.1 3.2.2', 'build 0.16.4 0.16.9'])
         ->and(Comparison::of(side('a', []), side('b', [], loader: 'capstan'))->apart()[0]->meaning)->toBe('both sides must have the same loader');
+});
+
+it('finds what looks like a secret, and leaves what does not', function (): void {
+    expect(Secrets::in("volume = 3\naccess-token: abcdef123456\n\"password\": \"hunter22\"\nserver = play.example.org:25565\nip = 203.0.113.9\n"))->toBe([2, 3, 4, 5])
+        ->and(Secrets::in("authored-by = somebody\nshow-tokens = true\nauthor-limit = 12\nversion = 1.2.3.4.5\nbind = 127.0.0.1\nany = 0.0.0.0\nserver = true\n"))->toBe([]);
 });

@@ -54,12 +54,7 @@
                 <x-hard-question :instance="$instance" :given-up="$givenUp" />
             @else
                 <h1 class="text-xl">What the draft leads to</h1>
-                <p class="soft">{{ $page->sizes() }}{{ $lineUp->plan->once->putBack ? ' Every file is laid anew.'
-                    : '' }}@foreach ($lineUp->plan->once->own as $path => $rehearsal) {{ $path }}
-                    {{ $rehearsal > 0 ? 'becomes as it was in rehearsal '.$rehearsal
-                    : 'is kept under another name' }}.@endforeach{{ $lineUp->plan->once->restore
-                    ? ' It goes back to an earlier line-up'.($lineUp->plan->once->restore->own
-                    ? ', with the configs and worlds of that time.' : '; configs and worlds stay as they are.') : '' }}</p>
+                <p class="soft">{{ $page->sizes() }} {{ $page->once() }}</p>
             @endif
         </div>
         @if ($lineUp->resolved && $lineUp->plan->once->updating !== [] && $page->changes->remove !== [])

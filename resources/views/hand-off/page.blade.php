@@ -101,6 +101,8 @@
             <p class="soft mt-2">It says more than a picture on a screen could hold.</p>
         @endif
         @if ($instance->applied_at)
+            <h2 class="mt-5 mb-1">Also as</h2>
+            <p class="pair"><a class="link" href="{{ route('pack', $instance) }}">A pack</a><span class="soft">with its configs</span></p>
             <h2 class="mt-5 mb-1">An inventory of it</h2>
             <p>
                 @foreach (App\Sharing\Inventories::FORMS as $form => [$called])

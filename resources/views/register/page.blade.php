@@ -61,6 +61,7 @@
             <a class="link" href="{{ route('imports') }}">Bring in a folder</a>
             <a class="link" href="{{ route('wishes') }}">Wish lists</a>
             <a class="link" href="{{ route('hand-offs') }}">Hand-offs</a>
+            <a class="link" href="{{ route('packs') }}">Packs</a>
             <a class="link" href="{{ route('shelf') }}">Your shelf</a>
             <a class="link" href="{{ route('games') }}">Games</a>
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>

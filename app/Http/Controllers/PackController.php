@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\PackFileRequest;
+use App\Http\Requests\PackRequest;
+use App\Http\Requests\Steps\NameRequest;
+use App\Http\Requests\Steps\PackUpdateRequest;
+use App\Models\Instance;
+use App\Models\PackRelease;
+use App\Packs\Packing;
+use App\Packs\Packs;
+use App\Refusal\Refusal;
+use App\View\Address;
+use App\View\GivenPage;
+use App\View\PackingPage;
+use App\View\PackUpdatePage;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\View\View;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+
+/** Packs: made of instances, brought as files, and the instances of them. */
+final readonly class PackController
+{
+    public function __construct(private Packs $packs, private Packing $packing)
+    {
+    }
+
+    public function index(): View
+    {
+        return view('packs.index', ['packs' => PackRelease::query()->orderByDesc('created_at')->orderByDesc('id')->limit(200)->get(['id', 'name', 'version', 'pack', 'created_at'])]);
+    }
+
+    public function store(PackFileRequest $request): RedirectResponse
+    {
+        $file = $request->pack();
+
+        return redirect()->route('packs.show', $this->packs->receive($file->getPathname(), mb_strimwidth(mb_scrub($file->getClientOriginalName()), 0, 80, '…')));
+    }
+
+    public function show(PackRelease $pack): View
+    {
+        $read = $this->packs->of($pack);
+
+        return view('packs.show', ['pack' => $pack, 'read' => $read, 'page' => GivenPage::of($read->lineUp), 'instances' => Instance::query()->whereIn('pack_id', PackRelease::query()->where('pack', $pack->pack)->select('id'))->orderBy('name')->limit(50)->get(['id', 'name', 'pack_id'])]);
+    }
+
+    public function file(PackRelease $pack): BinaryFileResponse
+    {
+        return response()->download($this->packing->file($pack), "{$pack->pack}-{$pack->version}.pack.zip")->deleteFileAfterSend();
+    }
+
+    public function make(NameRequest $request, PackRelease $pack): RedirectResponse
+    {
+        return redirect()->route('draft', $this->packs->make($pack, $request->text('name')))->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
+    }
+
+    public function destroy(PackRelease $pack): RedirectResponse
+    {
+        $pack->delete();
+
+        return redirect()->route('packs')->with('said', "{$pack->name} {$pack->version} is taken away. Its instances stay as they are.");
+    }
+
+    /** An instance as a pack, and what it is of. */
+    public function packing(Instance $instance): View
+    {
+        $instance->load(['placed', 'draft', 'lastRehearsal']);
+
+        return view('packs.packing', ['instance' => $instance, 'page' => new PackingPage($instance, $this->packing->proposal($instance), $this->packs->releaseOf($instance), $this->packs->others($instance))]);
+    }
+
+    public function pack(PackRequest $request, Instance $instance): RedirectResponse
+    {
+        $instance->load('placed');
+
+        return redirect()->route('packs.show', $this->packing->pack($instance, $request->text('id'), $request->text('version'), $request->text('name'), $request->text('summary'), $request->text('licence'), $request->text('notes'), $request->configs()))->with('said', 'The pack is made. Save its file to give it away.');
+    }
+
+    public function update(Request $request, Instance $instance): View
+    {
+        $instance->load(['placed', 'draft', 'lastRehearsal']);
+        $to = $this->to(Address::words($request, 'to', 26));
+
+        return view('packs.update', ['instance' => $instance, 'page' => new PackUpdatePage($to, $this->packs->releaseOf($instance), $this->packs->update($instance, $to), $this->packs->configs($instance, $to))]);
+    }
+
+    public function take(PackUpdateRequest $request, Instance $instance): RedirectResponse
+    {
+        $this->packs->take($instance->load('placed'), $this->to($request->text('to')), $request->said());
+
+        return redirect()->route('draft', $instance);
+    }
+
+    private function to(string $id): PackRelease
+    {
+        return PackRelease::query()->find($id) ?? throw Refusal::notFound('That release of the pack is not kept here any more.');
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * A release of a pack that came as a file, or was made here.
+ *
+ * @property string $id
+ * @property string $pack  the id that its author gave it
+ * @property string $version
+ * @property string $name
+ * @property string $document  see PackFile
+ * @property \Carbon\CarbonImmutable $created_at
+ */
+final class PackRelease extends Model
+{
+    use HasUlids;
+
+    public $timestamps = false;
+
+    protected $table = 'packs';
+
+    protected $casts = ['created_at' => 'immutable_datetime'];
+}

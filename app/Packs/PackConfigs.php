@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packs;
+
+use App\Disk\Folder;
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use App\Rehearsals\Configs;
+use App\Store\FullDisk;
+use App\Store\Store;
+use Stasimon\Core\Pack\ConfigMerge;
+
+/** Configs of packs: their contents are in the store, by digest. */
+final readonly class PackConfigs
+{
+    public function __construct(private Store $store, private Configs $configs)
+    {
+    }
+
+    /** Keeps a text in the store; its digest is its name there. */
+    public function store(string $text): string
+    {
+        $digest = hash('sha256', $text);
+        if (! $this->store->has($digest)) {
+            $partial = $this->store->partial($digest.'-'.getmypid());
+            if (@file_put_contents($partial, $text) !== strlen($text)) {
+                throw FullDisk::writing('a config');
+            }
+            $this->store->take($partial, $digest);
+        }
+
+        return $digest;
+    }
+
+    /** @return array<string, string> path => content of each config of an instance */
+    public function contents(Instance $instance): array
+    {
+        return array_map(fn (string $file): string => (string) file_get_contents($file), $this->configs->files($instance));
+    }
+
+    /**
+     * @param  array<string, string>  $digests  path => digest
+     * @return array<string, string> path => content
+     *
+     * @throws Refusal where one is not in the store any more
+     */
+    public function texts(array $digests): array
+    {
+        $texts = [];
+        foreach ($digests as $path => $digest) {
+            $texts[(string) $path] = $this->text($digest) ?? throw Refusal::conflict("What is in {$path} is not in the store any more, so the file cannot be made.");
+        }
+
+        return $texts;
+    }
+
+    /**
+     * @param  array<string, string>  $was  path => digest, of the pack's release that the instance is of
+     * @param  array<string, string>  $now  the same of another one
+     * @return array<string, ConfigMerge> of each that the pack changed, and that becomes another one than it is
+     */
+    public function merged(Instance $instance, array $was, array $now): array
+    {
+        $folder = new Folder($instance);
+        $merged = [];
+        foreach (array_keys($was + $now) as $path) {
+            $path = (string) $path;
+            if (($was[$path] ?? null) === ($now[$path] ?? null)) {
+                continue;
+            }
+            $file = $folder->live($path);
+            $mine = is_file($file) && ! is_link($file) ? (string) file_get_contents($file) : null;
+            $merge = ConfigMerge::of($path, $this->text($was[$path] ?? null), $mine, $this->text($now[$path] ?? null));
+            if ($merge->text !== $mine || $merge->contested !== []) {
+                $merged[$path] = $merge;
+            }
+        }
+
+        return $merged;
+    }
+
+    private function text(?string $digest): ?string
+    {
+        return $digest === null || ! $this->store->has($digest) ? null : (string) file_get_contents($this->store->path($digest));
+    }
+}

@@ -1,0 +1,139 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packs;
+
+use App\Drafts\Drafting;
+use App\Games;
+use App\Models\Draft;
+use App\Models\Instance;
+use App\Models\PackRelease;
+use App\Refusal\Refusal;
+use App\Sharing\HandOffs;
+use Illuminate\Support\Collection;
+use Stasimon\Core\Pack\ConfigMerge;
+use Stasimon\Core\Pack\Pack;
+use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\UnusablePack;
+use Stasimon\Core\Pack\Update;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Share\HandOff;
+
+/** Packs that came or were made here: instances of them, and what a newer release makes of one. */
+final readonly class Packs
+{
+    public function __construct(private HandOffs $handOffs, private Drafting $drafting, private Games $games, private PackConfigs $configs)
+    {
+    }
+
+    /**
+     * Keeps a pack that came as a file.
+     *
+     * @throws UnusablePack|UnsafeArchive
+     */
+    public function receive(string $path, string $name): PackRelease
+    {
+        [$pack, $contents] = PackFile::open($path, $name);
+
+        return $this->keep($pack, $contents);
+    }
+
+    /** @param  array<string, string>  $contents  path => content of each config */
+    public function keep(Pack $pack, array $contents): PackRelease
+    {
+        $this->games->get($pack->lineUp->plan->base->game);
+        $known = PackRelease::query()->where('pack', $pack->id)->where('version', $pack->version)->first();
+        $document = PackFile::document($pack);
+        if ($known !== null && $known->document !== $document) {
+            throw Refusal::conflict("{$pack->name()} {$pack->version} is here already, and is another one than this. A release does not change; give this one another version.");
+        }
+        array_map($this->configs->store(...), $contents);
+
+        return $known ?? PackRelease::query()->create(['pack' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'document' => $document]);
+    }
+
+    public function of(PackRelease $release): Pack
+    {
+        return PackFile::read($release->document);
+    }
+
+    /** A new instance of a pack, as a draft: its releases as far as they can be had, and its configs. */
+    public function make(PackRelease $release, string $name): Instance
+    {
+        $pack = $this->of($release);
+        $instance = $this->handOffs->make($pack->lineUp, $name);
+        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->ofPack($release->id)->givingOwn($pack->configs));
+
+        return $instance;
+    }
+
+    /** @return Collection<int, PackRelease> other releases of the pack that an instance is of, the last that came first */
+    public function others(Instance $instance): Collection
+    {
+        $release = $this->releaseOf($instance);
+
+        return $release === null ? new Collection : PackRelease::query()->where('pack', $release->pack)->where('id', '!=', $release->id)->orderByDesc('created_at')->orderByDesc('id')->limit(50)->get();
+    }
+
+    public function releaseOf(Instance $instance): ?PackRelease
+    {
+        return $instance->pack_id === null ? null : PackRelease::query()->find($instance->pack_id);
+    }
+
+    /** What another release of its pack makes of an instance's line-up. */
+    public function update(Instance $instance, PackRelease $to): Update
+    {
+        [$was, $now] = $this->both($instance, $to);
+
+        return Update::of($was, $now, $this->handOffs->of($instance));
+    }
+
+    /** @return array<string, ConfigMerge> path => what becomes of each config that the pack changed */
+    public function configs(Instance $instance, PackRelease $to): array
+    {
+        $was = $this->of($this->releaseOf($instance) ?? throw self::ofNone());
+
+        return $this->configs->merged($instance, $was->configs, $this->of($to)->configs);
+    }
+
+    /**
+     * Puts another release of its pack into an instance's draft.
+     *
+     * @param  array<string, bool>  $said  package id => whether the pack's is taken, of what is contested
+     */
+    public function take(Instance $instance, PackRelease $to, array $said): Draft
+    {
+        $update = $this->update($instance, $to);
+        $base = $instance->plan->base;
+        $theirs = $this->of($to)->lineUp->plan->base;
+        if ([$base->game, $base->gameVersion, $base->loader] !== [$theirs->game, $theirs->gameVersion, $theirs->loader]) {
+            throw Refusal::conflict("{$to->name} {$to->version} stands on another version of the game, or on another loader. An instance is not moved in place; make a new one of it.");
+        }
+        $plan = $update->plan($said);
+        $own = [];
+        foreach ($this->configs($instance, $to) as $path => $merge) {
+            // What goes is kept under another name.
+            $own[$path] = $merge->text === null ? 0 : $this->configs->store($merge->text);
+        }
+
+        return $this->drafting->step($instance, fn (): Plan => ($base->loaderVersion === $theirs->loaderVersion ? $plan : $plan->onBuild($theirs->loaderVersion))->ofPack($to->id)->givingOwn($own));
+    }
+
+    /** @return array{HandOff, HandOff} what the pack was when the instance took it, and what it is */
+    private function both(Instance $instance, PackRelease $to): array
+    {
+        $from = $this->releaseOf($instance) ?? throw self::ofNone();
+        if ($from->pack !== $to->pack) {
+            throw Refusal::conflict('That is a release of another pack.');
+        }
+
+        return [$this->of($from)->lineUp, $this->of($to)->lineUp];
+    }
+
+    private static function ofNone(): Refusal
+    {
+        return Refusal::conflict('This instance is of no pack, or its pack is not kept here any more.');
+    }
+}

@@ -1,0 +1,48 @@
+<x-instance :instance="$instance" part="hand-off" title="Pack" quiet>
+    <div class="px-[18px] pb-6 max-w-[80ch]">
+        <p class="soft"><a class="link underline" href="{{ route('hand-off', $instance) }}">Hand-off</a></p>
+        <h1 class="text-2xl">A pack of {{ $instance->name }}</h1>
+        @if ($page->of)
+            <p>It is of <a class="link underline" href="{{ route('packs.show', $page->of) }}">{{ $page->of->name }}
+                    {{ $page->of->version }}</a>.
+                @foreach ($page->others as $other)
+                    <a class="link" href="{{ route('pack.update', ['instance' => $instance, 'to' => $other->id]) }}">See what
+                        {{ $other->version }} changes</a>{{ $loop->last ? '' : ', ' }}
+                @endforeach
+            </p>
+        @endif
+        @if (!$page->canBeMade())
+            <p class="soft">Nothing is applied yet, so there is nothing to make a pack of.</p>
+        @else
+            <p class="soft">The file names each release with its digest; whoever opens it fetches them from the depots. Configs go with
+                it.</p>
+            <form method="post" action="{{ route('pack.make', $instance) }}" class="drop mt-3">@csrf
+                <div class="fields">
+                    <label for="name">Name</label><input type="text" id="name" name="name" maxlength="80" required
+                        value="{{ old('name', $page->proposal['name']) }}">
+                    <label for="id">Id</label><input type="text" id="id" name="id" maxlength="100" required class="ver"
+                        value="{{ old('id', $page->proposal['id']) }}">
+                    <label for="version">Release</label><input type="text" id="version" name="version" maxlength="100" required class="ver"
+                        value="{{ old('version', $page->proposal['version']) }}">
+                    <label for="licence">Licence</label><input type="text" id="licence" name="licence" maxlength="120"
+                        value="{{ old('licence') }}">
+                    <label for="summary">Summary</label><input type="text" id="summary" name="summary" maxlength="500"
+                        value="{{ old('summary') }}">
+                    <label for="notes">What has changed</label>
+                    <textarea id="notes" name="notes" rows="4" maxlength="4000">{{ old('notes', $page->proposal['notes']) }}</textarea>
+                </div>
+                @if ($page->proposal['configs'] !== [])
+                    <fieldset class="mt-3">
+                        <legend class="font-medium">Configs that go with it</legend>
+                        @foreach ($page->proposal['configs'] as $path => $lines)
+                            <label class="block"><input type="checkbox" name="configs[]" value="{{ $path }}"
+                                    @checked($lines === [])> <span class="ver">{{ $path }}</span>
+                                <span class="warn">{{ $page->secret((string) $path) }}</span></label>
+                        @endforeach
+                    </fieldset>
+                @endif
+                <div class="acts mt-3" style="justify-content: flex-start"><button class="btn main-act">Make the pack</button></div>
+            </form>
+        @endif
+    </div>
+</x-instance>

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Disk\Folder;
+use App\Models\Instance;
+use App\Models\PackRelease;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\File;
+use Opis\JsonSchema\Validator;
+use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Resolve\Want;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+function ownFile(Instance $instance, string $path, ?string $text = null): string
+{
+    $file = (new Folder($instance))->live($path);
+    File::ensureDirectoryExists(dirname($file));
+
+    return $text === null ? (string) @file_get_contents($file) : (string) file_put_contents($file, $text);
+}
+
+/** @param  list<string>  $configs */
+function packed(Instance $instance, string $version, array $configs): PackRelease
+{
+    test()->post("/instances/{$instance->id}/pack", ['id' => 'archipelago', 'version' => $version, 'name' => 'Archipelago', 'licence' => 'MIT', 'summary' => 'All of it.', 'configs' => $configs])->assertRedirect();
+
+    return PackRelease::query()->where('version', $version)->firstOrFail();
+}
+
+it('is made of an instance, leaves secrets out, and makes the same elsewhere from its file alone', function (): void {
+    $author = World::applied(['fogbank', 'long-piers']);
+    ownFile($author, 'config/sound.json', '{"loud": 1}');
+    ownFile($author, 'config/chat.cfg', "nick = me\naccess-token = 0123456789abcdef\n");
+    $this->get("/instances/{$author->id}/pack")->assertOk()->assertSee('looks like it has a secret in line 2')->assertSee('value="harbour-lights"', false);
+    $pack = packed($author, '4', ['config/sound.json', 'config/../../x', 'mods/none']);
+    $this->get("/packs/{$pack->id}")->assertOk()->assertSee('Archipelago')->assertSee('config/sound.json')->assertDontSee('chat.cfg');
+    $path = $this->get("/packs/{$pack->id}/file")->assertOk()->baseResponse->getFile()->getPathname();
+    copy($path, $copy = sys_get_temp_dir().'/stasimon-pack-'.getmypid().'.zip');
+    [$read, $contents] = PackFile::open($copy, 'it');
+    expect($contents)->toBe(['config/sound.json' => '{"loud": 1}'])
+        ->and((new Validator)->validate(json_decode(PackFile::document($read)), (string) file_get_contents(base_path('docs/formats/pack.schema.json')))->isValid())->toBeTrue();
+    exec(PHP_BINARY.' '.base_path('bin/stasimon').' pack '.escapeshellarg($copy), $said, $exit);
+    expect($exit)->toBe(0)->and($said[0])->toStartWith('Archipelago (archipelago) 4: ferrywright 3.2.1 on halyard')->toContain('1 configs. It is whole.');
+    // Somewhere else: nothing but the file.
+    PackRelease::query()->delete();
+    $this->post('/packs', ['file' => new UploadedFile($copy, 'archipelago.zip', test: true)])->assertRedirect();
+    $came = PackRelease::query()->firstOrFail();
+    $this->post("/packs/{$came->id}/make", ['name' => 'Mine'])->assertRedirect();
+    $mine = Instance::query()->where('name', 'Mine')->firstOrFail();
+    $this->get("/instances/{$mine->id}/draft")->assertOk()->assertSee('config/sound.json gets another content.');
+    $mine = World::apply($mine);
+    expect($mine->pack_id)->toBe($came->id)->and($mine->versions())->toEqual($author->versions())->and(ownFile($mine, 'config/sound.json'))->toBe('{"loud": 1}')->and(World::rehearsed($mine)->state->value)->toBe('clean');
+    // The same release twice is one; the same version of something else is refused.
+    $this->post('/packs', ['file' => new UploadedFile($copy, 'archipelago.zip', test: true)])->assertRedirect("/packs/{$came->id}");
+    $this->post("/instances/{$author->id}/pack", ['id' => 'archipelago', 'version' => '4', 'name' => 'Another', 'configs' => []])->assertStatus(409);
+    file_put_contents($copy, 'no archive');
+    exec(PHP_BINARY.' '.base_path('bin/stasimon').' pack '.escapeshellarg($copy), $refused, $exit);
+    expect($exit)->toBe(1)->and($refused)->toHaveCount(1);
+    $this->followingRedirects()->from('/packs')->post('/packs', ['file' => new UploadedFile($copy, 'archipelago.zip', test: true)])->assertSee('archipelago.zip');
+    $this->post("/instances/{$author->id}/pack", ['id' => 'No Id', 'version' => '', 'name' => ''])->assertSessionHasErrors(['id', 'version', 'name']);
+    unlink($copy);
+});
+
+it('brings an instance to a newer release: what is one\'s own stays, configs are merged, and it can be undone', function (): void {
+    $author = World::applied(['fogbank', 'long-piers', 'deep-draught']);
+    foreach (['config/sound.json' => '{"loud": 1, "echo": 1}', 'config/map.cfg' => "a = 1\nb = 1\nc = 1\n", 'config/old.cfg' => "x\n", 'config/same.cfg' => "s\n"] as $file => $text) {
+        ownFile($author, $file, $text);
+    }
+    $first = packed($author, '4', ['config/sound.json', 'config/map.cfg', 'config/old.cfg', 'config/same.cfg']);
+    $this->post("/packs/{$first->id}/make", ['name' => 'Mine']);
+    $mine = World::apply(Instance::query()->where('name', 'Mine')->firstOrFail());
+    // The person adds a mod, turns one off, and changes configs.
+    $this->post("/instances/{$mine->id}/draft/add", ['ids' => ['gulls']]);
+    $this->post("/instances/{$mine->id}/draft/off", ['ids' => ['long-piers']]);
+    $mine = World::apply($mine->refresh());
+    ownFile($mine, 'config/sound.json', '{"loud": 5, "echo": 1}');
+    ownFile($mine, 'config/map.cfg', "a = 1\nb = 1\nc = 7\n");
+    ownFile($mine, 'config/mine.cfg', "mine\n");
+    // The author drops one, takes an older release of another, and changes configs.
+    $this->post("/instances/{$author->id}/draft/remove", ['ids' => ['deep-draught']]);
+    $this->post("/instances/{$author->id}/draft/range", ['id' => 'fogbank', 'range' => '<2.1']);
+    $author = World::apply($author->refresh());
+    foreach (['config/sound.json' => '{"loud": 1, "echo": 0, "new": true}', 'config/map.cfg' => "a = 9\nb = 1\nc = 1\n", 'config/new.cfg' => "n\n"] as $file => $text) {
+        ownFile($author, $file, $text);
+    }
+    $this->get("/instances/{$author->id}/pack")->assertOk()->assertSee('Dropped: Deep Draught')->assertSee('Fogbank Weather 2.1.0 to 2.0.3')->assertSee('value="5"', false);
+    $second = packed($author, '5', ['config/sound.json', 'config/map.cfg', 'config/new.cfg', 'config/same.cfg']);
+    $this->get("/packs/{$second->id}")->assertOk()->assertSee('See what this');
+    $this->get("/instances/{$mine->id}/pack/update?to={$second->id}")->assertOk()->assertSee('4 to 5')->assertSee('The pack does without it.')->assertSee('You added it.')->assertSee('config/old.cfg');
+    $this->post("/instances/{$mine->id}/pack/update", ['to' => $second->id])->assertRedirect();
+    $before = $mine->versions();
+    $mine = World::apply($mine->refresh());
+    expect($mine->pack_id)->toBe($second->id)->and($mine->versions()['fogbank'])->toBe('2.0.3')->and($mine->versions())->toHaveKey('gulls')->not->toHaveKey('deep-draught')
+        ->and(array_map(fn (Want $want): string => $want->id, $mine->plan->off))->toBe(['long-piers'])
+        ->and(json_decode(ownFile($mine, 'config/sound.json'), true))->toBe(['loud' => 5, 'echo' => 0, 'new' => true])->and(ownFile($mine, 'config/map.cfg'))->toBe("a = 9\nb = 1\nc = 7\n")->and(ownFile($mine, 'config/new.cfg'))->toBe("n\n")
+        ->and(ownFile($mine, 'config/old.cfg'))->toBe('')->and(ownFile($mine, 'config/old.cfg.set-aside'))->toBe("x\n")->and(ownFile($mine, 'config/mine.cfg'))->toBe("mine\n");
+    $this->get("/instances/{$mine->id}/pack/update?to={$second->id}")->assertOk()->assertSee('Nothing changes');
+    // Undone like any other draft that was applied.
+    $this->post("/instances/{$mine->id}/draft/restore", ['point' => (string) $mine->history()->value('id'), 'own' => '1']);
+    $mine = World::apply($mine->refresh());
+    expect($mine->versions())->toEqual($before)->and(ownFile($mine, 'config/sound.json'))->toBe('{"loud": 5, "echo": 1}');
+});
+
+it('refuses an update to what stands elsewhere, or is of another pack', function (): void {
+    $author = World::applied(['gulls']);
+    $pack = packed($author, '1', []);
+    $elsewhere = World::applied(['gulls'], '3.2.2');
+    $other = packed($elsewhere, '2', []);
+    $this->post("/instances/{$author->id}/pack/update", ['to' => $other->id])->assertStatus(409)->assertSee('another version of the game');
+    $this->post("/instances/{$elsewhere->id}/pack", ['id' => 'else', 'version' => '1', 'name' => 'Else'])->assertRedirect();
+    $this->post("/instances/{$author->id}/pack/update", ['to' => PackRelease::query()->where('pack', 'else')->value('id')])->assertStatus(409)->assertSee('another pack');
+    $this->get("/instances/{$author->id}/pack/update?to=nothing")->assertNotFound();
+    $alone = World::applied(['long-piers']);
+    $this->get("/instances/{$alone->id}/pack/update?to={$pack->id}")->assertStatus(409)->assertSee('of no pack');
+    $this->delete("/packs/{$pack->id}")->assertRedirect();
+    expect($author->refresh()->pack_id)->toBeNull();
+    $this->get("/instances/{$author->id}/pack")->assertOk();
+});
