@@ -47,6 +47,7 @@ final readonly class Update
             $mine->is($was) => $is(true, false, $now->words() === '' ? 'The pack does without it.' : ($was->words() === '' ? 'The pack brings it.' : 'The pack changed it.')),
             $now->is($was) => $is(false, false, $was->words() === '' ? 'You added it.' : ($mine->words() === '' ? 'You took it out.' : 'You changed it.')),
             $mine->is($now) => $is(true, false, 'You have it as the pack has it now.'),
+            $mine->isOff && $now->words() === '' => $is(false, true, 'You turned it off, and the pack does without it: it stays off, and remembered.'),
             $mine->isOff => $is(false, true, 'You turned it off, and the pack changed it: it stays off.'),
             $mine->words() === '' => $is(false, true, 'You took it out, and the pack changed it: it stays out.'),
             $now->words() === '' => $is(false, true, 'The pack does without it, and you changed it: it stays as you have it.'),

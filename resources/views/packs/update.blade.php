@@ -29,7 +29,7 @@
                                     <td class="ver">{{ $line->was->words() ?: '–' }}</td>
                                     <td class="ver">{{ $line->now->words() ?: '–' }}</td>
                                     <td class="ver">{{ $line->mine->words() ?: '–' }}</td>
-                                    <td><label><input type="radio" name="said[{{ $line->id }}]" value="pack"
+                                    <td><label class="mr-3"><input type="radio" name="said[{{ $line->id }}]" value="pack"
                                                 @checked($line->takesPack)> the pack's</label> <label><input type="radio"
                                                 name="said[{{ $line->id }}]" value="mine" @checked(!$line->takesPack)> mine</label></td>
                                     <td class="soft">{{ $line->why }}</td>
