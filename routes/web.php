@@ -147,6 +147,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::get('/pack/update', [PackController::class, 'update'])->name('pack.update');
     Route::post('/pack/update', [PackController::class, 'take'])->name('pack.take');
     Route::get('/inventory/{form}', [HandOffController::class, 'inventory'])->whereIn('form', array_keys(Inventories::FORMS))->name('inventory');
+    Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
     Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->name('hand-off.beside');
     Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
     Route::get('/move', [WishListController::class, 'move'])->name('move');

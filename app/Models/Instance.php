@@ -23,6 +23,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?array<string, mixed> $look  see Look
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
+ * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $pack_id  the release of a pack that it is of
  * @property ?string $moved_from  the instance beside which it was made
  * @property ?\Carbon\CarbonImmutable $put_away_at  nothing is done with it from then on

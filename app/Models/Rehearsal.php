@@ -32,6 +32,8 @@ use Stasimon\Core\Plan\Plan;
  * @property Purpose $purpose
  * @property ?int $process  what keeps a game that is played
  * @property ?\Illuminate\Support\Carbon $begun_at  when it was launched to be played
+ * @property ?int $joins  the rehearsal of the server that it joins
+ * @property ?Rehearsal $server
  * @property ?int $backup_id
  * @property ?Backup $backup  the worlds before it was played
  * @property ?array{worlds: array<string, string>, configs: array<string, string>} $changed  what is otherwise since, and how: new, changed or gone
@@ -52,6 +54,12 @@ final class Rehearsal extends Model
     public function backup(): BelongsTo
     {
         return $this->belongsTo(Backup::class);
+    }
+
+    /** @return BelongsTo<self, $this> of the server that it joins */
+    public function server(): BelongsTo
+    {
+        return $this->belongsTo(self::class, 'joins');
     }
 
     public function isPlay(): bool

@@ -21,13 +21,14 @@ use LogicException;
 /** Rehearses an instance. */
 final readonly class Rehearse implements Undertaking
 {
-    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games)
+    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games, private Together $together)
     {
     }
 
     /** @throws Refusal when nothing is applied, or the instance is busy */
-    public function start(Instance $instance, bool $plain = false, Side $side = Side::Client): Rehearsal
+    public function start(Instance $instance, bool $plain = false, Side $side = Side::Client, ?Instance $joins = null): Rehearsal
     {
+        $joins === null ? null : $this->together->check($instance, $joins);
         if ($instance->applied_at === null && ! $plain) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to launch. Apply the draft first.');
         }
@@ -37,9 +38,9 @@ final readonly class Rehearse implements Undertaking
         }
         TaughtGames::mayRun($game);
         $rehearsal = null;
-        $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, &$rehearsal): array {
+        $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, $joins, &$rehearsal): array {
             $rehearsal = $locked->rehearsals()->create([
-                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'plain' => $plain, 'side' => $side,
+                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'plain' => $plain, 'side' => $side, 'joins' => $joins === null ? null : $this->together->await($joins)->id,
             ]);
 
             return ['rehearsal' => $rehearsal->id];
@@ -55,6 +56,7 @@ final readonly class Rehearse implements Undertaking
         $task = Task::query()->where('kind', TaskKind::Rehearsal)->where('state', TaskState::Waiting)->where('subject->rehearsal', $rehearsal->id)->first();
         if ($task !== null) {
             $this->tasks->turn($task, TaskState::Cancelled);
+            Rehearsal::query()->whereKey($rehearsal->joins)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::Stopped]);
         }
     }
 
@@ -72,12 +74,16 @@ final readonly class Rehearse implements Undertaking
         $rehearsal = $this->of($task);
         if ($rehearsal !== null) {
             Launch::endLeftOver($rehearsal->instance);
+            if ($rehearsal->joins !== null && $rehearsal->server !== null) {
+                Launch::endLeftOver($rehearsal->server->instance);
+                Rehearsal::query()->whereKey($rehearsal->joins)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
+            }
             Rehearsal::query()->whereKey($rehearsal->id)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
         }
     }
 
     private function of(Task $task): ?Rehearsal
     {
-        return Rehearsal::query()->with('instance')->find((int) $task->about('rehearsal'));
+        return Rehearsal::query()->with(['instance', 'server.instance'])->find((int) $task->about('rehearsal'));
     }
 }

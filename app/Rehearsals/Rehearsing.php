@@ -8,6 +8,7 @@ use App\Disk\Folder;
 use App\Games;
 use App\Models\Rehearsal;
 use App\Refusal\Meaning;
+use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Launch\Launched;
 use App\Rehearsals\Log\Reading;
@@ -16,7 +17,7 @@ use App\Store\FullDisk;
 /** Launches an instance as it is applied, and keeps what was launched, its log and how it ended. */
 final readonly class Rehearsing
 {
-    public function __construct(private Launch $launch, private Reading $reading, private Games $games, private Configs $configs)
+    public function __construct(private Launch $launch, private Reading $reading, private Games $games, private Configs $configs, private Together $together)
     {
     }
 
@@ -41,6 +42,16 @@ final readonly class Rehearsing
             }
         }
         $start = hrtime(true);
+        if ($rehearsal->joins !== null) {
+            $server = $rehearsal->server ?? throw Refusal::notFound('The server that it was to join is not here any more.');
+            $launched = $this->together->run($rehearsal, $server, $isStopped);
+            if ($launched === null && $rehearsal->refresh()->state !== LaunchState::Stopped) {
+                throw Refusal::conflict("Its server did not come up, so nothing could be joined. Rehearsal {$server->number} of {$server->instance->name} says why.");
+            }
+            $this->finish($rehearsal, $launched ?? new Launched(-1, false, false), $start, $isStopped());
+
+            return;
+        }
         $launched = $rehearsal->plain
             ? $this->alone($rehearsal, $isStopped)
             : $this->launch->run($rehearsal->plan, $folder->live(), $log, $isStopped, $rehearsal->side, seed: $rehearsal->number);

@@ -55,6 +55,8 @@ final readonly class Advice
         $first = match ($diagnosis->kind) {
             Failure::RuntimeTooOld => $this->newerRuntime((int) $diagnosis->get('level')),
             Failure::Missing => $this->missing($target, $diagnosis->get('range')),
+            Failure::OtherThanServer => $this->otherVersion($diagnosis->get('package'), '='.$diagnosis->get('found')),
+            Failure::OnlyOnServer => $this->missing($target, '='.$diagnosis->get('found')),
             Failure::WrongVersion => $this->otherVersion($target, $diagnosis->get('range')),
             Failure::Duplicate, Failure::Unreadable, Failure::NoLoader, Failure::ClassDamaged => [$this->puttingBack()],
             Failure::OutOfMemory => preg_match('/Metaspace|class space|native thread|array size/', $diagnosis->get('what')) === 1 ? [] : $this->memory(fn (int $choice): bool => $choice > $this->plan->base->memory),

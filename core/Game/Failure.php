@@ -28,6 +28,12 @@ enum Failure: string
     case WrongAssembly = 'wrong-assembly';
     case SameChange = 'same-change';
     case SameNumber = 'same-number';
+    /** A server has another release of it. */
+    case OtherThanServer = 'other-than-server';
+    /** A server has nothing of it. */
+    case NotOnServer = 'not-on-server';
+    /** A server has something that is not here. */
+    case OnlyOnServer = 'only-on-server';
     case BadConfig = 'bad-config';
     /** Another program listens where this one wants to. */
     case PortTaken = 'port-taken';

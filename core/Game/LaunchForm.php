@@ -13,6 +13,9 @@ final readonly class LaunchForm
     /**
      * @param  list<string>  $command  that starts it and ends by itself once it is up, or is ended when it says that it is; with {placeholders}
      * @param  list<string>  $play  that starts it for a person, who ends it
+     * @param  list<string>  $serve  that starts it as a server that others join, until it is ended; none where that is not known
+     * @param  list<string>  $join  that starts it to join a {server}, and ends by itself; none where that is not known
+     * @param  string  $open  a pattern over the line by which a server says where it is open, as (?<server>…)
      * @param  list<Template>  $templates  files that are written before it starts
      * @param  bool  $alone  whether it can be launched without its loader
      * @param  string  $up  a pattern over the line by which it says that it is up; nothing if it ends by itself
@@ -21,6 +24,9 @@ final readonly class LaunchForm
     private function __construct(
         public array $command,
         public array $play,
+        private array $serve,
+        private array $join,
+        public string $open,
         public array $templates,
         public bool $alone,
         public string $up,
@@ -38,6 +44,9 @@ final readonly class LaunchForm
         return new self(
             $command,
             $game->has('play') ? $texts($game->field('play')) : $command,
+            $game->has('serve') ? $texts($game->field('serve')->field('command')) : [],
+            $game->has('serve') ? $texts($game->field('serve')->field('join')) : [],
+            $game->has('serve') ? Signature::pattern($game->field('serve')->field('open')) : '',
             array_map(Template::read(...), $game->listed('templates')),
             $game->optional('alone')?->flag() ?? true,
             $end?->has('up') === true ? Signature::pattern($end->field('up')) : '',
@@ -51,15 +60,24 @@ final readonly class LaunchForm
      * @param  array<string, string>  $values  placeholder => what takes its place
      * @return list<string>
      */
-    public function command(array $values, bool $forPlay = false): array
+    public function command(array $values, Way $way = Way::Rehearse): array
     {
-        return array_map(fn (string $part): string => self::filled($part, $values), $forPlay ? $this->play : $this->command);
+        return array_map(fn (string $part): string => self::filled($part, $values), match ($way) {
+            Way::Rehearse => $this->command, Way::Play => $this->play, Way::Serve => $this->serve, Way::Join => $this->join,
+        });
+    }
+
+    /** Whether a server of it can be launched together with a client that joins it. */
+    public function canJoin(): bool
+    {
+        return $this->serve !== [] && $this->join !== [];
     }
 
     /** All that is run or written on a definition's word, as one text: what a person agrees to. */
     public function agreed(): string
     {
         $said = ['launch' => $this->command] + ($this->play === $this->command ? [] : ['play' => $this->play]);
+        $said += $this->serve === [] ? [] : ['serve' => $this->serve, 'join' => $this->join];
         foreach ($this->templates as $template) {
             $said['files'][$template->path] = $template->source();
         }

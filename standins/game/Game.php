@@ -29,6 +29,9 @@ final class Game
     /** @var array<string, mixed>|null */
     private ?array $loaderSays = null;
 
+    /** @var array<string, string> id => version, of what is for the other side alone */
+    private array $leftOut = [];
+
     private string $phase = 'starting';
 
     /** @var array<string, array{ModFile, string}> */
@@ -43,8 +46,10 @@ final class Game
      * @param  string  $side  client or server
      * @param  int  $seed  of what is left to chance
      * @param  bool  $played  whether it stays once it is up
+     * @param  int|null  $port  at which it lets players in
+     * @param  string  $joins  the server that it goes to
      */
-    public function __construct(private readonly string $dir, private readonly array $game, private readonly array $runtime, private readonly ?array $loader, private readonly int $memory, private readonly int $pace, private readonly string $side, private readonly int $seed, private readonly bool $played = false)
+    public function __construct(private readonly string $dir, private readonly array $game, private readonly array $runtime, private readonly ?array $loader, private readonly int $memory, private readonly int $pace, private readonly string $side, private readonly int $seed, private readonly bool $played = false, private readonly ?int $port = null, private readonly string $joins = '')
     {
         $this->log = new Log($dir);
         $this->platform = $runtime[0] === 'java' ? new Java($runtime[1]) : new Dotnet($runtime[1]);
@@ -70,7 +75,12 @@ final class Game
             if ($this->side === 'client') {
                 $this->drawFirstFrame();
             }
-            $this->played ? (new Session($this->dir, $this->log, $this->savedWith()))->play() : $this->enterWorld();
+            match (true) {
+                $this->port !== null => $this->lobby()->open($this->port),
+                $this->joins !== '' => $this->lobby()->join($this->joins),
+                $this->played => (new Session($this->dir, $this->log, $this->savedWith()))->play(),
+                default => $this->enterWorld(),
+            };
         } catch (Stop $stop) {
             if ($stop->getCode() < 128) {
                 $this->log->say('error', 'launch', "stopping with exit code {$stop->getCode()}");
@@ -165,6 +175,8 @@ final class Game
         foreach ($this->mods as $id => $mod) {
             if ($mod->says['side'] === $foreign && $mod->does === [] && $this->side === 'server') {
                 $this->log->info('archives', "{$id} is for the {$foreign} alone and is left out");
+                // Who asks for it does so on the other side.
+                $this->leftOut[$id] = $mod->version;
                 unset($this->mods[$id]);
             }
         }
@@ -190,7 +202,7 @@ final class Game
     private function checkRelations(): void
     {
         $this->phase('relations', 'checking what each asks for');
-        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []);
+        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []) + $this->leftOut;
         foreach ($this->mods as $mod) {
             $there += $mod->says['provides'] ?? [];
         }
@@ -386,6 +398,13 @@ final class Game
     private function savedWith(): array
     {
         return ['game' => $this->game[1], 'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods)];
+    }
+
+    private function lobby(): Lobby
+    {
+        $this->phase('world', $this->joins === '' ? 'opening the world to players' : 'looking for a world to join');
+
+        return Lobby::of($this->log, $this->game[1], implode(' ', $this->loader ?? ['none']), $this->mods);
     }
 
     private function enterWorld(): void

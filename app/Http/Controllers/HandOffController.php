@@ -12,6 +12,7 @@ use App\Models\Instance;
 use App\Sharing\Comparing;
 use App\Sharing\HandOffs;
 use App\Sharing\Inventories;
+use App\Sharing\ServerHalf;
 use App\View\Address;
 use App\View\GivenPage;
 use App\View\HandOffPage;
@@ -25,7 +26,7 @@ use Stasimon\Core\Share\HandOffDocument;
 /** Instances that are given away, and what came from others. */
 final readonly class HandOffController
 {
-    public function __construct(private HandOffs $handOffs, private Comparing $comparing)
+    public function __construct(private HandOffs $handOffs, private Comparing $comparing, private ServerHalf $servers)
     {
     }
 
@@ -35,7 +36,7 @@ final readonly class HandOffController
         $beside = Address::words($request, 'beside', 26);
         $there = $beside === '' ? null : $this->comparing->other($instance, $beside);
 
-        return view('hand-off.page', ['instance' => $instance, 'page' => new HandOffPage($instance, $this->handOffs->of($instance), $beside, $there, $there === null ? null : $this->comparing->between($instance, $there))]);
+        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'page' => new HandOffPage($instance, $this->handOffs->of($instance), $beside, $there, $there === null ? null : $this->comparing->between($instance, $there))]);
     }
 
     public function document(Instance $instance): Response
@@ -49,6 +50,11 @@ final readonly class HandOffController
         [, $type, $ending] = Inventories::FORMS[$form];
 
         return response(Inventories::written($inventories->of($instance->load('placed')), $form), headers: ['Content-Type' => $type, 'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').$ending.'"']);
+    }
+
+    public function server(Instance $instance): RedirectResponse
+    {
+        return redirect()->route('draft', $this->servers->make($instance->load(['placed', 'draft'])))->with('said', "It is the server's half of {$instance->name}, as a draft. Its configs are being copied; then apply it, and rehearse the two together.");
     }
 
     /** Puts something beside it: what was pasted, dropped, or chosen. */

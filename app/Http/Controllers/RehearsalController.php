@@ -37,7 +37,10 @@ final readonly class RehearsalController
 
     public function store(Request $request, Instance $instance, Rehearse $rehearsing): RedirectResponse
     {
-        $rehearsal = $rehearsing->start($instance, Address::flag($request, 'plain'), Side::tryFrom(Address::words($request, 'side')) ?? Side::Client);
+        $joins = Address::words($request, 'joins', 26);
+        $server = $joins === '' ? null : Instance::query()->find($joins) ?? throw Refusal::notFound('That server is not here any more.');
+        $side = Side::tryFrom(Address::words($request, 'side')) ?? ($instance->serves === null ? Side::Client : Side::Server);
+        $rehearsal = $rehearsing->start($instance, Address::flag($request, 'plain'), $server === null ? $side : Side::Client, $server);
 
         return redirect()->route('rehearsals.show', [$instance, $rehearsal->number]);
     }

@@ -11,6 +11,7 @@ use App\Refusal\Meaning;
 use App\Rehearsals\Log\LogFile;
 use App\Store\FullDisk;
 use Closure;
+use Stasimon\Core\Game\Way;
 use Stasimon\Core\Plan\Plan;
 use Symfony\Component\Process\Process;
 use Throwable;
@@ -35,10 +36,11 @@ final readonly class Launch
      * @param  Closure(): bool  $stopped  asked often; true ends it
      * @param  bool  $plain  without the loader
      * @param  int  $seed  of what the game leaves to chance
+     * @param  string  $server  that it is to join; nothing where it is launched by itself
      */
-    public function run(Plan $plan, string $dir, LogFile $log, Closure $stopped, Side $side = Side::Client, bool $plain = false, int $seed = 0): Launched
+    public function run(Plan $plan, string $dir, LogFile $log, Closure $stopped, Side $side = Side::Client, bool $plain = false, int $seed = 0, string $server = ''): Launched
     {
-        $command = $this->starting->prepare($plan, $dir, $side, $plain, $seed);
+        $command = $this->starting->prepare($plan, $dir, $side, $plain, $seed, $server === '' ? Way::Rehearse : Way::Join, $server);
         $form = $this->games->get($plan->base->game)->launch;
         $heard = new Heard($form->up, $form->failing);
         $log->begin();
@@ -83,6 +85,14 @@ final readonly class Launch
         $log->index(over: true);
 
         return new Launched($exit, $hung ?? false, $heard->isFailing());
+    }
+
+    /** Starts a game as a server that others join, until it is ended. */
+    public function serve(Plan $plan, string $dir, LogFile $log): Server
+    {
+        $command = $this->starting->prepare($plan, $dir, Side::Server, way: Way::Serve);
+
+        return new Server(new Process($command, $dir, [self::MARK => basename(dirname($dir))], timeout: self::LONGEST), $log, $this->games->get($plan->base->game)->launch->open);
     }
 
     /** Ends the game that a worker has launched for an instance and that outlived it. */

@@ -14,6 +14,7 @@ use Illuminate\Support\Facades\File;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\PlacedFile;
+use Stasimon\Core\Game\Way;
 use Stasimon\Core\Plan\Plan;
 
 /** What is run to start a game on a folder, and what is written into the folder before it. */
@@ -29,11 +30,12 @@ final readonly class Starting
      * @param  string  $dir  the folder: an instance's live/, or its trial/
      * @param  bool  $plain  without the loader
      * @param  int  $seed  of what the game leaves to chance
+     * @param  string  $server  that it is to join
      * @return list<string>
      *
      * @throws Refusal for a game whose command nobody has agreed to, or a folder that leads elsewhere
      */
-    public function prepare(Plan $plan, string $dir, Side $side, bool $plain = false, int $seed = 0, bool $forPlay = false): array
+    public function prepare(Plan $plan, string $dir, Side $side, bool $plain = false, int $seed = 0, Way $way = Way::Rehearse, string $server = ''): array
     {
         $game = $this->games->get($plan->base->game);
         TaughtGames::mayRun($game);
@@ -50,12 +52,13 @@ final readonly class Starting
             'memory' => (string) $plan->base->memory,
             'side' => $side->value,
             'seed' => (string) $seed,
+            'server' => $server,
         ];
         foreach ($game->launch->templates as $template) {
             self::write($dir, $template->path, $template->text($values, $files));
         }
 
-        return $game->launch->command($values, $forPlay);
+        return $game->launch->command($values, $way);
     }
 
     /** @return list<PlacedFile> what of the instance's releases is in the folder */

@@ -23,6 +23,7 @@ use App\Work\TaskState;
 use App\Work\Undertaking;
 use App\Worlds\Backups;
 use LogicException;
+use Stasimon\Core\Game\Way;
 
 /**
  * Launches an instance for a person who plays it. The task begins it, and another ends it once the game is gone; in between
@@ -118,7 +119,7 @@ final readonly class Play implements Undertaking
         $backup = $this->backups->make($instance, "before launch {$play->number} was played");
         $play->update(['versions' => $instance->versions(), 'configs' => $this->configs->of($instance), 'backup_id' => $backup?->id]);
         $live = (new Folder($instance))->live();
-        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, forPlay: true);
+        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play);
         $this->reading->log($play)->begin();
         // Somebody may have stopped it while its worlds were kept, or while it was started.
         if ($play->refresh()->state !== LaunchState::Waiting) {

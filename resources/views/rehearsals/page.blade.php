@@ -33,7 +33,8 @@
                             data-open
                             href="{{ route('rehearsals.show', [$instance,
                                 $rehearsal->number]) }}">{{ $rehearsal->inWords() }}</a>{{ $rehearsal->plain ? ', without mods'
-                                : '' }}{{ $rehearsal->side->value === 'server' ? ', as a server' : '' }}
+                                : '' }}{{ $rehearsal->side->value === 'server' ? ', as a server'
+                                : '' }}{{ $rehearsal->joins ? ', joining a server' : '' }}
                     </td>
                     <td class="soft">{{ implode(', ', app(App\View\BaseSentence::class)->line($rehearsal->plan)) }}</td>
                     <td class="soft">{{ $rehearsal->created_at->diffForHumans() }}</td>
