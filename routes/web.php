@@ -93,6 +93,7 @@ Route::get('/hand-offs', [HandOffController::class, 'index'])->name('hand-offs')
 Route::post('/hand-offs', [HandOffController::class, 'store'])->name('hand-offs.store');
 Route::get('/hand-offs/{given}', [HandOffController::class, 'given'])->name('hand-offs.show');
 Route::post('/hand-offs/{given}/make', [HandOffController::class, 'make'])->name('hand-offs.make');
+Route::post('/hand-offs/{given}/add', [HandOffController::class, 'add'])->name('hand-offs.add');
 Route::delete('/hand-offs/{given}', [HandOffController::class, 'destroy'])->name('hand-offs.destroy');
 Route::get('/games', [GameController::class, 'index'])->name('games');
 Route::post('/games', [GameController::class, 'store'])->name('games.store');
@@ -136,7 +137,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/apply/go-on', [ApplyController::class, 'goOn'])->name('apply.go-on');
     Route::post('/apply/cancel', [ApplyController::class, 'cancel'])->name('apply.cancel');
     Route::get('/draft', [DraftController::class, 'show'])->name('draft');
-    foreach (['add', 'remove', 'off', 'on', 'range', 'pin', 'update', 'leave', 'replace', 'let', 'base', 'repair', 'waive', 'note', 'heed', 'put-back', 'restore', 'back', 'forth', 'discard', 'bring-back', 'apply'] as $step) {
+    foreach (['add', 'remove', 'off', 'on', 'range', 'pin', 'update', 'leave', 'replace', 'let', 'base', 'repair', 'waive', 'note', 'heed', 'group', 'ungroup', 'switch', 'put-back', 'restore', 'back', 'forth', 'discard', 'bring-back', 'apply'] as $step) {
         Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
     }
     Route::get('/history', [InstanceController::class, 'history'])->name('history');

@@ -43,10 +43,10 @@ final readonly class Moving
         $waiting = array_values(array_udiff($wants, $kept, fn (Want $a, Want $b): int => $a->id <=> $b->id));
         $plan = (new Bases($game, new DepotCatalogue($game)))->plan($cell->version, $cell->loader, $cell->detail['build'], $cell->detail['versions'][$game->runtimeId] ?? null, $from?->plan->base->memory);
         $instance = Instance::query()->create(['name' => mb_substr($name, 0, Limits::NAME), 'plan' => $plan, 'moved_from' => $from?->id]);
-        $this->drafting->step($instance, fn (Plan $plan): Plan => new Plan(
+        $this->drafting->step($instance, fn (Plan $plan): Plan => (new Plan(
             $plan->base, $kept, $from === null ? [] : [...$waiting, ...array_filter($from->plan->off, fn (Want $off): bool => ! in_array($off, $waiting, false))],
             $from->plan->channels ?? [], [...$plan->waivers, ...array_filter($from->plan->waivers ?? [], fn ($waiver): bool => ! in_array($waiver->id, [$game->id, $plan->base->loader, $from?->plan->base->loader], true))], $from->plan->waiverNotes ?? [], $from->plan->order ?? [],
-        ));
+        ))->groupedAs($from->plan ?? $plan));
         if ($from !== null) {
             $this->copy->start($from, $instance, $worlds);
         }

@@ -12,8 +12,10 @@ use App\Sharing\HandOffs;
 use Illuminate\Support\Str;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\Secrets;
+use Stasimon\Core\Share\UnusableHandOff;
 
 /** Makes a pack of an instance. */
 final readonly class Packing
@@ -49,7 +51,12 @@ final readonly class Packing
         }
         $given = $this->handOffs->of($instance);
         $contents = array_intersect_key($this->configs->contents($instance), array_flip($configs));
-        $release = $this->packs->keep(new Pack($id, $version, new HandOff($name, $given->plan, $given->releases, $given->digests), $summary, $licence, $notes, array_map(fn (string $text): string => hash('sha256', $text), $contents)), $contents);
+        try {
+            $pack = new Pack($id, $version, new HandOff($name, $given->plan, $given->releases, $given->digests), $summary, $licence, $notes, array_map(fn (string $text): string => hash('sha256', $text), $contents));
+        } catch (UnusablePack|UnusableHandOff $failure) {
+            throw Refusal::unusable($failure->getMessage());
+        }
+        $release = $this->packs->keep($pack, $contents);
         $instance->update(['pack_id' => $release->id]);
 
         return $release;

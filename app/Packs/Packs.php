@@ -31,11 +31,15 @@ final readonly class Packs
     /**
      * Keeps a pack that came as a file.
      *
-     * @throws UnusablePack|UnsafeArchive
+     * @throws Refusal that says what is wrong with it
      */
     public function receive(string $path, string $name): PackRelease
     {
-        [$pack, $contents] = PackFile::open($path, $name);
+        try {
+            [$pack, $contents] = PackFile::open($path, $name);
+        } catch (UnusablePack|UnsafeArchive $failure) {
+            throw Refusal::unusable($failure->getMessage());
+        }
 
         return $this->keep($pack, $contents);
     }

@@ -94,7 +94,7 @@ final readonly class Comparing
         return $this->drafting->step($instance, fn (Plan $plan): Plan => (new Plan(
             $plan->base->onBuild($theirs->loaderVersion), $there->plan->wants, array_values(array_filter([...$there->plan->off, ...$plan->off], fn (Want $off): bool => ! $there->plan->wants($off->id))),
             $there->plan->channels, [...array_filter($plan->waivers, fn ($waiver): bool => in_array($waiver->id, $base->packages(), true)), ...$there->plan->waivers], $there->plan->waiverNotes, $there->plan->order,
-        ))->keepingTo($there->versions()));
+        ))->groupedAs($plan)->groupedAs($there->plan)->keepingTo($there->versions()));
     }
 
     /** @return array<string, string> */

@@ -8,14 +8,17 @@ use App\Depots\Catalogue\DepotCatalogue;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
+use App\Models\Draft;
 use App\Models\GivenHandOff;
 use App\Models\HistoryEntry;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use Illuminate\Support\Collection;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanReader;
 use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\HandOffText;
@@ -29,6 +32,14 @@ final readonly class HandOffs
 
     public function __construct(private Drafting $drafting, private Games $games)
     {
+    }
+
+    /** One of its groups alone. */
+    public function group(Instance $instance, string $name): HandOff
+    {
+        $all = $this->of($instance);
+
+        return isset($all->plan->groups[$name]) ? $all->only($name) : throw Refusal::notFound("{$instance->name} has no group of that name as it is applied.");
     }
 
     /** An instance as it is applied; as it is drafted where it never was. */
@@ -61,10 +72,14 @@ final readonly class HandOffs
         return new HandOff(self::name($instance->name.' before '.$entry->created_at->isoFormat('D MMM, HH:mm')), $plan, array_column($placed, 'version', 'package_id'), array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))));
     }
 
-    /** @throws UnusableHandOff */
+    /** @throws Refusal that says what it is, or is not */
     public static function read(string $text): HandOff
     {
-        return HandOffDocument::isOne($text) ? HandOffDocument::read($text) : HandOffText::read($text);
+        try {
+            return HandOffDocument::isOne($text) ? HandOffDocument::read($text) : HandOffText::read($text);
+        } catch (UnusableHandOff $failure) {
+            throw Refusal::unusable($failure->getMessage());
+        }
     }
 
     /** Keeps what came from somebody else, in whatever form. */
@@ -102,10 +117,28 @@ final readonly class HandOffs
             $theirs = array_filter($given->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver->key(), $mine, true));
             $rebuilt = new Plan($plan->base, $given->plan->wants, $given->plan->off, $given->plan->channels, [...$plan->waivers, ...array_values($theirs)], $given->plan->waiverNotes, $given->plan->order);
 
+            $rebuilt = $rebuilt->groupedAs($given->plan);
+
             return $given->releases === [] ? $rebuilt : $rebuilt->keepingTo($kept);
         });
 
         return $instance;
+    }
+
+    /** @return Collection<int, Instance> those of the same game */
+    public function instancesFor(GivenHandOff $given): Collection
+    {
+        return Instance::query()->whereNull('problem')->whereNull('put_away_at')->whereRaw("plan->>'game' = ?", [$this->given($given)->plan->base->game])->orderBy('name')->limit(200)->get(['id', 'name']);
+    }
+
+    /** Asks in an instance for what a hand-off asks for, such as a group that was given away. */
+    public function add(HandOff $given, Instance $instance): Draft
+    {
+        if ($given->plan->base->game !== $instance->plan->base->game) {
+            throw Refusal::conflict("{$instance->name} is of another game.");
+        }
+
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => array_reduce($given->plan->wants, fn (Plan $plan, Want $want): Plan => $plan->wants($want->id) ? $plan : $plan->wanting($want->id, $want->range), $plan)->groupedAs($given->plan));
     }
 
     private static function name(string $name): string

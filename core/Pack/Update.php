@@ -83,6 +83,7 @@ final readonly class Update
         $order = $mine->order === [] ? $this->now->plan->order : $mine->order;
 
         return (new Plan($mine->base, array_values($wants), array_values(array_filter($off, fn (Want $want): bool => ! isset($wants[$want->id]))), $mine->channels + $this->now->plan->channels, $waivers, $mine->waiverNotes + $this->now->plan->waiverNotes, $order))
+            ->groupedAs($this->now->plan)->groupedAs($mine)
             ->keepingTo([$mine->base->game => $mine->base->gameVersion, $mine->base->loader => $mine->base->loaderVersion, $mine->base->runtime => $mine->base->runtimeVersion] + $versions);
     }
 }

@@ -28,6 +28,7 @@ final readonly class Plan
      * @param  list<Waiver>  $waivers
      * @param  array<string, string>  $waiverNotes  waiver key => why the person knows better
      * @param  list<string>  $order  packages, the last of which wins a file that several bring
+     * @param  array<string, list<string>>  $groups  name => packages that are switched together; each in one at most
      */
     public function __construct(
         public Base $base,
@@ -38,6 +39,7 @@ final readonly class Plan
         public array $waiverNotes = [],
         public array $order = [],
         public Once $once = new Once,
+        public array $groups = [],
     ) {
     }
 
@@ -125,6 +127,41 @@ final readonly class Plan
     public function isOff(string $id): bool
     {
         return in_array($id, array_map(fn (Want $want): string => $want->id, $this->off), true);
+    }
+
+    /** Puts what is asked for, on or off, into a group of that name, and out of every other one; a group of nothing is none. */
+    public function grouping(string $name, string ...$ids): self
+    {
+        $ids = array_values(array_filter($ids, fn (string $id): bool => $this->wants($id) || $this->isOff($id)));
+        $groups = array_map(fn (array $group): array => array_values(array_diff($group, $ids)), $this->groups);
+        $groups[$name] = array_values(array_unique([...$groups[$name] ?? [], ...$ids]));
+
+        return $this->with(groups: array_filter($groups));
+    }
+
+    /** Takes a group apart; what is in it stays as it is. */
+    public function ungrouping(string $name): self
+    {
+        return $this->with(groups: array_diff_key($this->groups, [$name => true]));
+    }
+
+    /** Turns all of a group off or on. */
+    public function switching(string $name, bool $on): self
+    {
+        $ids = $this->groups[$name] ?? [];
+
+        return $on ? $this->turningOn(...$ids) : $this->turningOff(...$ids);
+    }
+
+    /** With the groups of another plan, as far as what is in them is asked for here. */
+    public function groupedAs(self $other): self
+    {
+        $plan = $this;
+        foreach ($other->groups as $name => $ids) {
+            $plan = $plan->grouping((string) $name, ...array_filter($ids, fn (string $id): bool => $plan->wants($id) || $plan->isOff($id)));
+        }
+
+        return $plan;
     }
 
     /** Has one package win over others that bring the same files. */
@@ -216,6 +253,7 @@ final readonly class Plan
     public function without(string $id): self
     {
         return $this->with(
+            groups: array_filter(array_map(fn (array $group): array => array_values(array_diff($group, [$id])), $this->groups)),
             wants: array_values(array_filter($this->wants, fn (Want $want): bool => $want->id !== $id)),
             off: array_values(array_filter($this->off, fn (Want $want): bool => $want->id !== $id)),
         );
@@ -328,12 +366,13 @@ final readonly class Plan
      * @param  list<Waiver>|null  $waivers
      * @param  array<string, string>|null  $waiverNotes
      * @param  list<string>|null  $order
+     * @param  array<string, list<string>>|null  $groups
      */
-    private function with(?Base $base = null, ?array $wants = null, ?array $off = null, ?array $channels = null, ?array $waivers = null, ?array $waiverNotes = null, ?array $order = null, ?Once $once = null): self
+    private function with(?Base $base = null, ?array $wants = null, ?array $off = null, ?array $channels = null, ?array $waivers = null, ?array $waiverNotes = null, ?array $order = null, ?Once $once = null, ?array $groups = null): self
     {
         return new self(
             $base ?? $this->base, $wants ?? $this->wants, $off ?? $this->off, $channels ?? $this->channels,
-            $waivers ?? $this->waivers, $waiverNotes ?? $this->waiverNotes, $order ?? $this->order, $once ?? $this->once,
+            $waivers ?? $this->waivers, $waiverNotes ?? $this->waiverNotes, $order ?? $this->order, $once ?? $this->once, $groups ?? $this->groups,
         );
     }
 
@@ -350,6 +389,7 @@ final readonly class Plan
             'putBack' => $this->once->putBack,
             'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->off),
             'order' => $this->order,
+            'groups' => (object) $this->groups,
             'waiverNotes' => (object) $this->waiverNotes,
             'restore' => $this->once->restore === null ? null : ['point' => $this->once->restore->point, 'versions' => (object) $this->once->restore->versions, 'own' => $this->once->restore->own],
             'updating' => (object) $this->once->updating,

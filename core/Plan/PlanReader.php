@@ -45,6 +45,7 @@ final class PlanReader
                 array_map(fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(), $node->optional('own')?->entries() ?? []),
                 $node->optional('pack')?->text() ?? '',
             ),
+            array_map(fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()), $node->optional('groups')?->entries() ?? []),
         );
     }
 

@@ -15,6 +15,9 @@ final readonly class HandOff
     /** Packages that one can have. */
     public const MOST = 5_000;
 
+    /** Characters of a group's name. */
+    public const GROUP = 60;
+
     /**
      * @param  Plan  $plan  as it is applied
      * @param  array<string, string>  $releases  package id => version, of all but the base; none where nothing was applied
@@ -27,8 +30,11 @@ final readonly class HandOff
         if ($name === '' || mb_strlen($name) > Limits::NAME || preg_match('/[\x00-\x1f\x7f]/', $name) === 1) {
             throw UnusableHandOff::because('It has no name that could be shown.');
         }
+        foreach (array_map(strval(...), array_keys($plan->groups)) as $group) {
+            self::line($group, self::GROUP, 'a group');
+        }
         $base = $plan->base;
-        $ids = [...$base->packages(), ...self::ids($plan->wants), ...self::ids($plan->off), ...$plan->order, ...self::keys($releases), ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers), ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers), ...array_diff(self::keys($plan->channels), ['*'])];
+        $ids = [...$base->packages(), ...self::ids($plan->wants), ...self::ids($plan->off), ...$plan->order, ...array_merge([], ...array_values($plan->groups)), ...self::keys($releases), ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers), ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers), ...array_diff(self::keys($plan->channels), ['*'])];
         foreach ($ids as $id) {
             if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
                 throw UnusableHandOff::because('It names a package by something that is no id: "'.mb_strimwidth(mb_scrub($id), 0, 40, '…').'".');
@@ -49,6 +55,15 @@ final readonly class HandOff
         if ($base->memory < 64 || $base->memory > 65_536) {
             throw UnusableHandOff::because('Its memory is not between 64 and 65,536 MB.');
         }
+    }
+
+    /** One group of it alone, with nothing but what is asked for in that. */
+    public function only(string $group): self
+    {
+        $ids = $this->plan->groups[$group] ?? throw UnusableHandOff::because('There is no group of that name in it.');
+        $in = fn (Want $want): bool => in_array($want->id, $ids, true);
+
+        return new self($group, new Plan($this->plan->base, array_values(array_filter($this->plan->wants, $in)), array_values(array_filter($this->plan->off, $in)), groups: [$group => $ids]), array_intersect_key($this->releases, array_flip($ids)), array_intersect_key($this->digests, array_flip($ids)));
     }
 
     /** How many packages it brings. */

@@ -118,6 +118,10 @@ final class HandOffText
             $lines[] = self::fields('^', ...$plan->order);
         }
 
+        foreach ($plan->groups as $group => $ids) {
+            $lines[] = self::fields("#{$group}", ...$ids);
+        }
+
         return $lines;
     }
 
@@ -134,7 +138,7 @@ final class HandOffText
         if (count($base) !== 7 || preg_match('/^\d{1,6}$/D', $base[6]) !== 1 || count($lines) > HandOff::MOST) {
             throw UnusableHandOff::because('That hand-off does not say what base it is for.');
         }
-        $wants = $off = $channels = $waivers = $notes = $order = $releases = [];
+        $wants = $off = $channels = $waivers = $notes = $order = $releases = $groups = [];
         foreach ($lines as $line) {
             $fields = [...explode("\t", $line), '', '', '', ''];
             $id = substr($fields[0], 1);
@@ -154,6 +158,9 @@ final class HandOffText
                     $waivers[] = $waiver;
                     $notes += $fields[4] === '' ? [] : [$waiver->key() => $fields[4]];
                     break;
+                case '#':
+                    $groups[$id] = array_slice(explode("\t", $line), 1);
+                    break;
                 case '^':
                     $order = array_slice(explode("\t", $line), 1);
                     break;
@@ -163,7 +170,7 @@ final class HandOffText
             }
         }
 
-        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order), $releases);
+        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order, groups: $groups), $releases);
     }
 
     private static function unknown(string $word): UnusableHandOff

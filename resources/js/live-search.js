@@ -56,6 +56,13 @@ export function liveSearch() {
             this.watch();
         },
 
+        aside(id) {
+            const box = Object.assign(document.createElement('input'), { type: 'checkbox', name: 'ids[]', value: id, hidden: true });
+            this.$refs.kept.append(box);
+
+            return box;
+        },
+
         async search() {
             const turn = ++this.asked;
             const address = new URL(this.$refs.search.action);
@@ -69,11 +76,11 @@ export function liveSearch() {
             }
             const kept = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')].map(box => box.value);
             this.$refs.results.innerHTML = await response.text();
+            // What was marked stays so while the person looks for the next; what is not shown now is kept beside the results.
+            this.$refs.kept.replaceChildren();
             kept.forEach(id => {
-                const box = this.$root.querySelector(`input[name="ids[]"][value="${CSS.escape(id)}"]`);
-                if (box) {
-                    box.checked = true;
-                }
+                const box = this.$root.querySelector(`input[name="ids[]"][value="${CSS.escape(id)}"]`) ?? this.aside(id);
+                box.checked = true;
             });
             this.count();
             history.replaceState(null, '', address);

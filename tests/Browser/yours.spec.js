@@ -177,3 +177,84 @@ test('two friends: given away by picture and text, apart, compared, taken over, 
     await page.getByRole('button', { name: 'Compare' }).click();
     await expect(page.getByText('Nothing differs. You can play together.')).toBeVisible();
 });
+
+test('wishes marked in the depots, one search after another, on a base that is chosen by hand', async ({ page }) => {
+    await page.goto('/find');
+    for (const name of ['Fogbank Weather', 'Long Piers']) {
+        await page.getByLabel('Words to look for').fill(name);
+        await page.getByLabel(`Mark ${name}`, { exact: true }).check();
+    }
+    await expect(page.getByRole('region', { name: 'Marked' })).toContainText('2 marked');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /Where could these live/ }).click();
+    await expect(page.getByText(/Being tried/)).toHaveCount(0);
+    await page.getByRole('link', { name: /^3\.2\.1 on Halyard: 2 of 2 hold/ }).click();
+    await page.getByRole('link', { name: 'Choose build, runtime and memory' }).click();
+    await expect(page.getByText('2 of 2 hold here')).toBeVisible();
+    await page.getByLabel('Name').fill('By hand');
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await apply(page);
+    // Put away with all that is in it, and back as it was.
+    await page.goto(rootOf(page));
+    await page.getByText('Put this instance away, or remove it').click();
+    await page.getByRole('button', { name: 'Put By hand away' }).click();
+    await page.getByRole('button', { name: 'Bring back By hand' }).click();
+    await expect(page.getByText('By hand is back, as it was.')).toBeVisible();
+    await rehearse(page, 'Clean');
+});
+
+test("a pack: made, dropped elsewhere, its newer release taken with changes of one's own kept, and joined", async ({ page }) => {
+    await makeInstance(page, 'Author');
+    await addToDraft(page, 'Fogbank Weather', 'Long Piers');
+    await apply(page);
+    const author = rootOf(page);
+    mkdirSync(`${folderOf(page)}/config`, { recursive: true });
+    writeFileSync(`${folderOf(page)}/config/tides.cfg`, 'high = 1\nlow = 1\nslack = 1\n');
+    await page.goto(`${author}/pack`);
+    await page.getByLabel('Name').fill('Small Crossing');
+    await page.getByLabel('Id').fill('small-crossing');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Make the pack' }).click();
+    const saved = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Save its file' }).click();
+    const file = await (await saved).path();
+    // The file alone makes an instance; what was made of the pack here is taken away first.
+    await page.goto('/packs');
+    await page.getByRole('button', { name: 'Take away Small Crossing 1' }).click();
+    await page.getByLabel(/Drop the file of a pack/).setInputFiles({ name: 'small.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
+    await page.getByRole('button', { name: 'See what it is' }).click();
+    await expectAccessible(page);
+    await page.getByLabel('Call it').fill('Player');
+    await page.getByRole('button', { name: 'Make an instance of it' }).click();
+    await apply(page);
+    const player = rootOf(page);
+    expect(readFileSync(`${folderOf(page)}/config/tides.cfg`, 'utf8')).toContain('slack = 1');
+    writeFileSync(`${folderOf(page)}/config/tides.cfg`, 'high = 5\nlow = 1\nslack = 1\n');
+    await page.goto(`${player}/find`);
+    await addToDraft(page, 'Gulls');
+    await apply(page);
+    // The author goes on.
+    await page.goto(`${author}/find`);
+    await addToDraft(page, 'Weather Glass');
+    await apply(page);
+    writeFileSync(`${folderOf(page)}/config/tides.cfg`, 'high = 1\nlow = 1\nslack = 9\n');
+    await page.goto(`${author}/pack`);
+    await page.getByLabel('Name').fill('Small Crossing');
+    await page.getByLabel('Id').fill('small-crossing');
+    await page.getByLabel('Release').fill('2');
+    await page.getByRole('button', { name: 'Make the pack' }).click();
+    await page.getByRole('link', { name: /See what this release changes there/ }).click();
+    await expect(page.getByRole('heading', { name: 'Small Crossing 1 to 2' })).toBeVisible();
+    await expect(page.getByText('config/tides.cfg')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Put it into the draft' }).click();
+    await apply(page);
+    expect(readFileSync(`${folderOf(page)}/config/tides.cfg`, 'utf8')).toBe('high = 5\nlow = 1\nslack = 9\n');
+    // A server of it lets its client in.
+    await page.goto(`${player}/hand-off`);
+    await page.getByRole('button', { name: "A server's half" }).click();
+    await expect(async () => apply(page, `${rootOf(page)}/draft`)).toPass();
+    await page.goto(`${player}/hand-off`);
+    await page.getByRole('button', { name: 'Rehearse it together with its server' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Clean');
+});

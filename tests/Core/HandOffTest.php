@@ -47,7 +47,9 @@ function someHandOff(int $seed, int $packages = 0): HandOff
         $notes += $dice->getInt(0, 1) === 1 ? [$waiver->key() => "It runs; «tried» {$word()}."] : [];
     }
 
-    return new HandOff("Môle {$word()}", new Plan(new Base('ferrywright', '3.2.1', 'halyard', $version(), 'java', '21', 256 * $dice->getInt(4, 40)), $wants, $off, $channels, $waivers, $notes, array_slice(array_map(fn (Want $want): string => $want->id, $wants), 0, $dice->getInt(0, 4))), $releases);
+    $groups = $wants === [] || $dice->getInt(0, 1) === 0 ? [] : ['The weather' => [$wants[0]->id], "Gruppe {$word()}" => array_map(fn (Want $want): string => $want->id, array_slice($wants, 1, 3)) ?: [$wants[0]->id]];
+
+    return new HandOff("Môle {$word()}", new Plan(new Base('ferrywright', '3.2.1', 'halyard', $version(), 'java', '21', 256 * $dice->getInt(4, 40)), $wants, $off, $channels, $waivers, $notes, array_slice(array_map(fn (Want $want): string => $want->id, $wants), 0, $dice->getInt(0, 4)), groups: $groups), $releases);
 }
 
 it('comes out as it went in, as text and as a document', function (): void {
@@ -64,6 +66,17 @@ it('is found among other words, broken into lines, and quoted', function (): voi
         expect(HandOffText::isIn($said))->toBeTrue()->and(HandOffText::read($said))->toEqual($given);
     }
     expect(HandOffText::isIn("00:01 main info loading stasimon\nGulls"))->toBeFalse();
+});
+
+it('gives one group away alone, and groups are switched, joined and taken apart', function (): void {
+    $plan = (new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 4096), [new Want('a'), new Want('b', '>=1'), new Want('c'), new Want('d')]))->grouping('Weather', 'a', 'b', 'nothing')->grouping('Ships', 'c');
+    expect($plan->groups)->toBe(['Weather' => ['a', 'b'], 'Ships' => ['c']])->and($plan->grouping('Ships', 'b')->groups)->toBe(['Weather' => ['a'], 'Ships' => ['c', 'b']])
+        ->and($plan->grouping('Ships', 'a', 'b')->groups)->toBe(['Ships' => ['c', 'a', 'b']])->and($plan->ungrouping('Weather')->groups)->toBe(['Ships' => ['c']])->and($plan->without('c')->groups)->toBe(['Weather' => ['a', 'b']]);
+    $off = $plan->switching('Weather', false);
+    expect([$off->isOff('a'), $off->isOff('b'), $off->isOff('c')])->toBe([true, true, false])->and($off->switching('Weather', true)->rangeOf('b'))->toBe('>=1')->and($off->switching('No such', false))->toEqual($off);
+    $given = (new HandOff('All', $plan, ['a' => '1', 'b' => '2', 'c' => '3', 'lib' => '4'], ['b' => str_repeat('0', 64)]))->only('Weather');
+    expect([$given->name, $given->releases, $given->plan->groups, array_map(fn (Want $want): string => $want->id, $given->plan->wants), array_keys($given->digests)])->toBe(['Weather', ['a' => '1', 'b' => '2'], ['Weather' => ['a', 'b']], ['a', 'b'], ['b']])
+        ->and(fn () => $given->only('Ships'))->toThrow(UnusableHandOff::class, 'no group of that name');
 });
 
 it('refuses whatever was changed on the way, with a sentence', function (): void {

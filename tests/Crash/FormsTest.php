@@ -28,7 +28,7 @@ const FIELDS = [
     'step' => 'since all', 'version' => '2.0.0', 'note' => 'a note', 'path' => 'mods/gulls-2.0.0.zip', 'point' => '1', 'own' => '1', 'seen' => '1', 'address' => 'http://127.0.0.1:9/depot', 'moderated' => '1', 'word' => 'worked', 'asks' => '1',
     'plain' => '1', 'side' => 'server', 'name' => 'Another', 'game' => 'ferrywright', 'loader' => 'halyard', 'text' => "one line\n", 'instance' => '', 'q' => 'fog', 'kind' => 'mod', 'category' => 'weather', 'depot' => 'slipway', 'fit' => 'now',
     'sort' => 'size', 'shown' => '50', 'from' => '0', 'line' => '3', 'level' => 'warn', 'words' => 'start', 'fold' => '1', 'only' => 'touched', 'view' => 'theatre', 'page' => '1', 'fragment' => '1', 'slow' => '1', 'finding' => '0', 'content' => '', 'source' => 'https://pages.example/x', 'size' => '10', 'needs' => 'gulls ^2', 'breaks' => '', 'file' => '', 'scheme' => 'semver', 'offset' => '0',
-    'at' => '3.2.1 on halyard', 'worlds' => ['Long Shore'], 'folder' => '/etc', 'now' => '1', 'command' => '{}', 'files' => '', 'watch' => '1', 'minutes' => '60', 'list' => '', 'wishes' => '', 'beside' => '1', 'joins' => '1', 'to' => '1', 'said' => ['gulls' => 'mine'], 'summary' => 'all of it', 'licence' => 'MIT', 'notes' => 'new', 'configs' => ['config/sound.json'],
+    'at' => '3.2.1 on halyard', 'worlds' => ['Long Shore'], 'folder' => '/etc', 'now' => '1', 'command' => '{}', 'files' => '', 'watch' => '1', 'minutes' => '60', 'list' => '', 'wishes' => '', 'beside' => '1', 'joins' => '1', 'group' => 'Weather', 'on' => '1', 'to' => '1', 'said' => ['gulls' => 'mine'], 'summary' => 'all of it', 'licence' => 'MIT', 'notes' => 'new', 'configs' => ['config/sound.json'],
 ];
 
 /** The addresses of a route: with what is there, or with something odd in their place. */

@@ -46,6 +46,30 @@ it('gives an instance away, and makes the same of it elsewhere, to the digest, t
     $this->delete("/hand-offs/{$given->id}")->assertRedirect('/hand-offs');
 });
 
+it('names a group of wants, switches it, and puts it into another instance', function (): void {
+    $mine = World::applied(['fogbank', 'gulls', 'long-piers']);
+    $this->post("/instances/{$mine->id}/draft/group", ['group' => 'Weather', 'ids' => ['fogbank', 'gulls']])->assertRedirect();
+    $this->get("/instances/{$mine->id}")->assertOk()->assertSee('Turn off the group Weather');
+    $this->post("/instances/{$mine->id}/draft/switch", ['group' => 'Weather', 'on' => '0'])->assertRedirect();
+    $mine = World::apply($mine->refresh());
+    expect($mine->plan->isOff('fogbank'))->toBeTrue()->and($mine->plan->isOff('gulls'))->toBeTrue()->and($mine->versions())->toHaveKey('long-piers')->not->toHaveKey('fogbank');
+    $this->post("/instances/{$mine->id}/draft/switch", ['group' => 'Weather', 'on' => '1']);
+    $mine = World::apply($mine->refresh());
+    $this->get("/instances/{$mine->id}/hand-off?group=Weather")->assertOk()->assertSee('Exact releases of 2 packages');
+    $this->get("/instances/{$mine->id}/hand-off?group=None")->assertNotFound();
+    $this->post('/hand-offs', ['text' => HandOffText::write(app(HandOffs::class)->of($mine->load('placed'))->only('Weather'))]);
+    $given = GivenHandOff::query()->firstOrFail();
+    $other = World::applied(['long-piers']);
+    $this->get("/hand-offs/{$given->id}")->assertOk()->assertSee('Or ask for all of it in');
+    $this->post("/hand-offs/{$given->id}/add", ['instance' => $other->id])->assertRedirect("/instances/{$other->id}/draft");
+    $this->post("/hand-offs/{$given->id}/add", ['instance' => ''])->assertNotFound();
+    $other = World::apply($other->refresh());
+    expect($other->plan->groups)->toBe(['Weather' => ['fogbank', 'gulls']])->and($other->versions())->toHaveKeys(['fogbank', 'gulls', 'long-piers']);
+    $this->post("/instances/{$other->id}/draft/ungroup", ['group' => 'Weather']);
+    expect($other->refresh()->draft->plan->groups)->toBe([]);
+    $this->post("/instances/{$other->id}/draft/group", ['group' => '', 'ids' => ['gulls']])->assertSessionHasErrors('group');
+});
+
 it('is recognised wherever a text is asked for, and says what it is not', function (): void {
     $text = textOf(World::applied(['gulls']));
     foreach (['/wishes' => ['name' => ''], '/logs' => [], '/hand-offs' => []] as $address => $more) {
@@ -53,7 +77,8 @@ it('is recognised wherever a text is asked for, and says what it is not', functi
     }
     expect(GivenHandOff::query()->count())->toBe(3);
     foreach ([substr($text, 0, -3) => 'is damaged', 'Gulls' => 'is no hand-off', '' => 'Paste a hand-off', '{"format": "stasimon/hand-off", "revision": 2}' => 'revision 1 is expected'] as $other => $why) {
-        $this->followingRedirects()->from('/hand-offs')->post('/hand-offs', ['text' => $other])->assertSee($why);
+        $this->from('/hand-offs')->post('/hand-offs', ['text' => $other])->assertStatus(422)->assertSee($why);
+        $this->from('/wishes')->post('/wishes', ['name' => 'x', 'text' => str_starts_with($other, 'stasimon1.') ? $other : 'stasimon7.abc'])->assertStatus(422);
     }
     expect(GivenHandOff::query()->count())->toBe(3);
 });

@@ -15,6 +15,7 @@ use App\Findings\Looking;
 use App\Findings\Update;
 use App\Games;
 use App\Http\Requests\Steps\BaseStepRequest;
+use App\Http\Requests\Steps\GroupRequest;
 use App\Http\Requests\Steps\PackagesRequest;
 use App\Http\Requests\Steps\PairRequest;
 use App\Http\Requests\Steps\PlainRequest;
@@ -53,6 +54,22 @@ final readonly class DraftController
         $this->drafting->add($instance, $request->ids(), $request->seen());
 
         return $this->toDraft($instance);
+    }
+
+    public function group(GroupRequest $request, Instance $instance): RedirectResponse
+    {
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->grouping($request->group(), ...$request->ids()));
+    }
+
+    public function ungroup(GroupRequest $request, Instance $instance): RedirectResponse
+    {
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->ungrouping($request->group()));
+    }
+
+    /** Turns all of a group off or on. */
+    public function switch(GroupRequest $request, Instance $instance): RedirectResponse
+    {
+        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->switching($request->group(), $request->on()));
     }
 
     public function remove(PackagesRequest $request, Instance $instance): RedirectResponse

@@ -9,6 +9,7 @@ use App\Http\Requests\Steps\NameRequest;
 use App\Http\Requests\Steps\TakeRequest;
 use App\Models\GivenHandOff;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use App\Sharing\Comparing;
 use App\Sharing\HandOffs;
 use App\Sharing\Inventories;
@@ -34,9 +35,10 @@ final readonly class HandOffController
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $beside = Address::words($request, 'beside', 26);
+        $group = Address::words($request, 'group', 60);
         $there = $beside === '' ? null : $this->comparing->other($instance, $beside);
 
-        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'page' => new HandOffPage($instance, $this->handOffs->of($instance), $beside, $there, $there === null ? null : $this->comparing->between($instance, $there))]);
+        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'page' => new HandOffPage($instance, $group === '' ? $this->handOffs->of($instance) : $this->handOffs->group($instance, $group), $beside, $there, $there === null ? null : $this->comparing->between($instance, $there))]);
     }
 
     public function document(Instance $instance): Response
@@ -84,12 +86,21 @@ final readonly class HandOffController
 
     public function given(GivenHandOff $given): View
     {
-        return view('hand-off.given', ['given' => $given, 'page' => GivenPage::of($this->handOffs->given($given))]);
+        return view('hand-off.given', ['given' => $given, 'instances' => $this->handOffs->instancesFor($given), 'page' => GivenPage::of($this->handOffs->given($given))]);
     }
 
     public function make(NameRequest $request, GivenHandOff $given): RedirectResponse
     {
         return redirect()->route('draft', $this->handOffs->make($this->handOffs->given($given), $request->text('name')))->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
+    }
+
+    /** Asks in an instance for what it asks for. */
+    public function add(Request $request, GivenHandOff $given): RedirectResponse
+    {
+        $instance = Instance::query()->find(Address::words($request, 'instance', 26)) ?? throw Refusal::notFound('Choose an instance that it is to be added to. Nothing was changed.');
+        $this->handOffs->add($this->handOffs->given($given), $instance);
+
+        return redirect()->route('draft', $instance);
     }
 
     public function destroy(GivenHandOff $given): RedirectResponse

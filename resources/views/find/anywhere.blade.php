@@ -27,6 +27,7 @@
                 @csrf
                 <input type="hidden" name="list" value="{{ $list?->id }}"><input type="hidden" name="game" value="{{ $page->game }}">
                 <div x-ref="results">@include('find.results')</div>
+                <span x-ref="kept"></span>
                 <div class="slab" x-cloak x-show="marked > 0" style="z-index: 5" role="region" aria-label="Marked">
                     <b><span x-text="marked"></span> marked</b><span class="gap"></span>
                     <button type="button" class="btn" @click="clear">Clear</button>

@@ -21,6 +21,17 @@
                 <button class="btn main-act">Make an instance of it</button>
             </form>
         @endif
+        @if ($instances->isNotEmpty())
+            <form method="post" action="{{ route('hand-offs.add', $given) }}" class="mt-3">@csrf
+                <label for="instance">Or ask for all of it in</label>
+                <select id="instance" name="instance">
+                    @foreach ($instances as $instance)
+                        <option value="{{ $instance->id }}">{{ $instance->name }}</option>
+                    @endforeach
+                </select>
+                <button class="btn">Put it into the draft</button>
+            </form>
+        @endif
         <h2 class="mt-6 mb-1">What is in it</h2>
         <x-table :columns="['Package' => '', 'Release' => '', 'Why' => '']">
             @foreach ($page->brings as $one)

@@ -37,6 +37,7 @@
                         {{ $page->updates() === 1 ? 'the update' : 'all ' . $page->updates() . ' updates' }}</x-act-button>
                 @endif
             </div>
+            <x-groups :instance="$instance" />
             @php($groups = $page->groups())
             @if ($page->asTheatre)
                 <x-theatre :theatre="$page->theatre()" />
@@ -150,6 +151,9 @@
                             <kbd>p</kbd></button>
                         <button form="bulk" class="btn" formaction="{{ route('draft.update', $instance) }}" data-rowkey="u">Take
                             newer <kbd>u</kbd></button>
+                        <input form="bulk" type="text" name="group" maxlength="60" class="w-32" placeholder="Group"
+                            aria-label="Name of a group">
+                        <button form="bulk" class="btn" formaction="{{ route('draft.group', $instance) }}">Group</button>
                         <button form="bulk" class="btn" formaction="{{ route('draft.remove', $instance) }}"
                             data-rowkey="Delete">Do without <kbd>Del</kbd></button>
                         <button type="button" class="btn" @click="all(false)">Clear</button>

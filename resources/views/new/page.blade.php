@@ -59,7 +59,7 @@
                             @if ($version->version === $plan->base->gameVersion) aria-current="true" @endif>
                             <span class="ver">{{ $version->version }}</span>
                             <span class="flex items-center gap-2"><i class="amount"
-                                    style="width: {{ (int) ((92 * $count) / ($wished ? max(1, $wished->total) : $most)) }}px"></i><span
+                                    style="width: {{ (int) ((72 * $count) / ($wished ? max(1, $wished->total) : $most)) }}px"></i><span
                                     class="soft">{{ $version->note }}</span></span>
                             <span class="num soft">{{ $count }}</span>
                         </a>
