@@ -96,6 +96,6 @@ it('asks the database few questions for a line-up, however much is in it', funct
         return count(DB::getQueryLog());
     };
     $asked($few, true);
-    expect($asked($many, true))->toBeLessThan(17)->and($asked($many, false))->toBeLessThan(13)
+    expect($asked($many, true))->toBeLessThan(20)->and($asked($many, false))->toBeLessThan(15)
         ->and($asked($many, true) - $asked($few, true))->toBeLessThan(3);
 });

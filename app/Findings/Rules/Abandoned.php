@@ -25,10 +25,9 @@ final readonly class Abandoned implements Rule
             return [];
         }
         $ids = array_diff(array_map(strval(...), array_keys($seen->versions)), $seen->plan->base->packages());
-        $reported = DB::table('notices')->whereIn('package_id', $ids)->whereIn('kind', ['abandoned', 'replaced'])->pluck('package_id')->all();
         $following = null;
         $gone = [];
-        foreach (array_diff($ids, $reported) as $id) {
+        foreach ($ids as $id) {
             $package = $seen->catalogue->package($id);
             if ($package === null || ! Follower::mayBeAbandoned($package, now()->toDateTimeImmutable())) {
                 continue;
@@ -39,6 +38,8 @@ final readonly class Abandoned implements Rule
                 $gone[$id] = $follower;
             }
         }
+        // What a depot reports is another rule's.
+        $gone = $gone === [] ? [] : array_diff_key($gone, array_flip(DB::table('notices')->whereIn('package_id', array_map(strval(...), array_keys($gone)))->whereIn('kind', ['abandoned', 'replaced'])->pluck('package_id')->all()));
         $findings = [];
         foreach (count($gone) > self::EACH ? [] : $gone as $id => $follower) {
             $findings[] = new Finding(Level::Look, $seen->title((string) $id).' seems abandoned', "It has {$follower->evidence()}. It works as it is; look for an understudy before you move on.", (string) $id);
