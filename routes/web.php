@@ -25,6 +25,7 @@ use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\TaskController;
 use App\Http\Controllers\WishListController;
 use App\Http\Controllers\WorkbenchController;
+use App\Http\Controllers\WorldController;
 use App\Http\Middleware\NotSetAside;
 use App\Http\Middleware\RecognisesHandOffs;
 use App\Sharing\Inventories;
@@ -33,6 +34,7 @@ use Illuminate\Support\Str;
 use Stasimon\Core\Document\Limits;
 
 Route::pattern('depot', '[0-9]{1,18}');
+Route::pattern('backup', '[0-9]{1,18}');
 Route::pattern('number', '[0-9]{1,9}');
 Route::pattern('search', '[0-9]{1,18}');
 Route::pattern('package', '[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}');
@@ -140,6 +142,11 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     foreach (['add', 'remove', 'off', 'on', 'range', 'pin', 'update', 'leave', 'replace', 'let', 'base', 'repair', 'waive', 'note', 'heed', 'group', 'ungroup', 'switch', 'put-back', 'restore', 'back', 'forth', 'discard', 'bring-back', 'apply'] as $step) {
         Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
     }
+    Route::get('/worlds', [WorldController::class, 'index'])->name('worlds');
+    Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');
+    Route::post('/worlds/rename', [WorldController::class, 'rename'])->name('worlds.rename');
+    Route::post('/worlds/backups/{backup}/name', [WorldController::class, 'name'])->name('worlds.name');
+    Route::post('/worlds/backups/{backup}/put-back', [WorldController::class, 'putBack'])->name('worlds.put-back');
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
     Route::get('/hand-off', [HandOffController::class, 'show'])->name('hand-off');
     Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');

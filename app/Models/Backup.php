@@ -10,7 +10,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /**
  * How an instance's worlds were at some moment.
  *
+ * @property int $id
  * @property string $why
+ * @property ?string $name  given by a person, who wants it kept for ever
  * @property array<string, array{sha256?: string, size?: int, link?: string}> $files  by path below the folder of worlds
  * @property int $bytes
  * @property \Illuminate\Support\Carbon $made_at

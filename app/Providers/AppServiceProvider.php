@@ -30,6 +30,7 @@ use App\Work\Liveness;
 use App\Work\TaskKind;
 use App\Work\Undertaking;
 use App\Work\Undertakings;
+use App\Worlds\MakeBackup;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
@@ -49,6 +50,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Rehearsal, Rehearse::class],
         [TaskKind::Play, Play::class],
         [TaskKind::PutBack, PutBack::class],
+        [TaskKind::Backup, MakeBackup::class],
         [TaskKind::CopyOwn, CopyOwn::class],
         [TaskKind::CulpritSearch, SearchCulprits::class],
         [TaskKind::Grid, Grid::class],

@@ -15,6 +15,7 @@ enum TaskKind: string
     case Rehearsal = 'rehearsal';
     case Play = 'play';
     case PutBack = 'put back';
+    case Backup = 'backup';
     case CopyOwn = 'copy own';
     case CulpritSearch = 'culprit search';
     case Grid = 'grid';
@@ -35,6 +36,7 @@ enum TaskKind: string
             self::Rehearsal => 'Rehearsing',
             self::Play => 'Playing',
             self::PutBack => 'Putting worlds back',
+            self::Backup => 'Keeping worlds',
             self::CopyOwn => 'Copying worlds and configs',
             self::CulpritSearch => 'Looking for a culprit',
             self::Grid => 'Trying every base',
@@ -54,6 +56,7 @@ enum TaskKind: string
             self::CulpritSearch => 'A culprit is being looked for in this instance. Wait until it is found, or stop the search.',
             self::Repair => 'Every file of this instance is being read. Wait until that is done.',
             self::Play => 'The worlds of this instance are being kept, so that it can be played. Wait until that is done.',
+            self::Backup => 'The worlds of this instance are being kept. Wait until that is done.',
             self::PutBack => 'Worlds of this instance are being put back. Wait until that is done.',
             self::CopyOwn => 'Worlds and configs are being copied into this instance. Wait until that is done.',
             self::Rehearsal => 'This instance is being rehearsed. Wait until it is done, or stop it.',

@@ -11,14 +11,13 @@ use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\File;
+use Stasimon\Core\Worlds\Thinning;
 
 /** Keeps how worlds are, in the store: what two backups have in common is there once. */
 final readonly class Backups
 {
-    /** How many of an instance are kept. */
-    private const KEPT = 20;
-
     /** What the worlds of now are called while others take their place. */
     private const AWAY = '.put-away';
 
@@ -41,10 +40,34 @@ final readonly class Backups
             return null;
         }
         $backup = Backup::query()->create(['instance_id' => $instance->id, 'why' => $why, 'files' => $files, 'bytes' => array_sum(array_column($files, 'size')), 'made_at' => now()]);
-        $old = Backup::query()->where('instance_id', $instance->id)->orderByDesc('id')->offset(self::KEPT)->limit(100)->pluck('id');
-        Backup::query()->whereIn('id', $old)->delete();
+        Backup::query()->whereIn('id', $this->going($instance))->delete();
 
         return $backup;
+    }
+
+    /** @return Collection<int, Backup> newest first */
+    public function of(Instance $instance): Collection
+    {
+        return Backup::query()->where('instance_id', $instance->id)->orderByDesc('made_at')->orderByDesc('id')->get();
+    }
+
+    /** @return list<int> numbers of those that go with the next one, by the rule of {@see Thinning} */
+    public function going(Instance $instance): array
+    {
+        $made = $named = [];
+        foreach (Backup::query()->where('instance_id', $instance->id)->get(['id', 'made_at', 'name']) as $backup) {
+            $made[$backup->id] = $backup->made_at->toDateTimeImmutable();
+            $backup->name === null ?: $named[] = $backup->id;
+        }
+
+        return Thinning::going($made, $named, now()->toDateTimeImmutable());
+    }
+
+    /** One with a name is kept for ever; an empty one takes it away. */
+    public function name(Instance $instance, Backup $backup, string $name): void
+    {
+        $backup->instance_id === $instance->id || throw Refusal::notFound('That is no backup of this instance.');
+        $backup->update(['name' => $name === '' ? null : $name]);
     }
 
     /**

@@ -6,6 +6,8 @@ namespace App\Worlds;
 
 use App\Disk\Folder;
 use App\Models\Instance;
+use App\Refusal\Refusal;
+use App\Work\Tasks;
 use Stasimon\Core\Game\GameDefinition;
 
 /** The worlds of an instance, and the mods that each was last saved with. */
@@ -33,6 +35,17 @@ final readonly class Worlds
         }
 
         return $worlds;
+    }
+
+    /** @throws Refusal for what is no world here, or a name that is taken */
+    public function rename(Instance $instance, string $world, string $name): void
+    {
+        Tasks::refuseWhilePlayed($instance);
+        isset($this->of($instance)[$world]) || throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
+        $folder = (new Folder($instance))->live((string) ($this->game->worlds['folder'] ?? ''));
+        $name !== ($this->game->worlds['trial'] ?? '') && @lstat("{$folder}/{$name}") === false || throw Refusal::conflict("There is something called {$name} already. Nothing was changed.");
+        is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is renamed from here.');
+        rename("{$folder}/{$world}", "{$folder}/{$name}");
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Rehearsals\Play;
 
 use App\Models\Backup;
+use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
 use App\Refusal\Refusal;
@@ -26,6 +27,13 @@ final readonly class PutBack implements Undertaking
             throw Refusal::conflict('There were no worlds before that, or they are not kept any more. Nothing was changed.');
         }
         $this->tasks->beginFor($play->instance, TaskKind::PutBack, fn (): array => ['backup' => $play->backup_id]);
+    }
+
+    /** Of a backup by itself. */
+    public function of(Instance $instance, Backup $backup): void
+    {
+        $backup->instance_id === $instance->id || throw Refusal::notFound('That is no backup of this instance.');
+        $this->tasks->beginFor($instance, TaskKind::PutBack, fn (): array => ['backup' => $backup->id]);
     }
 
     public function run(Task $task): void

@@ -41,7 +41,9 @@
             <a href="{{ route('find', $instance) }}" data-go="f" @if ($part === 'find') aria-current="page" @endif>Find</a>
             <a href="{{ route('instances.shelf', $instance) }}" data-go="d"
                 @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
-            <a class="apart" href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
+            <a class="apart" href="{{ route('worlds', $instance) }}" data-go="w"
+                @if ($part === 'worlds') aria-current="page" @endif>Worlds</a>
+            <a href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
             <a class="apart" href="{{ route('rehearsals', $instance) }}" data-go="r"
                 @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span
                     class="num">{{ $instance->lastRehearsal?->number }}</span></a>

@@ -102,7 +102,7 @@
         @endif
         @if ($instance->applied_at)
             <h2 class="mt-5 mb-1">Also as</h2>
-            <div class="pair">
+            <div class="pair py-1">
                 @if ($server)
                     <a class="link" href="{{ route('instances.show', $server) }}">Its server's half</a>
                     <x-act :action="route('rehearsals.store', $instance)" :fields="['joins' => $server->id]"
@@ -112,7 +112,7 @@
                     <span class="soft">{{ $serverHalf[0] }} of {{ $serverHalf[1] }}</span>
                 @endif
             </div>
-            <p class="pair"><a class="link" href="{{ route('pack', $instance) }}">A pack</a><span class="soft">with its configs</span></p>
+            <p class="pair py-1"><a class="link" href="{{ route('pack', $instance) }}">A pack</a><span class="soft">with its configs</span></p>
             <h2 class="mt-5 mb-1">An inventory of it</h2>
             <p>
                 @foreach (App\Sharing\Inventories::FORMS as $form => [$called])

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Worlds;
+
+use App\Models\Instance;
+use App\Models\Task;
+use App\Refusal\Refusal;
+use App\Work\TaskKind;
+use App\Work\Tasks;
+use App\Work\Undertaking;
+
+/** Keeps the worlds of an instance when a person asks for it. */
+final readonly class MakeBackup implements Undertaking
+{
+    public function __construct(private Tasks $tasks, private Backups $backups)
+    {
+    }
+
+    public function start(Instance $instance): void
+    {
+        $this->tasks->beginFor($instance, TaskKind::Backup, fn (): array => []);
+    }
+
+    public function run(Task $task): void
+    {
+        $instance = Instance::query()->findOrFail((string) $task->instance_id);
+        $task->advance('keeping worlds', 0, 0);
+        $this->backups->make($instance, 'asked for') ?? throw Refusal::conflict("{$instance->name} has no worlds yet, so there was nothing to keep.");
+    }
+
+    /** What was kept in part is in the store, and of no backup. */
+    public function abandon(Task $task, string $why): void
+    {
+    }
+}
