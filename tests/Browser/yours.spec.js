@@ -211,8 +211,8 @@ test("a pack: made, dropped elsewhere, its newer release taken with changes of o
     mkdirSync(`${folderOf(page)}/config`, { recursive: true });
     writeFileSync(`${folderOf(page)}/config/tides.cfg`, 'high = 1\nlow = 1\nslack = 1\n');
     await page.goto(`${author}/pack`);
-    await page.getByLabel('Name').fill('Small Crossing');
-    await page.getByLabel('Id').fill('small-crossing');
+    await page.getByLabel('Name', { exact: true }).fill('Small Crossing');
+    await page.getByLabel('Id', { exact: true }).fill('small-crossing');
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Make the pack' }).click();
     const saved = page.waitForEvent('download');
@@ -239,9 +239,9 @@ test("a pack: made, dropped elsewhere, its newer release taken with changes of o
     await apply(page);
     writeFileSync(`${folderOf(page)}/config/tides.cfg`, 'high = 1\nlow = 1\nslack = 9\n');
     await page.goto(`${author}/pack`);
-    await page.getByLabel('Name').fill('Small Crossing');
-    await page.getByLabel('Id').fill('small-crossing');
-    await page.getByLabel('Release').fill('2');
+    await page.getByLabel('Name', { exact: true }).fill('Small Crossing');
+    await page.getByLabel('Id', { exact: true }).fill('small-crossing');
+    await page.getByLabel('Release', { exact: true }).fill('2');
     await page.getByRole('button', { name: 'Make the pack' }).click();
     await page.getByRole('link', { name: /See what this release changes there/ }).click();
     await expect(page.getByRole('heading', { name: 'Small Crossing 1 to 2' })).toBeVisible();

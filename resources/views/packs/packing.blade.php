@@ -6,7 +6,7 @@
             <p>It is of <a class="link underline" href="{{ route('packs.show', $page->of) }}">{{ $page->of->name }}
                     {{ $page->of->version }}</a>.
                 @foreach ($page->others as $other)
-                    <a class="link" href="{{ route('pack.update', ['instance' => $instance, 'to' => $other->id]) }}">See what
+                    <a class="link underline" href="{{ route('pack.update', ['instance' => $instance, 'to' => $other->id]) }}">See what
                         {{ $other->version }} changes</a>{{ $loop->last ? '' : ', ' }}
                 @endforeach
             </p>

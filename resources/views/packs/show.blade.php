@@ -8,7 +8,7 @@
         <p>{{ $page->sentence }}. {{ count($page->brings) }} {{ count($page->brings) === 1 ? 'package' : 'packages' }},
             {{ count($read->configs) }} {{ count($read->configs) === 1 ? 'config' : 'configs' }}{{ $read->licence === '' ? ''
                 : ", {$read->licence}" }}.
-            <a class="link" href="{{ route('packs.file', $pack) }}">Save its file</a></p>
+            <a class="link underline" href="{{ route('packs.file', $pack) }}">Save its file</a></p>
         @if ($read->notes !== '')
             <h2 class="mt-4 mb-1">What has changed</h2>
             <p class="max-w-[75ch]" style="white-space: pre-line">{{ $read->notes }}</p>
@@ -29,8 +29,8 @@
                     @if ($instance->pack_id === $pack->id)
                         <span class="soft">is of this release</span>
                     @else
-                        <a class="link" href="{{ route('pack.update', ['instance' => $instance, 'to' => $pack->id]) }}">See what this
-                            release changes there</a>
+                        <a class="link underline" href="{{ route('pack.update', ['instance' => $instance, 'to' => $pack->id]) }}">See
+                            what this release changes there</a>
                     @endif
                 </p>
             @endforeach
