@@ -40,6 +40,10 @@ Route::pattern('search', '[0-9]{1,18}');
 Route::pattern('package', '[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}');
 Route::pattern('log', '[0-9A-Za-z]{26}');
 Route::pattern('task', '[0-9A-Za-z]{26}');
+Route::pattern('watch', '[0-9]{1,18}');
+Route::pattern('list', '[0-9A-Za-z]{26}');
+Route::pattern('given', '[0-9A-Za-z]{26}');
+Route::pattern('pack', '[0-9A-Za-z]{26}');
 
 Route::get('/', RegisterController::class)->name('register');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');

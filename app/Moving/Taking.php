@@ -28,7 +28,7 @@ final class Taking
      */
     public static function of(string $text, string $game): array
     {
-        $lines = array_values(array_unique(array_filter(array_map(fn (string $line): string => mb_substr(trim($line, " \t\r-*•"), 0, 120), explode("\n", $text)), fn (string $line): bool => $line !== '')));
+        $lines = array_values(array_unique(array_filter(array_map(fn (string $line): string => mb_substr((string) preg_replace('/^[\s*•-]+|[\s*•-]+$/u', '', mb_scrub($line)), 0, 120), explode("\n", $text)), fn (string $line): bool => $line !== '')));
         if ($lines === [] || count($lines) > self::LINES) {
             throw Refusal::unusable($lines === [] ? 'Write at least one name, one on each line.' : 'A wish list has at most '.self::LINES.' lines; this one has '.count($lines).'.');
         }

@@ -181,6 +181,12 @@ for (const theme of ['light', 'dark']) {
             `${root}/rehearsals`,
             `${root}/rehearsals/1`,
             `${root}/history`,
+            `${root}/worlds`,
+            `${root}/pack`,
+            `${root}/hand-off`,
+            '/packs',
+            '/hand-offs',
+            '/find?q=fog',
             '/nowhere',
         ]) {
             await page.setViewportSize({ width: 1280, height: 800 });

@@ -38,6 +38,9 @@ it('takes names for what they mean, misspelled or not, and says what else they m
     expect(array_column($list->lines, 'id'))->toBe(['gulls', 'fogbank', 'deep-draught', null, 'long-piers'])->and($list->lines[0]['others'])->toBe([]);
     $this->get("/wishes/{$list->id}")->assertOk()->assertSee('Nothing is called like that')->assertSee('zzqxy')->assertSee('Deep Draught');
     $this->get('/wishes')->assertOk()->assertSee('For the summer');
+    // Signs that begin with the same bytes as a bullet stay whole.
+    expect(array_column(wished('• Gulls', "\u{202e}sllug")->lines, 'text'))->toBe(['Gulls', "\u{202e}sllug"]);
+    WishList::query()->latest('id')->firstOrFail()->delete();
     // What cannot be used is refused with what was written still there.
     $this->followingRedirects()->from('/wishes')->post('/wishes', ['name' => 'Empty', 'game' => 'ferrywright', 'text' => '   '])->assertSee('Write at least one name');
     $this->post('/wishes', ['name' => 'Other', 'game' => 'chess', 'text' => 'Gulls'])->assertNotFound();
