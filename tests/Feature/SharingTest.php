@@ -68,6 +68,7 @@ it('names a group of wants, switches it, and puts it into another instance', fun
     $this->post("/instances/{$other->id}/draft/ungroup", ['group' => 'Weather']);
     expect($other->refresh()->draft->plan->groups)->toBe([]);
     $this->post("/instances/{$other->id}/draft/group", ['group' => '', 'ids' => ['gulls']])->assertSessionHasErrors('group');
+    $this->post("/instances/{$other->id}/draft/group", ['group' => 'Parts', 'ids' => ['kedge-bones']])->assertStatus(422)->assertSee('nothing to group');
 });
 
 it('is recognised wherever a text is asked for, and says what it is not', function (): void {

@@ -58,7 +58,11 @@ final readonly class DraftController
 
     public function group(GroupRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->grouping($request->group(), ...$request->ids()));
+        return $this->step($request, $instance, function (Plan $plan) use ($request): Plan {
+            $grouped = $plan->grouping($request->group(), ...$request->ids());
+
+            return isset($grouped->groups[$request->group()]) ? $grouped : throw Refusal::unusable('None of what was marked is asked for by itself, so there is nothing to group: what comes because others need it comes and goes with them.');
+        });
     }
 
     public function ungroup(GroupRequest $request, Instance $instance): RedirectResponse
