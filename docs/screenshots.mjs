@@ -35,16 +35,22 @@ await shoot('register', '/');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
 await shoot('line-up', archipelago);
 await shoot('from-your-disk', `${lights}/shelf`);
-await shoot('folder', '/folders', {
+await shoot('hand-off', `${lights}/hand-off`, {
     act: async p => {
-        await p.getByLabel('Folder', { exact: true }).fill(
-            `${await p
-                .getByLabel('Folder', { exact: true })
-                .getAttribute('placeholder')
-                .then(text => text.replace('…', ''))}The old ferry`,
-        );
-        await p.getByRole('button', { name: 'Read it' }).click();
-        await p.getByRole('button', { name: 'Make an instance of it' }).waitFor();
+        await p.getByLabel('or choose').selectOption({ label: 'Signals at Noon' });
+        await p.getByRole('button', { name: 'Compare' }).click();
+        await p.getByRole('heading', { name: 'Beside Signals at Noon' }).waitFor();
+    },
+});
+await shoot('worlds', `${lights}/worlds`, {
+    act: async p => {
+        for (const backup of [1, 2, 3]) {
+            await p.getByRole('button', { name: 'Back up now' }).click();
+            do {
+                await p.waitForTimeout(1000);
+                await p.reload();
+            } while ((await p.getByRole('button', { name: /^Put back the worlds/ }).count()) < backup);
+        }
     },
 });
 await shoot('line-up-narrow', lights, { width: 400, height: 800 });
@@ -124,21 +130,4 @@ await page.getByRole('button', { name: /^Rehearse/ }).click();
 await page.getByRole('button', { name: /^Find it can be stopped/ }).click({ timeout: 90_000 });
 await page.getByRole('heading', { level: 1, name: /Glass Compass/ }).waitFor({ timeout: 180_000 });
 await shoot('culprits', new URL(page.url()).pathname);
-// A log from elsewhere, with two things missing.
-await page.goto(`${address}/logs`);
-await page
-    .getByLabel('Or paste its text')
-    .fill(
-        [
-            '00:00.000 main     info  runtime    java 21, 4096 MB',
-            '00:00.055 main     info  loader     halyard 0.16.4 on ferrywright 3.2.1',
-            '00:00.093 main     error loader     deckhand 0.9.4 asks for rope-math >=1.1.0; there is none',
-            '00:00.093 main     error loader     glass-compass 2.2.0 asks for gimbal >=5.1.0; there is none',
-            '00:00.094 main     error launch     stopping with exit code 1',
-        ].join('\n'),
-    );
-await page.getByLabel('Read it against').selectOption({ label: 'Harbour Lights' });
-await page.getByRole('button', { name: 'Read it' }).click();
-await page.getByText('Add all 2').waitFor({ timeout: 30_000 });
-await shoot('log', new URL(page.url()).pathname);
 await browser.close();
