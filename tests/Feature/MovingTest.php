@@ -81,6 +81,16 @@ it('says for each base that is chosen by hand how much of a list it holds, and a
     $this->get('/new?wishes=gone')->assertOk()->assertDontSee('hold here');
 });
 
+it('finds what nobody seems to be at any more, by the days of its releases', function (): void {
+    $instance = World::applied(['foghorns', 'long-piers']);
+    $this->get("/instances/{$instance->id}")->assertOk()->assertDontSee('seems abandoned');
+    $this->travelTo('2040-01-01');
+    Depot::query()->increment('sequence');
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('Foghorns seems abandoned')->assertSee('not followed to the last 4 versions')->assertDontSee('Long Piers seems abandoned');
+    $this->get("/instances/{$instance->id}/packages/foghorns")->assertOk()->assertSee('It seems abandoned: it has not followed to the last 4 versions');
+    $this->get("/instances/{$instance->id}/packages/long-piers")->assertOk()->assertSee('Following the game')->assertDontSee('seems abandoned');
+});
+
 it('tells what is new for what an instance holds, once', function (): void {
     $instance = World::applied(['gulls']);
     $this->get("/instances/{$instance->id}")->assertSee('Tell me of updates and notices');
