@@ -25,6 +25,9 @@ final class PackFile
 
     private const CONFIGS = 'configs/';
 
+    /** Bytes of everything in it, unpacked: all of it is looked at at once. */
+    private const MOST = 30_000_000;
+
     public static function document(Pack $pack): string
     {
         $given = (array) json_decode(HandOffDocument::write($pack->lineUp));
@@ -88,7 +91,7 @@ final class PackFile
      */
     public static function open(string $path, string $name): array
     {
-        $archive = Archive::read($path, $name, new ArchiveLimits(entries: Pack::CONFIGS + 100, bytes: 200_000_000));
+        $archive = Archive::read($path, $name, new ArchiveLimits(entries: Pack::CONFIGS + 100, bytes: self::MOST));
         $found = [];
         foreach ($archive->entries as $entry) {
             $found[$entry->path] = $entry;

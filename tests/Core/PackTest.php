@@ -119,6 +119,11 @@ it('is a file that says the same again, and refuses what lies', function (): voi
         ->and($spoil(fn (ZipArchive $zip) => $zip->deleteName('configs/config/deep/x.cfg')))->toThrow(UnusablePack::class, 'which is not in it')
         ->and($spoil(fn (ZipArchive $zip) => $zip->deleteName('pack.json')))->toThrow(UnusablePack::class, 'no "pack.json"')
         ->and($spoil(fn (ZipArchive $zip) => $zip->addFromString('../outside', 'x')))->toThrow(UnsafeArchive::class)
+        ->and($spoil(function (ZipArchive $zip): void {
+            foreach (range(1, Pack::CONFIGS + 200) as $n) {
+                $zip->addFromString("configs/config/{$n}", '');
+            }
+        }))->toThrow(UnsafeArchive::class, 'entries')->and($spoil(fn (ZipArchive $zip) => $zip->addFromString('configs/config/bomb.cfg', str_repeat('a', 40_000_000))))->toThrow(UnsafeArchive::class)
         ->and($said(['id' => '../x']))->toThrow(UnusablePack::class, 'Its id is none')->and($said(['revision' => 2]))->toThrow(UnusablePack::class, 'revision 1')
         ->and($said(['releases' => []]))->toThrow(UnusablePack::class, 'which releases')->and($said(['version' => '']))->toThrow(UnusablePack::class, 'no version');
     foreach (['../mods/x.jar', '/etc/passwd', 'config/../../x', "config/a\0b", 'alone', 'config//x', 'config\\x', 'C:/x/y'] as $path) {

@@ -12,7 +12,7 @@ use Illuminate\Http\UploadedFile;
 final class HandOffRequest extends FormRequest
 {
     /** Bytes of a file that can be a hand-off. */
-    private const LARGEST = 5_000_000;
+    private const LARGEST = 1_000_000;
 
     public function authorize(): bool
     {

@@ -3,15 +3,8 @@
         <p class="soft mt-6"><a class="link underline" href="{{ route('hand-offs') }}">Hand-offs</a></p>
         <h1 class="text-2xl mb-1">{{ $given->name }}</h1>
         <p>{{ $page->sentence }}. {{ count($page->brings) }} {{ count($page->brings) === 1 ? 'package' : 'packages' }}.</p>
-        @foreach ($page->base as $sentence)
-            <p class="{{ $page->canBeMade ? 'warn' : 'bad' }}">{{ $sentence }}</p>
-        @endforeach
-        @if ($page->missing !== [])
-            <h2 class="mt-4 mb-1">Not to be had as it is there <span class="ver quiet">{{ count($page->missing) }}</span></h2>
-            @foreach (array_slice($page->missing, 0, 50) as $one)
-                <p>{{ $one['name'] }} <span class="ver">{{ $one['version'] }}</span>: <span class="soft">{{ $one['instead'] }}</span></p>
-            @endforeach
-        @elseif ($page->canBeMade)
+        <x-given-short :page="$page" />
+        @if ($page->canBeMade && $page->missing === [])
             <p class="good font-medium">All of it is to be had here.</p>
         @endif
         @if ($page->canBeMade)
@@ -32,15 +25,6 @@
                 <button class="btn">Put it into the draft</button>
             </form>
         @endif
-        <h2 class="mt-6 mb-1">What is in it</h2>
-        <x-table :columns="['Package' => '', 'Release' => '', 'Why' => '']">
-            @foreach ($page->brings as $one)
-                <tr data-row tabindex="-1">
-                    <td>{{ $one['name'] }}</td>
-                    <td class="ver">{{ $one['version'] ?: 'any that fits' }}</td>
-                    <td class="soft">{{ $one['isWanted'] ? 'asked for' : 'needed by others' }}</td>
-                </tr>
-            @endforeach
-        </x-table>
+        <x-given-brings :page="$page" />
     </main>
 </x-layout>

@@ -13,15 +13,7 @@
             <h2 class="mt-4 mb-1">What has changed</h2>
             <p class="max-w-[75ch]" style="white-space: pre-line">{{ $read->notes }}</p>
         @endif
-        @foreach ($page->base as $sentence)
-            <p class="{{ $page->canBeMade ? 'warn' : 'bad' }}">{{ $sentence }}</p>
-        @endforeach
-        @if ($page->missing !== [])
-            <h2 class="mt-4 mb-1">Not to be had as it is there <span class="ver quiet">{{ count($page->missing) }}</span></h2>
-            @foreach (array_slice($page->missing, 0, 50) as $one)
-                <p>{{ $one['name'] }} <span class="ver">{{ $one['version'] }}</span>: <span class="soft">{{ $one['instead'] }}</span></p>
-            @endforeach
-        @endif
+        <x-given-short :page="$page" />
         @if ($instances->isNotEmpty())
             <h2 class="mt-4 mb-1">Instances of it</h2>
             @foreach ($instances as $instance)
@@ -42,16 +34,7 @@
                 <button class="btn main-act">Make an instance of it</button>
             </form>
         @endif
-        <h2 class="mt-6 mb-1">What is in it</h2>
-        <x-table :columns="['Package' => '', 'Release' => '', 'Why' => '']">
-            @foreach ($page->brings as $one)
-                <tr data-row tabindex="-1">
-                    <td>{{ $one['name'] }}</td>
-                    <td class="ver">{{ $one['version'] ?: 'any that fits' }}</td>
-                    <td class="soft">{{ $one['isWanted'] ? 'asked for' : 'needed by others' }}</td>
-                </tr>
-            @endforeach
-        </x-table>
+        <x-given-brings :page="$page" />
         @if ($read->configs !== [])
             <h2 class="mt-4 mb-1">Configs</h2>
             @foreach (array_slice(array_keys($read->configs), 0, 100) as $path)
