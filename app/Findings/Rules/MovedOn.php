@@ -21,11 +21,11 @@ final readonly class MovedOn implements Rule
         $findings = [];
         $from = $instance->moved_from === null || $instance->lastRehearsal?->state !== LaunchState::Clean ? null : Instance::query()->whereNull('put_away_at')->find($instance->moved_from, ['id', 'name']);
         if ($from !== null) {
-            $findings[] = new Finding(Level::Info, "{$from->name} is still here", "This instance was made beside it and launches cleanly. {$from->name} can be put away; it is kept for ".Instance::KEPT.' days, and can be brought back.', null, [self::away($from)]);
+            $findings[] = new Finding(Level::Info, "{$from->name} is still here", "This instance was made beside it and launches cleanly. {$from->name} can be put away, with all that is in it, and brought back; after ".Instance::KEPT.' days you are asked whether it may go.', null, [self::away($from)]);
         }
         $to = Instance::query()->where('moved_from', $instance->id)->whereNull('put_away_at')->with('lastRehearsal')->get(['id', 'name'])->first(fn (Instance $to): bool => $to->lastRehearsal?->state === LaunchState::Clean);
         if ($to !== null) {
-            $findings[] = new Finding(Level::Info, "It has launched cleanly as {$to->name}", 'This one can be put away; it is kept for '.Instance::KEPT.' days, and can be brought back.', null, [self::away($instance)]);
+            $findings[] = new Finding(Level::Info, "It has launched cleanly as {$to->name}", 'This one can be put away, with all that is in it, and brought back; after '.Instance::KEPT.' days you are asked whether it may go.', null, [self::away($instance)]);
         }
 
         return $findings;

@@ -112,7 +112,8 @@
                     <span class="soft">{{ $serverHalf[0] }} of {{ $serverHalf[1] }}</span>
                 @endif
             </div>
-            <p class="pair py-1"><a class="link" href="{{ route('pack', $instance) }}">A pack</a><span class="soft">with its configs</span></p>
+            <p class="pair py-1"><a class="link" href="{{ route('pack', $instance) }}">A pack</a><span class="soft">with its
+                    configs</span></p>
             <h2 class="mt-5 mb-1">An inventory of it</h2>
             <p>
                 @foreach (App\Sharing\Inventories::FORMS as $form => [$called])
