@@ -7,7 +7,6 @@ namespace Stasimon\Core\Diagnose;
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\LogForm;
 use Stasimon\Core\Game\Platform;
-use Stasimon\Core\Game\Signature;
 use Stasimon\Core\Log\Course;
 use Stasimon\Core\Log\LogArchive;
 use Stasimon\Core\Log\LogLine;
@@ -27,14 +26,8 @@ final class Diagnosing
     /** Failures that a person is told of. */
     private const TOLD = 20;
 
-    /** Gists that are remembered to mean nothing. */
-    private const KNOWN = 4_096;
-
     /** Lines that an exception's message may have before its first frame. */
     private const WORDS = 30;
-
-    /** Bytes of a line in which its meaning is looked for: a pattern takes longer than a line is long. */
-    private const LOOKED = 1_000;
 
     /** What a program says on its way out, whatever has gone wrong. */
     private const LEAVING = '/\b(?:shut(?:ting)?[ -]?down|stop(?:s|ped|ping)?|exit(?:s|ed|ing)?|terminat\w*|clos(?:e|es|ed|ing)|abort\w*|halt\w*|giving up|crash report|disconnect\w*)\b/i';
@@ -53,22 +46,15 @@ final class Diagnosing
     /** The level of the entry that lines without a level belong to; nothing before the first. */
     private string $under = '';
 
-    /** @var list<string> how the log begins, and so does another start in it */
-    private array $beginning = [];
-
-    private string $before = '';
-
-    /** @var array<string, true> letters that its first two lines begin with */
-    private array $firsts = [];
-
-    /** @var array<string, true> gists that mean nothing: a log says the same things over and over */
-    private array $meaningless = [];
-
     /** @var list<LogLine>|null a trace whose exception is to come: its lines */
     private ?array $trace = null;
 
     /** Whether the trace that comes is of what the last exception led to. */
     private bool $isChained = false;
+
+    private readonly Wordings $wordings;
+
+    private Beginning $beginning;
 
     private Course $course;
 
@@ -81,6 +67,8 @@ final class Diagnosing
     public function __construct(private readonly LogForm $form, private readonly Platform $platform, private readonly Holders $holders, private readonly string $game = '', private readonly Circumstances $circumstances = new Circumstances)
     {
         $this->course = new Course($form);
+        $this->wordings = new Wordings($form, $platform);
+        $this->beginning = new Beginning;
     }
 
     /**
@@ -102,12 +90,12 @@ final class Diagnosing
         if ($line->level === 'text' && str_starts_with($line->message, '══ ') && preg_match(LogArchive::HEADING, $line->message) === 1) {
             $this->earlier += $this->ofOneLog(null);
             $this->told ??= $this->course->phases() === [] ? null : $this->course;
-            [$this->under, $this->beginning, $this->firsts, $this->before] = ['', [], [], ''];
+            [$this->under, $this->beginning] = ['', new Beginning];
             $this->startAnew();
 
             return;
         }
-        if ($this->beginsAnew($line)) {
+        if ($this->beginning->comesAgain($line->message)) {
             $this->startAnew();
         }
         $this->course->follow($line);
@@ -127,37 +115,6 @@ final class Diagnosing
         [$this->incidents, $this->open, $this->maybe, $this->course] = [[], null, null, new Course($this->form)];
     }
 
-    /** Whether the program was started once more: what it said first it says again. */
-    private function beginsAnew(LogLine $line): bool
-    {
-        if ($line->message === '' || ctype_space($line->message[0])) {
-            return false;
-        }
-        // Only what begins like the first two lines can be one of them.
-        if (count($this->beginning) === 2 && ! isset($this->firsts[ctype_digit($line->message[0]) ? '#' : $line->message[0]])) {
-            $this->before = '';
-
-            return false;
-        }
-        $gist = self::gist($line->message);
-        if (count($this->beginning) < 2) {
-            $this->beginning[] = $gist;
-            $this->firsts[$gist[0]] = true;
-
-            return false;
-        }
-        $isAgain = $this->before === $this->beginning[0] && $gist === $this->beginning[1] && $this->beginning[0] !== $this->beginning[1];
-        $this->before = $gist;
-
-        return $isAgain;
-    }
-
-    /** What a message says, but for its numbers. */
-    private static function gist(string $message): string
-    {
-        return (string) preg_replace('/\d+/', '#', substr($message, 0, 200));
-    }
-
     /** A line with a level. */
     private function entry(LogLine $line): void
     {
@@ -167,7 +124,7 @@ final class Diagnosing
 
             return;
         }
-        [$signature, $caught, $isOfGame] = $this->read($line->message, true);
+        [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, true);
         if ($signature !== null) {
             $this->begin(new Incident($signature->kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $signature->kind), $signature));
         }
@@ -186,12 +143,12 @@ final class Diagnosing
         }
         if ($this->maybe !== null && preg_match($this->platform->frame, $line->message) === 1) {
             [$maybe, $this->maybe] = [$this->maybe, null];
-            $this->begin(new Incident(Failure::Crash, $maybe, $this->exception($maybe->message), $this->weight($maybe, Failure::Crash)));
+            $this->begin(new Incident(Failure::Crash, $maybe, $this->wordings->exception($maybe->message), $this->weight($maybe, Failure::Crash)));
             $this->text($line);
 
             return;
         }
-        [$signature, $caught, $isOfGame] = $this->read($line->message, $this->under === 'error');
+        [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === 'error');
         if ($signature !== null) {
             $kind = $signature->kind;
             if ($this->open !== null && $this->open->kind === $kind && $kind === Failure::NativeCrash) {
@@ -210,7 +167,7 @@ final class Diagnosing
             return;
         }
         $this->open = null;
-        $this->maybe = $this->exception($line->message) === [] ? $this->maybe : $line;
+        $this->maybe = $this->wordings->exception($line->message) === [] ? $this->maybe : $line;
         if ($this->under === '' && trim($line->message) !== '' && $this->maybe === null) {
             $this->goesOnWith($line);
         }
@@ -219,7 +176,7 @@ final class Diagnosing
     /** What was dealt with is over once the program says something else than that it leaves. */
     private function goesOnWith(LogLine $line): void
     {
-        if ($this->incidents === [] || preg_match(self::LEAVING, $line->message) === 1 || preg_match(self::REPORT, $this->beginning[0] ?? '') === 1) {
+        if ($this->incidents === [] || preg_match(self::LEAVING, $line->message) === 1 || preg_match(self::REPORT, $this->beginning->first()) === 1) {
             return;
         }
         foreach ($this->incidents as $incident) {
@@ -280,8 +237,8 @@ final class Diagnosing
         if ($this->isChained && $this->open !== null) {
             $this->open->wrapped($line);
         } else {
-            [$signature, $caught, $isOfGame] = $this->read($line->message, $this->under === 'error');
-            $exception = $this->exception($line->message);
+            [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === 'error');
+            $exception = $this->wordings->exception($line->message);
             $this->begin(new Incident($signature->kind ?? Failure::Crash, $line, $signature === null ? $exception : $caught, $isOfGame ? Weight::Fatal : ($this->under === 'warn' ? Weight::Handled : Weight::Told), $signature));
         }
         foreach (array_reverse($trace) as $entry) {
@@ -308,9 +265,9 @@ final class Diagnosing
         }
         if (preg_match($this->platform->cause, $line->message) === 1) {
             $text = (string) preg_replace($this->platform->cause, '', $line->message);
-            [$signature, $caught] = $this->read($text, true);
+            [$signature, $caught] = $this->wordings->read($text, true);
             $kind = $signature?->kind;
-            $exception = $kind === null ? $this->exception($text) : [];
+            $exception = $kind === null ? $this->wordings->exception($text) : [];
             $open->cause($line, $exception === [] ? $kind : Failure::Crash, $exception === [] ? $caught : $exception);
 
             return true;
@@ -327,51 +284,6 @@ final class Diagnosing
         }
 
         return preg_match('/^\s+(?:\.\.\. \d+ (?:more|common frames omitted|lines matching)|- |--- End of|java\.lang\.Thread\.State)/', $line->message) === 1;
-    }
-
-    /** @return array<string, string> exception and message, of a line that could be one; nothing otherwise */
-    private function exception(string $message): array
-    {
-        if ($this->platform->throwable === '' || preg_match($this->platform->throwable, substr($message, 0, self::LOOKED), $caught) !== 1) {
-            return [];
-        }
-
-        return ['exception' => $caught['exception'], 'message' => $caught['message'] ?? ''];
-    }
-
-    /**
-     * @param  bool  $ofGame  whether the game's own wordings may be meant
-     * @return array{Signature|null, array<string, string>, bool} the last: whether it is the game's own wording
-     */
-    private function read(string $message, bool $ofGame): array
-    {
-        $message = strlen($message) > self::LOOKED ? mb_strcut($message, 0, self::LOOKED, 'UTF-8') : $message;
-        $known = strlen($message) > 200 ? '' : ($ofGame ? 'g' : 'p').self::gist($message);
-        if (isset($this->meaningless[$known])) {
-            return [null, [], false];
-        }
-        foreach ($ofGame ? $this->form->signatures : [] as $signature) {
-            $caught = $signature->catch($message);
-            if ($caught !== null) {
-                return [$signature, $caught, true];
-            }
-        }
-        // What one exception was caused by may stand behind it in the same line.
-        $last = $this->platform->inline === '' ? false : strrpos($message, $this->platform->inline);
-        foreach ($last === false ? [$message] : [substr($message, $last + strlen($this->platform->inline)), $message] as $text) {
-            foreach ($this->platform->signatures as $signature) {
-                $caught = $signature->catch($text);
-                if ($caught !== null) {
-                    return [$signature, $caught, false];
-                }
-            }
-        }
-
-        if ($known !== '' && count($this->meaningless) < self::KNOWN) {
-            $this->meaningless[$known] = true;
-        }
-
-        return [null, [], false];
     }
 
     public function course(): Course
