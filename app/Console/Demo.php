@@ -18,6 +18,8 @@ use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\ShelfFile;
 use App\Models\Task;
+use App\Packs\Packing;
+use App\Packs\Packs;
 use App\Rehearsals\Rehearsing;
 use App\Work\TaskKind;
 use App\Work\Tasks;
@@ -26,9 +28,12 @@ use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
+use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\HandOff;
 use Symfony\Component\Process\Process;
 
 /** Loads the demo: the depots' catalogues and the demo's instances. Does nothing where there are instances already. */
@@ -41,7 +46,7 @@ final class Demo extends Command
     /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
     private const ARCHIPELAGO = 170;
 
-    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf)
+    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing)
     {
         parent::__construct();
     }
@@ -75,6 +80,7 @@ final class Demo extends Command
         $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->brought(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->elsewhere(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
+        $this->packs(Instance::query()->where('name', 'Grand Archipelago')->firstOrFail());
         $this->tasks->once(TaskKind::LookOver);
 
         return self::SUCCESS;
@@ -127,6 +133,28 @@ final class Demo extends Command
         }
         $instance = $this->make('Grand Archipelago', 'ferrywright', ['3.2.1', 'halyard', null, null, 6144], $wants, false);
         $this->apply($instance, fn (Plan $plan): Plan => array_reduce($plan->wants, fn (Plan $plan, Want $want): Plan => $plan->ranging($want->id, '*'), $plan)->withMemory(8192));
+    }
+
+    /** The large one as a pack, and a newer release of it: with a mod less, newer ones, and another config. */
+    private function packs(Instance $instance): void
+    {
+        $folder = new Folder($instance);
+        File::ensureDirectoryExists($folder->live('config'));
+        $configs = ['config/tides.json' => "{\n    \"springs\": 1,\n    \"neaps\": 1\n}\n", 'config/harbour-map.cfg' => "islands = on\nshoals = on\nnames = on\n"];
+        foreach ($configs as $path => $text) {
+            File::put($folder->live($path), $text);
+        }
+        $four = $this->packs->of($this->packing->pack($instance->load('placed'), 'grand-archipelago', '4', 'Grand Archipelago', 'Every island at once.', 'CC-BY-4.0', '', array_keys($configs)));
+        $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
+        $gone = $instance->plan->wants[0]->id;
+        $plan = $instance->plan->without($gone);
+        $answer = (new Resolver($catalogue))->resolve($plan->request($catalogue, $catalogue->game, []));
+        if (! $answer instanceof Resolved) {
+            return;
+        }
+        $configs['config/tides.json'] = "{\n    \"springs\": 2,\n    \"neaps\": 1,\n    \"surges\": true\n}\n";
+        $releases = array_diff_key($answer->versions(), array_flip($plan->base->packages()));
+        $this->packs->keep(new Pack('grand-archipelago', '5', new HandOff('Grand Archipelago', $plan, $releases), $four->summary, $four->licence, "Newer releases, higher springs, and no more {$catalogue->package($gone)?->title()}.", array_map(fn (string $text): string => hash('sha256', $text), $configs)), $configs);
     }
 
     /** A launch that fails after one that came up clean. */

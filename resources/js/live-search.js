@@ -13,6 +13,11 @@ export function liveSearch() {
                 rootMargin: '300px',
             });
             this.watch();
+            // What somebody has typed before anything listened to it is looked for now.
+            this.$nextTick(() => {
+                const words = this.$refs.search.elements.q;
+                words.value === words.defaultValue || this.search();
+            });
         },
 
         watch() {

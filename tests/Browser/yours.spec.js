@@ -258,3 +258,36 @@ test("a pack: made, dropped elsewhere, its newer release taken with changes of o
     await page.getByRole('button', { name: 'Rehearse it together with its server' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Clean');
 });
+
+test('depots: a release that is published is told where somebody waits for it', async ({ page }) => {
+    await page.goto('/wishes');
+    await page.getByLabel('Call it').fill('For the new one');
+    await page.getByLabel('Names, one on each line').fill('Gulls\nFogbank Weather');
+    await page.getByRole('button', { name: 'Where could these live?' }).click();
+    await expect(page.getByText(/Being tried/)).toHaveCount(0);
+    await page.getByRole('link', { name: /^3\.3\.2 on Halyard: 1 of 2 hold/ }).click();
+    await page.getByRole('button', { name: 'Tell me when all are there' }).click();
+    await expect(page.getByText('You are told on the register when more have come.')).toBeVisible();
+    // Its author publishes a release for that version.
+    const depot = `${process.env.STASIMON_VAR}/depots/slipway`;
+    const fogbank = JSON.parse(readFileSync(`${depot}/packages/fogbank.json`, 'utf8'));
+    const needs = [{ id: 'ferrywright', range: '>=3.3.0' }, { id: 'halyard' }];
+    fogbank.releases.push({ ...fogbank.releases[0], version: '3.0.0', channel: 'stable', published: new Date().toISOString(), needs });
+    writeFileSync(`${depot}/packages/fogbank.json`, JSON.stringify(fogbank));
+    const said = JSON.parse(readFileSync(`${depot}/changes.json`, 'utf8'));
+    said.sequence++;
+    said.changes = [...said.changes.filter(({ id }) => id !== 'fogbank'), { id: 'fogbank', sequence: said.sequence }];
+    writeFileSync(`${depot}/changes.json`, JSON.stringify(said));
+    await page.goto('/');
+    await page.getByRole('button', { name: 'Read what is new on Slipway' }).click();
+    await expect(async () => {
+        await page.goto('/');
+        await expect(page.getByText('All 2 hold on 3.3.2 with Halyard; Fogbank Weather came.')).toBeVisible({ timeout: 1500 });
+    }).toPass();
+    await expectAccessible(page);
+    await page.getByRole('table', { name: 'Good news' }).getByRole('link', { name: 'For the new one' }).click();
+    await expect(page.getByText('2 of 2 come along')).toBeVisible();
+    await page.goto('/');
+    await page.getByRole('button', { name: 'I have seen it: For the new one' }).click();
+    await expect(page.getByText('Good news')).toHaveCount(0);
+});

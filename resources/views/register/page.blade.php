@@ -68,7 +68,8 @@
         </div>
         @if ($instances->isEmpty())
             <p class="px-6 soft max-w-xl">There is none yet. An instance is a folder of its own for one exact game version; nothing in it
-                touches another, or the game you have installed. <a class="link" href="{{ route('new') }}">Begin with the first one.</a>
+                touches another, or the game you have installed. <a class="link underline" href="{{ route('new') }}">Begin with the
+                    first one.</a>
             </p>
         @else
             <div class="scroll">
@@ -166,7 +167,7 @@
                 </tr>
             @empty
                 <tr>
-                    <td class="soft" style="padding-left: 24px">None is known. <a class="link" href="{{ route('depots') }}">Add one by
+                    <td class="soft" style="padding-left: 24px">None is known. <a class="link underline" href="{{ route('depots') }}">Add one by
                             its address.</a></td>
                 </tr>
             @endforelse
