@@ -167,7 +167,8 @@
                 </tr>
             @empty
                 <tr>
-                    <td class="soft" style="padding-left: 24px">None is known. <a class="link underline" href="{{ route('depots') }}">Add one by
+                    <td class="soft" style="padding-left: 24px">None is known. <a class="link underline"
+                            href="{{ route('depots') }}">Add one by
                             its address.</a></td>
                 </tr>
             @endforelse
