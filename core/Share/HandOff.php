@@ -50,7 +50,10 @@ final readonly class HandOff
             self::line($want->range, Limits::RANGE, 'a range');
         }
         foreach ($plan->waiverNotes as $note) {
-            $note === '' ?: self::line($note, Limits::REMARK, 'a note');
+            // It may have several lines; as one line of text they are told one after another.
+            if (mb_strlen($note) > Limits::REMARK || ! mb_check_encoding($note, 'UTF-8')) {
+                throw UnusableHandOff::because('It has a note that is too long, or no text.');
+            }
         }
         if ($base->memory < 64 || $base->memory > 65_536) {
             throw UnusableHandOff::because('Its memory is not between 64 and 65,536 MB.');

@@ -68,6 +68,12 @@ it('is found among other words, broken into lines, and quoted', function (): voi
     expect(HandOffText::isIn("00:01 main info loading stasimon\nGulls"))->toBeFalse();
 });
 
+it('tells a note of several lines as one', function (): void {
+    $waiver = new Waiver('gulls', '1.0', Relation::Needs, 'ferrywright');
+    $given = new HandOff('All', new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 4096), [new Want('gulls')], waivers: [$waiver], waiverNotes: [$waiver->key() => "It runs.\r\n\tReally."]));
+    expect(HandOffText::read(HandOffText::write($given))->plan->waiverNotes)->toBe([$waiver->key() => 'It runs.   Really.'])->and(HandOffDocument::read(HandOffDocument::write($given)))->toEqual($given);
+});
+
 it('gives one group away alone, and groups are switched, joined and taken apart', function (): void {
     $plan = (new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 4096), [new Want('a'), new Want('b', '>=1'), new Want('c'), new Want('d')]))->grouping('Weather', 'a', 'b', 'nothing')->grouping('Ships', 'c');
     expect($plan->groups)->toBe(['Weather' => ['a', 'b'], 'Ships' => ['c']])->and($plan->grouping('Ships', 'b')->groups)->toBe(['Weather' => ['a'], 'Ships' => ['c', 'b']])
