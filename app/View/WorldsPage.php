@@ -9,6 +9,7 @@ use App\Disk\Folder;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Worlds\Backups;
+use App\Worlds\Standing;
 use App\Worlds\Worlds;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Game\GameDefinition;
@@ -36,7 +37,7 @@ final readonly class WorldsPage
         foreach ((new Worlds($game))->of($instance) as $name => $mods) {
             $folder = (new Folder($instance))->live("{$where}/{$name}");
             [$size, $opened] = self::measured($folder);
-            [$says, $isWhole] = self::standing($mods, $instance->versions(), $catalogue);
+            [$says, $isWhole] = Standing::of($mods, $instance->versions(), $catalogue);
             $worlds[] = ['name' => (string) $name, 'size' => $size, 'opened' => $opened, 'says' => $says, 'isWhole' => $isWhole];
         }
         usort($worlds, fn (array $a, array $b): int => $b['opened'] <=> $a['opened']);
@@ -74,31 +75,5 @@ final readonly class WorldsPage
         }
 
         return [$size, $opened];
-    }
-
-    /**
-     * @param  array<string, string>  $mods  that it was saved with: id => version
-     * @param  array<string, string>  $versions  that are here
-     * @return array{string, bool}
-     */
-    private static function standing(array $mods, array $versions, DepotCatalogue $catalogue): array
-    {
-        $title = fn (string $id): string => $catalogue->package($id)?->title() ?? $id;
-        $some = fn (array $names): string => implode(', ', array_slice($names, 0, 3)).(count($names) > 3 ? ' and '.(count($names) - 3).' more' : '');
-        $lacks = array_map($title, array_map(strval(...), array_keys(array_diff_key($mods, $versions))));
-        $newer = [];
-        foreach (array_intersect_key($mods, $versions) as $id => $version) {
-            $package = $version === $versions[$id] ? null : $catalogue->package((string) $id);
-            if ($package !== null && $package->positionOf($version) > $package->positionOf($versions[$id])) {
-                $newer[] = $package->title();
-            }
-        }
-
-        return match (true) {
-            $lacks !== [] => ['lacks '.$some($lacks).($newer === [] ? '' : '; saved by a newer '.$some($newer)), false],
-            $newer !== [] => ['saved by a newer '.$some($newer), false],
-            $mods === [] => ['does not say what it was saved with', true],
-            default => ['opens whole', true],
-        };
     }
 }
