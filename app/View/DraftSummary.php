@@ -61,8 +61,13 @@ final readonly class DraftSummary
             $parts[] = 'puts every file back';
         }
         $own = $this->lineUps->plan($instance)->once->own;
+        $given = count(array_filter($own, is_string(...)));
+        if ($given > 0) {
+            $parts[] = $given === 1 ? '1 config' : "{$given} configs";
+        }
+        $own = array_filter($own, is_int(...));
         if ($own !== []) {
-            $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own, is_string(...)) !== [] ? ' changed' : (array_filter($own) === [] ? ' set aside' : ' as it was'));
+            $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own) === [] ? ' set aside' : ' as it was');
         }
 
         return (object) ['parts' => $parts === [] ? ['no change to the line-up'] : $parts, 'appliable' => true];

@@ -50,7 +50,7 @@ it('is made of an instance, leaves secrets out, and makes the same elsewhere fro
     $came = PackRelease::query()->firstOrFail();
     $this->post("/packs/{$came->id}/make", ['name' => 'Mine'])->assertRedirect();
     $mine = Instance::query()->where('name', 'Mine')->firstOrFail();
-    $this->get("/instances/{$mine->id}/draft")->assertOk()->assertSee('config/sound.json gets another content.');
+    $this->get("/instances/{$mine->id}/draft")->assertOk()->assertSee('config/sound.json gets another content.')->assertSee('1 config');
     $mine = World::apply($mine);
     expect($mine->pack_id)->toBe($came->id)->and($mine->versions())->toEqual($author->versions())->and(ownFile($mine, 'config/sound.json'))->toBe('{"loud": 1}')->and(World::rehearsed($mine)->state->value)->toBe('clean');
     // The same release twice is one; the same version of something else is refused.
