@@ -43,7 +43,9 @@ Route::pattern('task', '[0-9A-Za-z]{26}');
 Route::pattern('watch', '[0-9]{1,18}');
 Route::pattern('list', '[0-9A-Za-z]{26}');
 Route::pattern('given', '[0-9A-Za-z]{26}');
+Route::pattern('starter', '[0-9A-Za-z]{26}');
 Route::pattern('pack', '[0-9A-Za-z]{26}');
+Route::pattern('found', '[0-9]{1,18}');
 
 Route::get('/', RegisterController::class)->name('register');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');
@@ -91,10 +93,15 @@ Route::delete('/watches/{watch}', [WishListController::class, 'unwatch'])->name(
 Route::post('/wishes/{list}/make', [WishListController::class, 'make'])->name('wishes.make');
 Route::get('/packs', [PackController::class, 'index'])->name('packs');
 Route::post('/packs', [PackController::class, 'store'])->name('packs.store');
+Route::get('/packs/found', [PackController::class, 'found'])->name('packs.found');
+Route::post('/packs/found/{found}', [PackController::class, 'fetch'])->name('packs.fetch');
+Route::post('/packs/{pack}/publish', [PackController::class, 'publish'])->name('packs.publish');
 Route::get('/packs/{pack}', [PackController::class, 'show'])->name('packs.show');
+Route::get('/packs/{pack}/picture', [PackController::class, 'picture'])->name('packs.picture');
 Route::get('/packs/{pack}/file', [PackController::class, 'file'])->name('packs.file');
 Route::post('/packs/{pack}/make', [PackController::class, 'make'])->name('packs.make');
 Route::delete('/packs/{pack}', [PackController::class, 'destroy'])->name('packs.destroy');
+Route::delete('/starter-groups/{starter}', [HandOffController::class, 'dropGroup'])->name('groups.drop');
 Route::get('/hand-offs', [HandOffController::class, 'index'])->name('hand-offs');
 Route::post('/hand-offs', [HandOffController::class, 'store'])->name('hand-offs.store');
 Route::get('/hand-offs/{given}', [HandOffController::class, 'given'])->name('hand-offs.show');
@@ -153,6 +160,9 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/worlds/backups/{backup}/put-back', [WorldController::class, 'putBack'])->name('worlds.put-back');
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
     Route::get('/hand-off', [HandOffController::class, 'show'])->name('hand-off');
+    Route::get('/server.zip', [HandOffController::class, 'folder'])->name('server.folder');
+    Route::post('/groups/keep', [HandOffController::class, 'keepGroup'])->name('groups.keep');
+    Route::post('/hand-off.zip', [HandOffController::class, 'archive'])->name('hand-off.archive');
     Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');
     Route::get('/pack', [PackController::class, 'packing'])->name('pack');
     Route::post('/pack', [PackController::class, 'pack'])->name('pack.make');

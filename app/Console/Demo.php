@@ -18,8 +18,11 @@ use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\ShelfFile;
 use App\Models\Task;
+use App\Packs\DepotFolder;
 use App\Packs\Packing;
 use App\Packs\Packs;
+use App\Packs\Picture;
+use App\Packs\SigningKey;
 use App\Rehearsals\Rehearsing;
 use App\Work\TaskKind;
 use App\Work\Tasks;
@@ -29,10 +32,13 @@ use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Pack\Pack;
+use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\HandOff;
 use Symfony\Component\Process\Process;
 
@@ -46,7 +52,7 @@ final class Demo extends Command
     /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
     private const ARCHIPELAGO = 170;
 
-    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing)
+    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing, private readonly SigningKey $key)
     {
         parent::__construct();
     }
@@ -144,7 +150,7 @@ final class Demo extends Command
         foreach ($configs as $path => $text) {
             File::put($folder->live($path), $text);
         }
-        $four = $this->packs->of($this->packing->pack($instance->load('placed'), 'grand-archipelago', '4', 'Grand Archipelago', 'Every island at once.', 'CC-BY-4.0', '', array_keys($configs)));
+        $four = $this->packs->of($this->packing->pack($instance->load('placed'), ['id' => 'grand-archipelago', 'version' => '4', 'name' => 'Grand Archipelago', 'summary' => 'Every island at once.', 'licence' => 'CC-BY-4.0', 'notes' => ''], array_keys($configs), picture: Picture::square($this->picture()), isSigned: true));
         $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
         $gone = $instance->plan->wants[0]->id;
         $plan = $instance->plan->without($gone);
@@ -154,7 +160,36 @@ final class Demo extends Command
         }
         $configs['config/tides.json'] = "{\n    \"springs\": 2,\n    \"neaps\": 1,\n    \"surges\": true\n}\n";
         $releases = array_diff_key($answer->versions(), array_flip($plan->base->packages()));
-        $this->packs->keep(new Pack('grand-archipelago', '5', new HandOff('Grand Archipelago', $plan, $releases), $four->summary, $four->licence, "Newer releases, higher springs, and no more {$catalogue->package($gone)?->title()}.", array_map(fn (string $text): string => hash('sha256', $text), $configs)), $configs);
+        $five = new Pack('grand-archipelago', '5', new HandOff('Grand Archipelago', $plan, $releases), $four->summary, $four->licence, "Newer releases, higher springs, and no more {$catalogue->package($gone)?->title()}.", new Carried(array_map(fn (string $text): string => hash('sha256', $text), $configs)), $four->picture);
+        $this->packs->keep($five, $document = PackFile::document($five), $configs, signature: Signature::of($document, $this->key->secret()));
+        $this->published();
+    }
+
+    private function picture(): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'stasimon-picture');
+        (new Process([PHP_BINARY, base_path('standins/content/picture.php'), '--out', $file]))->mustRun();
+        $bytes = (string) file_get_contents($file);
+        unlink($file);
+
+        return $bytes;
+    }
+
+    /** A pack that somebody else has published in a depot, and that is not here. */
+    private function published(): void
+    {
+        $folder = config('stasimon.var').'/depots/tidepool';
+        $depot = Depot::query()->where('slug', 'tidepool')->first();
+        if ($depot === null || $depot->paused || ! is_dir($folder)) {
+            return;
+        }
+        $author = Instance::query()->with('placed')->where('name', 'Harbour Lights')->firstOrFail();
+        $made = $this->packing->pack($author, ['id' => 'small-harbours', 'version' => '2', 'name' => 'Small Harbours', 'summary' => 'Piers, bells and fog for a few evenings.', 'licence' => 'CC0-1.0', 'notes' => ''], []);
+        $file = $this->packing->file($made);
+        DepotFolder::publish($file, $folder, 'Tidepool', now()->getTimestamp());
+        unlink($file);
+        $made->delete();
+        $this->synchronising->run($depot, Task::query()->create(['kind' => TaskKind::Sync, 'state' => TaskState::Done]));
     }
 
     /** A launch that fails after one that came up clean. */

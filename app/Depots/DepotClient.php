@@ -47,6 +47,16 @@ final readonly class DepotClient
     }
 
     /**
+     * The list of its packs, as it is sent.
+     *
+     * @throws DepotFailure
+     */
+    public function packs(): string
+    {
+        return $this->get('packs.json', Limits::PACKAGE)->getContents();
+    }
+
+    /**
      * A package, as it is sent.
      *
      * @throws DepotFailure

@@ -46,8 +46,17 @@ final readonly class Shelf
             return;
         }
         $this->store->has($digest) ? @unlink($path) : $this->store->take($path, $digest);
+        $said = $file->found === null ? null : Recognised::of($file->found);
         $file->update(['sha256' => $digest, 'found' => $found->kept(), 'package_id' => $found->id, 'version' => $found->version(), 'state' => $found->how === 'unknown' ? ShelfState::Asks : ShelfState::Ready]);
         $this->publish($file);
+        if ($said !== null && $found->how === 'unknown') {
+            try {
+                $this->say($file, $said, $file->source, $file->note);
+            } catch (Refusal) {
+                // A person is asked, as for any other.
+                return;
+            }
+        }
     }
 
     /** Takes what a person says of a file: that counts beside, and before, what it says itself. */

@@ -89,4 +89,19 @@ final readonly class Uploads
 
         return $file;
     }
+
+    /**
+     * A file that came in another way, and is moved here.
+     *
+     * @param  array<string, mixed>|null  $said  {@see Recognised}: what is said of it beside what it says itself
+     */
+    public function fromDisk(string $path, string $name, string $game, ?array $said): ShelfFile
+    {
+        $file = $this->begin($name, (int) filesize($path), $game, null);
+        rename($path, $file->path());
+        $file->update(['come' => $file->size, 'state' => ShelfState::Waiting, 'found' => $said]);
+        $this->reading->start($file);
+
+        return $file;
+    }
 }

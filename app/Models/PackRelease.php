@@ -15,6 +15,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $version
  * @property string $name
  * @property string $document  see PackFile
+ * @property ?string $signature  see Signature
  * @property \Carbon\CarbonImmutable $created_at
  */
 final class PackRelease extends Model

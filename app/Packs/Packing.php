@@ -8,10 +8,13 @@ use App\Models\Instance;
 use App\Models\Package;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
+use App\Sharing\CarriedFiles;
+use App\Sharing\GivenConfigs;
 use App\Sharing\HandOffs;
 use Illuminate\Support\Str;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\Secrets;
@@ -23,7 +26,7 @@ final readonly class Packing
     /** Names in drafted change notes. */
     private const NAMED = 12;
 
-    public function __construct(private Packs $packs, private HandOffs $handOffs, private PackConfigs $configs)
+    public function __construct(private Packs $packs, private HandOffs $handOffs, private GivenConfigs $configs, private CarriedFiles $files, private SigningKey $key)
     {
     }
 
@@ -43,20 +46,26 @@ final readonly class Packing
         ];
     }
 
-    /** @param  list<string>  $configs  paths that go with it */
-    public function pack(Instance $instance, string $id, string $version, string $name, string $summary, string $licence, string $notes, array $configs): PackRelease
+    /**
+     * @param  array{id: string, version: string, name: string, summary: string, licence: string, notes: string}  $said
+     * @param  list<string>  $configs  paths that go with it
+     * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on
+     * @param  string|null  $picture  a PNG as packs have it
+     */
+    public function pack(Instance $instance, array $said, array $configs, array $passed = [], ?string $picture = null, bool $isSigned = false): PackRelease
     {
         if ($instance->applied_at === null) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to make a pack of.');
         }
         $given = $this->handOffs->of($instance);
-        $contents = array_intersect_key($this->configs->contents($instance), array_flip($configs));
         try {
-            $pack = new Pack($id, $version, new HandOff($name, $given->plan, $given->releases, $given->digests), $summary, $licence, $notes, array_map(fn (string $text): string => hash('sha256', $text), $contents));
+            [$carried, $contents] = $this->files->carried($instance, $configs, $passed);
+            $pack = new Pack($said['id'], $said['version'], new HandOff($said['name'], $given->plan, $given->releases, $given->digests), $said['summary'], $said['licence'], $said['notes'], $carried, $picture === null ? '' : hash('sha256', $picture));
         } catch (UnusablePack|UnusableHandOff $failure) {
             throw Refusal::unusable($failure->getMessage());
         }
-        $release = $this->packs->keep($pack, $contents);
+        $document = PackFile::document($pack);
+        $release = $this->packs->keep($pack, $document, $contents, $picture, $isSigned ? Signature::of($document, $this->key->secret()) : null);
         $instance->update(['pack_id' => $release->id]);
 
         return $release;
@@ -65,9 +74,10 @@ final readonly class Packing
     /** The pack as a file of its own, which whoever asked takes away. */
     public function file(PackRelease $release): string
     {
-        $pack = $this->packs->of($release);
+        $carried = $this->packs->of($release)->carried;
+        $picture = $this->packs->picture($release);
         $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-pack');
-        PackFile::write($pack, $this->configs->texts($pack->configs), $to);
+        PackFile::write($to, $release->document, $this->configs->texts($carried->configs), $this->files->paths($carried), $picture === null ? null : (string) file_get_contents($picture), $release->signature);
 
         return $to;
     }

@@ -6,15 +6,19 @@ namespace App\Packs;
 
 use App\Drafts\Drafting;
 use App\Games;
+use App\Models\DepotPack;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
+use App\Sharing\CarriedFiles;
+use App\Sharing\GivenConfigs;
 use App\Sharing\HandOffs;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Pack\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Pack\Update;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -24,7 +28,7 @@ use Stasimon\Core\Share\HandOff;
 /** Packs that came or were made here: instances of them, and what a newer release makes of one. */
 final readonly class Packs
 {
-    public function __construct(private HandOffs $handOffs, private Drafting $drafting, private Games $games, private PackConfigs $configs)
+    public function __construct(private HandOffs $handOffs, private Drafting $drafting, private Games $games, private GivenConfigs $configs, private CarriedFiles $files)
     {
     }
 
@@ -36,26 +40,30 @@ final readonly class Packs
     public function receive(string $path, string $name): PackRelease
     {
         try {
-            [$pack, $contents] = PackFile::open($path, $name);
+            $file = PackFile::open($path, $name);
         } catch (UnusablePack|UnsafeArchive $failure) {
             throw Refusal::unusable($failure->getMessage());
         }
 
-        return $this->keep($pack, $contents);
+        $this->files->receive($file->pack->carried, $file->container, $file->pack->lineUp->plan->base->game);
+
+        return $this->keep($file->pack, $file->document, $file->configs, $file->picture, $file->signature);
     }
 
-    /** @param  array<string, string>  $contents  path => content of each config */
-    public function keep(Pack $pack, array $contents): PackRelease
+    /**
+     * @param  string  $document  "pack.json", as it stands
+     * @param  array<string, string>  $contents  path => content of each config
+     */
+    public function keep(Pack $pack, string $document, array $contents, ?string $picture = null, ?Signature $signature = null): PackRelease
     {
         $this->games->get($pack->lineUp->plan->base->game);
         $known = PackRelease::query()->where('pack', $pack->id)->where('version', $pack->version)->first();
-        $document = PackFile::document($pack);
         if ($known !== null && $known->document !== $document) {
             throw Refusal::conflict("{$pack->name()} {$pack->version} is here already, and is another one than this. A release does not change; give this one another version.");
         }
-        array_map($this->configs->store(...), $contents);
+        array_map($this->configs->store(...), [...array_values($contents), ...($picture === null ? [] : [$picture])]);
 
-        return $known ?? PackRelease::query()->create(['pack' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'document' => $document]);
+        return $known ?? PackRelease::query()->create(['pack' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'document' => $document, 'signature' => $signature?->document()]);
     }
 
     public function of(PackRelease $release): Pack
@@ -67,8 +75,8 @@ final readonly class Packs
     public function make(PackRelease $release, string $name): Instance
     {
         $pack = $this->of($release);
-        $instance = $this->handOffs->make($pack->lineUp, $name);
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->ofPack($release->id)->givingOwn($pack->configs));
+        $instance = $this->handOffs->make($pack->lineUp, $name, $pack->carried);
+        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->ofPack($release->id));
 
         return $instance;
     }
@@ -81,9 +89,41 @@ final readonly class Packs
         return $release === null ? new Collection : PackRelease::query()->where('pack', $release->pack)->where('id', '!=', $release->id)->orderByDesc('created_at')->orderByDesc('id')->limit(50)->get();
     }
 
+    /** Who signed a release; null where nobody did. */
+    public function signature(PackRelease $release): ?Signature
+    {
+        return $release->signature === null ? null : Signature::read($release->signature, $release->document);
+    }
+
+    /** Where the picture of a release lies; null where it has none. */
+    public function picture(PackRelease $release): ?string
+    {
+        return $this->configs->path($this->of($release)->picture);
+    }
+
     public function releaseOf(Instance $instance): ?PackRelease
     {
         return $instance->pack_id === null ? null : PackRelease::query()->find($instance->pack_id);
+    }
+
+    /** @return Collection<int, DepotPack> releases of its pack that depots have and that are not here, the newest first */
+    public function published(Instance $instance): Collection
+    {
+        $pack = $this->releaseOf($instance)?->pack;
+
+        return $pack === null ? new Collection : DepotPack::query()->with('depot')->where('pack', $pack)->whereNotIn('version', PackRelease::query()->where('pack', $pack)->select('version'))->orderByRaw('published_at desc nulls last')->limit(10)->get()->unique('version');
+    }
+
+    /**
+     * Who signed the release that an instance is of, and another one.
+     *
+     * @return array{?string, ?string} fingerprints
+     */
+    public function signers(Instance $instance, PackRelease $to): array
+    {
+        $from = $this->releaseOf($instance);
+
+        return [$from === null ? null : $this->signature($from)?->fingerprint(), $this->signature($to)?->fingerprint()];
     }
 
     /** What another release of its pack makes of an instance's line-up. */
@@ -99,7 +139,7 @@ final readonly class Packs
     {
         $was = $this->of($this->releaseOf($instance) ?? throw self::ofNone());
 
-        return $this->configs->merged($instance, $was->configs, $this->of($to)->configs);
+        return $this->configs->merged($instance, $was->carried->configs, $this->of($to)->carried->configs);
     }
 
     /**

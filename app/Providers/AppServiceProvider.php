@@ -19,6 +19,7 @@ use App\Local\ReadShelfFile;
 use App\Models\Depot;
 use App\Moving\CopyOwn;
 use App\Moving\Grid;
+use App\Packs\FetchPack;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Play\Play;
@@ -42,6 +43,7 @@ final class AppServiceProvider extends ServiceProvider
     private const UNDERTAKINGS = [
         [TaskKind::Sync, ReadDepot::class],
         [TaskKind::Shelf, ReadShelfFile::class],
+        [TaskKind::Pack, FetchPack::class],
         [TaskKind::Import, ReadFolder::class],
         [TaskKind::Tend, TendDepot::class],
         [TaskKind::Apply, ApplyDraft::class],

@@ -11,8 +11,11 @@ use App\Models\Draft;
 use App\Models\GivenHandOff;
 use App\Models\Instance;
 use App\Models\Package;
+use App\Models\PackRelease;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
+use App\Rehearsals\Configs;
+use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\Comparison;
@@ -23,28 +26,36 @@ use Stasimon\Core\Share\Side;
 /** Puts another line-up beside an instance's, and takes over from it. */
 final readonly class Comparing
 {
-    public function __construct(private HandOffs $handOffs, private Games $games, private Drafting $drafting)
+    public function __construct(private HandOffs $handOffs, private Games $games, private Drafting $drafting, private Configs $configs, private GivenConfigs $given)
     {
     }
 
-    /** What an address names as the other side: a hand-off that came, another instance, or a restore point of this one. */
-    public function other(Instance $instance, string $beside): HandOff
+    /** What an address names as the other side: a hand-off that came, another instance, a restore point of this one, or a pack's release. */
+    public function other(Instance $instance, string $beside): Other
     {
         if (preg_match('/^\d{1,9}$/D', $beside) === 1) {
-            return $this->handOffs->ofPoint($instance, (int) $beside);
+            return new Other($this->handOffs->ofPoint($instance, (int) $beside));
         }
         $given = GivenHandOff::query()->find($beside);
-        $other = $given === null ? Instance::query()->with(['placed', 'draft'])->find($beside) : null;
+        if ($given !== null) {
+            $carried = $this->handOffs->carried($given)->configs;
 
-        return match (true) {
-            $given !== null => $this->handOffs->given($given),
-            $other !== null => $this->handOffs->of($other),
-            default => throw Refusal::notFound('What was to be put beside it is not here any more.'),
-        };
+            return new Other($this->handOffs->given($given), $carried === [] ? null : $carried);
+        }
+        $pack = PackRelease::query()->find($beside);
+        if ($pack !== null) {
+            $read = PackFile::read($pack->document);
+
+            return new Other($read->lineUp, $read->carried->configs);
+        }
+        $other = Instance::query()->with(['placed', 'draft'])->find($beside) ?? throw Refusal::notFound('What was to be put beside it is not here any more.');
+
+        return new Other($this->handOffs->of($other), $this->configs->of($other), $other);
     }
 
-    public function between(Instance $instance, HandOff $there): Comparison
+    public function between(Instance $instance, Other $other): Comparison
     {
+        $there = $other->given;
         $here = $this->handOffs->of($instance);
         $game = $this->games->get($here->plan->base->game);
         $catalogue = new DepotCatalogue($game);
@@ -52,7 +63,8 @@ final readonly class Comparing
         $catalogue->load($there->releases == $here->releases ? [] : array_map(strval(...), array_keys($there->releases + $here->releases)));
         $placed = $instance->placed->keyBy('package_id');
         $known = Package::query()->whereIn('id', array_keys($here->releases + $there->releases))->get(['id', 'name', 'side'])->keyBy('id');
-        $side = fn (HandOff $one): Side => new Side($one->name, $one->plan->base, array_combine(array_keys($one->releases), array_map(function (string $id, string $version) use ($one, $placed, $known): Held {
+        $mine = $other->configs === null ? null : $this->configs->of($instance);
+        $side = fn (HandOff $one, ?array $configs): Side => new Side($one->name, $one->plan->base, array_combine(array_keys($one->releases), array_map(function (string $id, string $version) use ($one, $placed, $known): Held {
             /** @var PlacedRelease|null $laid */
             $laid = $placed->get($id);
             $row = $known->get($id);
@@ -61,14 +73,15 @@ final readonly class Comparing
             return new Held($id, $row->name ?? $laid->name ?? $id, $version, match ($where) {
                 'client', 'server' => $where, default => 'both'
             }, $one->plan->wants($id));
-        }, array_map(strval(...), array_keys($one->releases)), $one->releases)), $this->titles($one, $catalogue));
+        }, array_map(strval(...), array_keys($one->releases)), $one->releases)), $this->titles($one, $catalogue), $configs);
 
-        return Comparison::of($side($here), $side($there), $catalogue);
+        return Comparison::of($side($here, $mine), $side($there, $other->configs), $catalogue, $game->configs);
     }
 
     /** Has one package as the other side has it. */
-    public function take(Instance $instance, HandOff $there, string $id): Draft
+    public function take(Instance $instance, Other $other, string $id): Draft
     {
+        $there = $other->given;
         $version = $there->releases[$id] ?? null;
         $range = $there->plan->rangeOf($id);
 
@@ -80,6 +93,24 @@ final readonly class Comparing
 
             return $plan->keepingTo([...($plan->once->restore->versions ?? $instance->versions()), $id => $version]);
         });
+    }
+
+    /** Has one config as the other side has it; one that it has not is kept under another name. */
+    public function takeConfig(Instance $instance, Other $other, string $path): Draft
+    {
+        $digest = $other->configs[$path] ?? null;
+        $text = $other->instance === null || $digest === null ? null : ($this->given->contents($other->instance)[$path] ?? null);
+        if ($digest !== null && $text !== null) {
+            $digest = $this->given->store($text);
+        }
+        if ($digest === null && ! isset($this->configs->of($instance)[$path])) {
+            throw Refusal::notFound('Neither side has that config any more.');
+        }
+        if ($digest !== null && $this->given->path($digest) === null) {
+            throw Refusal::conflict("What is in {$path} over there is not here, so it cannot be taken over.");
+        }
+
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn([$path => $digest ?? 0]));
     }
 
     /** Has everything as the other side has it, but what each machine has of its own. */

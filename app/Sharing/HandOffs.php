@@ -12,15 +12,20 @@ use App\Models\Draft;
 use App\Models\GivenHandOff;
 use App\Models\HistoryEntry;
 use App\Models\Instance;
+use App\Models\PackRelease;
 use App\Refusal\Refusal;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanReader;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
+use Stasimon\Core\Share\HandOffFile;
 use Stasimon\Core\Share\HandOffText;
 use Stasimon\Core\Share\UnusableHandOff;
 
@@ -30,7 +35,7 @@ final readonly class HandOffs
     /** Hand-offs from others that are kept. */
     private const KEPT = 100;
 
-    public function __construct(private Drafting $drafting, private Games $games)
+    public function __construct(private Drafting $drafting, private Games $games, private GivenConfigs $configs, private CarriedFiles $files)
     {
     }
 
@@ -76,10 +81,18 @@ final readonly class HandOffs
     public static function read(string $text): HandOff
     {
         try {
-            return HandOffDocument::isOne($text) ? HandOffDocument::read($text) : HandOffText::read($text);
+            return HandOffDocument::isOne($text) ? HandOffDocument::read($text) : HandOffText::read($text, self::packed(...));
         } catch (UnusableHandOff $failure) {
             throw Refusal::unusable($failure->getMessage());
         }
+    }
+
+    /** The line-up of a pack's release, where it is here. */
+    private static function packed(string $id, string $version): ?HandOff
+    {
+        $release = PackRelease::query()->where('pack', $id)->where('version', $version)->first();
+
+        return $release === null ? null : PackFile::read($release->document)->lineUp;
     }
 
     /** Keeps what came from somebody else, in whatever form. */
@@ -87,10 +100,52 @@ final readonly class HandOffs
     {
         $given = self::read($text);
         $this->games->get($given->plan->base->game);
-        $kept = GivenHandOff::query()->create(['name' => $given->name, 'document' => HandOffDocument::write($given)]);
+
+        return $this->keep($given, new Carried);
+    }
+
+    /** Keeps one that came as a ZIP archive, with all that it carries. */
+    public function receiveFile(string $path, string $name): GivenHandOff
+    {
+        try {
+            $file = HandOffFile::open($path, $name);
+        } catch (UnusableHandOff|UnsafeArchive $failure) {
+            throw Refusal::unusable($failure->getMessage());
+        }
+        $this->games->get($file->given->plan->base->game);
+        array_map($this->configs->store(...), $file->configs);
+        $this->files->receive($file->carried, $file->container, $file->given->plan->base->game);
+
+        return $this->keep($file->given, $file->carried);
+    }
+
+    private function keep(HandOff $given, Carried $carried): GivenHandOff
+    {
+        $kept = GivenHandOff::query()->create(['name' => $given->name, 'document' => HandOffDocument::write($given, $carried)]);
         GivenHandOff::query()->whereNotIn('id', GivenHandOff::query()->orderByDesc('id')->limit(self::KEPT)->select('id'))->delete();
 
         return $kept;
+    }
+
+    /** What came with one beyond names. */
+    public function carried(GivenHandOff $given): Carried
+    {
+        return HandOffDocument::carried($given->document);
+    }
+
+    /**
+     * An instance as a ZIP archive, which whoever asked takes away.
+     *
+     * @param  list<string>  $configs  paths that go with it
+     * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on
+     */
+    public function file(Instance $instance, array $configs, array $passed): string
+    {
+        [$carried, $contents] = $this->files->carried($instance, $configs, $passed);
+        $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-hand-off');
+        HandOffFile::write($to, $this->of($instance), $carried, $contents, $this->files->paths($carried));
+
+        return $to;
     }
 
     public function given(GivenHandOff $given): HandOff
@@ -99,7 +154,7 @@ final readonly class HandOffs
     }
 
     /** A new instance with the hand-off as its draft, release by release as far as they can be had. */
-    public function make(HandOff $given, string $name): Instance
+    public function make(HandOff $given, string $name, Carried $carried = new Carried): Instance
     {
         $base = $given->plan->base;
         $game = $this->games->get($base->game);
@@ -121,6 +176,9 @@ final readonly class HandOffs
 
             return $given->releases === [] ? $rebuilt : $rebuilt->keepingTo($kept);
         });
+        if ($carried->configs !== []) {
+            $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn($carried->configs));
+        }
 
         return $instance;
     }

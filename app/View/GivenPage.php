@@ -10,6 +10,7 @@ use App\Games;
 use App\Models\Package;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\HandOff;
 
 /** What a hand-off that came is, and what of it is not to be had here. */
@@ -20,11 +21,11 @@ final readonly class GivenPage
      * @param  list<array{name: string, version: string, instead: string}>  $missing
      * @param  list<array{name: string, version: string, isWanted: bool}>  $brings
      */
-    private function __construct(public HandOff $given, public string $sentence, public array $base, public bool $canBeMade, public array $missing, public array $brings)
+    private function __construct(public HandOff $given, public string $sentence, public array $base, public bool $canBeMade, public array $missing, public array $brings, public Carried $carried)
     {
     }
 
-    public static function of(HandOff $given): self
+    public static function of(HandOff $given, Carried $carried = new Carried): self
     {
         $game = app(Games::class)->get($given->plan->base->game);
         $catalogue = new DepotCatalogue($game);
@@ -34,17 +35,35 @@ final readonly class GivenPage
         $ids = array_map(strval(...), array_keys($given->releases + array_fill_keys(array_map(fn ($want): string => $want->id, $given->plan->wants), '')));
         $names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
         $there = DB::table('releases')->whereIn('package_id', $ids)->get(['package_id', 'version'])->mapWithKeys(fn (object $row): array => ["{$row->package_id} {$row->version}" => true])->all();
+        $come = array_column($carried->files, 'name', 'id');
+        $elsewhere = [];
+        foreach ($carried->elsewhere as $one) {
+            $elsewhere[$one->id] = $one->source;
+        }
         $missing = $brings = [];
         foreach ($ids as $id) {
             $version = $given->releases[$id] ?? '';
             $brings[] = ['name' => $names[$id] ?? $id, 'version' => $version, 'isWanted' => $given->plan->wants($id)];
             if (! isset($names[$id]) || ($version !== '' && ! isset($there["{$id} {$version}"]))) {
-                $missing[] = ['name' => $names[$id] ?? $id, 'version' => $version, 'instead' => isset($names[$id]) ? 'another release stands in, if one fits' : 'no depot here has it under this name'];
+                $missing[] = ['name' => $names[$id] ?? $id, 'version' => $version, 'instead' => match (true) {
+                    isset($come[$id]) => 'came with it, and is being read',
+                    isset($elsewhere[$id]) => 'no depot has it'.($elsewhere[$id] === '' ? '' : "; it was got from {$elsewhere[$id]}"),
+                    isset($names[$id]) => 'another release stands in, if one fits',
+                    default => 'no depot here has it under this name',
+                }];
             }
         }
         usort($brings, fn (array $a, array $b): int => [$b['isWanted'], mb_strtolower($a['name'])] <=> [$a['isWanted'], mb_strtolower($b['name'])]);
 
-        return new self($given, "{$game->name} {$base->gameVersion} on {$bases->title($base->loader)} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}", $short, $canBeMade, $missing, $brings);
+        return new self($given, "{$game->name} {$base->gameVersion} on {$bases->title($base->loader)} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}", $short, $canBeMade, $missing, $brings, $carried);
+    }
+
+    /** ", 3 configs". */
+    public function configs(): string
+    {
+        $count = count($this->carried->configs);
+
+        return $count === 0 ? '' : ", {$count} ".($count === 1 ? 'config' : 'configs');
     }
 
     /** @return array{list<string>, bool} what is not to be had of its base, and whether an instance can be made all the same */

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Models\Instance;
+use App\Models\PackRelease;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Share\Comparison;
 use Stasimon\Core\Share\Difference;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffText;
+use Stasimon\Core\Share\PackNamed;
 
 /** An instance as something to give away, and what it differs in from another one. */
 final readonly class HandOffPage
@@ -19,9 +21,13 @@ final readonly class HandOffPage
 
     public string $text;
 
-    public function __construct(private Instance $instance, public HandOff $mine, public string $beside, public ?HandOff $there, public ?Comparison $comparison)
+    /** What it is beyond its pack, for who has that; nothing where it is of none. */
+    public string $shorter;
+
+    public function __construct(private Instance $instance, public HandOff $mine, public string $beside, public ?HandOff $there, public ?Comparison $comparison, public ?PackNamed $pack = null)
     {
         $this->text = HandOffText::write($mine);
+        $this->shorter = $pack === null ? '' : HandOffText::write($mine, $pack);
     }
 
     public function fitsPicture(): bool
@@ -41,6 +47,12 @@ final readonly class HandOffPage
     public function others(): Collection
     {
         return Instance::query()->where('id', '!=', $this->instance->id)->whereRaw("plan->>'game' = ?", [$this->instance->plan->base->game])->whereNotNull('applied_at')->orderBy('name')->limit(200)->get(['id', 'name']);
+    }
+
+    /** @return Collection<int, PackRelease> of the same game */
+    public function packs(): Collection
+    {
+        return PackRelease::query()->whereRaw("document::jsonb #>> '{plan,game}' = ?", [$this->instance->plan->base->game])->orderByDesc('created_at')->limit(50)->get(['id', 'name', 'version']);
     }
 
     /** @return list<array{string, string}> restore points, newest first: number, and how it is called */
@@ -73,6 +85,6 @@ final readonly class HandOffPage
         // What came because others need it comes and goes with them.
         $wanting = $one->there === '' ? $this->mine : $this->there;
 
-        return ! $one->isOfBase && $this->isTakeable() && ($one->here !== '' && $one->there !== '' || $wanting?->plan->wants($one->id) === true);
+        return $one->isConfig || ! $one->isOfBase && $this->isTakeable() && ($one->here !== '' && $one->there !== '' || $wanting?->plan->wants($one->id) === true);
     }
 }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Models\DepotPack;
 use App\Models\Instance;
 use App\Models\PackRelease;
+use App\Models\ShelfFile;
 use Illuminate\Support\Collection;
 
 /** An instance as a pack: what the form begins with, which pack it is of, and what else there is of that. */
@@ -13,9 +15,12 @@ final readonly class PackingPage
 {
     /**
      * @param  array{id: string, version: string, name: string, notes: string, configs: array<string, list<int>>}  $proposal
-     * @param  Collection<int, PackRelease>  $others
+     * @param  Collection<int, PackRelease>  $others  that are here
+     * @param  Collection<int, DepotPack>  $published  that depots have, and are not here
+     * @param  Collection<int, ShelfFile>  $own  files of it that no depot has
+     * @param  string  $key  what others compare the key by that it is signed with
      */
-    public function __construct(public Instance $instance, public array $proposal, public ?PackRelease $of, public Collection $others)
+    public function __construct(public Instance $instance, public array $proposal, public ?PackRelease $of, public Collection $others, public Collection $published, public Collection $own, public string $key)
     {
     }
 
@@ -24,11 +29,9 @@ final readonly class PackingPage
         return $this->instance->applied_at !== null;
     }
 
-    /** Why a config is left out unless somebody says otherwise. */
-    public function secret(string $path): string
+    /** Whether it is proposed to sign it: as the release before was. */
+    public function isSigned(): bool
     {
-        $lines = $this->proposal['configs'][$path] ?? [];
-
-        return $lines === [] ? '' : 'looks like it has a secret in line '.implode(', ', array_slice($lines, 0, 4));
+        return $this->of === null || $this->of->signature !== null;
     }
 }

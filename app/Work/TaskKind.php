@@ -21,6 +21,7 @@ enum TaskKind: string
     case Grid = 'grid';
     case Log = 'log';
     case Shelf = 'shelf';
+    case Pack = 'pack';
     case Import = 'import';
     case WorkOut = 'work out';
     case LookOver = 'look over';
@@ -42,6 +43,7 @@ enum TaskKind: string
             self::Grid => 'Trying every base',
             self::Log => 'Reading a log',
             self::Shelf => 'Reading a file of yours',
+            self::Pack => 'Fetching a pack',
             self::Import => 'Reading a folder',
             self::WorkOut => 'Working out a line-up',
             self::LookOver => 'Looking over instances',

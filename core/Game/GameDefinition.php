@@ -51,6 +51,7 @@ final readonly class GameDefinition
         public array $installed = [],
         public string $runtimeFound = '',
         private array $here = [],
+        public ConfigForm $configs = new ConfigForm,
     ) {
     }
 
@@ -90,6 +91,7 @@ final readonly class GameDefinition
             array_map(DescriptorRule::read(...), $node->listed('installed')),
             $runtime->optional('find')?->text() ?? '',
             array_map(self::here(...), $node->listed('here')),
+            ConfigForm::read($node->optional('configs')),
         );
     }
 

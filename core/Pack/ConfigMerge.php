@@ -34,11 +34,15 @@ final readonly class ConfigMerge
         if (str_contains($was.$mine.$now, "\0") || ! mb_check_encoding($was.$mine.$now, 'UTF-8')) {
             return new self($mine, [['the whole of it', 'not a text', 'not a text']]);
         }
-        $keys = str_ends_with(strtolower($path), '.json') ? KeyMerge::of($was ?? '{}', $mine, $now) : null;
-        if ($keys !== null) {
-            return new self($keys->text(), $keys->contested());
-        }
         $lines = TextMerge::of($was ?? '', $mine, $now);
+        $syntax = Syntax::ofPath($path);
+        $keys = $syntax === null ? null : KeyMerge::of($syntax, $was, $mine, $now);
+        if ($keys !== null) {
+            // Line by line it keeps comments and spacing, where it comes to the same.
+            $isSame = $lines->contested === [] && $keys->contested() === [] && $keys->is($lines->text);
+
+            return new self($isSame ? $lines->text : $keys->text(), $keys->contested());
+        }
 
         return new self($lines->text, array_map(fn (array $one): array => ["line {$one[0]}", $one[1], $one[2]], $lines->contested));
     }

@@ -7,7 +7,7 @@ namespace Stasimon\Core\Pack;
 use stdClass;
 
 /**
- * What two people made of one JSON document, key by key: what only one of them changed, added or took away is taken; a list
+ * What two people made of one document, key by key: what only one of them changed, added or took away is taken; a list
  * is one value. Where both changed a value otherwise, it is contested.
  */
 final class KeyMerge
@@ -17,16 +17,18 @@ final class KeyMerge
     /** @var list<array{string, string, string}> JSON Pointer (RFC 6901), mine, theirs */
     private array $contested = [];
 
-    /** The document, with mine where it is contested; null where one of the texts is no JSON object. */
-    public static function of(string $was, string $mine, string $theirs): ?self
+    private function __construct(private readonly Syntax $syntax)
     {
-        $documents = array_map(fn (string $text): mixed => json_decode($text, false, 64), [$was, $mine, $theirs]);
-        foreach ($documents as $document) {
-            if (! $document instanceof stdClass) {
-                return null;
-            }
+    }
+
+    /** The document, with mine where it is contested; null where one of the texts is no object. */
+    public static function of(Syntax $syntax, ?string $was, string $mine, string $theirs): ?self
+    {
+        $documents = array_map(fn (?string $text): ?stdClass => $text === null ? new stdClass : $syntax->read($text), [$was, $mine, $theirs]);
+        if (in_array(null, $documents, true)) {
+            return null;
         }
-        $merge = new self;
+        $merge = new self($syntax);
         $merge->document = $merge->merged('', ...$documents);
 
         return $merge;
@@ -34,7 +36,15 @@ final class KeyMerge
 
     public function text(): string
     {
-        return json_encode($this->document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION)."\n";
+        return $this->document instanceof stdClass ? $this->syntax->write($this->document) : '';
+    }
+
+    /** Whether a text says the same. */
+    public function is(string $text): bool
+    {
+        $document = $this->syntax->read($text);
+
+        return $document !== null && self::said($document) === self::said($this->document);
     }
 
     /** @return list<array{string, string, string}> JSON Pointer, mine, theirs; a value that was taken away is nothing */

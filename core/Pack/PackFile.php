@@ -6,27 +6,38 @@ namespace Stasimon\Core\Pack;
 
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
-use Stasimon\Core\Place\Archive\Archive;
-use Stasimon\Core\Place\Archive\ArchiveLimits;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Share\Carried;
+use Stasimon\Core\Share\Container;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\UnusableHandOff;
-use ZipArchive;
 
 /**
- * A pack as a file: a ZIP archive with "pack.json" (docs/formats/pack.schema.json) and its configs below "configs/". The
- * releases it consists of are named, with the digests of their files, and not in it.
+ * A pack as a file: a ZIP archive with "pack.json" (docs/formats/pack.schema.json), what that carries, and perhaps a picture
+ * and a signature. The releases it consists of are named, with the digests of their files, and not in it.
  */
-final class PackFile
+final readonly class PackFile
 {
     public const FORMAT = 'stasimon/pack';
 
+    /** Width and height of a picture, and the bytes it can have. */
+    public const PICTURE = 400;
+
+    private const PICTURE_BYTES = 1_000_000;
+
     private const DOCUMENT = 'pack.json';
 
-    private const CONFIGS = 'configs/';
+    private const SIGNATURE = 'signature.json';
 
-    /** Bytes of everything in it, unpacked: all of it is looked at at once. */
-    private const MOST = 30_000_000;
+    private const PICTURE_FILE = 'picture.png';
+
+    /**
+     * @param  string  $document  "pack.json" as it stands
+     * @param  array<string, string>  $configs  path => content
+     */
+    private function __construct(public Pack $pack, public string $document, public array $configs, public ?string $picture, public ?Signature $signature, public Container $container)
+    {
+    }
 
     public static function document(Pack $pack): string
     {
@@ -34,8 +45,8 @@ final class PackFile
 
         return json_encode([
             'format' => self::FORMAT, 'revision' => 1, 'id' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'summary' => $pack->summary, 'licence' => $pack->licence, 'notes' => $pack->notes,
-            'plan' => $given['plan'], 'releases' => $given['releases'], 'configs' => array_map(fn (string $path, string $digest): array => ['path' => $path, 'sha256' => $digest], array_map(strval(...), array_keys($pack->configs)), array_values($pack->configs)),
-        ], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+            'picture' => $pack->picture, 'plan' => $given['plan'], 'releases' => $given['releases'],
+        ] + $pack->carried->fields(), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
     }
 
     /** @throws UnusablePack */
@@ -45,16 +56,9 @@ final class PackFile
             $node = Node::ofJson($json);
             $node->expectFormat(self::FORMAT);
             $given = HandOffDocument::read(json_encode(['format' => HandOffDocument::FORMAT] + (array) json_decode($json), JSON_THROW_ON_ERROR));
-            $configs = [];
-            foreach ($node->listed('configs') as $config) {
-                $path = $config->field('path')->text();
-                if (isset($configs[$path])) {
-                    throw $config->field('path')->wrong("\"{$path}\" is listed twice.");
-                }
-                $configs[$path] = $config->field('sha256')->text();
-            }
+            $text = fn (string $field): string => $node->optional($field)?->text() ?? '';
 
-            return new Pack($node->field('id')->text(), $node->field('version')->text(), $given, $node->optional('summary')?->text() ?? '', $node->optional('licence')?->text() ?? '', $node->optional('notes')?->text() ?? '', $configs);
+            return new Pack($node->field('id')->text(), $node->field('version')->text(), $given, $text('summary'), $text('licence'), $text('notes'), Carried::read($node), $text('picture'));
         } catch (UnusableDocument|UnusableHandOff $failure) {
             throw UnusablePack::because($failure->getMessage());
         }
@@ -63,58 +67,56 @@ final class PackFile
     /**
      * Writes the file.
      *
-     * @param  array<string, string>  $contents  path => content of each config
+     * @param  string  $document  "pack.json", as it was signed
+     * @param  array<string, string>  $configs  path => content
+     * @param  array<string, string>  $files  SHA-256 => where a file that is carried lies
+     *
+     * @throws UnusablePack
      */
-    public static function write(Pack $pack, array $contents, string $to): void
+    public static function write(string $to, string $document, array $configs = [], array $files = [], ?string $picture = null, ?string $signature = null): void
     {
-        $zip = new ZipArchive;
-        $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw UnusablePack::because('It could not be written.');
-        // The same pack is the same file, whenever it is made.
-        $put = function (string $name, string $text) use ($zip): void {
-            $zip->addFromString($name, $text);
-            $zip->setMtimeName($name, (int) gmmktime(0, 0, 0, 1, 1, 1980) + 86_400);
-        };
-        $put(self::DOCUMENT, self::document($pack));
-        ksort($contents, SORT_STRING);
-        foreach (array_intersect_key($contents, $pack->configs) as $path => $text) {
-            $put(self::CONFIGS.$path, $text);
+        try {
+            Container::write($to, array_filter([self::DOCUMENT => $document, self::SIGNATURE => $signature, self::PICTURE_FILE => $picture], is_string(...)), $configs, $files);
+        } catch (UnusableHandOff $failure) {
+            throw UnusablePack::because($failure->getMessage());
         }
-        $zip->close() || throw UnusablePack::because('It could not be written.');
     }
 
     /**
-     * Reads the file whole: what it says, and every config, whose digest has to be what is said.
-     *
-     * @return array{Pack, array<string, string>} path => content
+     * Reads the file whole: what it says, and everything in it, whose digests have to be what is said.
      *
      * @throws UnusablePack|UnsafeArchive
      */
-    public static function open(string $path, string $name): array
+    public static function open(string $path, string $name): self
     {
-        $archive = Archive::read($path, $name, new ArchiveLimits(entries: Pack::CONFIGS + 100, bytes: self::MOST));
-        $found = [];
-        foreach ($archive->entries as $entry) {
-            $found[$entry->path] = $entry;
-        }
-        $document = $found[self::DOCUMENT] ?? throw UnusablePack::because('There is no "'.self::DOCUMENT.'" in it.');
-        if ($document->size > 5_000_000) {
-            throw UnusablePack::because('Its "'.self::DOCUMENT.'" is larger than any could be.');
-        }
-        $zip = Archive::reading($path, $name);
-        $pack = self::read((string) $zip->getFromIndex($document->index));
-        $contents = [];
-        foreach ($pack->configs as $config => $digest) {
-            $entry = $found[self::CONFIGS.$config] ?? throw UnusablePack::because("It says that it has {$config}, which is not in it.");
-            if ($entry->size > Pack::LARGEST) {
-                throw UnusablePack::because("{$config} is larger than a config may be.");
-            }
-            $contents[(string) $config] = (string) $zip->getFromIndex($entry->index);
-            if (hash('sha256', $contents[(string) $config]) !== $digest) {
-                throw UnusablePack::because("{$config} is not what it is said to be: its digest is another one.");
-            }
-        }
-        $zip->close();
+        try {
+            $container = Container::open($path, $name);
+            $document = $container->text(self::DOCUMENT) ?? throw UnusablePack::because($container->text('hand-off.json') === null ? 'There is no "'.self::DOCUMENT."\" in {$name}." : "{$name} is a hand-off. Drop it on the page Hand-offs.");
+            $pack = self::read($document);
+            $container->checkFiles($pack->carried);
+            $signature = $container->text(self::SIGNATURE, 10_000);
 
-        return [$pack, $contents];
+            return new self($pack, $document, $container->configs($pack->carried), self::picture($pack, $container), $signature === null ? null : Signature::read($signature, $document), $container);
+        } catch (UnusableHandOff $failure) {
+            throw UnusablePack::because($failure->getMessage());
+        }
+    }
+
+    private static function picture(Pack $pack, Container $container): ?string
+    {
+        if ($pack->picture === '') {
+            return null;
+        }
+        $bytes = $container->text(self::PICTURE_FILE, self::PICTURE_BYTES) ?? throw UnusablePack::because('It says that it has a picture, which is not in it.');
+        if (hash('sha256', $bytes) !== $pack->picture) {
+            throw UnusablePack::because('Its picture is not what it is said to be: its digest is another one.');
+        }
+        // Signature, then a chunk IHDR that begins with width and height (PNG specification, third edition, 5.2 and 11.2.1).
+        $size = (array) @unpack('Nwidth/Nheight', substr($bytes, 16, 8));
+        if (! str_starts_with($bytes, "\x89PNG\r\n\x1a\n") || substr($bytes, 12, 4) !== 'IHDR' || array_values($size) !== [self::PICTURE, self::PICTURE]) {
+            throw UnusablePack::because('Its picture is no PNG of '.self::PICTURE.' by '.self::PICTURE.'.');
+        }
+
+        return $bytes;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Share;
 
 use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Game\ConfigForm;
 
 /**
  * In what two line-ups differ, and whether it keeps two people from playing together. That client and server need the same
@@ -18,9 +19,9 @@ final readonly class Comparison
     }
 
     /** @param  Catalogue|null  $catalogue  with what is needed of each other, for the reasons */
-    public static function of(Side $here, Side $there, ?Catalogue $catalogue = null): self
+    public static function of(Side $here, Side $there, ?Catalogue $catalogue = null, ConfigForm $configs = new ConfigForm): self
     {
-        $differences = self::ofBases($here, $there);
+        $differences = [...self::ofBases($here, $there), ...self::ofConfigs($here, $there, $configs)];
         $same = 0;
         foreach ($here->held + $there->held as $id => $any) {
             $mine = $here->held[$id] ?? null;
@@ -36,7 +37,7 @@ final readonly class Comparison
             }
             $differences[] = new Difference((string) $id, $any->title, $mine->version ?? '', $theirs->version ?? '', self::meaning($mine, $theirs, $there, $side, $catalogue), $side === 'both');
         }
-        usort($differences, fn (Difference $a, Difference $b): int => [$b->keepsApart, $b->isOfBase, mb_strtolower($a->title)] <=> [$a->keepsApart, $a->isOfBase, mb_strtolower($b->title)]);
+        usort($differences, fn (Difference $a, Difference $b): int => [$b->keepsApart, $b->isOfBase, $a->isConfig, mb_strtolower($a->title)] <=> [$a->keepsApart, $a->isOfBase, $b->isConfig, mb_strtolower($b->title)]);
 
         return new self($differences, $same);
     }
@@ -51,6 +52,26 @@ final readonly class Comparison
     public function aside(): array
     {
         return array_values(array_filter($this->differences, fn (Difference $one): bool => ! $one->keepsApart));
+    }
+
+    /** @return list<Difference> of configs, where they are known of both */
+    private static function ofConfigs(Side $here, Side $there, ConfigForm $form): array
+    {
+        if ($here->configs === null || $there->configs === null) {
+            return [];
+        }
+        $differences = [];
+        foreach ($here->configs + $there->configs as $path => $any) {
+            $path = (string) $path;
+            $mine = $here->configs[$path] ?? null;
+            $theirs = $there->configs[$path] ?? null;
+            if ($mine !== $theirs) {
+                $isShared = $form->isShared($path);
+                $differences[] = new Difference($path, $path, $mine === null ? '' : 'one content', $theirs === null ? '' : ($mine === null ? 'there' : 'another'), $isShared ? 'both sides must have the same settings here' : 'settings, each side its own', $isShared, false, true);
+            }
+        }
+
+        return $differences;
     }
 
     /** @return list<Difference> */

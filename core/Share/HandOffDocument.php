@@ -13,7 +13,7 @@ final class HandOffDocument
 {
     public const FORMAT = 'stasimon/hand-off';
 
-    public static function write(HandOff $given): string
+    public static function write(HandOff $given, Carried $carried = new Carried): string
     {
         $plan = (array) json_decode($given->plan->applied()->toJson());
         foreach (['putBack', 'restore', 'updating', 'own', 'pack'] as $once) {
@@ -24,7 +24,21 @@ final class HandOffDocument
             $releases[] = ['id' => (string) $id, 'version' => $version] + (isset($given->digests[$id]) ? ['sha256' => $given->digests[$id]] : []);
         }
 
-        return json_encode(['format' => self::FORMAT, 'revision' => 1, 'name' => $given->name, 'plan' => $plan, 'releases' => $releases], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        return json_encode(['format' => self::FORMAT, 'revision' => 1, 'name' => $given->name, 'plan' => $plan, 'releases' => $releases] + array_filter($carried->fields()), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+    }
+
+    /**
+     * What a document carries; the files themselves are beside it, in an archive.
+     *
+     * @throws UnusableHandOff
+     */
+    public static function carried(string $json): Carried
+    {
+        try {
+            return Carried::read(Node::ofJson($json));
+        } catch (UnusableDocument $failure) {
+            throw UnusableHandOff::because('That hand-off cannot be read: '.$failure->getMessage());
+        }
     }
 
     /** Whether a text is such a document, usable or not. */

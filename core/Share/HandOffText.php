@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Share;
 
+use Closure;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Plan\Base;
@@ -27,9 +28,11 @@ final class HandOffText
     /** What one looks like in a text that has more in it. */
     private const IN = '/\b'.self::MARK.'(\d{1,3})\.([A-Za-z0-9_-]*)/';
 
-    public static function write(HandOff $given): string
+    /** @param  PackNamed|null  $pack  what is in it already, so that only the rest has to be said */
+    public static function write(HandOff $given, ?PackNamed $pack = null): string
     {
-        $deflated = (string) gzdeflate(implode("\n", self::lines($given)), 9);
+        $lines = self::lines($given);
+        $deflated = (string) gzdeflate(implode("\n", $pack === null ? $lines : self::beyond($lines, $pack)), 9);
 
         return self::MARK.self::REVISION.'.'.self::encoded(hash('crc32c', $deflated, true).$deflated);
     }
@@ -43,9 +46,11 @@ final class HandOffText
     /**
      * The hand-off in a text, which a chat may have broken into lines or put words around.
      *
+     * @param  Closure(string, string): ?HandOff|null  $packs  the line-up of a pack's release, by id and version, as far as it is here
+     *
      * @throws UnusableHandOff with a sentence that says what it is, or is not
      */
-    public static function read(string $text): HandOff
+    public static function read(string $text, ?Closure $packs = null): HandOff
     {
         if (preg_match(self::IN, $text, $found) !== 1) {
             throw UnusableHandOff::because('That is no hand-off: one begins with "'.self::MARK.self::REVISION.'."');
@@ -60,7 +65,9 @@ final class HandOffText
             throw UnusableHandOff::because('That hand-off is damaged: a part of it is missing or was changed on the way. Ask for it again.');
         }
 
-        return self::said(explode("\n", $said));
+        $lines = explode("\n", $said);
+
+        return self::said(str_contains($lines[0], "\t") ? self::whole($lines, $packs) : $lines);
     }
 
     /** What one says; null where it is not whole. */
@@ -89,6 +96,76 @@ final class HandOffText
     private static function encoded(string $bytes): string
     {
         return rtrim(strtr(base64_encode($bytes), '+/', '-_'), '=');
+    }
+
+    /**
+     * What a line-up says beyond a pack: which of the pack's lines stand where, as "@first-last", and its own lines.
+     *
+     * @param  list<string>  $lines
+     * @return list<string>
+     */
+    private static function beyond(array $lines, PackNamed $pack): array
+    {
+        $theirs = self::lines($pack->lineUp);
+        $places = array_flip($theirs);
+        $beyond = [self::fields($pack->id, $pack->version, self::sum($theirs)), ...array_slice($lines, 0, 2)];
+        /** @var list<string|array{int, int}> $parts  its own lines, and runs of the pack's */
+        $parts = [];
+        foreach (array_slice($lines, 2) as $line) {
+            $place = $places[$line] ?? null;
+            $end = count($parts) - 1;
+            $run = $parts[$end] ?? null;
+            if ($place !== null && is_array($run) && $place === $run[1] + 1) {
+                $parts[$end] = [$run[0], $place];
+            } else {
+                $parts[] = $place === null ? $line : [$place, $place];
+            }
+        }
+        foreach ($parts as $part) {
+            $beyond[] = is_string($part) ? $part : ($part[0] === $part[1] ? "@{$part[0]}" : "@{$part[0]}-{$part[1]}");
+        }
+
+        return $beyond;
+    }
+
+    /**
+     * All lines of what was said beyond a pack.
+     *
+     * @param  non-empty-list<string>  $lines
+     * @param  Closure(string, string): ?HandOff|null  $packs
+     * @return list<string>
+     */
+    private static function whole(array $lines, ?Closure $packs): array
+    {
+        [$id, $version, $sum] = [...explode("\t", $lines[0]), '', ''];
+        $lineUp = $packs === null ? null : $packs($id, $version);
+        if ($lineUp === null) {
+            throw UnusableHandOff::because('That hand-off says how it differs from the pack '.mb_strimwidth(mb_scrub("{$id} {$version}"), 0, 80, '…').', which is not here. Bring that pack first, or ask for the longer text.');
+        }
+        $theirs = self::lines($lineUp);
+        if (self::sum($theirs) !== $sum) {
+            throw UnusableHandOff::because("That hand-off says how it differs from the pack {$id} {$version}, and the one here is another one. Ask for the longer text.");
+        }
+        $whole = array_slice($lines, 1, 2);
+        foreach (array_slice($lines, 3) as $line) {
+            if (preg_match('/^@(\d{1,5})(?:-(\d{1,5}))?$/D', $line, $run) === 1) {
+                $slice = array_slice($theirs, (int) $run[1], max(0, (int) ($run[2] ?? $run[1]) - (int) $run[1] + 1));
+                array_push($whole, ...$slice);
+            } else {
+                $whole[] = $line;
+            }
+            if (count($whole) > HandOff::MOST) {
+                throw UnusableHandOff::because('That hand-off says more than any instance could hold.');
+            }
+        }
+
+        return $whole;
+    }
+
+    /** @param  list<string>  $lines */
+    private static function sum(array $lines): string
+    {
+        return hash('crc32c', implode("\n", $lines));
     }
 
     /** @return list<string> */

@@ -12,8 +12,9 @@ final readonly class Side
     /**
      * @param  array<string, Held>  $held  by package id, without the base
      * @param  array<string, string>  $titles  of game, loaders and runtime
+     * @param  array<string, string>|null  $configs  path => SHA-256; null where nothing is known of them
      */
-    public function __construct(public string $name, public Base $base, public array $held, private array $titles = [])
+    public function __construct(public string $name, public Base $base, public array $held, private array $titles = [], public ?array $configs = null)
     {
     }
 

@@ -203,7 +203,7 @@ test('wishes marked in the depots, one search after another, on a base that is c
     await rehearse(page, 'Clean');
 });
 
-test("a pack: made, dropped elsewhere, its newer release taken with changes of one's own kept, and joined", async ({ page }) => {
+test("depots: a pack: made, published, found, its newer release taken with changes of one's own kept, and joined", async ({ page }) => {
     await makeInstance(page, 'Author');
     await addToDraft(page, 'Fogbank Weather', 'Long Piers');
     await apply(page);
@@ -218,11 +218,17 @@ test("a pack: made, dropped elsewhere, its newer release taken with changes of o
     const saved = page.waitForEvent('download');
     await page.getByRole('link', { name: 'Save its file' }).click();
     const file = await (await saved).path();
-    // The file alone makes an instance; what was made of the pack here is taken away first.
+    // Published in a depot it makes an instance elsewhere; what was made of the pack here is taken away first.
     await page.goto('/packs');
     await page.getByRole('button', { name: 'Take away Small Crossing 1' }).click();
-    await page.getByLabel(/Drop the file of a pack/).setInputFiles({ name: 'small.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
-    await page.getByRole('button', { name: 'See what it is' }).click();
+    execFileSync('bin/stasimon', ['pack', 'publish', file, '--into', `${process.env.STASIMON_VAR}/depots/tidepool`]);
+    await page.goto('/depots');
+    await page.getByRole('button', { name: 'Read what is new on Tidepool' }).click();
+    await expect(async () => {
+        await page.goto('/packs?q=crossing');
+        await page.getByRole('button', { name: 'Fetch Small Crossing 1' }).click({ timeout: 1500 });
+    }).toPass();
+    await page.getByRole('link', { name: 'See Small Crossing 1' }).click();
     await expectAccessible(page);
     await page.getByLabel('Call it').fill('Player');
     await page.getByRole('button', { name: 'Make an instance of it' }).click();

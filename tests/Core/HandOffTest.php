@@ -22,6 +22,7 @@ use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\HandOffText;
 use Stasimon\Core\Share\Held;
+use Stasimon\Core\Share\PackNamed;
 use Stasimon\Core\Share\Secrets;
 use Stasimon\Core\Share\Side;
 use Stasimon\Core\Share\UnusableHandOff;
@@ -57,6 +58,24 @@ it('comes out as it went in, as text and as a document', function (): void {
         $given = someHandOff($seed);
         expect(HandOffText::read(HandOffText::write($given)))->toEqual($given, "seed {$seed}")->and(HandOffDocument::read(HandOffDocument::write($given)))->toEqual($given, "seed {$seed}");
     }
+});
+
+it('says only what is beyond a pack, comes out whole where that pack is, and says so where it is not', function (): void {
+    for ($seed = 1; $seed <= (int) (getenv('STASIMON_CASES') ?: 300); $seed++) {
+        $dice = new Randomizer(new Mt19937($seed));
+        $pack = someHandOff($seed, 40);
+        $other = someHandOff($seed + 100_000, 6);
+        // What a person makes of a pack: some of its wants, in another order, releases of their own, and packages of another.
+        $wants = [...array_filter($pack->plan->wants, fn (): bool => $dice->getInt(0, 9) > 0), ...$other->plan->wants];
+        $wants = $dice->getInt(0, 3) === 0 ? $dice->shuffleArray($wants) : array_values($wants);
+        $mine = new HandOff($other->name, new Plan($other->plan->base, $wants, $pack->plan->off, groups: $other->plan->groups), array_map(fn (string $version): string => $dice->getInt(0, 9) === 0 ? '9.9.9' : $version, $pack->releases + $other->releases));
+        $text = HandOffText::write($mine, new PackNamed('grand-archipelago', '5', $pack));
+        $known = fn (string $id, string $version): ?HandOff => [$id, $version] === ['grand-archipelago', '5'] ? $pack : null;
+        expect(HandOffText::read("see {$text}", $known))->toEqual($mine, "seed {$seed}")->and(strlen($text))->toBeLessThan(strlen(HandOffText::write($mine)));
+    }
+    expect(fn () => HandOffText::read($text))->toThrow(UnusableHandOff::class, 'grand-archipelago 5, which is not here')
+        ->and(fn () => HandOffText::read($text, fn () => null))->toThrow(UnusableHandOff::class, 'not here')
+        ->and(fn () => HandOffText::read($text, fn () => someHandOff(3, 40)))->toThrow(UnusableHandOff::class, 'is another one');
 });
 
 it('is found among other words, broken into lines, and quoted', function (): void {

@@ -6,13 +6,18 @@ use Stasimon\Core\Pack\ConfigMerge;
 use Stasimon\Core\Pack\KeyMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\Signature;
+use Stasimon\Core\Pack\Syntax;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Pack\Update;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\Carried;
+use Stasimon\Core\Share\CarriedFile;
 use Stasimon\Core\Share\HandOff;
+use Stasimon\Core\Share\HandOffFile;
 
 /**
  * @param  array<string, string>  $wanted  id => version, or "version range"
@@ -74,12 +79,12 @@ it('merges JSON so that whatever only one side changed arrives, at any depth', f
         foreach (['k1', 'new'] as $key) {
             array_key_exists($key, $theirs) ? $expected[$key] = $theirs[$key] : $expected = array_diff_key($expected, [$key => 1]);
         }
-        $merge = KeyMerge::of((string) json_encode((object) $was), (string) json_encode((object) $mine), (string) json_encode((object) $theirs));
+        $merge = KeyMerge::of(Syntax::Json, (string) json_encode((object) $was), (string) json_encode((object) $mine), (string) json_encode((object) $theirs));
         expect($merge?->contested())->toBe([])->and(json_decode($merge->text(), true))->toEqual($expected);
     }
-    $both = KeyMerge::of('{"a": {"b": 1, "c": 1}, "d": [1]}', '{"a": {"b": 2, "c": 1}, "d": [1, 2]}', '{"a": {"b": 3, "c": 5}, "d": [1, 2]}');
+    $both = KeyMerge::of(Syntax::Json, '{"a": {"b": 1, "c": 1}, "d": [1]}', '{"a": {"b": 2, "c": 1}, "d": [1, 2]}', '{"a": {"b": 3, "c": 5}, "d": [1, 2]}');
     expect($both->contested())->toBe([['/a/b', '2', '3']])->and(json_decode($both->text(), true))->toBe(['a' => ['b' => 2, 'c' => 5], 'd' => [1, 2]])
-        ->and(KeyMerge::of('{}', '[1]', '{}'))->toBeNull();
+        ->and(KeyMerge::of(Syntax::Json, '{}', '[1]', '{}'))->toBeNull();
 });
 
 it('says what becomes of a config: gone, new, merged by key or by line, or left as it is', function (): void {
@@ -92,21 +97,34 @@ it('says what becomes of a config: gone, new, merged by key or by line, or left 
         ->and($of('config/a.cfg', "a\n", null, "b\n"))->toBe([null, 1])
         ->and($of('config/a.bin', "a\0", "b\0", "c\0"))->toBe(["b\0", 1])
         ->and($of('config/a.json', '{"x": 1, "y": 1}', '{"x": 2, "y": 1}', '{"x": 1, "y": 3}'))->toBe(["{\n    \"x\": 2,\n    \"y\": 3\n}\n", 0])
+        // By line where that comes to the same, so that comments and spacing stay; by key where lines would be contested.
+        ->and($of('config/a.json', "{\n  \"x\": 1,\n  \"y\": 1,\n  \"z\": 1\n}\n", "{\n  \"x\": 2,\n  \"y\": 1,\n  \"z\": 1\n}\n", "{\n  \"x\": 1,\n  \"y\": 1,\n  \"z\": 3\n}\n"))->toBe(["{\n  \"x\": 2,\n  \"y\": 1,\n  \"z\": 3\n}\n", 0])
+        ->and($of('config/a.yml', "# loud\na: 1\nb: 1\nc: 1\nd: 1\n", "# loud\na: 2\nb: 1\nc: 1\nd: 1\n", "# loud\na: 1\nb: 1\nc: 1\nd: {e: 1}\n"))->toBe(["# loud\na: 2\nb: 1\nc: 1\nd: {e: 1}\n", 0])
+        ->and($of('config/a.yml', "a: 1\nb: 1\n", "a: 2\nb: 1\n", "a: 1\nb: [1, x]\n"))->toBe(["a: 2\nb:\n  - 1\n  - x\n", 0])
+        ->and($of('config/a.yml', "a: 1\nb: 1\n", "a: 2\nb: 1\n", "a: 3\nb: 1\n"))->toBe(["a: 2\nb: 1\n", 1])
+        // What a tag or an alias stands for is nobody's to say: line by line.
+        ->and($of('config/a.yml', "a: &x 1\n", "a: &x 1\nb: *x\n", "a: &x 1\n"))->toBe(["a: &x 1\nb: *x\n", 0])
         ->and($of('config/a.json', '{"x": 1', '{"x": 1', '{"x": 2'))->toBe(['{"x": 2', 0]);
 });
 
 it('is a file that says the same again, and refuses what lies', function (): void {
     $file = sys_get_temp_dir().'/stasimon-pack-'.getmypid().'.zip';
     $contents = ['config/sound.json' => '{"loud": 1}', 'config/deep/x.cfg' => "a=1\n"];
-    $pack = new Pack('grand-archipelago', '5', lineUpOf(['gulls' => '2.0.0'], ['kedge-bones' => '3.0.7']), 'Everything at once.', 'MIT', 'Gulls are new.', array_map(fn (string $text): string => hash('sha256', $text), $contents));
-    PackFile::write($pack, $contents, $file);
-    expect(PackFile::open($file, 'it'))->toEqual([$pack, $contents]);
+    $pack = new Pack('grand-archipelago', '5', lineUpOf(['gulls' => '2.0.0'], ['kedge-bones' => '3.0.7']), 'Everything at once.', 'MIT', 'Gulls are new.', new Carried(array_map(fn (string $text): string => hash('sha256', $text), $contents)));
+    $document = PackFile::document($pack);
+    PackFile::write($file, $document, $contents);
+    $opened = PackFile::open($file, 'it');
+    expect([$opened->pack, $opened->configs, $opened->document, $opened->signature, $opened->picture])->toEqual([$pack, $contents, $document, null, null]);
     $first = hash_file('sha256', $file);
-    PackFile::write($pack, array_reverse($contents), $file);
+    PackFile::write($file, $document, array_reverse($contents));
     expect(hash_file('sha256', $file))->toBe($first);
-    $spoil = function (Closure $how) use ($file, $pack, $contents): Closure {
-        return function () use ($how, $file, $pack, $contents): void {
-            PackFile::write($pack, $contents, $file);
+    $bomb = "{$file}.bomb";
+    $large = fopen($bomb, 'wb');
+    ftruncate($large, 240_000_000);
+    fclose($large);
+    $spoil = function (Closure $how) use ($file, $pack, $contents, $document): Closure {
+        return function () use ($how, $file, $pack, $contents, $document): void {
+            PackFile::write($file, $document, $contents);
             $zip = new ZipArchive;
             $zip->open($file);
             $how($zip, (array) json_decode(PackFile::document($pack)));
@@ -120,14 +138,56 @@ it('is a file that says the same again, and refuses what lies', function (): voi
         ->and($spoil(fn (ZipArchive $zip) => $zip->deleteName('pack.json')))->toThrow(UnusablePack::class, 'no "pack.json"')
         ->and($spoil(fn (ZipArchive $zip) => $zip->addFromString('../outside', 'x')))->toThrow(UnsafeArchive::class)
         ->and($spoil(function (ZipArchive $zip): void {
-            foreach (range(1, Pack::CONFIGS + 200) as $n) {
+            foreach (range(1, 100_050) as $n) {
                 $zip->addFromString("configs/config/{$n}", '');
             }
-        }))->toThrow(UnsafeArchive::class, 'entries')->and($spoil(fn (ZipArchive $zip) => $zip->addFromString('configs/config/bomb.cfg', str_repeat('a', 40_000_000))))->toThrow(UnsafeArchive::class)
+        }))->toThrow(UnsafeArchive::class, 'entries')->and($spoil(fn (ZipArchive $zip) => $zip->addFile($bomb, 'configs/config/bomb.cfg')))->toThrow(UnsafeArchive::class)
         ->and($said(['id' => '../x']))->toThrow(UnusablePack::class, 'Its id is none')->and($said(['revision' => 2]))->toThrow(UnusablePack::class, 'revision 1')
         ->and($said(['releases' => []]))->toThrow(UnusablePack::class, 'which releases')->and($said(['version' => '']))->toThrow(UnusablePack::class, 'no version');
     foreach (['../mods/x.jar', '/etc/passwd', 'config/../../x', "config/a\0b", 'alone', 'config//x', 'config\\x', 'C:/x/y'] as $path) {
         expect($said(['configs' => [['path' => $path, 'sha256' => str_repeat('0', 64)]]]))->toThrow(UnusablePack::class, 'no path in a folder');
     }
     unlink($file);
+    unlink($bomb);
+});
+
+it('carries files, a picture and a signature, each of which has to be what it is said to be', function (): void {
+    $folder = sys_get_temp_dir().'/stasimon-carried-'.getmypid();
+    @mkdir($folder);
+    file_put_contents("{$folder}/own.zip", $own = random_bytes(400_000));
+    $picture = imagecreatetruecolor(400, 400);
+    ob_start();
+    imagepng($picture);
+    $picture = (string) ob_get_clean();
+    $carried = new Carried([], [new CarriedFile(hash('sha256', $own), 'own.zip', strlen($own), 'own', '1.0', 'mod', 'Own')]);
+    $pack = new Pack('p', '1', lineUpOf(['gulls' => '2.0.0', 'own' => '1.0']), carried: $carried, picture: hash('sha256', $picture));
+    $document = PackFile::document($pack);
+    $secret = sodium_crypto_sign_secretkey(sodium_crypto_sign_keypair());
+    $write = fn (string $document, string $signature, string $picture) => PackFile::write("{$folder}/p.zip", $document, [], [hash('sha256', $own) => "{$folder}/own.zip"], $picture, $signature);
+    $write($document, Signature::of($document, $secret)->document(), $picture);
+    $opened = PackFile::open("{$folder}/p.zip", 'p.zip');
+    $out = fopen("{$folder}/out.zip", 'wb');
+    $opened->container->extract($carried->files[0], $out);
+    fclose($out);
+    expect($opened->pack)->toEqual($pack)->and($opened->picture)->toBe($picture)->and($opened->signature?->key)->toBe(sodium_crypto_sign_publickey_from_secretkey($secret))->and(file_get_contents("{$folder}/out.zip"))->toBe($own);
+    // Another reader of Ed25519 agrees: openssl, with the key as SubjectPublicKeyInfo (RFC 8410, section 4).
+    $said = json_decode($opened->signature->document());
+    file_put_contents("{$folder}/key.der", hex2bin('302a300506032b6570032100').base64_decode($said->key));
+    file_put_contents("{$folder}/sig", base64_decode($said->signature));
+    file_put_contents("{$folder}/doc", $document);
+    exec("openssl pkeyutl -verify -pubin -keyform DER -inkey {$folder}/key.der -rawin -in {$folder}/doc -sigfile {$folder}/sig 2>&1", $words, $exit);
+    expect($exit)->toBe(0, implode(' ', $words));
+    $other = str_replace('"1"', '"2"', $document);
+    expect(fn () => [$write($other, Signature::of($document, $secret)->document(), $picture), PackFile::open("{$folder}/p.zip", 'p.zip')])->toThrow(UnusablePack::class, 'changed after it was signed')
+        ->and(fn () => [$write($document, '{}', $picture), PackFile::open("{$folder}/p.zip", 'p.zip')])->toThrow(UnusablePack::class, 'signature cannot be read')
+        ->and(fn () => [$write($document, Signature::of($document, $secret)->document(), $picture.'x'), PackFile::open("{$folder}/p.zip", 'p.zip')])->toThrow(UnusablePack::class, 'picture is not what');
+    $write($document, Signature::of($document, $secret)->document(), $picture);
+    $zip = new ZipArchive;
+    $zip->open("{$folder}/p.zip");
+    $zip->addFromString('files/'.hash('sha256', $own), substr($own, 1).'x');
+    $zip->close();
+    expect(fn () => PackFile::open("{$folder}/p.zip", 'p.zip'))->toThrow(UnusablePack::class, 'own.zip is not what it is said to be')
+        ->and(fn () => HandOffFile::open("{$folder}/p.zip", 'p.zip'))->toThrow(Stasimon\Core\Share\UnusableHandOff::class, 'is a pack');
+    array_map(unlink(...), glob("{$folder}/*") ?: []);
+    rmdir($folder);
 });

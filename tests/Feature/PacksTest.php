@@ -2,14 +2,25 @@
 
 declare(strict_types=1);
 
+use App\Depots\DepotFailure;
+use App\Depots\Sync\Synchronising;
 use App\Disk\Folder;
+use App\Models\Depot;
+use App\Models\DepotPack;
 use App\Models\Instance;
 use App\Models\PackRelease;
+use App\Packs\DepotFolder;
+use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Opis\JsonSchema\Validator;
+use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\UnusablePack;
+use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\HandOff;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -39,10 +50,11 @@ it('is made of an instance, leaves secrets out, and makes the same elsewhere fro
     $this->get("/packs/{$pack->id}")->assertOk()->assertSee('Archipelago')->assertSee('config/sound.json')->assertDontSee('chat.cfg');
     $path = $this->get("/packs/{$pack->id}/file")->assertOk()->baseResponse->getFile()->getPathname();
     copy($path, $copy = sys_get_temp_dir().'/stasimon-pack-'.getmypid().'.zip');
-    [$read, $contents] = PackFile::open($copy, 'it');
-    expect($contents)->toBe(['config/sound.json' => '{"loud": 1}'])
+    $opened = PackFile::open($copy, 'it');
+    $read = $opened->pack;
+    expect($opened->configs)->toBe(['config/sound.json' => '{"loud": 1}'])
         ->and((new Validator)->validate(json_decode(PackFile::document($read)), (string) file_get_contents(base_path('docs/formats/pack.schema.json')))->isValid())->toBeTrue();
-    exec(PHP_BINARY.' '.base_path('bin/stasimon').' pack '.escapeshellarg($copy), $said, $exit);
+    exec(PHP_BINARY.' '.base_path('bin/stasimon').' pack check '.escapeshellarg($copy), $said, $exit);
     expect($exit)->toBe(0)->and($said[0])->toStartWith('Archipelago (archipelago) 4: ferrywright 3.2.1 on halyard')->toContain('1 configs. It is whole.');
     // Somewhere else: nothing but the file.
     PackRelease::query()->delete();
@@ -57,7 +69,7 @@ it('is made of an instance, leaves secrets out, and makes the same elsewhere fro
     $this->post('/packs', ['file' => new UploadedFile($copy, 'archipelago.zip', test: true)])->assertRedirect("/packs/{$came->id}");
     $this->post("/instances/{$author->id}/pack", ['id' => 'archipelago', 'version' => '4', 'name' => 'Another', 'configs' => []])->assertStatus(409);
     file_put_contents($copy, 'no archive');
-    exec(PHP_BINARY.' '.base_path('bin/stasimon').' pack '.escapeshellarg($copy), $refused, $exit);
+    exec(PHP_BINARY.' '.base_path('bin/stasimon').' pack check '.escapeshellarg($copy), $refused, $exit);
     expect($exit)->toBe(1)->and($refused)->toHaveCount(1);
     $this->post('/packs', ['file' => new UploadedFile($copy, 'archipelago.zip', test: true)])->assertStatus(422)->assertSee('archipelago.zip');
     $this->post("/instances/{$author->id}/pack", ['id' => 'No Id', 'version' => '', 'name' => ''])->assertSessionHasErrors(['id', 'version', 'name']);
@@ -118,4 +130,87 @@ it('refuses an update to what stands elsewhere, or is of another pack', function
     $this->delete("/packs/{$pack->id}")->assertRedirect();
     expect($author->refresh()->pack_id)->toBeNull();
     $this->get("/instances/{$author->id}/pack")->assertOk();
+});
+
+it('is published into a folder, found in the depot that it is, fetched from there, and lied to by none', function (): void {
+    $author = World::applied(['gulls']);
+    $picture = UploadedFile::fake()->image('islands.jpg', 900, 640);
+    $this->post("/instances/{$author->id}/pack", ['id' => 'small', 'version' => '1', 'name' => 'Small Crossing', 'summary' => 'A short one.', 'picture' => $picture, 'signed' => '1'])->assertRedirect();
+    $pack = PackRelease::query()->firstOrFail();
+    $this->get("/packs/{$pack->id}")->assertOk()->assertSee('Signed with the key');
+    expect(getimagesizefromstring((string) file_get_contents($this->get("/packs/{$pack->id}/picture")->assertOk()->baseResponse->getFile()->getPathname())))->toMatchArray([400, 400, IMAGETYPE_PNG]);
+    $this->post("/instances/{$author->id}/pack", ['id' => 'small', 'version' => '2', 'name' => 'Small Crossing', 'picture' => UploadedFile::fake()->createWithContent('x.png', 'none')])->assertStatus(422)->assertSee('no picture that can be read');
+    $folder = config('stasimon.var').'/published/mine';
+    $this->post("/packs/{$pack->id}/publish", ['folder' => '/etc/packs', 'depot' => 'Mine'])->assertStatus(422)->assertSee('not a folder below one that may be read');
+    $this->post("/packs/{$pack->id}/publish", ['folder' => $folder, 'depot' => 'Mine'])->assertRedirect()->assertSessionHas('said', fn (string $said): bool => str_contains($said, 'is published in'));
+    // The folder, served as it lies, is a depot.
+    $free = stream_socket_server('tcp://127.0.0.1:0');
+    $port = (int) substr((string) strrchr((string) stream_socket_get_name($free, false), ':'), 1);
+    fclose($free);
+    $server = new Symfony\Component\Process\Process([PHP_BINARY, '-S', "127.0.0.1:{$port}", '-t', $folder]);
+    $server->start();
+    for ($end = microtime(true) + 60; @file_get_contents("http://127.0.0.1:{$port}/depot.json") === false && microtime(true) < $end; usleep(50_000));
+    config(['stasimon.private_depots' => [...config('stasimon.private_depots'), "127.0.0.1:{$port}"]]);
+    $depot = Depot::query()->create(['slug' => 'mine', 'name' => "127.0.0.1:{$port}", 'url' => "http://127.0.0.1:{$port}", 'moderated' => false, 'place' => 5]);
+    PackRelease::query()->delete();
+    app(Synchronising::class)->run($depot, World::task(null, 'sync'));
+    $this->get('/packs?q=crossing')->assertOk()->assertSee('Small Crossing')->assertSee('A short one.')->assertSee('Fetch');
+    $this->get('/packs?q=nothing')->assertOk()->assertSee('No depot has a pack with these words.');
+    $found = DepotPack::query()->firstOrFail();
+    $this->post("/packs/found/{$found->id}")->assertRedirect('/packs');
+    $came = PackRelease::query()->firstOrFail();
+    expect($came->only(['pack', 'version', 'document', 'signature']))->toBe($pack->only(['pack', 'version', 'document', 'signature']));
+    $this->get('/packs')->assertOk()->assertSee('See Small Crossing 1');
+    // A list that lies about a file brings nothing, and says why; one that cannot be read leaves what was there.
+    PackRelease::query()->delete();
+    app(Store::class)->has($found->file_sha256) && unlink(app(Store::class)->path($found->file_sha256));
+    $list = json_decode((string) file_get_contents("{$folder}/packs.json"));
+    $list->packs[0]->file->sha256 = str_repeat('0', 64);
+    $list->packs[] = ['id' => '../x', 'version' => '1'];
+    file_put_contents("{$folder}/packs.json", json_encode($list));
+    app(Synchronising::class)->run($depot->refresh(), World::task(null, 'sync'));
+    expect($depot->refresh()->problem)->toStartWith('1 of its packs cannot be used.');
+    $this->post('/packs/found/'.DepotPack::query()->value('id'))->assertRedirect('/packs');
+    $this->get('/packs')->assertOk()->assertSee('Fetch again');
+    expect(PackRelease::query()->exists())->toBeFalse();
+    file_put_contents("{$folder}/packs.json", '{"format": "x"}');
+    expect(fn () => app(Synchronising::class)->run($depot->refresh(), World::task(null, 'sync')))->toThrow(DepotFailure::class)->and(DepotPack::query()->count())->toBe(1);
+    $server->stop();
+    File::deleteDirectory($folder);
+});
+
+it('says when the next release is signed by somebody else', function (): void {
+    $author = World::applied(['gulls', 'fogbank']);
+    $this->post("/instances/{$author->id}/pack", ['id' => 'small', 'version' => '1', 'name' => 'Small', 'signed' => '1'])->assertRedirect();
+    $first = PackRelease::query()->firstOrFail();
+    $this->post("/packs/{$first->id}/make", ['name' => 'Mine']);
+    $mine = World::apply(Instance::query()->where('name', 'Mine')->firstOrFail());
+    $this->post("/instances/{$author->id}/draft/remove", ['ids' => ['fogbank']]);
+    $author = World::apply($author->refresh());
+    unlink(config('stasimon.var').'/signing.key');
+    $this->post("/instances/{$author->id}/pack", ['id' => 'small', 'version' => '2', 'name' => 'Small', 'signed' => '1'])->assertRedirect();
+    $this->post("/instances/{$author->id}/pack", ['id' => 'small', 'version' => '3', 'name' => 'Small'])->assertRedirect();
+    [$second, $third] = [PackRelease::query()->where('version', '2')->value('id'), PackRelease::query()->where('version', '3')->value('id')];
+    $this->get("/instances/{$mine->id}/pack/update?to={$second}")->assertOk()->assertSee('and the one before with');
+    $this->get("/instances/{$mine->id}/pack/update?to={$third}")->assertOk()->assertSee('is not signed, and the one before was');
+    expect(fileperms(config('stasimon.var').'/signing.key') & 0o077)->toBe(0);
+});
+
+it('is published into a folder that is a depot after it, once, and never over another', function (): void {
+    $folder = sys_get_temp_dir().'/stasimon-depot-'.getmypid();
+    $file = "{$folder}.zip";
+    $make = fn (string $version, string $summary) => PackFile::write($file, PackFile::document(new Pack('p', $version, new HandOff('P', new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 4096), [new Want('gulls')]), ['gulls' => '2.0.0']), $summary)));
+    $make('1', 'one');
+    expect(DepotFolder::publish($file, $folder, 'Mine', 1_700_000_000))->toBeTrue()->and(DepotFolder::publish($file, $folder, 'Mine', 1_700_000_001))->toBeFalse();
+    $make('1', 'other');
+    expect(fn () => DepotFolder::publish($file, $folder, 'Mine', 1))->toThrow(UnusablePack::class, 'is another one');
+    $make('2/ü', 'two');
+    expect(DepotFolder::publish($file, $folder, 'Mine', 1_700_000_002))->toBeTrue();
+    $list = json_decode((string) file_get_contents("{$folder}/packs.json"));
+    expect(array_column($list->packs, 'version'))->toBe(['1', '2/ü'])->and(hash_file('sha256', "{$folder}/{$list->packs[1]->file->path}"))->toBe($list->packs[1]->file->sha256)
+        ->and(json_decode((string) file_get_contents("{$folder}/changes.json"))->packs)->toBe('packs.json')->and(json_decode((string) file_get_contents("{$folder}/depot.json"))->name)->toBe('Mine');
+    file_put_contents("{$folder}/packs.json", 'none');
+    expect(fn () => DepotFolder::publish($file, $folder, 'Mine', 1))->toThrow(UnusablePack::class, 'Nothing was changed')->and(file_get_contents("{$folder}/packs.json"))->toBe('none')
+        ->and(fn () => DepotFolder::publish($file, dirname(__DIR__), 'Mine', 1))->toThrow(UnusablePack::class, 'no depot.json');
+    exec('rm -rf '.escapeshellarg($folder).' '.escapeshellarg($file).' '.escapeshellarg(dirname(__DIR__).'/.publishing'));
 });

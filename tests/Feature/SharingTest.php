@@ -2,12 +2,23 @@
 
 declare(strict_types=1);
 
+use App\Disk\Folder;
+use App\Local\Recognised;
+use App\Local\ShelfState;
 use App\Models\GivenHandOff;
 use App\Models\Instance;
+use App\Models\PackRelease;
+use App\Models\ShelfFile;
+use App\Models\StarterGroup;
 use App\Sharing\HandOffs;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 use Opis\JsonSchema\Validator;
+use Stasimon\Core\Share\HandOffDocument;
+use Stasimon\Core\Share\HandOffFile;
 use Stasimon\Core\Share\HandOffText;
+use Symfony\Component\Process\Process;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -128,4 +139,117 @@ it('puts another beside it, takes over one line or all, and then nothing keeps t
     $this->get("/instances/{$mine->id}/hand-off?beside=nothing")->assertNotFound();
     $this->get("/instances/{$mine->id}/hand-off?beside=99999")->assertNotFound();
     expect($mine->refresh()->draft)->toBeNull();
+});
+
+it('carries configs and files of one\'s own in an archive, names those that may not be passed on, and is refused where it lies', function (): void {
+    $author = World::applied(['fogbank']);
+    $folder = sys_get_temp_dir().'/stasimon-page-'.getmypid();
+    (new Process([PHP_BINARY, base_path('standins/content/page.php'), '--out', $folder]))->mustRun();
+    foreach (['tide-clock.zip', 'Harbour_Bells-v2.1.zip'] as $name) {
+        $this->post('/shelf', ['instance' => $author->id, 'files' => [new UploadedFile("{$folder}/{$name}", $name, test: true)]]);
+    }
+    $bells = ShelfFile::query()->where('name', 'like', 'Harbour%')->firstOrFail();
+    if ($bells->state->value === 'asks') {
+        $found = Recognised::of($bells->found ?? []);
+        $this->post("/shelf/{$bells->id}", ['name' => 'Bells', 'id' => 'bells-of-mine', 'version' => '2.1', 'kind' => 'mod', 'content' => $found->content, 'source' => 'https://pages.example/bells'])->assertRedirect();
+    }
+    $ids = ShelfFile::query()->pluck('package_id')->filter()->all();
+    $this->post("/instances/{$author->id}/draft/add", ['ids' => $ids]);
+    $author = World::apply($author->refresh());
+    File::ensureDirectoryExists((new Folder($author))->live('config'));
+    file_put_contents((new Folder($author))->live('config/tides.cfg'), "high = 1\n");
+    $without = [$bells->refresh()->package_id];
+    $clock = trim((string) ShelfFile::query()->where('name', 'tide-clock.zip')->value('sha256'));
+    $this->get("/instances/{$author->id}/hand-off")->assertOk()->assertSee('tide-clock.zip')->assertSee('config/tides.cfg');
+    $archive = $this->post("/instances/{$author->id}/hand-off.zip", ['configs' => ['config/tides.cfg', 'config/../x'], 'passed' => [$clock, 'none']])->assertOk()->baseResponse->getFile()->getPathname();
+    copy($archive, $copy = "{$folder}.zip");
+    $read = HandOffFile::open($copy, 'it');
+    expect(array_keys($read->configs))->toBe(['config/tides.cfg'])->and(array_column($read->carried->files, 'name'))->toBe(['tide-clock.zip'])->and($read->carried->elsewhere[0]->source)->toBe('https://pages.example/bells')
+        ->and((new Validator)->validate(json_decode($read->document), (string) file_get_contents(base_path('docs/formats/hand-off.schema.json')))->isValid())->toBeTrue();
+    // Somewhere else: a machine that has nothing of it.
+    foreach (ShelfFile::query()->get() as $file) {
+        DB::table('placed_releases')->where('instance_id', $author->id)->delete();
+        $this->delete("/shelf/{$file->id}");
+    }
+    expect(ShelfFile::query()->exists())->toBeFalse();
+    $this->post('/hand-offs', ['file' => new UploadedFile($copy, 'mine.zip', test: true)])->assertRedirect();
+    $given = GivenHandOff::query()->firstOrFail();
+    expect(ShelfFile::query()->pluck('state', 'name')->all())->toEqual(['tide-clock.zip' => ShelfState::Ready]);
+    $this->get("/hand-offs/{$given->id}")->assertOk()->assertSee('it was got from https://pages.example/bells')->assertSee('1 config');
+    $this->post("/hand-offs/{$given->id}/make", ['name' => 'Theirs'])->assertRedirect();
+    $theirs = Instance::query()->where('name', 'Theirs')->firstOrFail();
+    $this->post("/instances/{$theirs->id}/draft/remove", ['ids' => $without]);
+    $theirs = World::apply($theirs->refresh());
+    expect($theirs->versions())->toHaveKey('tide-clock')->and(file_get_contents((new Folder($theirs))->live('config/tides.cfg')))->toBe("high = 1\n");
+    file_put_contents($copy, "PK\3\4 and nothing more");
+    $this->post('/hand-offs', ['file' => new UploadedFile($copy, 'mine.zip', test: true)])->assertStatus(422)->assertSee('mine.zip');
+    File::deleteDirectory($folder);
+    unlink($copy);
+});
+
+it('compares configs, tells those that both sides need alike, and takes one over', function (): void {
+    [$mine, $theirs] = [World::applied(['gulls']), World::applied(['gulls'])];
+    foreach ([[$mine, 'config/tides.cfg', 'high = 1'], [$theirs, 'config/tides.cfg', 'high = 2'], [$mine, 'config/sound.cfg', 'loud = 1'], [$theirs, 'config/sound.cfg', 'loud = 2'], [$theirs, 'config/same.cfg', 'x'], [$mine, 'config/same.cfg', 'x']] as [$instance, $path, $text]) {
+        File::ensureDirectoryExists((new Folder($instance))->live('config'));
+        file_put_contents((new Folder($instance))->live($path), $text);
+    }
+    $this->get("/instances/{$mine->id}/hand-off?beside={$theirs->id}")->assertOk()->assertSeeInOrder(['Keeps you apart', 'config/tides.cfg', 'both sides must have the same settings here', 'Does not matter', 'config/sound.cfg'])->assertDontSee('Take theirs of config/same.cfg');
+    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $theirs->id, 'config' => 'config/tides.cfg'])->assertRedirect();
+    $mine = World::apply($mine->refresh());
+    expect(file_get_contents((new Folder($mine))->live('config/tides.cfg')))->toBe('high = 2')->and(file_get_contents((new Folder($mine))->live('config/sound.cfg')))->toBe('loud = 1');
+    $this->get("/instances/{$mine->id}/hand-off?beside={$theirs->id}")->assertOk()->assertDontSee('Keeps you apart');
+    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $theirs->id, 'config' => 'config/none.cfg'])->assertNotFound();
+    $other = World::applied(['long-piers']);
+    $this->post("/instances/{$other->id}/pack", ['id' => 'p', 'version' => '1', 'name' => 'P'])->assertRedirect();
+    $this->get("/instances/{$mine->id}/hand-off?beside=".PackRelease::query()->value('id'))->assertOk()->assertSee('Long Piers');
+});
+
+it('says to who has the pack only what is beyond it', function (): void {
+    $author = World::applied(['gulls', 'fogbank', 'long-piers']);
+    $this->post("/instances/{$author->id}/pack", ['id' => 'p', 'version' => '1', 'name' => 'P'])->assertRedirect();
+    $this->post("/instances/{$author->id}/draft/remove", ['ids' => ['fogbank']]);
+    $author = World::apply($author->refresh());
+    preg_match_all('/stasimon1\.[A-Za-z0-9_-]+/', (string) $this->get("/instances/{$author->id}/hand-off")->assertOk()->getContent(), $texts);
+    $shorter = collect($texts[0])->sortBy(fn (string $text): int => strlen($text))->first();
+    $this->post('/wishes', ['name' => 'x', 'text' => $shorter])->assertRedirect();
+    expect(HandOffDocument::read(GivenHandOff::query()->value('document'))->releases)->toEqual(array_diff_key($author->versions(), array_flip($author->plan->base->packages())))->not->toHaveKey('fogbank');
+    PackRelease::query()->delete();
+    $this->post('/hand-offs', ['text' => $shorter])->assertStatus(422)->assertSee('Bring that pack first');
+});
+
+it('keeps a group for new instances, which can begin with it', function (): void {
+    $author = World::applied(['gulls', 'fogbank']);
+    $this->post("/instances/{$author->id}/draft/group", ['group' => 'Weather', 'ids' => ['fogbank']]);
+    $this->post("/instances/{$author->id}/groups/keep", ['group' => 'None'])->assertNotFound();
+    $this->post("/instances/{$author->id}/groups/keep", ['group' => 'Weather'])->assertRedirect();
+    $starter = StarterGroup::query()->firstOrFail();
+    $this->get('/new?game=ferrywright')->assertOk()->assertSee('Begin with')->assertSee('Weather');
+    $this->post('/instances', ['name' => 'New', 'game' => 'ferrywright', 'version' => '3.2.1', 'loader' => 'halyard', 'groups' => [$starter->id, 'none']])->assertRedirect();
+    $plan = Instance::query()->with('draft')->where('name', 'New')->firstOrFail()->draft->plan;
+    expect($plan->wants('fogbank'))->toBeTrue()->and($plan->groups)->toBe(['Weather' => ['fogbank']]);
+    $this->delete("/starter-groups/{$starter->id}")->assertRedirect();
+    $this->get('/new?game=ferrywright')->assertOk()->assertDontSee('Begin with');
+});
+
+it('makes a folder that another machine starts a server from', function (): void {
+    $instance = World::applied(['gulls']);
+    File::ensureDirectoryExists((new Folder($instance))->live('worlds/Long Shore'));
+    file_put_contents((new Folder($instance))->live('worlds/Long Shore/world.json'), '{}');
+    $archive = $this->get("/instances/{$instance->id}/server.zip")->assertOk()->baseResponse->getFile()->getPathname();
+    $to = sys_get_temp_dir().'/stasimon-server-'.getmypid();
+    (new Process(['unzip', '-q', $archive, '-d', $to]))->mustRun();
+    expect(is_dir("{$to}/worlds"))->toBeFalse()->and(is_executable("{$to}/start.sh"))->toBeTrue();
+    foreach ($instance->placed as $placed) {
+        if ($placed->path !== null) {
+            expect(hash_file('sha256', "{$to}/{$placed->path}"))->toBe(hash_file('sha256', (new Folder($instance))->live($placed->path)));
+        }
+    }
+    // What the script starts is open to players.
+    $server = new Process(["{$to}/start.sh"]);
+    $server->setTimeout(120);
+    $server->start();
+    $server->waitUntil(fn (string $type, string $text): bool => str_contains($server->getOutput(), 'open to players at'));
+    expect($server->isRunning())->toBeTrue();
+    $server->stop(5);
+    File::deleteDirectory($to);
 });

@@ -16,9 +16,10 @@ final readonly class Changes
     /**
      * @param  int  $sequence  the newest there is
      * @param  bool  $isFed  whether many packages can be asked for at a time
+     * @param  bool  $hasPacks  whether it lists packs
      * @param  array<string, int>  $places  id and a space => twice its sequence, one more where the package is gone; ascending
      */
-    private function __construct(public int $sequence, public bool $isFed, private array $places)
+    private function __construct(public int $sequence, public bool $isFed, public bool $hasPacks, private array $places)
     {
     }
 
@@ -51,7 +52,7 @@ final readonly class Changes
         }
         asort($places);
 
-        return new self($sequence, is_string($document->fields()['feed'] ?? null), $places);
+        return new self($sequence, is_string($document->fields()['feed'] ?? null), is_string($document->fields()['packs'] ?? null), $places);
     }
 
     public static function isId(string $text): bool

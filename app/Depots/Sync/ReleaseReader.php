@@ -120,7 +120,7 @@ final class ReleaseReader
     }
 
     /** @throws UnusableDocument */
-    private static function below(Node $path): string
+    public static function below(Node $path): string
     {
         $text = $path->text();
         if (preg_match(self::BELOW, $text) !== 1 || str_contains($text, '..')) {

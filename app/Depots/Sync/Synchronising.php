@@ -17,6 +17,7 @@ use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use PDOException;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Document\UnusableDocument;
 use stdClass;
 
 /**
@@ -52,11 +53,34 @@ final readonly class Synchronising
             if ($done > 0) {
                 $this->merging->count();
             }
-            $depot->update(['sequence' => $changes->sequence, 'synced_at' => now(), 'problem' => null]);
+            $depot->update(['sequence' => $changes->sequence, 'synced_at' => now(), 'problem' => $this->packs($depot, $client, $changes)]);
         } catch (DepotFailure $failure) {
             $depot->update(['problem' => $failure->getMessage()]);
             throw $failure;
         }
+    }
+
+    /**
+     * Reads which packs a depot has.
+     *
+     * @return string|null what of them cannot be used
+     *
+     * @throws DepotFailure
+     */
+    private function packs(Depot $depot, DepotClient $client, Changes $changes): ?string
+    {
+        if (! $changes->hasPacks) {
+            DB::table('depot_packs')->where('depot_id', $depot->id)->delete();
+
+            return null;
+        }
+        try {
+            $problems = PackList::keep($depot, $client->packs());
+        } catch (UnusableDocument $failure) {
+            throw DepotFailure::rubbish($depot->name, 'packs.json: '.$failure->getMessage());
+        }
+
+        return $problems === [] ? null : mb_substr(count($problems).' of its packs cannot be used. '.$problems[0], 0, Limits::REMARK);
     }
 
     /**
@@ -119,6 +143,7 @@ final readonly class Synchronising
             $ids = DB::table('sources')->where('depot_id', $depot->id)->distinct()->pluck('package_id')->all();
             DB::table('sources')->where('depot_id', $depot->id)->delete();
             DB::table('releases')->where('depot_id', $depot->id)->delete();
+            DB::table('depot_packs')->where('depot_id', $depot->id)->delete();
             foreach (array_chunk($ids, self::PORTION) as $portion) {
                 $this->merging->rebuild(array_map(strval(...), $portion));
             }

@@ -4,16 +4,24 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Requests\CarriedRequest;
 use App\Http\Requests\HandOffRequest;
+use App\Http\Requests\Steps\GroupRequest;
 use App\Http\Requests\Steps\NameRequest;
 use App\Http\Requests\Steps\TakeRequest;
 use App\Models\GivenHandOff;
 use App\Models\Instance;
+use App\Models\StarterGroup;
+use App\Packs\Packs;
 use App\Refusal\Refusal;
+use App\Sharing\CarriedFiles;
 use App\Sharing\Comparing;
+use App\Sharing\GivenConfigs;
 use App\Sharing\HandOffs;
 use App\Sharing\Inventories;
+use App\Sharing\ServerFolder;
 use App\Sharing\ServerHalf;
+use App\Sharing\StarterGroups;
 use App\View\Address;
 use App\View\GivenPage;
 use App\View\HandOffPage;
@@ -23,11 +31,14 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use Illuminate\View\View;
 use Stasimon\Core\Share\HandOffDocument;
+use Stasimon\Core\Share\PackNamed;
+use Stasimon\Core\Share\Secrets;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Instances that are given away, and what came from others. */
 final readonly class HandOffController
 {
-    public function __construct(private HandOffs $handOffs, private Comparing $comparing, private ServerHalf $servers)
+    public function __construct(private HandOffs $handOffs, private Comparing $comparing, private ServerHalf $servers, private Packs $packs, private GivenConfigs $configs, private CarriedFiles $files)
     {
     }
 
@@ -36,14 +47,30 @@ final readonly class HandOffController
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $beside = Address::words($request, 'beside', 26);
         $group = Address::words($request, 'group', 60);
+        $pack = $this->packs->releaseOf($instance);
         $there = $beside === '' ? null : $this->comparing->other($instance, $beside);
 
-        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'page' => new HandOffPage($instance, $group === '' ? $this->handOffs->of($instance) : $this->handOffs->group($instance, $group), $beside, $there, $there === null ? null : $this->comparing->between($instance, $there))]);
+        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)), 'own' => $this->files->of($instance), 'pack' => $pack, 'page' => new HandOffPage($instance, $group === '' ? $this->handOffs->of($instance) : $this->handOffs->group($instance, $group), $beside, $there?->given, $there === null ? null : $this->comparing->between($instance, $there), $pack === null || $group !== '' ? null : new PackNamed($pack->pack, $pack->version, $this->packs->of($pack)->lineUp))]);
     }
 
     public function document(Instance $instance): Response
     {
         return response(HandOffDocument::write($this->handOffs->of($instance->load(['placed', 'draft']))), headers: ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').'.hand-off.json"']);
+    }
+
+    /** All that goes with it, as an archive. */
+    public function archive(CarriedRequest $request, Instance $instance): BinaryFileResponse
+    {
+        $file = $this->handOffs->file($instance->load(['placed', 'draft']), $request->many('configs'), $request->many('passed'));
+
+        return response()->download($file, (Str::slug($instance->name) ?: 'instance').'.hand-off.zip')->deleteFileAfterSend();
+    }
+
+    private function received(HandOffRequest $request): GivenHandOff
+    {
+        $archive = $request->archive();
+
+        return $archive === null ? $this->handOffs->receive($request->handOff()) : $this->handOffs->receiveFile($archive->getPathname(), mb_strimwidth(mb_scrub($archive->getClientOriginalName()), 0, 80, '…'));
     }
 
     /** What is in it, as an open format lists it. */
@@ -59,19 +86,47 @@ final readonly class HandOffController
         return redirect()->route('draft', $this->servers->make($instance->load(['placed', 'draft'])))->with('said', "It is the server's half of {$instance->name}, as a draft. Its configs are being copied; then apply it, and rehearse the two together.");
     }
 
+    /** The server's half, or any instance, as a folder that a machine without Stasimon can run. */
+    public function folder(Instance $instance, ServerFolder $folder): BinaryFileResponse
+    {
+        $instance = $this->servers->of($instance) ?? $instance;
+
+        return response()->download($folder->archive($instance->load('placed')), (Str::slug($instance->name) ?: 'server').'.zip')->deleteFileAfterSend();
+    }
+
+    /** Keeps a group for instances that are made later. */
+    public function keepGroup(GroupRequest $request, Instance $instance, StarterGroups $starters): RedirectResponse
+    {
+        $starters->keep($instance->load(['placed', 'draft']), $request->group());
+
+        return back()->with('said', "{$request->group()} is offered for new instances now.");
+    }
+
+    public function dropGroup(StarterGroup $starter): RedirectResponse
+    {
+        $starter->delete();
+
+        return back()->with('said', "{$starter->name} is offered no more.");
+    }
+
     /** Puts something beside it: what was pasted, dropped, or chosen. */
     public function beside(HandOffRequest $request, Instance $instance): RedirectResponse
     {
-        return redirect()->route('hand-off', ['instance' => $instance, 'beside' => $request->other() !== '' ? $request->other() : $this->handOffs->receive($request->handOff())->id]);
+        return redirect()->route('hand-off', ['instance' => $instance, 'beside' => $request->other() !== '' ? $request->other() : $this->received($request)->id]);
     }
 
     public function take(TakeRequest $request, Instance $instance): RedirectResponse
     {
         $there = $this->comparing->other($instance, $request->text('beside'));
         $instance->load('placed');
-        $request->text('id') === '' ? $this->comparing->takeAll($instance, $there) : $this->comparing->take($instance, $there, $request->text('id'));
+        match (true) {
+            $request->text('id') !== '' => $this->comparing->take($instance, $there, $request->text('id')),
+            $request->text('config') !== '' => $this->comparing->takeConfig($instance, $there, $request->text('config')),
+            default => $this->comparing->takeAll($instance, $there->given),
+        };
+        $isOne = $request->text('id').$request->text('config') !== '';
 
-        return $request->text('id') === '' ? redirect()->route('draft', $instance) : redirect()->route('hand-off', ['instance' => $instance, 'beside' => $request->text('beside')])->with('said', 'It is in the draft.');
+        return ! $isOne ? redirect()->route('draft', $instance) : redirect()->route('hand-off', ['instance' => $instance, 'beside' => $request->text('beside')])->with('said', 'It is in the draft.');
     }
 
     public function index(): View
@@ -81,17 +136,17 @@ final readonly class HandOffController
 
     public function store(HandOffRequest $request): RedirectResponse
     {
-        return redirect()->route('hand-offs.show', $this->handOffs->receive($request->handOff()));
+        return redirect()->route('hand-offs.show', $this->received($request));
     }
 
     public function given(GivenHandOff $given): View
     {
-        return view('hand-off.given', ['given' => $given, 'instances' => $this->handOffs->instancesFor($given), 'page' => GivenPage::of($this->handOffs->given($given))]);
+        return view('hand-off.given', ['given' => $given, 'instances' => $this->handOffs->instancesFor($given), 'page' => GivenPage::of($this->handOffs->given($given), $this->handOffs->carried($given))]);
     }
 
     public function make(NameRequest $request, GivenHandOff $given): RedirectResponse
     {
-        return redirect()->route('draft', $this->handOffs->make($this->handOffs->given($given), $request->text('name')))->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
+        return redirect()->route('draft', $this->handOffs->make($this->handOffs->given($given), $request->text('name'), $this->handOffs->carried($given)))->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
     }
 
     /** Asks in an instance for what it asks for. */

@@ -14,6 +14,7 @@ use App\Models\Instance;
 use App\Moving\Grid;
 use App\Moving\Moving;
 use App\Refusal\Refusal;
+use App\Sharing\StarterGroups;
 use App\View\WishedBases;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
@@ -21,7 +22,7 @@ use Stasimon\Core\Plan\Plan;
 
 final class NewInstanceController
 {
-    public function show(BaseRequest $request, Games $games, Grid $grid): View
+    public function show(BaseRequest $request, Games $games, Grid $grid, StarterGroups $starters): View
     {
         $bases = $this->bases($games, $request->game());
         $plan = $bases->plan(...$request->base());
@@ -30,6 +31,7 @@ final class NewInstanceController
 
         return view('new.page', [
             'games' => $games->all(),
+            'starters' => $starters->for($bases->game->id),
             'bases' => $bases,
             'plan' => $plan,
             'wished' => $list === null ? null : new WishedBases($list),
@@ -38,7 +40,7 @@ final class NewInstanceController
         ]);
     }
 
-    public function store(NewInstanceRequest $request, Games $games, Drafting $drafting, Moving $moving): RedirectResponse
+    public function store(NewInstanceRequest $request, Games $games, Drafting $drafting, Moving $moving, StarterGroups $starters): RedirectResponse
     {
         $plan = $this->bases($games, $request->game())->plan(...$request->base());
         if ($plan->base->loaderVersion === '') {
@@ -52,8 +54,9 @@ final class NewInstanceController
             return redirect()->route('draft', $instance)->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
         }
         $drafting->step($instance, fn (Plan $plan): Plan => $plan);
+        $begun = $starters->begin($instance, $request->groups());
 
-        return redirect()->route('find', $instance);
+        return redirect()->route($begun ? 'draft' : 'find', $instance);
     }
 
     private function bases(Games $games, string $game): Bases

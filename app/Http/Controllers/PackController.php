@@ -6,32 +6,60 @@ namespace App\Http\Controllers;
 
 use App\Http\Requests\PackFileRequest;
 use App\Http\Requests\PackRequest;
+use App\Http\Requests\PublishRequest;
 use App\Http\Requests\Steps\NameRequest;
 use App\Http\Requests\Steps\PackUpdateRequest;
+use App\Models\DepotPack;
 use App\Models\Instance;
 use App\Models\PackRelease;
+use App\Packs\FetchPack;
 use App\Packs\Packing;
 use App\Packs\Packs;
+use App\Packs\Publishing;
+use App\Packs\SigningKey;
 use App\Refusal\Refusal;
+use App\Sharing\CarriedFiles;
 use App\View\Address;
+use App\View\FoundPacks;
 use App\View\GivenPage;
 use App\View\PackingPage;
 use App\View\PackUpdatePage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\View\View;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** Packs: made of instances, brought as files, and the instances of them. */
 final readonly class PackController
 {
-    public function __construct(private Packs $packs, private Packing $packing)
+    public function __construct(private Packs $packs, private Packing $packing, private CarriedFiles $files, private SigningKey $key)
     {
     }
 
-    public function index(): View
+    public function index(Request $request): View
     {
-        return view('packs.index', ['packs' => PackRelease::query()->orderByDesc('created_at')->orderByDesc('id')->limit(200)->get(['id', 'name', 'version', 'pack', 'created_at'])]);
+        return view('packs.index', ['found' => FoundPacks::of(Address::words($request, 'q', 80)), 'packs' => PackRelease::query()->orderByDesc('created_at')->orderByDesc('id')->limit(200)->get(['id', 'name', 'version', 'pack', 'created_at'])]);
+    }
+
+    /** The depots' packs alone, while some are being fetched. */
+    public function found(Request $request): Response
+    {
+        $found = FoundPacks::of(Address::words($request, 'q', 80));
+
+        return response()->view('packs.found', ['found' => $found])->header('X-Over', $found->waits() ? 'no' : 'yes');
+    }
+
+    public function fetch(DepotPack $found, FetchPack $fetch): RedirectResponse
+    {
+        $fetch->start($found);
+
+        return redirect()->route('packs');
+    }
+
+    public function publish(PublishRequest $request, PackRelease $pack, Publishing $publishing): RedirectResponse
+    {
+        return redirect()->route('packs.show', $pack)->with('said', $publishing->publish($pack, $request->text('folder'), $request->text('depot')));
     }
 
     public function store(PackFileRequest $request): RedirectResponse
@@ -45,12 +73,17 @@ final readonly class PackController
     {
         $read = $this->packs->of($pack);
 
-        return view('packs.show', ['pack' => $pack, 'read' => $read, 'page' => GivenPage::of($read->lineUp), 'instances' => Instance::query()->whereIn('pack_id', PackRelease::query()->where('pack', $pack->pack)->select('id'))->orderBy('name')->limit(50)->get(['id', 'name', 'pack_id'])]);
+        return view('packs.show', ['pack' => $pack, 'read' => $read, 'signature' => $this->packs->signature($pack), 'page' => GivenPage::of($read->lineUp, $read->carried), 'instances' => Instance::query()->whereIn('pack_id', PackRelease::query()->where('pack', $pack->pack)->select('id'))->orderBy('name')->limit(50)->get(['id', 'name', 'pack_id'])]);
     }
 
     public function file(PackRelease $pack): BinaryFileResponse
     {
         return response()->download($this->packing->file($pack), "{$pack->pack}-{$pack->version}.pack.zip")->deleteFileAfterSend();
+    }
+
+    public function picture(PackRelease $pack): BinaryFileResponse
+    {
+        return response()->file($this->packs->picture($pack) ?? throw Refusal::notFound('That pack has no picture.'), ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=86400']);
     }
 
     public function make(NameRequest $request, PackRelease $pack): RedirectResponse
@@ -70,14 +103,14 @@ final readonly class PackController
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return view('packs.packing', ['instance' => $instance, 'page' => new PackingPage($instance, $this->packing->proposal($instance), $this->packs->releaseOf($instance), $this->packs->others($instance))]);
+        return view('packs.packing', ['instance' => $instance, 'page' => new PackingPage($instance, $this->packing->proposal($instance), $this->packs->releaseOf($instance), $this->packs->others($instance), $this->packs->published($instance), $this->files->of($instance), $this->key->fingerprint())]);
     }
 
     public function pack(PackRequest $request, Instance $instance): RedirectResponse
     {
         $instance->load('placed');
 
-        return redirect()->route('packs.show', $this->packing->pack($instance, $request->text('id'), $request->text('version'), $request->text('name'), $request->text('summary'), $request->text('licence'), $request->text('notes'), $request->configs()))->with('said', 'The pack is made. Save its file to give it away.');
+        return redirect()->route('packs.show', $this->packing->pack($instance, $request->said(), $request->many('configs'), $request->many('passed'), $request->picture(), $request->boolean('signed')))->with('said', 'The pack is made. Save its file to give it away.');
     }
 
     public function update(Request $request, Instance $instance): View
@@ -85,7 +118,7 @@ final readonly class PackController
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $to = $this->to(Address::words($request, 'to', 26));
 
-        return view('packs.update', ['instance' => $instance, 'page' => new PackUpdatePage($to, $this->packs->releaseOf($instance), $this->packs->update($instance, $to), $this->packs->configs($instance, $to))]);
+        return view('packs.update', ['instance' => $instance, 'signers' => $this->packs->signers($instance, $to), 'page' => new PackUpdatePage($to, $this->packs->releaseOf($instance), $this->packs->update($instance, $to), $this->packs->configs($instance, $to))]);
     }
 
     public function take(PackUpdateRequest $request, Instance $instance): RedirectResponse

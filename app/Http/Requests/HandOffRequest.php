@@ -37,6 +37,14 @@ final class HandOffRequest extends FormRequest
         return (string) $this->validated('instance');
     }
 
+    /** The file, where it is an archive. */
+    public function archive(): ?UploadedFile
+    {
+        $file = $this->file('file');
+
+        return $file instanceof UploadedFile && (string) @file_get_contents($file->getPathname(), length: 2) === 'PK' ? $file : null;
+    }
+
     /** @throws Refusal for nothing, or too much */
     public function handOff(): string
     {

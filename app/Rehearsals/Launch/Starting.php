@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Launch;
 
+use App\Disk\Folder;
 use App\Games;
 use App\Local\Runtimes;
 use App\Local\TaughtGames;
+use App\Models\Instance;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
@@ -59,6 +61,31 @@ final readonly class Starting
         }
 
         return $game->launch->command($values, $way);
+    }
+
+    /**
+     * What another machine starts the same with: the files that the game reads, and a script.
+     *
+     * @return array<string, string> path => text
+     */
+    public function elsewhere(Instance $instance, Side $side, Way $way): array
+    {
+        $plan = $instance->plan;
+        $game = $this->games->get($plan->base->game);
+        $files = $this->files((new Folder($instance))->live());
+        $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
+        $values = [
+            'program' => $game->runtimeFound, 'standins' => (string) config('stasimon.standins'), 'dir' => '.', 'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
+            'runtime' => "{$plan->base->runtime}:{$plan->base->runtimeVersion}", 'loader' => "{$plan->base->loader}:{$plan->base->loaderVersion}", 'loaderFile' => $loader === null ? '' : "./{$loader->path}",
+            'memory' => (string) $plan->base->memory, 'side' => $side->value, 'seed' => '0', 'server' => '',
+        ];
+        $texts = [];
+        foreach ($game->launch->templates as $template) {
+            $texts[$template->path] = $template->text($values, $files);
+        }
+        $command = implode(' ', array_map(escapeshellarg(...), $game->launch->command($values, $way)));
+
+        return $texts + ['start.sh' => "#!/bin/sh\n# Starts it with {$game->runtimeName} {$plan->base->runtimeVersion}, which has to be on this machine.\ncd \"\$(dirname \"\$0\")\" || exit 1\nexec {$command}\n"];
     }
 
     /** @return list<PlacedFile> what of the instance's releases is in the folder */

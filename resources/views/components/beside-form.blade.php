@@ -4,12 +4,15 @@
     <label for="text" class="soft">Paste a hand-off</label>
     <textarea id="text" name="text" rows="2" maxlength="2000000" spellcheck="false" class="ver w-full">{{ old('text') }}</textarea>
     <label for="file" class="soft">or drop its file</label>
-    <input type="file" id="file" name="file" x-ref="file" class="w-full" accept=".json">
+    <input type="file" id="file" name="file" x-ref="file" class="w-full" accept=".json,.zip">
     <label for="other" class="soft block mt-1">or choose</label>
     <select id="other" name="instance" class="w-full">
-        <option value="">an instance, or an earlier line-up</option>
+        <option value="">an instance, a pack, or an earlier line-up</option>
         @foreach ($page->others() as $other)
             <option value="{{ $other->id }}" @selected($page->beside === $other->id)>{{ $other->name }}</option>
+        @endforeach
+        @foreach ($page->packs() as $pack)
+            <option value="{{ $pack->id }}" @selected($page->beside === $pack->id)>{{ $pack->name }} {{ $pack->version }}, the pack</option>
         @endforeach
         @foreach ($page->points() as [$point, $called])
             <option value="{{ $point }}" @selected($page->beside === $point)>{{ $called }}</option>

@@ -17,6 +17,8 @@
                         :label="'Turn on the group ' . $name">turn on</x-act>
                 @endif
                 <a class="link" href="{{ route('hand-off', ['instance' => $instance, 'group' => $name]) }}">give away</a>
+                <x-act :action="route('groups.keep', $instance)" :fields="['group' => $name]"
+                    :label="'Keep the group ' . $name . ' for new instances'">keep for new ones</x-act>
                 <x-act :action="route('draft.ungroup', $instance)" :fields="['group' => $name]"
                     :label="'Take apart the group ' . $name">take apart</x-act>
             </li>

@@ -2,7 +2,8 @@
     <main class="plain" id="main">
         <p class="soft mt-6"><a class="link underline" href="{{ route('hand-offs') }}">Hand-offs</a></p>
         <h1 class="text-2xl mb-1">{{ $given->name }}</h1>
-        <p>{{ $page->sentence }}. {{ count($page->brings) }} {{ count($page->brings) === 1 ? 'package' : 'packages' }}.</p>
+        <p>{{ $page->sentence }}. {{ count($page->brings) }} {{ count($page->brings) === 1 ? 'package'
+            : 'packages' }}{{ $page->configs() }}.</p>
         <x-given-short :page="$page" />
         @if ($page->canBeMade && $page->missing === [])
             <p class="good font-medium">All of it is to be had here.</p>

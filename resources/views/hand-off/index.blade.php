@@ -8,7 +8,7 @@
             <label for="text" class="font-medium">Paste it here</label>
             <textarea id="text" name="text" rows="5" maxlength="2000000" spellcheck="false" class="ver w-full">{{ old('text') }}</textarea>
             <label for="file" class="font-medium block mt-2">or drop its file, or choose it</label>
-            <input type="file" id="file" name="file" x-ref="file" accept=".json">
+            <input type="file" id="file" name="file" x-ref="file" accept=".json,.zip">
             <div class="acts mt-3" style="justify-content: flex-start"><button class="btn main-act">See what it is</button></div>
         </form>
         @if ($given->isNotEmpty())

@@ -56,7 +56,7 @@
                                         <td class="text-right">
                                             @if ($page->canTake($one))
                                                 <x-act :action="route('hand-off.take', $instance)"
-                                                    :fields="['beside' => $page->beside, 'id' => $one->id]"
+                                                    :fields="['beside' => $page->beside, $one->isConfig ? 'config' : 'id' => $one->id]"
                                                     :label="($one->there === '' ? 'Do without ' : 'Take theirs of ') .
                                                         $one->title">{{ $one->there === '' ? 'do without'
                                                             : 'take theirs' }}</x-act>
@@ -94,6 +94,12 @@
                 <a class="btn" href="{{ route('hand-off.document', $instance) }}">As a file</a>
             </div>
         </div>
+        @if ($page->shorter !== '')
+            <div x-data="copies" class="mt-1"><textarea x-ref="text" class="sr-only" readonly tabindex="-1"
+                    aria-label="The hand-off for who has the pack">{{ $page->shorter }}</textarea>
+                <button type="button" class="link" @click="copy" x-text="said || 'For who has {{ $pack?->name }} {{ $pack?->version }}:
+                    {{ number_format(strlen($page->shorter)) }} characters'">For who has the pack</button></div>
+        @endif
         <p class="soft mt-2">{{ $page->said() }}</p>
         @if ($page->fitsPicture())
             <div class="picture mt-2" x-data="picture(@js($page->text))" x-html="drawn" role="img" aria-label="The same as a picture"></div>
@@ -114,6 +120,17 @@
             </div>
             <p class="pair py-1"><a class="link" href="{{ route('pack', $instance) }}">A pack</a><span class="soft">with its
                     configs</span></p>
+            <p class="pair py-1"><a class="link" href="{{ route('server.folder', $instance) }}">A folder as a ZIP</a><span
+                    class="soft">{{ $server ? "the server's, " : '' }}with a script that starts it, without worlds</span></p>
+            @if ($configs !== [] || $own->isNotEmpty())
+                <details>
+                    <summary class="link py-1">An archive with configs</summary>
+                    <form method="post" action="{{ route('hand-off.archive', $instance) }}">@csrf
+                        <x-goes-with :configs="$configs" :own="$own" />
+                        <button class="btn mt-2">Save the archive</button>
+                    </form>
+                </details>
+            @endif
             <h2 class="mt-5 mb-1">An inventory of it</h2>
             <p>
                 @foreach (App\Sharing\Inventories::FORMS as $form => [$called])

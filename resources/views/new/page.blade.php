@@ -31,6 +31,17 @@
                     <div class="soft">It will be a folder of its own. Nothing in it touches another instance or the game you have
                         installed.</div>
                 </div>
+                @if ($starters->isNotEmpty() && !$wished)
+                    <fieldset class="begin">
+                        <legend class="soft">Begin with</legend>
+                        @foreach ($starters as $starter)
+                            <label><input type="checkbox" name="groups[]" value="{{ $starter->id }}" @checked(in_array($starter->id,
+                                (array) old('groups'), true))> {{ $starter->name }}</label>
+                            <button form="drop-{{ $starter->id }}" class="link soft"
+                                aria-label="Offer {{ $starter->name }} no more">no more</button>
+                        @endforeach
+                    </fieldset>
+                @endif
                 <div class="acts">
                     <label class="soft" for="name">Name</label>
                     <input type="text" id="name" name="name" value="{{ old('name') }}" maxlength="80" required
@@ -39,6 +50,10 @@
                 </div>
             </div>
         </form>
+        @foreach ($starters as $starter)
+            <form method="post" action="{{ route('groups.drop', $starter) }}" id="drop-{{ $starter->id }}" class="hidden">@csrf
+                @method('delete')</form>
+        @endforeach
         <div class="choosers">
             <section aria-labelledby="versions">
                 <p class="mb-3 acts">

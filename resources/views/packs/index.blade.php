@@ -27,5 +27,12 @@
                 @endforeach
             </x-table>
         @endif
+        <h2 class="mt-6 mb-1">In the depots</h2>
+        <form method="get" action="{{ route('packs') }}" class="mb-2" role="search"><input type="search" name="q"
+                value="{{ $found->words }}" aria-label="Search the depots' packs" placeholder="Search these" class="w-60" maxlength="80">
+            <button class="btn">Search</button></form>
+        <div @if ($found->waits()) x-data="refresh('{{ route('packs.found', ['q' => $found->words]) }}')" @endif>
+            @include('packs.found')
+        </div>
     </main>
 </x-layout>

@@ -9,6 +9,11 @@
                     <a class="link underline" href="{{ route('pack.update', ['instance' => $instance, 'to' => $other->id]) }}">See what
                         {{ $other->version }} changes</a>{{ $loop->last ? '' : ', ' }}
                 @endforeach
+                @foreach ($page->published as $one)
+                    {{ $one->depot->name }} has <span class="ver">{{ $one->version }}</span>:
+                    <x-act :action="route('packs.fetch', $one)" :label="'Fetch ' . $one->name . ' ' .
+                        $one->version">fetch it</x-act>{{ $loop->last ? '.' : ', ' }}
+                @endforeach
             </p>
         @endif
         @if (!$page->canBeMade())
@@ -16,7 +21,8 @@
         @else
             <p class="soft">The file names each release with its digest; whoever opens it fetches them from the depots. Configs go with
                 it.</p>
-            <form method="post" action="{{ route('pack.make', $instance) }}" class="drop mt-3">@csrf
+            <form method="post" action="{{ route('pack.make', $instance) }}" class="drop mt-3"
+                enctype="multipart/form-data">@csrf
                 <div class="fields">
                     <label for="name">Name</label><input type="text" id="name" name="name" maxlength="80" required
                         value="{{ old('name', $page->proposal['name']) }}">
@@ -28,19 +34,15 @@
                         value="{{ old('licence') }}">
                     <label for="summary">Summary</label><input type="text" id="summary" name="summary" maxlength="500"
                         value="{{ old('summary') }}">
+                    <label for="picture">Picture</label><input type="file" id="picture" name="picture"
+                        accept="image/png,image/jpeg,image/webp,image/gif">
                     <label for="notes">What has changed</label>
                     <textarea id="notes" name="notes" rows="4" maxlength="4000">{{ old('notes', $page->proposal['notes']) }}</textarea>
                 </div>
-                @if ($page->proposal['configs'] !== [])
-                    <fieldset class="mt-3">
-                        <legend class="font-medium">Configs that go with it</legend>
-                        @foreach ($page->proposal['configs'] as $path => $lines)
-                            <label class="block"><input type="checkbox" name="configs[]" value="{{ $path }}"
-                                    @checked($lines === [])> <span class="ver">{{ $path }}</span>
-                                <span class="warn">{{ $page->secret((string) $path) }}</span></label>
-                        @endforeach
-                    </fieldset>
-                @endif
+                <x-goes-with :configs="$page->proposal['configs']" :own="$page->own" />
+                <label class="block mt-3"><input type="checkbox" name="signed" value="1" @checked(old('signed',
+                        $page->isSigned()))> Sign it, so that others can tell that the next release is yours, too.
+                    <span class="soft">Your key is <span class="ver">{{ $page->key }}</span>.</span></label>
                 <div class="acts mt-3" style="justify-content: flex-start"><button class="btn main-act">Make the pack</button></div>
             </form>
         @endif

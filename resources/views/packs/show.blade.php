@@ -1,14 +1,24 @@
 <x-layout :title="$pack->name">
     <main class="plain" id="main">
         <p class="soft mt-6"><a class="link underline" href="{{ route('packs') }}">Packs</a></p>
+        @if ($read->picture !== '')
+            <img src="{{ route('packs.picture', $pack) }}" alt="" width="120" height="120" class="float-right ml-4 mb-2 rounded-[3px]">
+        @endif
         <h1 class="text-2xl mb-1">{{ $pack->name }} <span class="ver">{{ $pack->version }}</span></h1>
         @if ($read->summary !== '')
             <p>{{ $read->summary }}</p>
         @endif
         <p>{{ $page->sentence }}. {{ count($page->brings) }} {{ count($page->brings) === 1 ? 'package' : 'packages' }},
-            {{ count($read->configs) }} {{ count($read->configs) === 1 ? 'config' : 'configs' }}{{ $read->licence === '' ? ''
-                : ", {$read->licence}" }}.
+            {{ count($read->carried->configs) }}
+            {{ count($read->carried->configs) === 1 ? 'config' : 'configs' }}{{ $read->licence === '' ? '' : ", {$read->licence}" }}.
             <a class="link underline" href="{{ route('packs.file', $pack) }}">Save its file</a></p>
+        <p class="soft">
+            @if ($signature)
+                Signed with the key <span class="ver">{{ $signature->fingerprint() }}</span>.
+            @else
+                Not signed: nobody can tell who made it.
+            @endif
+        </p>
         @if ($read->notes !== '')
             <h2 class="mt-4 mb-1">What has changed</h2>
             <p class="max-w-[75ch]" style="white-space: pre-line">{{ $read->notes }}</p>
@@ -34,10 +44,24 @@
                 <button class="btn main-act">Make an instance of it</button>
             </form>
         @endif
+        <details class="mt-4" @if ($errors->hasAny(['folder', 'depot'])) open @endif>
+            <summary class="link">Publish it as a depot</summary>
+            <form method="post" action="{{ route('packs.publish', $pack) }}" class="drop mt-2">@csrf
+                <p class="soft mb-2">Into a folder of this machine that any web server can serve. An empty one becomes a depot; whoever
+                    adds its address finds the pack there.</p>
+                <div class="fields">
+                    <label for="folder">Folder</label><input type="text" id="folder" name="folder" maxlength="1000" required class="ver"
+                        value="{{ old('folder', App\Packs\Publishing::usual()) }}">
+                    <label for="depot">Name of a new depot</label><input type="text" id="depot" name="depot" maxlength="60"
+                        value="{{ old('depot', 'Packs') }}">
+                </div>
+                <button class="btn mt-2">Publish {{ $pack->name }} {{ $pack->version }}</button>
+            </form>
+        </details>
         <x-given-brings :page="$page" />
-        @if ($read->configs !== [])
+        @if ($read->carried->configs !== [])
             <h2 class="mt-4 mb-1">Configs</h2>
-            @foreach (array_slice(array_keys($read->configs), 0, 100) as $path)
+            @foreach (array_slice(array_keys($read->carried->configs), 0, 100) as $path)
                 <p class="ver">{{ $path }}</p>
             @endforeach
         @endif

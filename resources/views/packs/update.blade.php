@@ -3,6 +3,13 @@
         <div class="px-[18px]">
             <p class="soft"><a class="link underline" href="{{ route('pack', $instance) }}">Its pack</a></p>
             <h1 class="text-2xl">{{ $page->to->name }} {{ $page->from?->version }} to {{ $page->to->version }}</h1>
+            @if ($signers[0] !== $signers[1])
+                <p class="warn">
+                    {{ $signers[1] === null ? 'This release is not signed, and the one before was.' : ($signers[0] === null
+                        ? "It is signed with the key {$signers[1]}; the one before was not signed." : "It is signed with the key
+                            {$signers[1]}, and the one before with {$signers[0]}.") }}
+                    Ask its author whether that is right.</p>
+            @endif
             <p class="soft">What you added and changed stays. It goes into the draft; nothing is changed before that is applied.</p>
         </div>
         @if ($page->isNothing())

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Packs;
+namespace App\Sharing;
 
 use App\Disk\Folder;
 use App\Models\Instance;
@@ -12,8 +12,8 @@ use App\Store\FullDisk;
 use App\Store\Store;
 use Stasimon\Core\Pack\ConfigMerge;
 
-/** Configs of packs: their contents are in the store, by digest. */
-final readonly class PackConfigs
+/** Configs of packs and hand-offs: their contents are in the store, by digest. */
+final readonly class GivenConfigs
 {
     public function __construct(private Store $store, private Configs $configs)
     {
@@ -79,6 +79,12 @@ final readonly class PackConfigs
         }
 
         return $merged;
+    }
+
+    /** Where what has a digest lies; null for what is not kept. */
+    public function path(string $digest): ?string
+    {
+        return $digest !== '' && $this->store->has($digest) ? $this->store->path($digest) : null;
     }
 
     private function text(?string $digest): ?string

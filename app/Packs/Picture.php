@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Packs;
+
+use App\Refusal\Refusal;
+use Stasimon\Core\Pack\PackFile;
+
+/** Pictures as packs have them: the middle of what somebody brings, as a square PNG. */
+final class Picture
+{
+    /** Bytes, and pixels along an edge, of what is looked at. */
+    public const LARGEST = 8_000_000;
+
+    private const EDGE = 5_000;
+
+    /** @throws Refusal for what is no picture */
+    public static function square(string $bytes): string
+    {
+        $size = strlen($bytes) > self::LARGEST ? false : @getimagesizefromstring($bytes);
+        if ($size === false || ! in_array($size[2], [IMAGETYPE_PNG, IMAGETYPE_JPEG, IMAGETYPE_WEBP, IMAGETYPE_GIF], true)) {
+            throw Refusal::unusable('That is no picture that can be read: PNG, JPEG, WebP and GIF are, of at most 8 MB.');
+        }
+        [$width, $height] = $size;
+        // Few bytes can stand for very many pixels.
+        if ($width > self::EDGE || $height > self::EDGE || $width < 1 || $height < 1) {
+            throw Refusal::unusable('That picture is larger than '.number_format(self::EDGE).' pixels along an edge. Make it smaller first.');
+        }
+        $from = @imagecreatefromstring($bytes);
+        if ($from === false) {
+            throw Refusal::unusable('That picture is damaged, and cannot be read.');
+        }
+        $edge = min($width, $height);
+        $to = imagecreatetruecolor(PackFile::PICTURE, PackFile::PICTURE);
+        imagealphablending($to, false);
+        imagesavealpha($to, true);
+        imagecopyresampled($to, $from, 0, 0, intdiv($width - $edge, 2), intdiv($height - $edge, 2), PackFile::PICTURE, PackFile::PICTURE, $edge, $edge);
+        ob_start();
+        imagepng($to, null, 9);
+
+        return (string) ob_get_clean();
+    }
+}

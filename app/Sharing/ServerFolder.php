@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Sharing;
+
+use App\Disk\Folder;
+use App\Games;
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use App\Rehearsals\Launch\Side;
+use App\Rehearsals\Launch\Starting;
+use App\Store\FullDisk;
+use Illuminate\Support\Facades\File;
+use Stasimon\Core\Game\Way;
+use ZipArchive;
+
+/** A server as a ZIP archive for a machine that has no Stasimon: what is placed, its configs, and a script that starts it. */
+final readonly class ServerFolder
+{
+    public function __construct(private Games $games, private Starting $starting)
+    {
+    }
+
+    /** @return string where the archive lies, which whoever asked takes away */
+    public function archive(Instance $instance): string
+    {
+        if ($instance->applied_at === null) {
+            throw Refusal::conflict("{$instance->name} is not applied yet, so there is no folder of it.");
+        }
+        $game = $this->games->get($instance->plan->base->game);
+        $live = (new Folder($instance))->live();
+        $worlds = $game->worlds['folder'] ?? null;
+        $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-server');
+        $zip = new ZipArchive;
+        $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing('the archive of a server');
+        foreach (File::allFiles($live, true) as $file) {
+            $path = $file->getRelativePathname();
+            if (! $file->isLink() && ($worlds === null || ! str_starts_with($path, "{$worlds}/"))) {
+                $zip->addFile($file->getPathname(), $path);
+                // Most of it is archives, of which nothing gets smaller.
+                $zip->setCompressionName($path, ZipArchive::CM_STORE);
+            }
+        }
+        foreach ($this->starting->elsewhere($instance, Side::Server, $game->launch->canJoin() ? Way::Serve : Way::Play) as $path => $text) {
+            $zip->addFromString($path, $text);
+            $zip->setExternalAttributesName($path, ZipArchive::OPSYS_UNIX, (str_ends_with($path, '.sh') ? 0o100755 : 0o100644) << 16);
+        }
+        $zip->close() || throw FullDisk::writing('the archive of a server');
+
+        return $to;
+    }
+}
