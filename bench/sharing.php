@@ -12,9 +12,11 @@ use Stasimon\Core\Pack\Update;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\HandOffText;
+use Stasimon\Core\Share\PackNamed;
 
 require __DIR__.'/../vendor/autoload.php';
 
@@ -27,6 +29,8 @@ foreach (glob("{$folder}/packages/*.json") ?: [] as $file) {
 $given = fn (array $versions): HandOff => new HandOff('Grand Archipelago', new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 8192), array_map(fn (string $id): Want => new Want($id), array_keys($versions))), $versions);
 $text = HandOffText::write($given($versions));
 printf("%d packages: %d characters; the same document in gzip and base64 %d\n", count($versions), strlen($text), strlen(base64_encode((string) gzencode(HandOffDocument::write($given($versions)), 9))));
+$own = array_slice($versions, 0, 176) + ['own-one' => '1.0.0', 'own-two' => '1.0.0'];
+printf("as what is beyond a pack of them, 4 left out and 2 added: %d characters\n", strlen(HandOffText::write($given($own), new PackNamed('grand-archipelago', '4', $given($versions)))));
 $time = function (string $what, Closure $work): mixed {
     $start = hrtime(true);
     $made = $work();
@@ -41,9 +45,9 @@ for ($n = 0; $n < 400; $n++) {
     $now["config/mod{$n}.cfg"] = $config($n, 'pack', 10);
     $mine["config/mod{$n}.cfg"] = $config($n, 'own', 40);
 }
-$pack = fn (string $version, array $versions, array $configs): Pack => new Pack('grand-archipelago', $version, $given($versions), configs: array_map(fn (string $text): string => hash('sha256', $text), $configs));
+$pack = fn (string $version, array $versions, array $configs): Pack => new Pack('grand-archipelago', $version, $given($versions), carried: new Carried(array_map(fn (string $text): string => hash('sha256', $text), $configs)));
 $file = (string) tempnam(sys_get_temp_dir(), 'stasimon-bench');
-$time('a pack of them and 400 configs written', fn () => PackFile::write($pack('4', $versions, $was), $was, $file));
+$time('a pack of them and 400 configs written', fn () => PackFile::write($file, PackFile::document($pack('4', $versions, $was)), $was));
 $time('read, every digest checked', fn () => PackFile::open($file, 'it'));
 $newer = array_map(fn (string $version): string => "{$version}1", array_slice($versions, 0, 60)) + array_slice($versions, 0, 170);
 $time('the line-up three-way', fn () => Update::of($given($versions), $given($newer), $given($versions + ['own' => '1']))->plan());

@@ -33,15 +33,17 @@ final readonly class Packing
     /**
      * What the form begins with.
      *
-     * @return array{id: string, version: string, name: string, notes: string, configs: array<string, list<int>>} configs: path => lines that look like secrets
+     * @return array{id: string, version: string, name: string, summary: string, licence: string, notes: string, configs: array<string, list<int>>} configs: path => lines that look like secrets
      */
     public function proposal(Instance $instance): array
     {
         $from = $this->packs->releaseOf($instance);
         $last = $from === null ? null : PackRelease::query()->where('pack', $from->pack)->orderByDesc('created_at')->orderByDesc('id')->first();
 
+        $before = $last === null ? null : $this->packs->of($last);
+
         return [
-            'id' => $last->pack ?? (Str::slug($instance->name) ?: 'pack'), 'version' => $last === null ? '1' : self::after($last->version), 'name' => $last->name ?? mb_substr($instance->name, 0, 80),
+            'id' => $last->pack ?? (Str::slug($instance->name) ?: 'pack'), 'version' => $last === null ? '1' : self::after($last->version), 'name' => $last->name ?? mb_substr($instance->name, 0, 80), 'summary' => $before->summary ?? '', 'licence' => $before->licence ?? '',
             'notes' => $last === null ? '' : $this->notes($this->packs->of($last)->lineUp, $this->handOffs->of($instance)), 'configs' => array_map(Secrets::in(...), $this->configs->contents($instance)),
         ];
     }
@@ -50,7 +52,7 @@ final readonly class Packing
      * @param  array{id: string, version: string, name: string, summary: string, licence: string, notes: string}  $said
      * @param  list<string>  $configs  paths that go with it
      * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on
-     * @param  string|null  $picture  a PNG as packs have it
+     * @param  string|null  $picture  a PNG as packs have it; that of the release before where there is none
      */
     public function pack(Instance $instance, array $said, array $configs, array $passed = [], ?string $picture = null, bool $isSigned = false): PackRelease
     {
@@ -58,6 +60,7 @@ final readonly class Packing
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to make a pack of.');
         }
         $given = $this->handOffs->of($instance);
+        $picture ??= $this->pictureBefore($instance, $said['id']);
         try {
             [$carried, $contents] = $this->files->carried($instance, $configs, $passed);
             $pack = new Pack($said['id'], $said['version'], new HandOff($said['name'], $given->plan, $given->releases, $given->digests), $said['summary'], $said['licence'], $said['notes'], $carried, $picture === null ? '' : hash('sha256', $picture));
@@ -69,6 +72,15 @@ final readonly class Packing
         $instance->update(['pack_id' => $release->id]);
 
         return $release;
+    }
+
+    /** The picture of the release before, which stays unless there is another. */
+    private function pictureBefore(Instance $instance, string $id): ?string
+    {
+        $before = $this->packs->releaseOf($instance);
+        $path = $before?->pack === $id ? $this->packs->picture($before) : null;
+
+        return $path === null ? null : (string) file_get_contents($path);
     }
 
     /** The pack as a file of its own, which whoever asked takes away. */

@@ -14,7 +14,7 @@ use Illuminate\Support\Collection;
 final readonly class PackingPage
 {
     /**
-     * @param  array{id: string, version: string, name: string, notes: string, configs: array<string, list<int>>}  $proposal
+     * @param  array{id: string, version: string, name: string, summary: string, licence: string, notes: string, configs: array<string, list<int>>}  $proposal
      * @param  Collection<int, PackRelease>  $others  that are here
      * @param  Collection<int, DepotPack>  $published  that depots have, and are not here
      * @param  Collection<int, ShelfFile>  $own  files of it that no depot has

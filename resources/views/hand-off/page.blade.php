@@ -89,16 +89,17 @@
         <div x-data="copies">
             <textarea x-ref="text" class="ver w-full" rows="4" readonly aria-label="The hand-off as text">{{ $page->text }}</textarea>
             <div class="acts mt-1" style="justify-content: flex-start">
-                <button type="button" class="btn" @click="copy" x-text="said || 'Copy, {{ number_format(strlen($page->text)) }}
-                    characters'">Copy, {{ number_format(strlen($page->text)) }} characters</button>
+                <button type="button" class="btn" @click="copy"><span x-show="said" x-text="said" x-cloak></span><span x-show="! said">Copy,
+                        {{ number_format(strlen($page->text)) }} characters</span></button>
                 <a class="btn" href="{{ route('hand-off.document', $instance) }}">As a file</a>
             </div>
         </div>
         @if ($page->shorter !== '')
             <div x-data="copies" class="mt-1"><textarea x-ref="text" class="sr-only" readonly tabindex="-1"
                     aria-label="The hand-off for who has the pack">{{ $page->shorter }}</textarea>
-                <button type="button" class="link" @click="copy" x-text="said || 'For who has {{ $pack?->name }} {{ $pack?->version }}:
-                    {{ number_format(strlen($page->shorter)) }} characters'">For who has the pack</button></div>
+                <button type="button" class="link" @click="copy"><span x-show="said" x-text="said" x-cloak></span><span
+                        x-show="! said">For who has {{ $pack->name }} {{ $pack->version }}:
+                        {{ number_format(strlen($page->shorter)) }} characters</span></button></div>
         @endif
         <p class="soft mt-2">{{ $page->said() }}</p>
         @if ($page->fitsPicture())
@@ -120,8 +121,8 @@
             </div>
             <p class="pair py-1"><a class="link" href="{{ route('pack', $instance) }}">A pack</a><span class="soft">with its
                     configs</span></p>
-            <p class="pair py-1"><a class="link" href="{{ route('server.folder', $instance) }}">A folder as a ZIP</a><span
-                    class="soft">{{ $server ? "the server's, " : '' }}with a script that starts it, without worlds</span></p>
+            <p class="pair py-1"><a class="link" href="{{ route('server.folder', $instance) }}">{{ $server ? "The server's" : 'Its' }}
+                    folder</a><span class="soft">a ZIP with a start script</span></p>
             @if ($configs !== [] || $own->isNotEmpty())
                 <details>
                     <summary class="link py-1">An archive with configs</summary>

@@ -31,11 +31,11 @@
                     <label for="version">Release</label><input type="text" id="version" name="version" maxlength="100" required class="ver"
                         value="{{ old('version', $page->proposal['version']) }}">
                     <label for="licence">Licence</label><input type="text" id="licence" name="licence" maxlength="120"
-                        value="{{ old('licence') }}">
+                        value="{{ old('licence', $page->proposal['licence']) }}">
                     <label for="summary">Summary</label><input type="text" id="summary" name="summary" maxlength="500"
-                        value="{{ old('summary') }}">
-                    <label for="picture">Picture</label><input type="file" id="picture" name="picture"
-                        accept="image/png,image/jpeg,image/webp,image/gif">
+                        value="{{ old('summary', $page->proposal['summary']) }}">
+                    <label for="picture">Picture{{ $page->of ? ', if another' : '' }}</label><input type="file" id="picture"
+                        name="picture" accept="image/png,image/jpeg,image/webp,image/gif">
                     <label for="notes">What has changed</label>
                     <textarea id="notes" name="notes" rows="4" maxlength="4000">{{ old('notes', $page->proposal['notes']) }}</textarea>
                 </div>
