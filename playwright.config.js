@@ -3,11 +3,11 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
     testDir: 'tests/Browser',
     outputDir: 'storage/framework/browser',
-    // Each walk has instances of its own; only that of the depots changes what is there for all of them, and comes alone.
+    // Each walk has instances of its own; those of depots and store change what is there for all of them, and come after.
     workers: 2,
     projects: [
-        { name: 'walks', grepInvert: /depots: / },
-        { name: 'depots', grep: /depots: /, dependencies: ['walks'] },
+        { name: 'walks', grepInvert: /(depots|store): / },
+        { name: 'depots', grep: /(depots|store): /, dependencies: ['walks'] },
     ],
     timeout: 240_000,
     expect: { timeout: 45_000 },
@@ -15,7 +15,7 @@ export default defineConfig({
         baseURL: process.env.STASIMON_URL,
         viewport: { width: 1280, height: 800 },
         launchOptions: {
-            executablePath: '/usr/bin/chromium',
+            executablePath: '/usr/bin/chromium-headless-shell',
             args: [
                 '--headless',
                 '--no-sandbox',

@@ -5,7 +5,7 @@ declare(strict_types=1);
 // How much a hand-off of 180 packages takes beside the same document in gzip, and how long a pack of them with 400 configs takes
 // to be written, read and updated three-way, beside git merging as many texts: php bench/sharing.php
 
-use Stasimon\Core\Pack\ConfigMerge;
+use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\Update;

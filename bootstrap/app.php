@@ -23,6 +23,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->encryptCookies(except: ['theme']);
         // A page elsewhere whose host's name is made to mean this machine is not answered.
         $middleware->trustHosts(at: fn (): array => array_map(fn (string $host): string => '^'.preg_quote($host).'$', (array) config('stasimon.hosts')), subdomains: false);
+        // A file ends as somebody ends it.
+        $middleware->trimStrings(except: ['body']);
         $middleware->prepend(App\Http\Middleware\PlainText::class);
         $middleware->web(append: [App\Http\Middleware\KeptInput::class, App\Http\Middleware\SecurityHeaders::class, App\Http\Middleware\PageAllowance::class]);
     })

@@ -6,7 +6,7 @@ const address = process.argv[2] ?? 'http://127.0.0.1:8760';
 const folder = new URL('./screenshots/', import.meta.url).pathname;
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
 });
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\ApplyController;
 use App\Http\Controllers\BaseController;
+use App\Http\Controllers\ConfigController;
 use App\Http\Controllers\CulpritController;
 use App\Http\Controllers\DepotController;
 use App\Http\Controllers\DraftController;
@@ -172,6 +173,14 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
     Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->name('hand-off.beside');
     Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
+    Route::get('/configs', [ConfigController::class, 'index'])->name('configs');
+    Route::post('/configs', [ConfigController::class, 'several'])->name('configs.several');
+    Route::get('/configs/edit', [ConfigController::class, 'show'])->name('configs.edit');
+    Route::post('/configs/edit', [ConfigController::class, 'write'])->name('configs.write');
+    Route::post('/configs/check', [ConfigController::class, 'check'])->name('configs.check');
+    Route::post('/configs/take-back', [ConfigController::class, 'takeBack'])->name('configs.take-back');
+    Route::get('/configs/search', [ConfigController::class, 'search'])->name('configs.search');
+    Route::post('/configs/replace', [ConfigController::class, 'replace'])->name('configs.replace');
     Route::get('/move', [WishListController::class, 'move'])->name('move');
     Route::get('/rehearsals', [RehearsalController::class, 'index'])->name('rehearsals');
     Route::post('/rehearsals', [RehearsalController::class, 'store'])->name('rehearsals.store');

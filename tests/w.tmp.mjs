@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test';
 const address = 'http://127.0.0.1:8760';
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic'] });
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic'] });
 export async function shoot(name, path, { theme = 'light', width = 1280, height = 800, act = async () => {}, full = false } = {}) {
     const context = await browser.newContext({ viewport: { width, height } });
     await context.addCookies([{ name: 'theme', value: theme, url: address }]);

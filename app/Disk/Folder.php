@@ -221,6 +221,12 @@ final readonly class Folder
     }
 
     /** Where the configs and worlds of a restore point are kept. */
+    /** A file of the instance's own as a restore point keeps it, if it does. */
+    public function ofPoint(string $point, string $path): string
+    {
+        return $this->point($point === '' ? 'none' : $point, $path);
+    }
+
     private function point(string $point, string $own): string
     {
         return "{$this->root}/points/{$point}/{$own}";

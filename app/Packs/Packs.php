@@ -14,8 +14,9 @@ use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
 use App\Sharing\GivenConfigs;
 use App\Sharing\HandOffs;
+use App\Store\Texts;
 use Illuminate\Support\Collection;
-use Stasimon\Core\Pack\ConfigMerge;
+use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\Signature;
@@ -28,7 +29,7 @@ use Stasimon\Core\Share\HandOff;
 /** Packs that came or were made here: instances of them, and what a newer release makes of one. */
 final readonly class Packs
 {
-    public function __construct(private HandOffs $handOffs, private Drafting $drafting, private Games $games, private GivenConfigs $configs, private CarriedFiles $files)
+    public function __construct(private HandOffs $handOffs, private Drafting $drafting, private Games $games, private GivenConfigs $configs, private Texts $texts, private CarriedFiles $files)
     {
     }
 
@@ -61,7 +62,7 @@ final readonly class Packs
         if ($known !== null && $known->document !== $document) {
             throw Refusal::conflict("{$pack->name()} {$pack->version} is here already, and is another one than this. A release does not change; give this one another version.");
         }
-        array_map($this->configs->store(...), [...array_values($contents), ...($picture === null ? [] : [$picture])]);
+        array_map($this->texts->put(...), [...array_values($contents), ...($picture === null ? [] : [$picture])]);
 
         return $known ?? PackRelease::query()->create(['pack' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'document' => $document, 'signature' => $signature?->document()]);
     }
@@ -98,7 +99,7 @@ final readonly class Packs
     /** Where the picture of a release lies; null where it has none. */
     public function picture(PackRelease $release): ?string
     {
-        return $this->configs->path($this->of($release)->picture);
+        return $this->texts->path($this->of($release)->picture);
     }
 
     public function releaseOf(Instance $instance): ?PackRelease
@@ -159,7 +160,7 @@ final readonly class Packs
         $own = [];
         foreach ($this->configs($instance, $to) as $path => $merge) {
             // What goes is kept under another name.
-            $own[$path] = $merge->text === null ? 0 : $this->configs->store($merge->text);
+            $own[$path] = $merge->text === null ? 0 : $this->texts->put($merge->text);
         }
 
         return $this->drafting->step($instance, fn (): Plan => ($base->loaderVersion === $theirs->loaderVersion ? $plan : $plan->onBuild($theirs->loaderVersion))->ofPack($to->id)->givingOwn($own));

@@ -17,7 +17,7 @@ use App\Store\FullDisk;
 /** Launches an instance as it is applied, and keeps what was launched, its log and how it ended. */
 final readonly class Rehearsing
 {
-    public function __construct(private Launch $launch, private Reading $reading, private Games $games, private Configs $configs, private Together $together)
+    public function __construct(private Launch $launch, private Reading $reading, private Games $games, private Configs $configs, private ConfigsSeen $seen, private Together $together)
     {
     }
 
@@ -29,7 +29,9 @@ final readonly class Rehearsing
         if ($isStopped()) {
             return;
         }
-        $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $this->configs->of($instance)]);
+        $configs = $this->configs->of($instance);
+        $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $configs]);
+        $rehearsal->plain || $this->seen->begins($instance, $configs);
         $log = $this->reading->log($rehearsal);
         $start = hrtime(true);
         if (! $rehearsal->plain && $this->games->get($rehearsal->plan->base->game)->launch->alone && ! $this->isProven($rehearsal)) {
@@ -67,6 +69,7 @@ final readonly class Rehearsing
         if ($state === LaunchState::Clean && ! $rehearsal->plain) {
             $this->configs->keep($rehearsal);
         }
+        $rehearsal->plain || $this->seen->ends($rehearsal);
         $rehearsal->fill(['exit_code' => $launched->exit, 'hung' => $launched->hung, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000)]);
         $rehearsal->state = $state;
         $rehearsal->reading = $this->reading->read($rehearsal);

@@ -15,6 +15,7 @@ use App\Models\PackRelease;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
 use App\Rehearsals\Configs;
+use App\Store\Texts;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
@@ -26,7 +27,7 @@ use Stasimon\Core\Share\Side;
 /** Puts another line-up beside an instance's, and takes over from it. */
 final readonly class Comparing
 {
-    public function __construct(private HandOffs $handOffs, private Games $games, private Drafting $drafting, private Configs $configs, private GivenConfigs $given)
+    public function __construct(private HandOffs $handOffs, private Games $games, private Drafting $drafting, private Configs $configs, private GivenConfigs $given, private Texts $texts)
     {
     }
 
@@ -101,12 +102,12 @@ final readonly class Comparing
         $digest = $other->configs[$path] ?? null;
         $text = $other->instance === null || $digest === null ? null : ($this->given->contents($other->instance)[$path] ?? null);
         if ($digest !== null && $text !== null) {
-            $digest = $this->given->store($text);
+            $digest = $this->texts->put($text);
         }
         if ($digest === null && ! isset($this->configs->of($instance)[$path])) {
             throw Refusal::notFound('Neither side has that config any more.');
         }
-        if ($digest !== null && $this->given->path($digest) === null) {
+        if ($digest !== null && $this->texts->path($digest) === null) {
             throw Refusal::conflict("What is in {$path} over there is not here, so it cannot be taken over.");
         }
 

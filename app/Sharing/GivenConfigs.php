@@ -8,30 +8,14 @@ use App\Disk\Folder;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Rehearsals\Configs;
-use App\Store\FullDisk;
-use App\Store\Store;
-use Stasimon\Core\Pack\ConfigMerge;
+use App\Store\Texts;
+use Stasimon\Core\Config\ConfigMerge;
 
 /** Configs of packs and hand-offs: their contents are in the store, by digest. */
 final readonly class GivenConfigs
 {
-    public function __construct(private Store $store, private Configs $configs)
+    public function __construct(private Texts $texts, private Configs $configs)
     {
-    }
-
-    /** Keeps a text in the store; its digest is its name there. */
-    public function store(string $text): string
-    {
-        $digest = hash('sha256', $text);
-        if (! $this->store->has($digest)) {
-            $partial = $this->store->partial($digest.'-'.getmypid());
-            if (@file_put_contents($partial, $text) !== strlen($text)) {
-                throw FullDisk::writing('a config');
-            }
-            $this->store->take($partial, $digest);
-        }
-
-        return $digest;
     }
 
     /** @return array<string, string> path => content of each config of an instance */
@@ -50,7 +34,7 @@ final readonly class GivenConfigs
     {
         $texts = [];
         foreach ($digests as $path => $digest) {
-            $texts[(string) $path] = $this->text($digest) ?? throw Refusal::conflict("What is in {$path} is not in the store any more, so the file cannot be made.");
+            $texts[(string) $path] = $this->texts->get($digest) ?? throw Refusal::conflict("What is in {$path} is not in the store any more, so the file cannot be made.");
         }
 
         return $texts;
@@ -72,23 +56,12 @@ final readonly class GivenConfigs
             }
             $file = $folder->live($path);
             $mine = is_file($file) && ! is_link($file) ? (string) file_get_contents($file) : null;
-            $merge = ConfigMerge::of($path, $this->text($was[$path] ?? null), $mine, $this->text($now[$path] ?? null));
+            $merge = ConfigMerge::of($path, $this->texts->get($was[$path] ?? null), $mine, $this->texts->get($now[$path] ?? null));
             if ($merge->text !== $mine || $merge->contested !== []) {
                 $merged[$path] = $merge;
             }
         }
 
         return $merged;
-    }
-
-    /** Where what has a digest lies; null for what is not kept. */
-    public function path(string $digest): ?string
-    {
-        return $digest !== '' && $this->store->has($digest) ? $this->store->path($digest) : null;
-    }
-
-    private function text(?string $digest): ?string
-    {
-        return $digest === null || ! $this->store->has($digest) ? null : (string) file_get_contents($this->store->path($digest));
     }
 }

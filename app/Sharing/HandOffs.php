@@ -14,6 +14,7 @@ use App\Models\HistoryEntry;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
+use App\Store\Texts;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Pack\PackFile;
@@ -35,7 +36,7 @@ final readonly class HandOffs
     /** Hand-offs from others that are kept. */
     private const KEPT = 100;
 
-    public function __construct(private Drafting $drafting, private Games $games, private GivenConfigs $configs, private CarriedFiles $files)
+    public function __construct(private Drafting $drafting, private Games $games, private Texts $texts, private CarriedFiles $files)
     {
     }
 
@@ -113,7 +114,7 @@ final readonly class HandOffs
             throw Refusal::unusable($failure->getMessage());
         }
         $this->games->get($file->given->plan->base->game);
-        array_map($this->configs->store(...), $file->configs);
+        array_map($this->texts->put(...), $file->configs);
         $this->files->receive($file->carried, $file->container, $file->given->plan->base->game);
 
         return $this->keep($file->given, $file->carried);

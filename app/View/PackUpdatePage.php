@@ -6,7 +6,7 @@ namespace App\View;
 
 use App\Models\Package;
 use App\Models\PackRelease;
-use Stasimon\Core\Pack\ConfigMerge;
+use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Line;
 use Stasimon\Core\Pack\Update;
 

@@ -1,6 +1,7 @@
 import focus from '@alpinejs/focus';
 import Alpine from 'alpinejs';
 import { again } from './again';
+import { configEditor } from './config-editor';
 import { copies } from './copies';
 import { drop } from './drop';
 import { keys } from './keys';
@@ -19,6 +20,7 @@ import { workbench } from './workbench';
 
 Alpine.plugin(focus);
 Alpine.data('again', again);
+Alpine.data('configEditor', configEditor);
 Alpine.data('copies', copies);
 Alpine.data('drop', drop);
 Alpine.data('keys', keys);

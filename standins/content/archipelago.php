@@ -20,6 +20,11 @@ $things = [
     'Pilots' => ['ships', 'who come aboard and take over'], 'Quays' => ['harbours', 'with rings to tie to'],
 ];
 $games = ['>=3.0.4 <3.2.0', '>=3.1.4 <3.3.0', '>=3.2.0 <3.3.0', '>=3.2.0 <3.4.0', '>=3.2.0'];
+// Where a mod keeps its settings, if it has any: mostly under its name, at times under a word of its own.
+$settings = fn (string $id, string $title, int $mark): array => match ($mark % 10) {
+    4 => ["{$id}.json"], 5 => ["{$id}-client.toml"], 6 => ["{$title}.cfg"], 7 => [strtr($id, '-', '_').'/main.yml'], 8 => ['c'.dechex($mark % 65_536).'.properties'], 9 => ["{$id}-server.ini"],
+    default => [],
+};
 $mods = [];
 foreach ($things as $thing => [$category, $what]) {
     foreach ($dice->shuffleArray($places) as $n => $place) {
@@ -32,11 +37,12 @@ foreach ($things as $thing => [$category, $what]) {
         $choices = [[], [], $loaders === ['halyard'] ? $own : [], ['sextant-config' => '>=3.9.0'], ['kedge-bones' => '>=3.0.0'], ['brine-core' => '>=2.2.0'], ['gimbal' => '>=5.1.0'], ['rope-math' => '>=1.0.0'], ['tideglass-ui' => '>=1.9.0 <3.0.0']];
         $needs = $choices[$dice->getInt(0, count($choices) - 1)];
         $major = $dice->getInt(0, 4);
+        $config = $settings($id, "{$place} {$thing}", crc32($id));
         $releases = [];
         $count = $dice->getInt(3, 6);
         for ($release = 0; $release < $count; $release++) {
             $game = $release < $count - 2 ? $games[$dice->getInt(0, 1)] : $games[$release === $count - 1 ? $dice->getInt(2, 4) : 1];
-            $releases[] = ["{$major}.{$release}.".$dice->getInt(0, 5), $game, $release < 1 ? [] : $needs, ['kilobytes' => $dice->getInt(4, 18), 'memory' => $dice->getInt(4, 14)]];
+            $releases[] = ["{$major}.{$release}.".$dice->getInt(0, 5), $game, $release < 1 ? [] : $needs, ['kilobytes' => $dice->getInt(4, 18), 'memory' => $dice->getInt(4, 14)] + ($config === [] ? [] : ['does' => ['config' => ['enabled' => true, 'many' => 1 + crc32($id) % 9, 'range' => 16], 'configAs' => $config[0]]])];
         }
         $tidepool = match ($dice->getInt(0, 5)) {
             0 => ['only' => true],

@@ -271,14 +271,11 @@ final class Game
         if (! isset($mod->does['config'])) {
             return;
         }
-        $file = "config/{$mod->id}.json";
-        is_dir("{$this->dir}/config") || mkdir("{$this->dir}/config");
-        if (! is_file("{$this->dir}/{$file}")) {
-            file_put_contents("{$this->dir}/{$file}", json_encode($mod->does['config'], JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
-        }
-        $text = (string) file_get_contents("{$this->dir}/{$file}");
-        if (json_decode($text) === null) {
-            $this->throwing('early', ["ferry.config.ConfigError: {$file} cannot be understood, from line ".(1 + substr_count(rtrim($text), "\n")).' on', ...$this->platform->frames($mod, 'configure')]);
+        $config = new Settings($this->dir, $mod);
+        $config->establish();
+        $line = $config->wrong();
+        if ($line !== null) {
+            $this->throwing('early', ["ferry.config.ConfigError: {$config->file} cannot be understood, from line {$line} on", ...$this->platform->frames($mod, 'configure')]);
         }
     }
 

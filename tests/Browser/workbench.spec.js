@@ -217,7 +217,7 @@ test('history goes back, with configs and worlds, and forth again', async ({ pag
     }
 });
 
-test('files: changed by hand, kept, and put back; and which package wins a path', async ({ page }) => {
+test('store: files changed by hand, kept, and put back; and which package wins a path', async ({ page }) => {
     await makeInstance(page, 'By the Book');
     await addToDraft(page, 'Gulls');
     await apply(page);

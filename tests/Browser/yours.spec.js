@@ -135,6 +135,38 @@ test('from names, two of them misspelled, to a clean rehearsal on the base that 
     await rehearse(page, 'Clean');
 });
 
+test('configs: written beside what a launch made, the wrong line marked, taken back, and replaced in all of them', async ({ page }) => {
+    await makeInstance(page, 'Settled');
+    await addToDraft(page, 'Lampoil', 'Gulls');
+    await apply(page);
+    await rehearse(page, 'Clean');
+    await go(page, 'c', /configs$/);
+    await expect(page.getByRole('row', { name: /config\/lampoil\.json Lampoil by its name as the mod made it/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('link', { name: 'config/lampoil.json' }).click();
+    const text = page.getByLabel('What is in config/lampoil.json');
+    await text.fill('{\n  "hours": 7,\n  "smell": tru\n}\n');
+    await expect(page.getByText('Line 3: a value is expected')).toBeVisible();
+    await expect(page.locator('.gutter b')).toHaveText('3');
+    await expectAccessible(page);
+    await text.fill('{\n    "hours": 7,\n    "smell": true\n}');
+    await expect(page.getByText('It can be read as JSON.')).toBeVisible();
+    await text.press('Control+s');
+    await expect(page.getByText('is in the draft. Apply it')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Take back line 2' })).toBeVisible();
+    await expectAccessible(page, { inDark: true });
+    await page.getByRole('link', { name: 'Configs' }).first().click();
+    await page.getByLabel('Search in all configs').fill('hours');
+    await page.getByRole('button', { name: 'Search in them' }).click();
+    await page.getByLabel('put in their place').fill('days');
+    await page.getByRole('button', { name: 'Show what it comes to' }).click();
+    await expect(page.getByText('"days": 7,')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Replace in the marked configs' }).click();
+    await apply(page);
+    expect(JSON.parse(readFileSync(`${folderOf(page)}/config/lampoil.json`, 'utf8'))).toEqual({ days: 7, smell: true });
+});
+
 test('two friends: given away by picture and text, apart, compared, taken over, and alike', async ({ page, browser }) => {
     await makeInstance(page, 'Mine');
     await addToDraft(page, 'Fogbank Weather', 'Gulls');

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Config\Toml;
+use Stasimon\Core\Config\UnreadableToml;
 use Stasimon\Core\Document\CapabilityFilter;
 use Stasimon\Core\Document\Expression;
 use Stasimon\Core\Document\Node;
@@ -12,7 +14,6 @@ use Stasimon\Core\Evidence\Descriptor\ArchiveCatalogue;
 use Stasimon\Core\Evidence\Descriptor\Clauses;
 use Stasimon\Core\Evidence\Descriptor\Described;
 use Stasimon\Core\Evidence\Descriptor\Descriptors;
-use Stasimon\Core\Evidence\Descriptor\Toml;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Evidence\Proposal;
 use Stasimon\Core\Game\DescriptorRule;
@@ -83,7 +84,7 @@ it('reads TOML as its specification has it', function (string $toml, mixed $expe
 ]);
 
 it('refuses TOML that the specification calls invalid, with the line', function (string $toml, int $line): void {
-    expect(fn () => Toml::read($toml))->toThrow(UnreadableDescriptor::class, "in line {$line}");
+    expect(fn () => Toml::read($toml))->toThrow(UnreadableToml::class, "in line {$line}");
 })->with([["a = 1\nkey = # INVALID\n", 2], ["name = \"Tom\"\nname = \"Pradyun\"\n", 2], ["[fruit]\na = 1\n[fruit]\n", 3], ["first = \"Tom\" last = \"Preston-Werner\"\n", 1], ["a = \"open\n", 1], [str_repeat('a = [', 1).str_repeat('[', 100), 1]]);
 
 it('reads clauses with quoted texts, types, directives and several names', function (): void {

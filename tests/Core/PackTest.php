@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Pack\ConfigMerge;
-use Stasimon\Core\Pack\KeyMerge;
+use Stasimon\Core\Config\ConfigMerge;
+use Stasimon\Core\Config\KeyMerge;
+use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\Signature;
-use Stasimon\Core\Pack\Syntax;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Pack\Update;
 use Stasimon\Core\Place\Archive\UnsafeArchive;

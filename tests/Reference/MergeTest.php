@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Pack\TextMerge;
+use Stasimon\Core\Config\TextMerge;
 use Symfony\Component\Process\Process;
 
 it('merges texts as git merge-file does, and contests what it contests', function (): void {

@@ -12,6 +12,7 @@ use App\Models\Rehearsal;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Rehearsals\Configs;
+use App\Rehearsals\ConfigsSeen;
 use App\Rehearsals\Launch\Side;
 use App\Rehearsals\Launch\Starting;
 use App\Rehearsals\LaunchState;
@@ -31,7 +32,7 @@ use Stasimon\Core\Game\Way;
  */
 final readonly class Play implements Undertaking
 {
-    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private Reading $reading)
+    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private ConfigsSeen $seen, private Reading $reading)
     {
     }
 
@@ -117,7 +118,9 @@ final readonly class Play implements Undertaking
         $instance = $play->instance;
         $task->advance('keeping the worlds as they are', 0, 0);
         $backup = $this->backups->make($instance, "before launch {$play->number} was played");
-        $play->update(['versions' => $instance->versions(), 'configs' => $this->configs->of($instance), 'backup_id' => $backup?->id]);
+        $configs = $this->configs->of($instance);
+        $play->update(['versions' => $instance->versions(), 'configs' => $configs, 'backup_id' => $backup?->id]);
+        $this->seen->begins($instance, $configs);
         $live = (new Folder($instance))->live();
         $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play);
         $this->reading->log($play)->begin();
@@ -141,6 +144,7 @@ final readonly class Play implements Undertaking
         }
         $this->reading->log($play)->index(over: true);
         $configs = $this->configs->of($play->instance);
+        $this->seen->ends($play);
         $play->changed = ['worlds' => $this->backups->changed($play->instance, $play->backup), 'configs' => self::differing($play->configs ?? [], $configs)];
         $play->fill(['exit_code' => $ended['exit'] ?? null, 'milliseconds' => $ended === null ? null : max(0, (int) (1000 * ($ended['at'] - (float) $play->begun_at?->format('U.u'))))]);
         $play->state = match (true) {

@@ -6,6 +6,8 @@ namespace Stasimon\Core\Evidence\Descriptor;
 
 use JsonException;
 use SimpleXMLElement;
+use Stasimon\Core\Config\Toml;
+use Stasimon\Core\Config\UnreadableToml;
 use Stasimon\Core\Evidence\Manifest;
 use Stasimon\Core\Evidence\Metadata;
 use Stasimon\Core\Evidence\VersionResource;
@@ -44,7 +46,7 @@ final class Formats
         $value = match ($rule->format) {
             DescriptorFormat::Json => self::json($text),
             DescriptorFormat::Yaml => self::yaml($text),
-            DescriptorFormat::Toml => Toml::read($text),
+            DescriptorFormat::Toml => self::toml($text),
             DescriptorFormat::Properties => self::properties($text),
             DescriptorFormat::Xml => self::xml($text),
             DescriptorFormat::Manifest => self::manifest($text, $rule->clauses),
@@ -81,6 +83,16 @@ final class Formats
         }
 
         return is_array($value) ? $value : throw new UnreadableDescriptor('it is JSON without an object.');
+    }
+
+    /** @return array<mixed> */
+    private static function toml(string $text): array
+    {
+        try {
+            return Toml::read($text);
+        } catch (UnreadableToml $failure) {
+            throw new UnreadableDescriptor($failure->getMessage());
+        }
     }
 
     /** @return array<mixed> */

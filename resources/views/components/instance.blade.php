@@ -43,6 +43,8 @@
                 @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
             <a class="apart" href="{{ route('worlds', $instance) }}" data-go="w"
                 @if ($part === 'worlds') aria-current="page" @endif>Worlds</a>
+            <a href="{{ route('configs', $instance) }}" data-go="c"
+                @if ($part === 'configs') aria-current="page" @endif>Configs</a>
             <a href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
             <a class="apart" href="{{ route('rehearsals', $instance) }}" data-go="r"
                 @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Evidence\Descriptor;
+namespace Stasimon\Core\Config;
 
 /** Reads TOML. Source: the TOML specification, version 1.0.0; dates and times stay texts. */
 final class Toml
@@ -27,7 +27,7 @@ final class Toml
     /**
      * @return array<mixed>
      *
-     * @throws UnreadableDescriptor with the line
+     * @throws UnreadableToml with the line
      */
     public static function read(string $text): array
     {
@@ -37,9 +37,9 @@ final class Toml
         return $toml->root;
     }
 
-    private function wrong(string $what): UnreadableDescriptor
+    private function wrong(string $what): UnreadableToml
     {
-        return new UnreadableDescriptor('it is not TOML in line '.(substr_count($this->text, "\n", 0, min($this->at, strlen($this->text))) + 1).": {$what}");
+        return new UnreadableToml(new Wrong(substr_count($this->text, "\n", 0, min($this->at, strlen($this->text))) + 1, $what));
     }
 
     private function take(string $pattern): ?string
@@ -174,7 +174,7 @@ final class Toml
         if ($first === '{') {
             return $this->inline($depth);
         }
-        $word = $this->take('(\d{4}-\d\d-\d\d(?:[Tt ]\d\d:\d\d:\d\d(?:\.\d+)?(?:[Zz]|[+-]\d\d:\d\d)?)?|\d\d:\d\d:\d\d(?:\.\d+)?|[+-]?(?:inf|nan)|[A-Za-z]+|0[xob][0-9A-Fa-f_]+|[+-]?[0-9][0-9_]*(?:\.[0-9_]+)?(?:[eE][+-]?[0-9_]+)?)') ?? throw $this->wrong('a value is expected.');
+        $word = $this->take('(\d{4}-\d\d-\d\d(?:[Tt ]\d\d:\d\d:\d\d(?:\.\d+)?(?:[Zz]|[+-]\d\d:\d\d)?)?|\d\d:\d\d:\d\d(?:\.\d+)?|[+-]?(?:inf|nan)|[A-Za-z]+|0x[0-9A-Fa-f](?:_?[0-9A-Fa-f])*|0o[0-7](?:_?[0-7])*|0b[01](?:_?[01])*|[+-]?(?:0|[1-9](?:_?[0-9])*)(?:\.[0-9](?:_?[0-9])*)?(?:[eE][+-]?[0-9](?:_?[0-9])*)?)') ?? throw $this->wrong('a value is expected.');
         $plain = str_replace('_', '', $word);
 
         return match (true) {
@@ -214,7 +214,7 @@ final class Toml
                 return mb_chr((int) hexdec($code), 'UTF-8') ?: throw $this->wrong("\\u{$code} is no character.");
             }
 
-            return ['b' => "\x08", 't' => "\t", 'n' => "\n", 'f' => "\f", 'r' => "\r", 'e' => "\e", '"' => '"', '\\' => '\\'][$part[3] ?? ''] ?? throw $this->wrong('it has an escape that there is not.');
+            return ['b' => "\x08", 't' => "\t", 'n' => "\n", 'f' => "\f", 'r' => "\r", '"' => '"', '\\' => '\\'][$part[3] ?? ''] ?? throw $this->wrong('it has an escape that there is not.');
         }, $text);
     }
 

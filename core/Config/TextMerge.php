@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Pack;
+namespace Stasimon\Core\Config;
 
 /**
  * What two people made of one text, as one text: what only one of them changed is taken, and where both changed the same

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Pack;
+namespace Stasimon\Core\Config;
 
 /** What is not there, where null is a value. */
 enum Missing

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Pack;
+namespace Stasimon\Core\Config;
 
 /** What becomes of a config when its pack has a newer release: JSON key by key, every other text line by line. */
 final readonly class ConfigMerge
@@ -36,7 +36,7 @@ final readonly class ConfigMerge
         }
         $lines = TextMerge::of($was ?? '', $mine, $now);
         $syntax = Syntax::ofPath($path);
-        $keys = $syntax === null ? null : KeyMerge::of($syntax, $was, $mine, $now);
+        $keys = $syntax?->hasKeys() !== true ? null : KeyMerge::of($syntax, $was, $mine, $now);
         if ($keys !== null) {
             // Line by line it keeps comments and spacing, where it comes to the same.
             $isSame = $lines->contested === [] && $keys->contested() === [] && $keys->is($lines->text);

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Pack;
+namespace Stasimon\Core\Config;
 
 /** Lines of a text that became other ones. */
 final readonly class Change

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Pack;
+namespace Stasimon\Core\Config;
 
 use stdClass;
 

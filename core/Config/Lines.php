@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Pack;
+namespace Stasimon\Core\Config;
 
 /** In which lines two texts differ: the shortest script of Myers, "An O(ND) Difference Algorithm and Its Variations", 1986. */
 final class Lines

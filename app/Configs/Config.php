@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Configs;
+
+use Stasimon\Core\Config\Owner;
+use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\Wrong;
+
+/** A config of an instance, as it is, or as it would be once the draft is applied. */
+final readonly class Config
+{
+    /**
+     * @param  int  $size  in bytes
+     * @param  string  $sha256  of what is in it
+     * @param  'made'|'you'|'launch'|'unknown'  $by  who changed it last; unknown before the first launch that saw it
+     * @param  bool  $isDrafted  whether the draft changes it
+     */
+    public function __construct(public string $path, public int $size, public string $sha256, public ?Syntax $syntax, public ?Wrong $wrong, public ?Owner $owner, public string $by, public ?int $launch, public bool $isDrafted)
+    {
+    }
+
+    /** In words, and whether that needs somebody. */
+    public function state(): string
+    {
+        return match (true) {
+            $this->wrong !== null => "cannot be read, line {$this->wrong->line}",
+            $this->isDrafted => 'changed in the draft',
+            $this->owner !== null && ! $this->owner->isHere => 'its mod is gone',
+            $this->by === 'made' => 'as the mod made it',
+            $this->by === 'you' => 'changed by you',
+            $this->by === 'launch' => "changed by launch {$this->launch}",
+            default => 'not seen by a launch yet',
+        };
+    }
+
+    /** The filter that it is found by. */
+    public function kind(): string
+    {
+        return match (true) {
+            $this->wrong !== null => 'wrong',
+            $this->owner !== null && ! $this->owner->isHere => 'left',
+            $this->isDrafted || $this->by === 'you' => 'yours',
+            default => 'rest',
+        };
+    }
+}

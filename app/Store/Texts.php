@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Store;
+
+/** Texts in the store, each under its digest. */
+final readonly class Texts
+{
+    public function __construct(private Store $store)
+    {
+    }
+
+    /** Keeps a text; its digest is its name there. */
+    public function put(string $text): string
+    {
+        $digest = hash('sha256', $text);
+        if (! $this->store->has($digest)) {
+            $partial = $this->store->partial($digest.'-'.getmypid());
+            if (@file_put_contents($partial, $text) !== strlen($text)) {
+                throw FullDisk::writing('a text');
+            }
+            $this->store->take($partial, $digest);
+        }
+
+        return $digest;
+    }
+
+    /** Null for what is not there. */
+    public function get(?string $digest): ?string
+    {
+        $path = $this->path((string) $digest);
+
+        return $path === null ? null : (string) file_get_contents($path);
+    }
+
+    /** Where it lies; null for what is not there. */
+    public function path(string $digest): ?string
+    {
+        return $digest !== '' && $this->store->has($digest) ? $this->store->path($digest) : null;
+    }
+}

@@ -1,0 +1,16 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Stasimon\Core\Config;
+
+use InvalidArgumentException;
+
+/** Why a text is no TOML. */
+final class UnreadableToml extends InvalidArgumentException
+{
+    public function __construct(public readonly Wrong $wrong)
+    {
+        parent::__construct("it is not TOML in line {$wrong->line}: {$wrong->why}");
+    }
+}

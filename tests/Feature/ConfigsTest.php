@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Configs\ConfigList;
+use App\Disk\Folder;
+use App\Models\Instance;
+use App\Models\Package;
+use Illuminate\Support\Facades\File;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+/** @return array<string, string> path => whose, how that is known, and how it is */
+function configsOf(Instance $instance): array
+{
+    return array_map(fn ($one): string => ($one->owner->title ?? 'nobody').', '.($one->owner->how ?? '').': '.$one->state(), app(ConfigList::class)->of($instance->refresh()->load(['placed', 'draft'])));
+}
+
+function configText(Instance $instance, string $path, ?string $text = null): string
+{
+    $file = (new Folder($instance))->live($path);
+    $text === null || File::ensureDirectoryExists(dirname($file)) || true;
+
+    return $text === null ? (string) @file_get_contents($file) : (string) file_put_contents($file, $text);
+}
+
+it('knows whose each config is, by what, and who changed it last', function (): void {
+    $instance = World::applied(['lampoil']);
+    expect(configsOf($instance))->toBe([]);
+    $this->get("/instances/{$instance->id}/configs")->assertOk()->assertSee('There is no config yet.');
+    World::rehearsed($instance);
+    expect(configsOf($instance))->toBe(['config/lampoil.json' => 'Lampoil, by its name: as the mod made it']);
+    configText($instance, 'config/lampoil.json', "{\n    \"hours\": 8,\n    \"smell\": true\n}\n");
+    configText($instance, 'config/own.ini', "[a]\nb=1\n");
+    expect(configsOf($instance)['config/lampoil.json'])->toBe('Lampoil, by its name: changed by you')->and(configsOf($instance)['config/own.ini'])->toStartWith('nobody');
+    World::rehearsed($instance);
+    expect(configsOf($instance))->toMatchArray(['config/lampoil.json' => 'Lampoil, by its name: changed by you', 'config/own.ini' => 'nobody, : changed by you']);
+    // What cannot be read is told with its line, before a launch fails at it.
+    configText($instance, 'config/lampoil.json', "{\n    \"hours\": 8,\n    \"smell\": tru\n}\n");
+    $this->get("/instances/{$instance->id}/configs")->assertOk()->assertSee('cannot be read, line 3')->assertSee('Cannot be read');
+    $this->get("/instances/{$instance->id}/configs?only=wrong")->assertOk()->assertSee('config/lampoil.json')->assertDontSee('config/own.ini');
+    // Its mod goes, and it is left over.
+    configText($instance, 'config/lampoil.json', "{\n    \"hours\": 8\n}\n");
+    $this->post("/instances/{$instance->id}/draft/remove", ['ids' => ['lampoil']]);
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['gulls']]);
+    $instance = World::apply($instance->refresh());
+    expect(configsOf($instance)['config/lampoil.json'])->toBe('Lampoil, by its name: its mod is gone');
+    $this->post("/instances/{$instance->id}/configs", ['configs' => ['config/lampoil.json', 'config/none']])->assertRedirect();
+    expect(configsOf($instance))->not->toHaveKey('config/lampoil.json');
+    $instance = World::apply($instance->refresh());
+    expect(configText($instance, 'config/lampoil.json'))->toBe('')->and(configText($instance, 'config/lampoil.json.set-aside'))->toContain('"hours": 8');
+});
+
+it('writes one as a step of the draft, and takes one place back, or all of it', function (): void {
+    $instance = World::applied(['lampoil']);
+    World::rehearsed($instance);
+    $made = configText($instance, 'config/lampoil.json');
+    $mine = str_replace(['9', 'true'], ['7', 'false'], $made)."\n";
+    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/lampoil.json', 'body' => str_replace("\n", "\r\n", $mine), 'ends' => 'lf'])->assertRedirect();
+    expect(configText($instance, 'config/lampoil.json'))->toBe($made)->and(configsOf($instance)['config/lampoil.json'])->toEndWith('changed in the draft');
+    $page = $this->get("/instances/{$instance->id}/configs/edit?path=config/lampoil.json")->assertOk()->assertSee('as launch 1 made it')->assertSee('&quot;hours&quot;: 7', false);
+    preg_match('/name="sha256" value="(\w{64})"/', (string) $page->getContent(), $sha);
+    $this->post("/instances/{$instance->id}/configs/take-back", ['path' => 'config/lampoil.json', 'with' => 'made', 'place' => '0', 'sha256' => str_repeat('0', 64)])->assertStatus(409)->assertSee('has changed since you looked');
+    // The two lines stand beside one another, so they are one place; the end of the file is part of it.
+    $this->post("/instances/{$instance->id}/configs/take-back", ['path' => 'config/lampoil.json', 'with' => 'made', 'place' => '0', 'sha256' => $sha[1]])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect(configText($instance, 'config/lampoil.json'))->toBe($made);
+    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/../../x', 'body' => 'x'])->assertNotFound();
+    $this->post("/instances/{$instance->id}/configs/edit", ['path' => '', 'body' => 'x'])->assertSessionHasErrors('path');
+    $this->get("/instances/{$instance->id}/configs/edit?path=none")->assertNotFound();
+    $this->post("/instances/{$instance->id}/configs/check", ['path' => 'config/lampoil.json', 'body' => "{\r\n\"a\": 1,\r\n}"])->assertOk()->assertSee('Line 3');
+    // Lines that ended as on another system end so still.
+    configText($instance, 'config/dos.cfg', "a=1\r\nb=2\r\n");
+    $this->get("/instances/{$instance->id}/configs/edit?path=config/dos.cfg")->assertOk()->assertSee('name="ends" value="crlf"', false);
+    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/dos.cfg', 'body' => "a=1\r\nb=3\r\n", 'ends' => 'crlf'])->assertRedirect();
+    World::apply($instance->refresh());
+    expect(configText($instance, 'config/dos.cfg'))->toBe("a=1\r\nb=3\r\n");
+});
+
+it('searches all of them, shows what a replacement comes to, and makes it in the marked ones; and copies to another instance', function (): void {
+    $instance = World::applied(['gulls']);
+    foreach (['config/a.cfg' => "Range=16\nother=1\n", 'config/b.cfg' => "range=16\n", 'config/c.cfg' => "x\n", 'config/bytes.dat' => "\xff\x00range"] as $path => $text) {
+        configText($instance, $path, $text);
+    }
+    $this->get("/instances/{$instance->id}/configs/search?words=range%3D16&put=range%3D%241")->assertOk()->assertSee('config/a.cfg')->assertSee('config/b.cfg')->assertDontSee('config/c.cfg')->assertSee('range=$1');
+    $this->get("/instances/{$instance->id}/configs/search?words=range%3D16&exactly=1")->assertOk()->assertDontSee('Mark config/a.cfg')->assertSee('Mark config/b.cfg');
+    $this->post("/instances/{$instance->id}/configs/replace", ['words' => 'range=16', 'put' => 'range=$1\\2', 'configs' => ['config/a.cfg', 'config/none']])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect(configText($instance, 'config/a.cfg'))->toBe("range=\$1\\2\nother=1\n")->and(configText($instance, 'config/b.cfg'))->toBe("range=16\n");
+    $this->post("/instances/{$instance->id}/configs/replace", ['words' => 'nowhere', 'put' => '', 'configs' => ['config/a.cfg']])->assertStatus(409);
+    $other = World::applied(['gulls']);
+    $this->post("/instances/{$instance->id}/configs", ['configs' => ['config/a.cfg', 'config/bytes.dat'], 'to' => $other->id])->assertRedirect("/instances/{$other->id}/draft");
+    $other = World::apply($other->refresh());
+    expect(configText($other, 'config/a.cfg'))->toBe("range=\$1\\2\nother=1\n")->and(configText($other, 'config/bytes.dat'))->toBe("\xff\x00range");
+    $this->get("/instances/{$instance->id}/configs/edit?path=config/bytes.dat")->assertOk()->assertSee('It is no text in UTF-8');
+    $this->get("/instances/{$other->id}/configs/edit?path=config/b.cfg")->assertNotFound();
+});
+
+it('gives a config to the one mod that came when it appeared, and says so', function (): void {
+    // Some write their settings under a word of their own; one that needs no library, and one that brings one.
+    $odd = Package::query()->whereRaw("supports && array['ferrywright 3.2.1 halyard', 'ferrywright 3.2.1 ']")->where('kind', 'mod')->whereRaw("id like '%-%'")->orderBy('id')->pluck('id')->filter(fn (string $id): bool => crc32($id) % 10 === 8);
+    $fits = $odd->first(function (string $id): bool {
+        $package = json_decode((string) file_get_contents(config('stasimon.var')."/depots/slipway/packages/{$id}.json"));
+        $does = end($package->releases);
+
+        return array_diff(array_column($does->needs, 'id'), ['ferrywright', 'halyard', 'capstan']) === [];
+    });
+    $instance = World::applied(['gulls']);
+    World::rehearsed($instance);
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => [$fits]]);
+    $instance = World::apply($instance->refresh());
+    World::rehearsed($instance);
+    $path = 'config/c'.dechex(crc32($fits) % 65_536).'.properties';
+    expect(configsOf($instance)[$path])->toContain('it appeared in the first launch with it: as the mod made it');
+});
