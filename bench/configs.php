@@ -5,7 +5,6 @@ declare(strict_types=1);
 // How many configs of the demo's largest instance are given to the right mod, to a wrong one, and to nobody, and how long it takes to
 // say so; beside a rule that goes by names alone: php bench/configs.php, with the demo running (bin/start). It rehearses once.
 
-use App\Configs\Config;
 use App\Configs\ConfigList;
 use App\Models\Instance;
 use App\Rehearsals\Rehearsing;

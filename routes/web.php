@@ -17,6 +17,7 @@ use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstanceController;
 use App\Http\Controllers\LessonController;
 use App\Http\Controllers\NewInstanceController;
+use App\Http\Controllers\OrderController;
 use App\Http\Controllers\PackageController;
 use App\Http\Controllers\PackController;
 use App\Http\Controllers\PlayController;
@@ -173,6 +174,10 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
     Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->name('hand-off.beside');
     Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
+    Route::get('/order', [OrderController::class, 'index'])->name('order');
+    Route::post('/order', [OrderController::class, 'move'])->name('order.move');
+    Route::post('/order/rule', [OrderController::class, 'rule'])->name('order.rule');
+    Route::get('/order/side', [OrderController::class, 'side'])->name('order.side');
     Route::get('/configs', [ConfigController::class, 'index'])->name('configs');
     Route::post('/configs', [ConfigController::class, 'several'])->name('configs.several');
     Route::get('/configs/edit', [ConfigController::class, 'show'])->name('configs.edit');

@@ -123,7 +123,7 @@ final class Demo extends Command
     private function archipelago(): void
     {
         $ids = DB::table('packages')->whereRaw("supports && array['ferrywright 3.2.1 halyard', 'ferrywright 3.2.1 ']")
-            ->whereIn('kind', ['mod', 'data-pack', 'resource-pack'])->whereRaw("id like '%-%'")->whereNot('id', 'signal-flags')->orderBy('id')->pluck('id')->all();
+            ->whereIn('kind', ['mod', 'data-pack', 'resource-pack'])->whereRaw("(id like '%-%' or kind = 'resource-pack')")->whereNot('id', 'signal-flags')->orderBy('id')->pluck('id')->all();
         $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
         $plan = (new Bases($catalogue->game, $catalogue))->plan('3.2.1', 'halyard', null, null, 6144);
         $ids = array_values(array_map(strval(...), $ids));

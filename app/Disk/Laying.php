@@ -14,8 +14,11 @@ use Stasimon\Core\Place\Content;
 use Stasimon\Core\Place\ContentFolder;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Layout;
+use Stasimon\Core\Place\Order\OrderRule;
+use Stasimon\Core\Place\Order\Strength;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
+use Stasimon\Core\Plan\Rule;
 use Stasimon\Core\Resolve\Selected;
 
 /** Decides where every file of a line-up goes, and lays them into next/. */
@@ -47,7 +50,7 @@ final readonly class Laying
             $progress($done + 1, count($unknown));
         }
 
-        return Layout::of(array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), $lineUp->withFiles()), $lineUp->plan->order);
+        return Layout::of(array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), $lineUp->withFiles()), $lineUp->plan->order, self::rules($lineUp));
     }
 
     /**
@@ -64,9 +67,42 @@ final readonly class Laying
                 $bringings[] = $this->bringing($selected, $lineUp, $placement);
             }
         }
-        $contested = array_filter(Layout::of($bringings, $lineUp->plan->order), fn (LaidFile $file): bool => $file->over !== []);
+        $contested = array_filter(Layout::of($bringings, $lineUp->plan->order, self::rules($lineUp)), fn (LaidFile $file): bool => $file->over !== []);
 
         return array_map(fn (LaidFile $file): array => ['path' => $file->path, 'winner' => $file->package, 'over' => $file->over], array_values($contested));
+    }
+
+    /** The SHA-256 of what one package brings at a path, as far as its archive has been unpacked; null where it brings nothing there. */
+    public function contentAt(string $id, string $path, LineUp $lineUp, Placement $placement): ?string
+    {
+        foreach ($lineUp->withFiles() as $selected) {
+            if ($selected->package->id === $id && $this->archives->isUnpacked($lineUp->fileOf($selected)->sha256)) {
+                return ($this->bringing($selected, $lineUp, $placement)->files[$path] ?? null)?->sha256;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<OrderRule> */
+    public static function rules(LineUp $lineUp): array
+    {
+        return array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules);
+    }
+
+    /** @return list<string> packages of a line-up that one of it needs */
+    public static function needsOf(string $id, LineUp $lineUp): array
+    {
+        $needs = [];
+        foreach ($lineUp->resolved->selection ?? [] as $other) {
+            foreach ($other->because as $reason) {
+                if ($reason->want === null && $reason->id === $id) {
+                    $needs[] = $other->package->id;
+                }
+            }
+        }
+
+        return $needs;
     }
 
     private function bringing(Selected $selected, LineUp $lineUp, Placement $placement): Bringing
@@ -83,16 +119,8 @@ final readonly class Laying
         } else {
             $files[$placement->pathOf($kind, $file->name)] = new Content($file->sha256, $file->size);
         }
-        $needs = [];
-        foreach ($lineUp->resolved->selection ?? [] as $other) {
-            foreach ($other->because as $reason) {
-                if ($reason->want === null && $reason->id === $selected->package->id) {
-                    $needs[] = $other->package->id;
-                }
-            }
-        }
 
-        return new Bringing($selected->package->id, $needs, $files);
+        return new Bringing($selected->package->id, self::needsOf($selected->package->id, $lineUp), $files);
     }
 
     /**

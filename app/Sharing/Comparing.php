@@ -125,7 +125,7 @@ final readonly class Comparing
 
         return $this->drafting->step($instance, fn (Plan $plan): Plan => (new Plan(
             $plan->base->onBuild($theirs->loaderVersion), $there->plan->wants, array_values(array_filter([...$there->plan->off, ...$plan->off], fn (Want $off): bool => ! $there->plan->wants($off->id))),
-            $there->plan->channels, [...array_filter($plan->waivers, fn ($waiver): bool => in_array($waiver->id, $base->packages(), true)), ...$there->plan->waivers], $there->plan->waiverNotes, $there->plan->order,
+            $there->plan->channels, [...array_filter($plan->waivers, fn ($waiver): bool => in_array($waiver->id, $base->packages(), true)), ...$there->plan->waivers], $there->plan->waiverNotes, $there->plan->order, rules: $there->plan->rules,
         ))->groupedAs($plan)->groupedAs($there->plan)->keepingTo($there->versions()));
     }
 

@@ -171,7 +171,7 @@ final readonly class HandOffs
         $this->drafting->step($instance, function (Plan $plan) use ($given, $kept): Plan {
             $mine = array_map(fn (Waiver $waiver): string => $waiver->key(), $plan->waivers);
             $theirs = array_filter($given->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver->key(), $mine, true));
-            $rebuilt = new Plan($plan->base, $given->plan->wants, $given->plan->off, $given->plan->channels, [...$plan->waivers, ...array_values($theirs)], $given->plan->waiverNotes, $given->plan->order);
+            $rebuilt = new Plan($plan->base, $given->plan->wants, $given->plan->off, $given->plan->channels, [...$plan->waivers, ...array_values($theirs)], $given->plan->waiverNotes, $given->plan->order, rules: $given->plan->rules);
 
             $rebuilt = $rebuilt->groupedAs($given->plan);
 

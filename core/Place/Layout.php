@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Stasimon\Core\Place;
 
 use Stasimon\Core\Place\Archive\EntryName;
+use Stasimon\Core\Place\Order\OrderRule;
+use Stasimon\Core\Place\Order\Sequence;
 
 /**
  * Lays the files of a whole line-up before anything is written: where several packages bring one path, the last in the order
@@ -15,14 +17,15 @@ final class Layout
     /**
      * @param  list<Bringing>  $bringings
      * @param  list<string>  $order  packages, as far as a person has decided; the last wins
+     * @param  list<OrderRule>  $rules  of a person
      * @return list<LaidFile> by path
      *
      * @throws UnplaceableFile where one brings a file and another a folder of that name
      */
-    public static function of(array $bringings, array $order = []): array
+    public static function of(array $bringings, array $order = [], array $rules = []): array
     {
         $laid = [];
-        foreach (self::ordered($bringings, $order) as $bringing) {
+        foreach (self::ordered($bringings, $order, $rules) as $bringing) {
             foreach ($bringing->files as $path => $content) {
                 $key = EntryName::key((string) $path);
                 $before = $laid[$key] ?? null;
@@ -57,45 +60,17 @@ final class Layout
     /**
      * @param  list<Bringing>  $bringings
      * @param  list<string>  $order
+     * @param  list<OrderRule>  $rules
      * @return list<Bringing>
      */
-    private static function ordered(array $bringings, array $order): array
+    private static function ordered(array $bringings, array $order, array $rules): array
     {
-        $byId = [];
+        $byId = $needs = [];
         foreach ($bringings as $bringing) {
             $byId[$bringing->package] = $bringing;
+            $needs[$bringing->package] = $bringing->needs;
         }
-        ksort($byId, SORT_STRING);
-        $visited = [];
-        $list = [];
-        foreach ($byId as $bringing) {
-            self::visit($bringing, $byId, $visited, $list);
-        }
-        $decided = array_flip($order);
-        $rank = array_flip(array_map(fn (Bringing $one): string => $one->package, $list));
-        usort($list, fn (Bringing $a, Bringing $b): int => [$decided[$a->package] ?? -1, $rank[$a->package]] <=> [$decided[$b->package] ?? -1, $rank[$b->package]]);
 
-        return $list;
-    }
-
-    /**
-     * What it needs first, then itself.
-     *
-     * @param  array<string, Bringing>  $byId
-     * @param  array<string, true>  $visited  marked on the way in, so that a circle ends
-     * @param  list<Bringing>  $list
-     */
-    private static function visit(Bringing $bringing, array $byId, array &$visited, array &$list): void
-    {
-        if (isset($visited[$bringing->package])) {
-            return;
-        }
-        $visited[$bringing->package] = true;
-        foreach ($bringing->needs as $needed) {
-            if (isset($byId[$needed])) {
-                self::visit($byId[$needed], $byId, $visited, $list);
-            }
-        }
-        $list[] = $bringing;
+        return array_map(fn (string $id): Bringing => $byId[$id], Sequence::of($needs, $order, $rules));
     }
 }

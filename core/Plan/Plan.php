@@ -29,6 +29,7 @@ final readonly class Plan
      * @param  array<string, string>  $waiverNotes  waiver key => why the person knows better
      * @param  list<string>  $order  packages, the last of which wins a file that several bring
      * @param  array<string, list<string>>  $groups  name => packages that are switched together; each in one at most
+     * @param  list<Rule>  $rules  of the order, as far as a person gave some
      */
     public function __construct(
         public Base $base,
@@ -40,6 +41,7 @@ final readonly class Plan
         public array $order = [],
         public Once $once = new Once,
         public array $groups = [],
+        public array $rules = [],
     ) {
     }
 
@@ -175,6 +177,23 @@ final readonly class Plan
         }
 
         return $this->with(order: [...$order, $winner]);
+    }
+
+    /** Has some packages come in an order, the last of which wins, after all that nobody has put in order. */
+    public function arranging(string ...$ids): self
+    {
+        return $this->with(order: [...array_values(array_diff($this->order, $ids)), ...array_values($ids)]);
+    }
+
+    /** Has one package come before another, whatever the order is; a rule about the two takes the place of an earlier one. */
+    public function ruling(Rule $rule): self
+    {
+        return $this->with(rules: [...$this->unruling($rule->first, $rule->then)->unruling($rule->then, $rule->first)->rules, $rule]);
+    }
+
+    public function unruling(string $first, string $then): self
+    {
+        return $this->with(rules: array_values(array_filter($this->rules, fn (Rule $rule): bool => [$rule->first, $rule->then] !== [$first, $then])));
     }
 
     /** A note on why a waiver is right. */
@@ -367,12 +386,13 @@ final readonly class Plan
      * @param  array<string, string>|null  $waiverNotes
      * @param  list<string>|null  $order
      * @param  array<string, list<string>>|null  $groups
+     * @param  list<Rule>|null  $rules
      */
-    private function with(?Base $base = null, ?array $wants = null, ?array $off = null, ?array $channels = null, ?array $waivers = null, ?array $waiverNotes = null, ?array $order = null, ?Once $once = null, ?array $groups = null): self
+    private function with(?Base $base = null, ?array $wants = null, ?array $off = null, ?array $channels = null, ?array $waivers = null, ?array $waiverNotes = null, ?array $order = null, ?Once $once = null, ?array $groups = null, ?array $rules = null): self
     {
         return new self(
             $base ?? $this->base, $wants ?? $this->wants, $off ?? $this->off, $channels ?? $this->channels,
-            $waivers ?? $this->waivers, $waiverNotes ?? $this->waiverNotes, $order ?? $this->order, $once ?? $this->once, $groups ?? $this->groups,
+            $waivers ?? $this->waivers, $waiverNotes ?? $this->waiverNotes, $order ?? $this->order, $once ?? $this->once, $groups ?? $this->groups, $rules ?? $this->rules,
         );
     }
 
@@ -390,6 +410,7 @@ final readonly class Plan
             'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->off),
             'order' => $this->order,
             'groups' => (object) $this->groups,
+            'rules' => array_map(fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why], $this->rules),
             'waiverNotes' => (object) $this->waiverNotes,
             'restore' => $this->once->restore === null ? null : ['point' => $this->once->restore->point, 'versions' => (object) $this->once->restore->versions, 'own' => $this->once->restore->own],
             'updating' => (object) $this->once->updating,

@@ -46,6 +46,7 @@ final class PlanReader
                 $node->optional('pack')?->text() ?? '',
             ),
             array_map(fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()), $node->optional('groups')?->entries() ?? []),
+            array_map(fn (Node $rule): Rule => new Rule($rule->field('first')->id(), $rule->field('then')->id(), $rule->optional('why')?->text() ?? ''), $node->listed('rules')),
         );
     }
 

@@ -6,6 +6,7 @@ namespace Stasimon\Core\Share;
 
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\Rule;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
@@ -34,7 +35,7 @@ final readonly class HandOff
             self::line($group, self::GROUP, 'a group');
         }
         $base = $plan->base;
-        $ids = [...$base->packages(), ...self::ids($plan->wants), ...self::ids($plan->off), ...$plan->order, ...array_merge([], ...array_values($plan->groups)), ...self::keys($releases), ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers), ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers), ...array_diff(self::keys($plan->channels), ['*'])];
+        $ids = [...$base->packages(), ...self::ids($plan->wants), ...self::ids($plan->off), ...$plan->order, ...array_merge([], ...array_values($plan->groups)), ...array_map(fn (Rule $rule): string => $rule->first, $plan->rules), ...array_map(fn (Rule $rule): string => $rule->then, $plan->rules), ...self::keys($releases), ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers), ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers), ...array_diff(self::keys($plan->channels), ['*'])];
         foreach ($ids as $id) {
             if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
                 throw UnusableHandOff::because('It names a package by something that is no id: "'.mb_strimwidth(mb_scrub($id), 0, 40, '…').'".');
@@ -49,7 +50,7 @@ final readonly class HandOff
         foreach ([...$plan->wants, ...$plan->off] as $want) {
             self::line($want->range, Limits::RANGE, 'a range');
         }
-        foreach ($plan->waiverNotes as $note) {
+        foreach ([...$plan->waiverNotes, ...array_map(fn (Rule $rule): string => $rule->why, $plan->rules)] as $note) {
             // It may have several lines; as one line of text they are told one after another.
             if (mb_strlen($note) > Limits::REMARK || ! mb_check_encoding($note, 'UTF-8')) {
                 throw UnusableHandOff::because('It has a note that is too long, or no text.');

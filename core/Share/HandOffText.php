@@ -9,6 +9,7 @@ use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\Rule;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
@@ -195,6 +196,9 @@ final class HandOffText
             $lines[] = self::fields('^', ...$plan->order);
         }
 
+        foreach ($plan->rules as $rule) {
+            $lines[] = self::fields("%{$rule->first}", $rule->then, $rule->why);
+        }
         foreach ($plan->groups as $group => $ids) {
             $lines[] = self::fields("#{$group}", ...$ids);
         }
@@ -215,7 +219,7 @@ final class HandOffText
         if (count($base) !== 7 || preg_match('/^\d{1,6}$/D', $base[6]) !== 1 || count($lines) > HandOff::MOST) {
             throw UnusableHandOff::because('That hand-off does not say what base it is for.');
         }
-        $wants = $off = $channels = $waivers = $notes = $order = $releases = $groups = [];
+        $wants = $off = $channels = $waivers = $notes = $order = $releases = $groups = $rules = [];
         foreach ($lines as $line) {
             $fields = [...explode("\t", $line), '', '', '', ''];
             $id = substr($fields[0], 1);
@@ -235,6 +239,9 @@ final class HandOffText
                     $waivers[] = $waiver;
                     $notes += $fields[4] === '' ? [] : [$waiver->key() => $fields[4]];
                     break;
+                case '%':
+                    $rules[] = new Rule($id, $fields[1], $fields[2]);
+                    break;
                 case '#':
                     $groups[$id] = array_slice(explode("\t", $line), 1);
                     break;
@@ -247,7 +254,7 @@ final class HandOffText
             }
         }
 
-        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order, groups: $groups), $releases);
+        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order, groups: $groups, rules: $rules), $releases);
     }
 
     private static function unknown(string $word): UnusableHandOff

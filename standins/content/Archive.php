@@ -82,7 +82,31 @@ final class Archive
         self::zip($path, $extra !== [] ? $extra : [
             'pack.json' => json_encode(array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1]), JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR),
             "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
-        ]);
+        ] + ($descriptor['type'] === 'resource-pack' ? self::looks($id, (string) $descriptor['name']) : []));
+    }
+
+    /** @return array<string, string> pictures and words of the game's own that a pack puts others in the place of */
+    private static function looks(string $id, string $name): array
+    {
+        $seed = crc32($id);
+        $files = ['assets/ferrywright/lang/en.json' => json_encode(['ferry.title' => "Ferrywright in {$name}", 'ferry.sign' => 'To the boats', 'ferry.lamp' => $seed % 2 === 0 ? 'Lamp' : 'Lantern'], JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR)];
+        foreach (['hull', 'lamp', 'sign', 'rope'] as $n => $what) {
+            if (($seed >> $n) % 3 === 0) {
+                continue;
+            }
+            $picture = imagecreatetruecolor(32, 32);
+            $colour = fn (int $shift): int => (int) imagecolorallocate($picture, 40 + ($seed >> $shift) % 180, 40 + ($seed >> ($shift + 5)) % 170, 40 + ($seed >> ($shift + 9)) % 160);
+            imagefill($picture, 0, 0, $colour($n));
+            for ($stripe = 0; $stripe < 32; $stripe += 4 + $n) {
+                imageline($picture, 0, $stripe, 31, $stripe + $n, $colour($n + 3));
+            }
+            imagerectangle($picture, 0, 0, 31, 31, $colour($n + 7));
+            ob_start();
+            imagepng($picture, null, 9);
+            $files["assets/ferrywright/textures/{$what}.png"] = (string) ob_get_clean();
+        }
+
+        return $files;
     }
 
     /** @param  array<string, string>  $files  name => content */

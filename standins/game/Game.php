@@ -367,6 +367,9 @@ final class Game
             $packs += count(glob("{$this->dir}/{$folder}/*") ?: []);
         }
         $this->log->info('packs', "{$packs} packs");
+        // The last in the list is drawn over the others.
+        $order = array_filter(explode("\n", (string) @file_get_contents("{$this->dir}/pack-order.txt")));
+        count($order) > 1 && $this->log->info('packs', 'on top: '.basename((string) end($order)));
         $this->work(2);
     }
 

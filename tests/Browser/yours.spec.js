@@ -167,6 +167,37 @@ test('configs: written beside what a launch made, the wrong line marked, taken b
     expect(JSON.parse(readFileSync(`${folderOf(page)}/config/lampoil.json`, 'utf8'))).toEqual({ days: 7, smell: true });
 });
 
+test('order: moved by key and by button, dragged, ruled, and launched so', async ({ page }) => {
+    await makeInstance(page, 'Looks');
+    await addToDraft(page, 'Tarred', 'Sailcloth', 'Driftwood');
+    await apply(page);
+    await go(page, 'b', /order$/);
+    const names = () => page.locator('tr[data-id] a').allTextContents();
+    expect(await names()).toEqual(['Tarred', 'Sailcloth', 'Driftwood']);
+    await page.locator('tr[data-id=driftwood]').focus();
+    await page.keyboard.press('Shift+K');
+    expect(await names()).toEqual(['Tarred', 'Driftwood', 'Sailcloth']);
+    await page.getByRole('button', { name: 'Move Tarred down' }).click();
+    expect(await names()).toEqual(['Driftwood', 'Tarred', 'Sailcloth']);
+    await page.locator('tr[data-id=sailcloth]').dragTo(page.locator('tr[data-id=driftwood]'));
+    expect((await names())[0]).toBe('Sailcloth');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Put this order into the draft' }).click();
+    await expect(page.getByText('The order is in the draft.')).toBeVisible();
+    await page.getByRole('link', { name: /textures\/\w+\.png/ }).first().click();
+    await expect(page.locator('.sides img').first()).toBeVisible();
+    await expectAccessible(page);
+    await page.getByLabel('What wins', { exact: true }).selectOption({ label: 'Driftwood' });
+    await page.getByLabel('What it wins over').selectOption({ label: 'Sailcloth' });
+    await page.getByLabel('because').fill('wood first');
+    await page.getByRole('button', { name: 'Give the rule' }).click();
+    await expect(page.getByText('Driftwood wins over Sailcloth: wood first.')).toBeVisible();
+    expect((await names())[0]).toBe('Driftwood');
+    await apply(page, `${rootOf(page)}/draft`);
+    await rehearse(page, 'Clean');
+    expect(readFileSync(`${folderOf(page)}/pack-order.txt`, 'utf8').trim().split('\n').at(-1)).toContain('driftwood');
+});
+
 test('two friends: given away by picture and text, apart, compared, taken over, and alike', async ({ page, browser }) => {
     await makeInstance(page, 'Mine');
     await addToDraft(page, 'Fogbank Weather', 'Gulls');

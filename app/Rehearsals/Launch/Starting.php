@@ -17,7 +17,11 @@ use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\PlacedFile;
 use Stasimon\Core\Game\Way;
+use Stasimon\Core\Place\Order\OrderRule;
+use Stasimon\Core\Place\Order\Sequence;
+use Stasimon\Core\Place\Order\Strength;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\Rule;
 
 /** What is run to start a game on a folder, and what is written into the folder before it. */
 final readonly class Starting
@@ -41,7 +45,7 @@ final readonly class Starting
     {
         $game = $this->games->get($plan->base->game);
         TaughtGames::mayRun($game);
-        $files = $plain ? [] : $this->files($dir);
+        $files = $plain ? [] : $this->files($dir, $plan);
         $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
         $values = [
             'program' => $this->program($game, $plan),
@@ -72,7 +76,7 @@ final readonly class Starting
     {
         $plan = $instance->plan;
         $game = $this->games->get($plan->base->game);
-        $files = $this->files((new Folder($instance))->live());
+        $files = $this->files((new Folder($instance))->live(), $plan);
         $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
         $values = [
             'program' => $game->runtimeFound, 'standins' => (string) config('stasimon.standins'), 'dir' => '.', 'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
@@ -88,8 +92,8 @@ final readonly class Starting
         return $texts + ['start.sh' => "#!/bin/sh\n# Starts it with {$game->runtimeName} {$plan->base->runtimeVersion}, which has to be on this machine.\ncd \"\$(dirname \"\$0\")\" || exit 1\nexec {$command}\n"];
     }
 
-    /** @return list<PlacedFile> what of the instance's releases is in the folder */
-    private function files(string $dir): array
+    /** @return list<PlacedFile> what of the instance's releases is in the folder, in the order of the plan */
+    private function files(string $dir, Plan $plan): array
     {
         $files = [];
         foreach (PlacedRelease::query()->where('instance_id', basename(dirname($dir)))->whereNotNull('path')->orderBy('path')->get(['package_id', 'version', 'kind', 'path']) as $placed) {
@@ -97,6 +101,10 @@ final readonly class Starting
                 $files[] = new PlacedFile((string) $placed->package_id, (string) $placed->version, Kind::from((string) $placed->kind), (string) $placed->path);
             }
         }
+
+        $rules = array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must), $plan->rules);
+        $place = array_flip(Sequence::of(array_fill_keys(array_map(fn (PlacedFile $file): string => $file->id, $files), []), $plan->order, $rules));
+        usort($files, fn (PlacedFile $a, PlacedFile $b): int => $place[$a->id] <=> $place[$b->id]);
 
         return $files;
     }

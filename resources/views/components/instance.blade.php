@@ -41,6 +41,8 @@
             <a href="{{ route('find', $instance) }}" data-go="f" @if ($part === 'find') aria-current="page" @endif>Find</a>
             <a href="{{ route('instances.shelf', $instance) }}" data-go="d"
                 @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
+            <a href="{{ route('order', $instance) }}" data-go="b"
+                @if ($part === 'order') aria-current="page" @endif>Order</a>
             <a class="apart" href="{{ route('worlds', $instance) }}" data-go="w"
                 @if ($part === 'worlds') aria-current="page" @endif>Worlds</a>
             <a href="{{ route('configs', $instance) }}" data-go="c"

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\Steps\OrderRequest;
+use App\Http\Requests\Steps\RuleRequest;
+use App\Models\Instance;
+use App\Orders\OrderLists;
+use App\Orders\OrderSteps;
+use App\Refusal\Refusal;
+use App\View\Address;
+use App\View\OrderPage;
+use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\View\View;
+use Stasimon\Core\Plan\Rule;
+
+/** Lists of an instance whose order counts: what wins, what loses, and why. */
+final readonly class OrderController
+{
+    /** What is shown of a contested path as it is, by the first bytes of it. */
+    private const SEEN = ["\x89PNG\r\n\x1a\n" => 'image/png', "\xff\xd8\xff" => 'image/jpeg', 'GIF8' => 'image/gif', 'OggS' => 'audio/ogg'];
+
+    public function __construct(private OrderLists $lists, private OrderSteps $steps)
+    {
+    }
+
+    public function index(Request $request, Instance $instance): View
+    {
+        $instance->load(['placed', 'draft', 'lastRehearsal']);
+        $lists = $this->lists->of($instance);
+        $page = new OrderPage($instance, $lists, $this->lists->names($instance), Address::words($request, 'list', 40), Address::words($request, 'of', 100), Address::words($request, 'q', 100), Address::words($request, 'path', 1_000));
+        $sides = [];
+        foreach ($page->sides() as $id) {
+            try {
+                $sides[$id] = $this->lists->content($instance, $page->list ?? throw Refusal::notFound('There is no such list.'), $page->path, $id);
+            } catch (Refusal $refusal) {
+                $sides[$id] = $refusal;
+            }
+        }
+
+        return view('order.page', ['instance' => $instance, 'page' => $page->showing($sides)]);
+    }
+
+    public function move(OrderRequest $request, Instance $instance): RedirectResponse
+    {
+        $instance->load(['placed', 'draft']);
+        [$way, $id] = [...explode(' ', $request->text('move'), 2), ''];
+        $request->ids() === []
+            ? $this->steps->move($instance, $request->text('list'), $id, $way === 'up')
+            : $this->steps->arrange($instance, $request->text('list'), array_reverse($request->ids()), $request->seen());
+
+        return redirect()->route('order', ['instance' => $instance, 'list' => $request->text('list')])->with('said', 'The order is in the draft.');
+    }
+
+    public function rule(RuleRequest $request, Instance $instance): RedirectResponse
+    {
+        $instance->load(['placed', 'draft']);
+        $request->isTakenBack()
+            ? $this->steps->unrule($instance, $request->text('first'), $request->text('then'))
+            : $this->steps->rule($instance, new Rule($request->text('first'), $request->text('then'), trim($request->text('why'))), $request->seen());
+
+        return redirect()->route('order', ['instance' => $instance, 'list' => $request->text('list')])->with('said', 'It is in the draft.');
+    }
+
+    /** One side of a contested path, where it is a picture or a sound. */
+    public function side(Request $request, Instance $instance): Response
+    {
+        $list = $this->lists->of($instance->load(['placed', 'draft']))[Address::words($request, 'list', 40)] ?? throw Refusal::notFound('There is no such list.');
+        $content = $this->lists->content($instance, $list, Address::words($request, 'path', 1_000), Address::words($request, 'of', 100));
+
+        return response($content, headers: ['Content-Type' => self::type($content) ?? throw Refusal::notFound('That is neither a picture nor a sound.')]);
+    }
+
+    public static function type(string $content): ?string
+    {
+        foreach (self::SEEN as $begin => $type) {
+            if (str_starts_with($content, (string) $begin)) {
+                return $type;
+            }
+        }
+
+        return str_starts_with($content, 'RIFF') && substr($content, 8, 4) === 'WAVE' ? 'audio/wav' : null;
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Orders;
+
+use App\Disk\Laying;
+use App\Drafts\LineUp;
+use App\Drafts\LineUps;
+use App\Games;
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use App\Store\Store;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Place\Order\Sequence;
+use Stasimon\Core\Place\Placement;
+use ZipArchive;
+
+/** Every list of an instance whose order counts, as it would be with the draft. */
+final readonly class OrderLists
+{
+    /** Bytes of what is shown of one side of a contested path. */
+    private const SHOWN = 5_000_000;
+
+    public function __construct(private LineUps $lineUps, private Games $games, private Laying $laying, private Store $store)
+    {
+    }
+
+    /** @return array<string, OrderList> by key */
+    public function of(Instance $instance): array
+    {
+        $lineUp = $this->lineUps->lineUp($instance);
+        if ($lineUp->resolved === null) {
+            return [];
+        }
+        $needs = $packs = [];
+        foreach ($lineUp->withFiles() as $selected) {
+            $id = $selected->package->id;
+            $needs[$id] = Laying::needsOf($id, $lineUp);
+            if (in_array($selected->package->kind, [Kind::ResourcePack, Kind::DataPack], true)) {
+                $packs[$selected->package->kind->value][$id] = $lineUp->fileOf($selected)->sha256;
+            }
+        }
+        $sequence = Sequence::of($needs, $lineUp->plan->order, Laying::rules($lineUp));
+        $lists = [];
+        $contested = [];
+        foreach ($this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->base->game))) as $one) {
+            $contested[$one['path']] = [...$one['over'], $one['winner']];
+        }
+        if ($contested !== []) {
+            $lists['files'] = new OrderList('files', 'Files that several bring', self::inOrder($sequence, array_merge(...array_values($contested))), $contested);
+        }
+        foreach ($packs as $kind => $digests) {
+            if (count($digests) > 1) {
+                $ids = self::inOrder($sequence, array_map(strval(...), array_keys($digests)));
+                $lists[$kind] = new OrderList($kind, ucfirst(Kind::from($kind)->word(2)), $ids, $this->shared($ids, $digests));
+            }
+        }
+
+        return $lists;
+    }
+
+    /** @return array<string, string> package id => name */
+    public function names(Instance $instance): array
+    {
+        $names = [];
+        foreach ($this->lineUps->lineUp($instance)->resolved->selection ?? [] as $selected) {
+            $names[$selected->package->id] = $selected->package->title();
+        }
+
+        return $names;
+    }
+
+    /**
+     * What one package brings at a contested path.
+     *
+     * @throws Refusal
+     */
+    public function content(Instance $instance, OrderList $list, string $path, string $id): string
+    {
+        $lineUp = $this->lineUps->lineUp($instance);
+        foreach ($lineUp->withFiles() as $selected) {
+            if ($selected->package->id === $id && in_array($id, $list->contested[$path] ?? [], true)) {
+                $content = $list->key === 'files' ? $this->placed($selected->package->id, $path, $lineUp) : $this->packed($lineUp->fileOf($selected)->sha256, $path);
+
+                return $content ?? throw Refusal::notFound('That is larger than can be shown, or not in the store any more.');
+            }
+        }
+        throw Refusal::notFound('Nothing of that name is contested there.');
+    }
+
+    private function packed(string $sha256, string $path): ?string
+    {
+        $archive = new ZipArchive;
+        if (! $this->store->has($sha256) || $archive->open($this->store->path($sha256), ZipArchive::RDONLY) !== true) {
+            return null;
+        }
+        $stat = $archive->statName($path);
+        $text = $stat === false || $stat['size'] > self::SHOWN ? false : $archive->getFromName($path);
+        $archive->close();
+
+        return $text === false ? null : $text;
+    }
+
+    private function placed(string $id, string $path, LineUp $lineUp): ?string
+    {
+        $digest = $this->laying->contentAt($id, $path, $lineUp, new Placement($this->games->get($lineUp->plan->base->game)));
+
+        return $digest === null || ! $this->store->has($digest) || filesize($this->store->path($digest)) > self::SHOWN ? null : (string) file_get_contents($this->store->path($digest));
+    }
+
+    /**
+     * @param  list<string>  $ids  in order
+     * @param  array<string, string>  $digests  package => SHA-256 of its archive
+     * @return array<string, list<string>>
+     */
+    private function shared(array $ids, array $digests): array
+    {
+        $entries = DB::table('archives')->whereIn('sha256', array_values($digests))->pluck('entries', 'sha256')->mapWithKeys(fn (string $json, string $sha): array => [trim($sha) => json_decode($json, true)])->all();
+        $bring = [];
+        foreach ($ids as $id) {
+            foreach ($entries[$digests[$id]] ?? [] as $entry) {
+                // What a pack says of itself is no content.
+                if (str_contains($entry['path'], '/')) {
+                    $bring[$entry['path']][] = $id;
+                }
+            }
+        }
+        ksort($bring, SORT_STRING);
+
+        return array_filter($bring, fn (array $by): bool => count($by) > 1);
+    }
+
+    /**
+     * @param  list<string>  $sequence
+     * @param  list<string>  $ids
+     * @return list<string>
+     */
+    private static function inOrder(array $sequence, array $ids): array
+    {
+        return array_values(array_filter($sequence, fn (string $id): bool => in_array($id, $ids, true)));
+    }
+}

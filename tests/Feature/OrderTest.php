@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Disk\Folder;
+use App\Models\Instance;
+use App\Orders\OrderLists;
+use App\Rehearsals\Log\Reading;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+/** @return list<string> the packs of an instance, the winner first */
+function packsOf(Instance $instance): array
+{
+    return array_reverse(app(OrderLists::class)->of($instance->refresh()->load(['placed', 'draft']))['resource-pack']->ids);
+}
+
+it('says of each pack what it wins and loses, and shows both sides of a path', function (): void {
+    $instance = World::applied(['tarred', 'sailcloth', 'driftwood']);
+    $page = $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Resource packs')->assertSee('assets/ferrywright/lang/en.json');
+    $page->assertSeeInOrder(['Tarred', 'wins', 'Sailcloth', 'Driftwood']);
+    $list = app(OrderLists::class)->of($instance->load(['placed', 'draft']))['resource-pack'];
+    // What each wins, counted by hand from the archives.
+    $bring = [];
+    foreach ($list->ids as $id) {
+        exec('unzip -Z1 '.escapeshellarg((new Folder($instance))->live((string) $instance->placed->firstWhere('package_id', $id)->path)), $names[$id]);
+        foreach ($names[$id] as $name) {
+            $bring[$name][] = $id;
+        }
+    }
+    $shared = array_filter($bring, fn (array $by, string $name): bool => count($by) > 1 && str_contains($name, '/'), ARRAY_FILTER_USE_BOTH);
+    expect($list->contested)->toEqual($shared)->and(array_sum(array_map(fn (string $id): int => $list->score($id)[0], $list->ids)))->toBe(count($shared));
+    $picture = array_key_first(array_filter($shared, fn (string $name): bool => str_ends_with($name, '.png'), ARRAY_FILTER_USE_KEY));
+    $this->get("/instances/{$instance->id}/order?list=resource-pack&path=".urlencode((string) $picture))->assertOk()->assertSee('which wins')->assertSee('<img', false);
+    $side = $this->get("/instances/{$instance->id}/order/side?list=resource-pack&of={$shared[$picture][0]}&path=".urlencode((string) $picture))->assertOk()->assertHeader('Content-Type', 'image/png')->assertHeader('X-Content-Type-Options', 'nosniff');
+    expect($side->getContent())->toStartWith("\x89PNG");
+    $this->get("/instances/{$instance->id}/order?list=resource-pack&path=assets/ferrywright/lang/en.json")->assertOk()->assertSee('Ferrywright in');
+    $this->get("/instances/{$instance->id}/order/side?list=resource-pack&of=tarred&path=assets/ferrywright/lang/en.json")->assertNotFound();
+    $this->get("/instances/{$instance->id}/order/side?list=resource-pack&of=tarred&path=pack.json")->assertNotFound();
+});
+
+it('puts a list into an order that the game is launched with, as a step of the draft', function (): void {
+    $instance = World::applied(['tarred', 'sailcloth', 'driftwood']);
+    expect(packsOf($instance))->toBe(['tarred', 'sailcloth', 'driftwood']);
+    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'move' => 'up driftwood'])->assertRedirect();
+    expect(packsOf($instance))->toBe(['tarred', 'driftwood', 'sailcloth']);
+    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'ids' => ['sailcloth', 'tarred', 'driftwood', 'gulls']])->assertRedirect();
+    expect(packsOf($instance))->toBe(['sailcloth', 'tarred', 'driftwood']);
+    $instance = World::apply($instance->refresh());
+    $rehearsal = World::rehearsed($instance);
+    expect(file((new Folder($instance))->live('pack-order.txt'), FILE_IGNORE_NEW_LINES))->toHaveCount(3)->and((string) file_get_contents(app(Reading::class)->log($rehearsal)->path))->toMatch('/on top: sailcloth/');
+    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'move' => 'up sailcloth'])->assertStatus(409)->assertSee('at that end');
+    $this->post("/instances/{$instance->id}/order", ['list' => 'none', 'move' => 'up sailcloth'])->assertNotFound();
+    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack'])->assertSessionHasErrors('move');
+});
+
+it('keeps rules of one\'s own, whatever the order, and names a circle that another would make', function (): void {
+    $instance = World::applied(['tarred', 'sailcloth', 'driftwood']);
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'tarred', 'then' => 'driftwood', 'why' => 'Its wood is mine.', 'list' => 'resource-pack'])->assertRedirect();
+    expect(packsOf($instance)[0])->toBe('driftwood');
+    // An order that says otherwise bends to the rule.
+    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'ids' => ['tarred', 'sailcloth', 'driftwood']])->assertRedirect();
+    expect(array_search('driftwood', packsOf($instance), true))->toBeLessThan(array_search('tarred', packsOf($instance), true));
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'driftwood', 'then' => 'sailcloth'])->assertRedirect();
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sailcloth', 'then' => 'tarred', 'why' => 'No.'])->assertStatus(409)->assertSee('Driftwood wins over Tarred (Its wood is mine.)')->assertSee('Take one of these back first');
+    $instance = World::apply($instance->refresh());
+    expect(packsOf($instance))->toBe(['sailcloth', 'driftwood', 'tarred']);
+    $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Its wood is mine.');
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'tarred', 'then' => 'driftwood', 'back' => '1'])->assertRedirect();
+    expect($instance->refresh()->draft->plan->rules)->toHaveCount(1);
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'gulls', 'then' => 'tarred'])->assertNotFound();
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'tarred', 'then' => 'tarred'])->assertStatus(422);
+    $this->get('/instances/'.World::applied(['gulls'])->id.'/order')->assertOk()->assertSee('Nothing here depends on an order');
+});
