@@ -159,6 +159,10 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');
     Route::post('/worlds/rename', [WorldController::class, 'rename'])->name('worlds.rename');
     Route::post('/worlds/backups/{backup}/name', [WorldController::class, 'name'])->name('worlds.name');
+    foreach (['away', 'back', 'copy', 'export', 'import', 'every'] as $act) {
+        Route::post("/worlds/{$act}", [WorldController::class, $act])->name("worlds.{$act}");
+    }
+    Route::get('/worlds/save', [WorldController::class, 'save'])->name('worlds.save');
     Route::post('/worlds/backups/{backup}/put-back', [WorldController::class, 'putBack'])->name('worlds.put-back');
     Route::get('/history', [InstanceController::class, 'history'])->name('history');
     Route::get('/hand-off', [HandOffController::class, 'show'])->name('hand-off');

@@ -10,6 +10,8 @@ use App\Moving\Grid;
 use App\Moving\Watching;
 use App\Rehearsals\Play\Play;
 use App\Work\Tending;
+use App\Worlds\Keeping;
+use App\Worlds\Worlds;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Sleep;
@@ -25,12 +27,14 @@ final class Tend extends Command
 
     protected $description = 'End or hand out again the work of workers that are gone';
 
-    public function handle(Tending $tending, Play $play, Schedule $schedule, Watching $watching, Grid $grid): int
+    public function handle(Tending $tending, Play $play, Schedule $schedule, Watching $watching, Grid $grid, Keeping $keeping): int
     {
         do {
             try {
                 $play->look();
                 $schedule->look();
+                $keeping->look();
+                Worlds::eraseOld();
                 $watching->lists()->each(fn (WishList $list) => $grid->heed($list));
                 foreach ($tending->look() as $sentence) {
                     $this->line(now()->toIso8601String()." {$sentence}");

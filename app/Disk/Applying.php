@@ -38,7 +38,7 @@ final readonly class Applying
     /** Packages that a sentence of the history names, of those that came, changed or went. */
     private const NAMED = 10;
 
-    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones)
+    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones, private KeptWorlds $kept)
     {
     }
 
@@ -73,11 +73,22 @@ final readonly class Applying
         $this->milestones->reached('looked');
         $this->goesOn($task);
 
+        $this->waitForGame($folder, $task);
+        if ($game->worlds !== null) {
+            $task->advance('keeping the worlds as they are', 0, 0);
+            $this->kept->keep($instance);
+        }
         $task->advance('placing files', 0, count($files));
         $folder->begin();
-        $this->waitForGame($folder, $task);
         $stands = [];
         foreach ($game->own as $own) {
+            if ($lineUp->plan->once->worlds !== 0 && $own === ($game->worlds['folder'] ?? '')) {
+                is_link($folder->live($own)) && throw Refusal::conflict("{$own} is a link to another place, so nothing in it is put back from here. Nothing was changed.");
+                $stands[$own] = OwnFiles::stand($folder->live($own));
+                $this->kept->lay($instance, $lineUp->plan->once->worlds, $folder->next($own));
+
+                continue;
+            }
             $stands[$own] = $folder->carryOver($own, $lineUp->plan->once->restore?->own ? $this->pointOf($instance, $lineUp->plan->once->restore->point) : null);
         }
         foreach ($lineUp->plan->once->own as $path => $to) {
@@ -287,6 +298,7 @@ final readonly class Applying
             $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
             $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),
             $lineUp->plan->once->putBack ? 'Put every file back.' : '',
+            $lineUp->plan->once->worlds !== 0 ? 'Put worlds back as they were.' : '',
             $lineUp->plan->once->own === [] ? '' : 'Changed, set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
         ]);
 

@@ -26,6 +26,10 @@ use Stasimon\Core\Plan\Plan;
  * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $pack_id  the release of a pack that it is of
  * @property ?string $moved_from  the instance beside which it was made
+ * @property ?int $keep_hours  after which changed worlds are kept by themselves
+ * @property ?string $notes  of one's own
+ * @property ?string $colour  of one's own, as #rrggbb
+ * @property ?string $picture  SHA-256 of it
  * @property ?\Carbon\CarbonImmutable $put_away_at  nothing is done with it from then on
  */
 final class Instance extends Model

@@ -8,6 +8,7 @@ use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\TendDepot;
 use App\Disk\ApplyDraft;
 use App\Disk\Inventory;
+use App\Disk\KeptWorlds;
 use App\Disk\RemoveInstance;
 use App\Disk\Repairing;
 use App\Drafts\LineUps;
@@ -23,7 +24,6 @@ use App\Packs\FetchPack;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Play\Play;
-use App\Rehearsals\Play\PutBack;
 use App\Rehearsals\Rehearse;
 use App\View\BaseSentence;
 use App\Work\Allowance;
@@ -31,7 +31,9 @@ use App\Work\Liveness;
 use App\Work\TaskKind;
 use App\Work\Undertaking;
 use App\Work\Undertakings;
+use App\Worlds\Backups;
 use App\Worlds\MakeBackup;
+use App\Worlds\WorldWork;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
@@ -51,7 +53,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Removal, RemoveInstance::class],
         [TaskKind::Rehearsal, Rehearse::class],
         [TaskKind::Play, Play::class],
-        [TaskKind::PutBack, PutBack::class],
+        [TaskKind::World, WorldWork::class],
         [TaskKind::Backup, MakeBackup::class],
         [TaskKind::CopyOwn, CopyOwn::class],
         [TaskKind::CulpritSearch, SearchCulprits::class],
@@ -69,6 +71,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(Allowance::class);
         $this->app->scoped(Inventory::class);
         $this->app->singleton(Liveness::class);
+        $this->app->bind(KeptWorlds::class, Backups::class);
         $this->app->singleton(Undertakings::class, function (): Undertakings {
             $undertakings = new Undertakings;
             foreach (self::UNDERTAKINGS as [$kind, $class]) {

@@ -37,6 +37,9 @@ final readonly class DraftPage
     {
         $once = $this->lineUp->plan->once;
         $said = $once->putBack ? ['Every file is laid anew.'] : [];
+        if ($once->worlds !== 0) {
+            $said[] = 'The worlds become as they were at a backup; those of now are kept first.';
+        }
         $given = array_keys(array_filter($once->own, is_string(...)));
         if ($given !== []) {
             $said[] = implode(', ', array_slice($given, 0, 3)).(count($given) > 3 ? ' and '.(count($given) - 3).' more' : '').(count($given) === 1 ? ' gets' : ' get').' another content.';

@@ -60,6 +60,9 @@ final readonly class DraftSummary
         if ($this->lineUps->plan($instance)->once->putBack) {
             $parts[] = 'puts every file back';
         }
+        if ($this->lineUps->plan($instance)->once->worlds !== 0) {
+            $parts[] = 'worlds as they were';
+        }
         $own = $this->lineUps->plan($instance)->once->own;
         $given = count(array_filter($own, is_string(...)));
         if ($given > 0) {

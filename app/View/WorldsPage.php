@@ -11,6 +11,7 @@ use App\Models\Instance;
 use App\Worlds\Backups;
 use App\Worlds\Standing;
 use App\Worlds\Worlds;
+use App\Worlds\WorldWork;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Game\GameDefinition;
 
@@ -20,21 +21,37 @@ final readonly class WorldsPage
     /** Of the drawing of backups along time. */
     public const WIDTH = 720;
 
+    /** Hours after which worlds are kept by themselves => words. */
+    public const EVERY = [0 => 'never', 1 => 'every hour', 6 => 'every six hours', 24 => 'every day', 168 => 'every week'];
+
     /** @var list<array{name: string, size: int, opened: ?int, says: string, isWhole: bool}> */
     public array $worlds;
 
     /** @var Collection<int, Backup> newest first */
     public Collection $backups;
 
+    /** @var array<string, array{name: string, at: int}> key => a world that was put away */
+    public array $away;
+
+    /** @var array<string, array<string, string>> name of a world => mods that it was saved with */
+    private array $mods;
+
+    /** @var array<string, Instance> by id */
+    private array $others;
+
     /** @var list<int> numbers of backups that go with the next one */
     public array $going;
 
-    public function __construct(public Instance $instance, GameDefinition $game, Backups $kept)
+    public function __construct(public Instance $instance, private GameDefinition $game, Backups $kept)
     {
+        $reader = new Worlds($game);
+        $this->away = $reader->put($instance);
+        $this->mods = $reader->of($instance);
+        $this->others = $this->mods === [] ? [] : Instance::query()->with('placed')->where('id', '!=', $instance->id)->whereNotNull('applied_at')->whereNull('put_away_at')->whereNull('problem')->whereRaw("plan->>'game' = ?", [$game->id])->orderBy('name')->limit(12)->get()->keyBy('id')->all();
         $where = $game->worlds['folder'] ?? '';
         $catalogue = new DepotCatalogue($game);
         $worlds = [];
-        foreach ((new Worlds($game))->of($instance) as $name => $mods) {
+        foreach ($this->mods as $name => $mods) {
             $folder = (new Folder($instance))->live("{$where}/{$name}");
             [$size, $opened] = self::measured($folder);
             [$says, $isWhole] = Standing::of($mods, $instance->versions(), $catalogue);
@@ -44,6 +61,29 @@ final readonly class WorldsPage
         $this->worlds = $worlds;
         $this->backups = $kept->of($instance);
         $this->going = $kept->going($instance);
+    }
+
+    /** @return array<string, Instance> others of the game that a world can be copied to */
+    public function others(): array
+    {
+        return $this->others;
+    }
+
+    /** @return array<string, string> id => name of another instance, and how a world would stand there */
+    public function standing(string $world): array
+    {
+        $catalogue = new DepotCatalogue($this->game);
+
+        return array_map(function (Instance $other) use ($world, $catalogue): string {
+            [$says, $isWhole] = Standing::of($this->mods[$world] ?? [], $other->versions(), $catalogue);
+
+            return $isWhole ? $other->name : "{$other->name}: {$says}";
+        }, $this->others());
+    }
+
+    public function hasArchive(string $world): bool
+    {
+        return is_file(WorldWork::archive($this->instance, $world));
     }
 
     /** Where a backup stands in the drawing: the oldest at the left, now at the right. */

@@ -14,7 +14,7 @@ enum TaskKind: string
     case Repair = 'repair';
     case Rehearsal = 'rehearsal';
     case Play = 'play';
-    case PutBack = 'put back';
+    case World = 'world';
     case Backup = 'backup';
     case CopyOwn = 'copy own';
     case CulpritSearch = 'culprit search';
@@ -36,7 +36,7 @@ enum TaskKind: string
             self::Repair => 'Reading every file',
             self::Rehearsal => 'Rehearsing',
             self::Play => 'Playing',
-            self::PutBack => 'Putting worlds back',
+            self::World => 'Copying a world',
             self::Backup => 'Keeping worlds',
             self::CopyOwn => 'Copying worlds and configs',
             self::CulpritSearch => 'Looking for a culprit',
@@ -59,7 +59,7 @@ enum TaskKind: string
             self::Repair => 'Every file of this instance is being read. Wait until that is done.',
             self::Play => 'The worlds of this instance are being kept, so that it can be played. Wait until that is done.',
             self::Backup => 'The worlds of this instance are being kept. Wait until that is done.',
-            self::PutBack => 'Worlds of this instance are being put back. Wait until that is done.',
+            self::World => 'A world of this instance is being copied. Wait until that is done.',
             self::CopyOwn => 'Worlds and configs are being copied into this instance. Wait until that is done.',
             self::Rehearsal => 'This instance is being rehearsed. Wait until it is done, or stop it.',
             default => 'This instance is busy. Wait until that is done.',
@@ -79,7 +79,7 @@ enum TaskKind: string
     /** Whether instances may be otherwise after it, so that they have to be looked over. */
     public function changesThings(): bool
     {
-        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Repair, self::Rehearsal, self::Play, self::PutBack, self::CulpritSearch, self::Shelf], true);
+        return in_array($this, [self::Sync, self::Tend, self::Apply, self::Repair, self::Rehearsal, self::Play, self::World, self::CulpritSearch, self::Shelf], true);
     }
 
     /** Whether it is of interest to somebody who looks at the top of a page. */

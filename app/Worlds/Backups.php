@@ -5,50 +5,63 @@ declare(strict_types=1);
 namespace App\Worlds;
 
 use App\Disk\Folder;
+use App\Disk\KeptWorlds;
 use App\Games;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
+use App\Store\Texts;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Worlds\Thinning;
 
 /** Keeps how worlds are, in the store: what two backups have in common is there once. */
-final readonly class Backups
+final readonly class Backups implements KeptWorlds
 {
-    /** What the worlds of now are called while others take their place. */
-    private const AWAY = '.put-away';
-
-    public function __construct(private Games $games, private Store $store)
+    public function __construct(private Games $games, private Store $store, private Texts $texts)
     {
     }
 
+    /** Before an apply, where anything of it was there before. */
+    public function keep(Instance $instance): void
+    {
+        $instance->applied_at === null ?: $this->make($instance, 'before a draft was applied', unlessSame: true);
+    }
+
     /**
-     * Keeps the worlds as they are; null where there are none.
+     * Keeps the worlds as they are, with the line-up that they were played with; null where there are none.
+     *
+     * @param  bool  $unlessSame  whether the newest backup will do where nothing has changed since
      *
      * @throws FullDisk
      */
-    public function make(Instance $instance, string $why): ?Backup
+    public function make(Instance $instance, string $why, bool $unlessSame = false): ?Backup
     {
+        $last = $this->of($instance, 1)->first();
+        $pieces = new Pieces($this->store, $this->texts);
         $files = [];
         foreach ($this->files($instance) as $path => $full) {
-            $files[$path] = is_link($full) ? ['link' => (string) readlink($full)] : $this->keep($full);
+            $files[$path] = is_link($full) ? ['link' => (string) readlink($full)] : $pieces->keep($full, $last->files[$path] ?? []);
         }
         if ($files === []) {
             return null;
         }
-        $backup = Backup::query()->create(['instance_id' => $instance->id, 'why' => $why, 'files' => $files, 'bytes' => array_sum(array_column($files, 'size')), 'made_at' => now()]);
+        if ($unlessSame && $last !== null && $last->files == $files) {
+            return $last;
+        }
+        $lineUp = ['plan' => $instance->plan->toJson(), 'versions' => $instance->versions()];
+        $backup = Backup::query()->create(['instance_id' => $instance->id, 'why' => $why, 'files' => $files, 'bytes' => array_sum(array_column($files, 'size')), 'added' => $pieces->added, 'line_up' => $lineUp, 'made_at' => now()]);
         Backup::query()->whereIn('id', $this->going($instance))->delete();
 
         return $backup;
     }
 
     /** @return Collection<int, Backup> newest first */
-    public function of(Instance $instance): Collection
+    public function of(Instance $instance, int $most = 1_000): Collection
     {
-        return Backup::query()->where('instance_id', $instance->id)->orderByDesc('made_at')->orderByDesc('id')->get();
+        return Backup::query()->where('instance_id', $instance->id)->orderByDesc('made_at')->orderByDesc('id')->limit($most)->get();
     }
 
     /** @return list<int> numbers of those that go with the next one, by the rule of {@see Thinning} */
@@ -77,23 +90,19 @@ final readonly class Backups
      */
     public function changed(Instance $instance, ?Backup $since): array
     {
+        $pieces = new Pieces($this->store, $this->texts);
         $before = $now = [];
         foreach ($since->files ?? [] as $path => $file) {
-            $before[explode('/', (string) $path)[0]][$path] = $file['sha256'] ?? $file['link'] ?? '';
+            $before[explode('/', (string) $path)[0]][$path] = $file;
         }
         foreach ($this->files($instance) as $path => $full) {
-            $now[explode('/', $path)[0]][$path] = is_link($full) ? (string) readlink($full) : (string) hash_file('sha256', $full);
+            $now[explode('/', $path)[0]][$path] = $full;
         }
         $changed = [];
         foreach ($before + $now as $world => $files) {
-            $how = match (true) {
-                ! isset($now[$world]) => 'gone',
-                ! isset($before[$world]) => 'new',
-                $now[$world] != $before[$world] => 'changed',
-                default => null,
-            };
-            if ($how !== null) {
-                $changed[mb_scrub((string) $world)] = $how;
+            $isSame = isset($now[$world], $before[$world]) && array_keys($now[$world]) == array_keys($before[$world]) && array_filter($now[$world], fn (string $full, string|int $path): bool => is_link($full) ? readlink($full) !== ($before[$world][$path]['link'] ?? null) : ! $pieces->isAs($full, $before[$world][$path]), ARRAY_FILTER_USE_BOTH) === [];
+            if (! $isSame) {
+                $changed[mb_scrub((string) $world)] = ! isset($now[$world]) ? 'gone' : (! isset($before[$world]) ? 'new' : 'changed');
             }
         }
 
@@ -101,46 +110,32 @@ final readonly class Backups
     }
 
     /**
-     * Gives the worlds back as they were; those that are there now are kept first.
-     *
-     * @throws Refusal when something of them is not there any more; then nothing is changed
+     * @throws Refusal when something of them is not there any more; then nothing is laid
      */
-    public function putBack(Instance $instance, Backup $backup): void
+    public function lay(Instance $instance, int $backup, string $to): void
     {
-        $folder = $this->folder($instance) ?? throw Refusal::conflict('This game has no worlds.');
-        foreach ($backup->files as $path => $file) {
-            if (isset($file['sha256']) && ! $this->store->has($file['sha256'])) {
-                throw Refusal::conflict("{$path} of that backup is not to be had any more, so nothing was put back.");
+        $kept = Backup::query()->where('instance_id', $instance->id)->find($backup) ?? throw Refusal::notFound('That backup is not kept any more. Nothing was changed.');
+        $pieces = new Pieces($this->store, $this->texts);
+        foreach ($kept->files as $path => $file) {
+            $pieces->hasAll(...$pieces->digests($file, (string) $path)) || throw Refusal::conflict("{$path} of that backup is not to be had any more, so nothing was put back.");
+        }
+        File::ensureDirectoryExists($to);
+        foreach ($kept->files as $path => $file) {
+            File::ensureDirectoryExists(dirname("{$to}/{$path}"));
+            if (isset($file['link'])) {
+                @symlink($file['link'], "{$to}/{$path}") || throw FullDisk::writing((string) $path);
+            } else {
+                $pieces->lay($file, "{$to}/{$path}", (string) $path);
             }
         }
-        $this->mend($instance);
-        is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is put back from here. Nothing was changed.');
-        $this->make($instance, 'before worlds were put back');
-        $next = $folder.'.putting-back';
-        File::deleteDirectory($next);
-        File::ensureDirectoryExists($next);
-        foreach ($backup->files as $path => $file) {
-            File::ensureDirectoryExists(dirname("{$next}/{$path}"));
-            $done = isset($file['link']) ? @symlink($file['link'], "{$next}/{$path}") : @copy($this->store->path((string) ($file['sha256'] ?? '')), "{$next}/{$path}") && @chmod("{$next}/{$path}", 0o644);
-            if (! $done) {
-                File::deleteDirectory($next);
-                throw FullDisk::writing((string) $path);
-            }
-        }
-        $old = $folder.self::AWAY;
-        File::deleteDirectory($old);
-        is_dir($folder) && rename($folder, $old);
-        rename($next, $folder);
-        File::deleteDirectory($old);
     }
 
-    /** Whatever broke off a putting back between its two renames: the worlds that were put away come back. */
-    public function mend(Instance $instance): void
+    /** @return list<string> every digest in the store that a backup needs */
+    public function digests(Backup $backup): array
     {
-        $folder = $this->folder($instance);
-        if ($folder !== null && @lstat($folder) === false && is_dir($folder.self::AWAY)) {
-            rename($folder.self::AWAY, $folder);
-        }
+        $pieces = new Pieces($this->store, $this->texts);
+
+        return array_merge([], ...array_values(array_map(fn (array $file): array => $pieces->digests($file, 'a file'), $backup->files)));
     }
 
     /** @return array<string, string> path below the folder of worlds => file, but for the world that only a rehearsal opens */
@@ -175,21 +170,5 @@ final readonly class Backups
         $where = $this->games->get($instance->plan->base->game)->worlds;
 
         return $where === null ? null : (new Folder($instance))->live($where['folder']);
-    }
-
-    /** @return array{sha256: string, size: int} */
-    private function keep(string $file): array
-    {
-        $copy = $this->store->partial('world-'.bin2hex(random_bytes(12)));
-        if (! @copy($file, $copy)) {
-            @unlink($copy);
-            throw FullDisk::writing(basename($file));
-        }
-        // Of the copy: the game may write into the file meanwhile.
-        $digest = (string) hash_file('sha256', $copy);
-        $size = (int) filesize($copy);
-        $this->store->has($digest) ? unlink($copy) : $this->store->take($copy, $digest);
-
-        return ['sha256' => $digest, 'size' => $size];
     }
 }

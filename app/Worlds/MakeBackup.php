@@ -11,23 +11,29 @@ use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 
-/** Keeps the worlds of an instance when a person asks for it. */
+/** Keeps the worlds of an instance when a person asks for it, or when it is time. */
 final readonly class MakeBackup implements Undertaking
 {
     public function __construct(private Tasks $tasks, private Backups $backups)
     {
     }
 
-    public function start(Instance $instance): void
+    /** @param  string  $why  "asked for", or what else it is made for */
+    public function start(Instance $instance, string $why = 'asked for'): void
     {
-        $this->tasks->beginFor($instance, TaskKind::Backup, fn (): array => []);
+        $this->tasks->beginFor($instance, TaskKind::Backup, fn (): array => ['why' => $why]);
     }
 
     public function run(Task $task): void
     {
         $instance = Instance::query()->findOrFail((string) $task->instance_id);
         $task->advance('keeping worlds', 0, 0);
-        $this->backups->make($instance, 'asked for') ?? throw Refusal::conflict("{$instance->name} has no worlds yet, so there was nothing to keep.");
+        $why = $task->about('why');
+        $isAsked = $why === 'asked for';
+        $made = $this->backups->make($instance, $why, unlessSame: ! $isAsked);
+        if ($made === null && $isAsked) {
+            throw Refusal::conflict("{$instance->name} has no worlds yet, so there was nothing to keep.");
+        }
     }
 
     /** What was kept in part is in the store, and of no backup. */

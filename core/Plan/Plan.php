@@ -345,6 +345,12 @@ final readonly class Plan
         return $this->with(once: $once);
     }
 
+    /** Has the worlds be as they were at a backup. */
+    public function withWorldsOf(int $backup): self
+    {
+        return $this->with(once: $this->once->withWorlds($backup));
+    }
+
     /** Has the instance be of a release of a pack. */
     public function ofPack(string $pack): self
     {
@@ -416,6 +422,7 @@ final readonly class Plan
             'updating' => (object) $this->once->updating,
             'own' => (object) $this->once->own,
             'pack' => $this->once->pack,
+            'worlds' => $this->once->worlds,
         ], JSON_THROW_ON_ERROR);
     }
 }

@@ -44,6 +44,7 @@ final class PlanReader
                 array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
                 array_map(fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(), $node->optional('own')?->entries() ?? []),
                 $node->optional('pack')?->text() ?? '',
+                $node->optional('worlds')?->whole() ?? 0,
             ),
             array_map(fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()), $node->optional('groups')?->entries() ?? []),
             array_map(fn (Node $rule): Rule => new Rule($rule->field('first')->id(), $rule->field('then')->id(), $rule->optional('why')?->text() ?? ''), $node->listed('rules')),

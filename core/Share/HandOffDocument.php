@@ -16,7 +16,7 @@ final class HandOffDocument
     public static function write(HandOff $given, Carried $carried = new Carried): string
     {
         $plan = (array) json_decode($given->plan->applied()->toJson());
-        foreach (['putBack', 'restore', 'updating', 'own', 'pack'] as $once) {
+        foreach (['putBack', 'restore', 'updating', 'own', 'pack', 'worlds'] as $once) {
             unset($plan[$once]);
         }
         $releases = [];

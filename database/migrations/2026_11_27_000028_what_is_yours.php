@@ -34,6 +34,8 @@ return new class extends Migration
             // Bytes that it added to the store.
             $table->unsignedBigInteger('added')->default(0);
         });
+        // Worlds are put back by drafts.
+        DB::table('tasks')->where('kind', 'put back')->delete();
         Schema::table('instances', function (Blueprint $table): void {
             $table->text('notes')->nullable();
             $table->string('colour', 7)->nullable();

@@ -81,6 +81,8 @@ test('played: by key, its log as it comes, ended when asked, and its worlds put 
     await expect(page.getByText('The world Long Shore was written into.')).toBeVisible();
     await expectAccessible(page);
     await page.getByRole('button', { name: /^Put the worlds back/ }).click();
+    await expect(page.getByText('worlds as they were')).toBeVisible();
+    await apply(page);
     await expect.poll(() => readFileSync(`${world}/world.json`, 'utf8')).toBe('{"mods": {}}');
 });
 

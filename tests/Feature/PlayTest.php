@@ -10,8 +10,6 @@ use App\Models\Rehearsal;
 use App\Models\Task;
 use App\Rehearsals\LaunchState;
 use App\Rehearsals\Play\Play;
-use App\Rehearsals\Play\PutBack;
-use App\Worlds\Backups;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\File;
 use Tests\Support\World;
@@ -81,11 +79,12 @@ it('plays an instance: keeps its worlds first, stays, ends when it is asked to, 
     $this->get($page)->assertOk()->assertSee('ended cleanly')->assertSee('Long Shore</span> was written into', false)->assertSee('Put the worlds back');
 
     // As they were before, and those of now are kept beside.
-    $this->post("{$page}/worlds")->assertRedirect();
+    $this->post("{$page}/worlds")->assertRedirect("/instances/{$instance->id}/draft");
+    World::apply($instance->refresh());
     expect((string) file_get_contents($folder->live('worlds/Long Shore/world.json')))->toBe('{"mods": {}}')->and($folder->live('worlds/Long Shore/harbour.dat'))->not->toBeFile()
         ->and(file_get_contents($folder->live('worlds/Old Pier/harbour.dat')))->toBe('as it was');
     $kept = Backup::query()->latest('id')->firstOrFail();
-    expect($kept->why)->toBe('before worlds were put back')->and($kept->files)->toHaveKey('Long Shore/harbour.dat');
+    expect($kept->why)->toBe('before a draft was applied')->and($kept->files)->toHaveKey('Long Shore/harbour.dat');
 });
 
 it('finds a game again that was played on while Stasimon was stopped, and says how it ended', function (): void {
@@ -125,17 +124,6 @@ it('refuses what cannot be played, and puts nothing back that was not kept', fun
     expect($play->backup_id)->toBeNull()->and($play->changed['worlds'])->toBe(['First Crossing' => 'new']);
     $this->post("/instances/{$instance->id}/rehearsals/{$play->number}/worlds")->assertStatus(409)->assertSee('There were no worlds before that');
     $this->post("/instances/{$instance->id}/rehearsals/99/worlds")->assertNotFound();
-});
-
-it('brings worlds back that were put away when a putting back was killed between its renames', function (): void {
-    $instance = World::applied(['gulls']);
-    $folder = new Folder($instance);
-    File::ensureDirectoryExists($folder->live('worlds/Long Shore'));
-    file_put_contents($folder->live('worlds/Long Shore/harbour.dat'), 'of now');
-    $backup = app(Backups::class)->make($instance, 'a test');
-    rename($folder->live('worlds'), $folder->live('worlds.put-away'));
-    app(PutBack::class)->abandon(Task::query()->create(['kind' => 'put back', 'state' => 'running', 'instance_id' => $instance->id, 'subject' => ['backup' => $backup?->id]]), 'killed');
-    expect(file_get_contents($folder->live('worlds/Long Shore/harbour.dat')))->toBe('of now')->and($folder->live('worlds.put-away'))->not->toBeDirectory();
 });
 
 it('does not begin what was stopped while its worlds were kept', function (): void {

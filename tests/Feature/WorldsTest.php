@@ -5,8 +5,13 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Models\Backup;
 use App\Models\Instance;
+use App\Models\Task;
+use App\Refusal\Refusal;
 use App\Store\Store;
 use App\Worlds\Backups;
+use App\Worlds\Keeping;
+use App\Worlds\Worlds;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Tests\Support\World;
 
@@ -53,10 +58,14 @@ it('keeps worlds when it is asked to, by the rule, and puts them back', function
     expect(substr_count((string) $page->getContent(), '<circle'))->toBe($left->count());
     // Changed since, and back as it was; what was there before is kept as well.
     worldsOf($instance, ['Long Shore/harbour.dat' => 'second', 'Other/world.json' => '{}']);
-    $this->post("/instances/{$instance->id}/worlds/backups/{$left->last()?->id}/put-back")->assertRedirect();
     $folder = (new Folder($instance))->live('worlds');
-    expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('first')->and("{$folder}/Other")->not->toBeDirectory()->and(Backup::query()->where('why', 'before worlds were put back')->count())->toBe(1);
-    $this->post('/instances/'.$instance->id.'/worlds/backups/'.Backup::query()->where('why', 'before worlds were put back')->value('id').'/put-back')->assertRedirect();
+    $this->post("/instances/{$instance->id}/worlds/backups/{$left->last()?->id}/put-back")->assertRedirect("/instances/{$instance->id}/draft");
+    expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('second');
+    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('The worlds become as they were at a backup')->assertSee('worlds as they were');
+    World::apply($instance->refresh());
+    expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('first')->and("{$folder}/Other")->not->toBeDirectory()->and(Backup::query()->where('why', 'before a draft was applied')->count())->toBe(1)->and($instance->refresh()->plan->once->worlds)->toBe(0);
+    $this->post('/instances/'.$instance->id.'/worlds/backups/'.Backup::query()->where('why', 'before a draft was applied')->value('id').'/put-back')->assertRedirect();
+    World::apply($instance->refresh());
     expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('second');
     // Another instance's is none of its business, and one whose files are gone changes nothing.
     $other = World::applied(['long-piers']);
@@ -66,7 +75,107 @@ it('keeps worlds when it is asked to, by the rule, and puts them back', function
     $store = app(Store::class)->path(hash('sha256', 'first'));
     chmod($store, 0o644) && unlink($store);
     $this->post("/instances/{$instance->id}/worlds/backups/{$left->last()?->id}/put-back")->assertRedirect();
-    expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('second');
+    expect(fn () => World::apply($instance->refresh()))->toThrow(Refusal::class, 'is not to be had any more')->and(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('second');
+});
+
+it('puts worlds back with the mods that they were played with', function (): void {
+    $instance = World::applied(['gulls', 'fogbank']);
+    worldsOf($instance, ['Long Shore/world.json' => '{"mods": {}}']);
+    $this->post("/instances/{$instance->id}/worlds/backup")->assertRedirect();
+    $backup = Backup::query()->firstOrFail();
+    $before = $instance->versions();
+    $this->post("/instances/{$instance->id}/draft/remove", ['ids' => ['fogbank']]);
+    $instance = World::apply($instance->refresh());
+    expect($instance->versions())->not->toHaveKey('fogbank');
+    $this->post("/instances/{$instance->id}/worlds/backups/{$backup->id}/put-back", ['mods' => '1'])->assertRedirect();
+    expect(World::apply($instance->refresh())->versions())->toEqual($before);
+    $backup->update(['line_up' => null]);
+    $this->post("/instances/{$instance->id}/worlds/backups/{$backup->id}/put-back", ['mods' => '1'])->assertStatus(409)->assertSee('is not known');
+});
+
+it('costs what changed of a large file, also where it grew in the middle, and gives it back to the byte', function (): void {
+    $instance = World::applied(['gulls']);
+    $dice = new Random\Randomizer(new Random\Engine\Mt19937(5));
+    $region = $dice->getBytes(6_000_000);
+    worldsOf($instance, ['Long Shore/world.json' => '{}', 'Long Shore/region.bin' => $region]);
+    $first = app(Backups::class)->make($instance, 'one');
+    expect($first?->added)->toBeGreaterThanOrEqual(6_000_000)->and(app(Backups::class)->make($instance, 'again', unlessSame: true)?->id)->toBe($first?->id);
+    // One part in a hundred written over in places, and 3,001 bytes put into the middle.
+    $changed = $region;
+    for ($n = 0; $n < 6; $n++) {
+        $changed = substr_replace($changed, $dice->getBytes(10_000), $at = $dice->getInt(0, 5_900_000), 10_000);
+    }
+    $changed = substr($changed, 0, 3_000_000).$dice->getBytes(3_001).substr($changed, 3_000_000);
+    worldsOf($instance, ['Long Shore/region.bin' => $changed]);
+    expect(app(Backups::class)->changed($instance, $first))->toBe(['Long Shore' => 'changed']);
+    $second = app(Backups::class)->make($instance, 'two');
+    expect($second?->added)->toBeLessThan(1_200_000)->and(app(Backups::class)->changed($instance, $second))->toBe([]);
+    foreach ([[$first, $region], [$second, $changed]] as [$backup, $content]) {
+        app(Backups::class)->lay($instance, (int) $backup?->id, $to = sys_get_temp_dir().'/stasimon-laid-'.getmypid());
+        expect(hash_file('sha256', "{$to}/Long Shore/region.bin"))->toBe(hash('sha256', $content));
+        File::deleteDirectory($to);
+    }
+});
+
+it('copies a world to another instance, saves it as an archive, takes that in elsewhere, and puts one away and back', function (): void {
+    [$instance, $other] = [World::applied(['gulls']), World::applied(['long-piers'])];
+    worldsOf($instance, ['Long Shore/world.json' => '{"mods": {"gulls": "2.0.0"}}', 'Long Shore/deep/harbour.dat' => 'here']);
+    $at = fn (Instance $of, string $path): string => (new Folder($of))->live("worlds/{$path}");
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('lacks Gulls');
+    $this->post("/instances/{$instance->id}/worlds/copy", ['world' => 'Long Shore', 'to' => $other->id])->assertRedirect("/instances/{$other->id}/worlds");
+    expect(file_get_contents($at($other, 'Long Shore/deep/harbour.dat')))->toBe('here');
+    $this->post("/instances/{$instance->id}/worlds/copy", ['world' => 'Long Shore', 'to' => $other->id]);
+    expect($at($other, 'Long Shore 2'))->toBeDirectory();
+    $this->post("/instances/{$instance->id}/worlds/copy", ['world' => 'None', 'to' => $other->id])->assertNotFound();
+    $this->post("/instances/{$instance->id}/worlds/copy", ['world' => 'Long Shore', 'to' => 'none'])->assertNotFound();
+    // As an archive, there and back.
+    $this->get("/instances/{$instance->id}/worlds/save?world=Long Shore")->assertNotFound();
+    $this->post("/instances/{$instance->id}/worlds/export", ['world' => 'Long Shore'])->assertRedirect();
+    $archive = $this->get("/instances/{$instance->id}/worlds/save?world=Long Shore")->assertOk()->baseResponse->getFile()->getPathname();
+    copy($archive, $copy = sys_get_temp_dir().'/stasimon-world-'.getmypid().'.zip');
+    $third = World::applied(['gulls']);
+    $this->post("/instances/{$third->id}/worlds/import", ['file' => new UploadedFile($copy, 'anything.zip', test: true)])->assertRedirect();
+    expect(World::tree($at($third, 'Long Shore')))->toBe(World::tree($at($instance, 'Long Shore')));
+    // What is none, or leads out of the folder, leaves nothing.
+    foreach (['a.txt' => 'x', '../../out/world.json' => '{}'] as $path => $text) {
+        $zip = new ZipArchive;
+        $zip->open($copy, ZipArchive::CREATE | ZipArchive::OVERWRITE);
+        $zip->addFromString($path, $text);
+        $zip->close();
+        $this->post("/instances/{$third->id}/worlds/import", ['file' => new UploadedFile($copy, 'bad.zip', test: true)])->assertRedirect();
+        expect(Task::query()->where('kind', 'world')->latest('id')->value('problem'))->toContain('bad.zip')->and(array_values(array_diff(scandir((new Folder($third))->live('worlds')), ['.', '..'])))->toBe(['Long Shore']);
+    }
+    // Away for thirty days, and back.
+    $this->post("/instances/{$instance->id}/worlds/away", ['world' => 'Long Shore'])->assertRedirect();
+    expect($at($instance, 'Long Shore'))->not->toBeDirectory();
+    $page = $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Long Shore is put away');
+    preg_match('/name="world" value="([0-9a-f]{16})"/', (string) $page->getContent(), $key);
+    $this->post("/instances/{$instance->id}/worlds/back", ['world' => $key[1]])->assertRedirect();
+    expect(file_get_contents($at($instance, 'Long Shore/deep/harbour.dat')))->toBe('here');
+    $this->post("/instances/{$instance->id}/worlds/back", ['world' => $key[1]])->assertNotFound();
+    $this->post("/instances/{$instance->id}/worlds/away", ['world' => 'Long Shore']);
+    $this->travel(31)->days();
+    Worlds::eraseOld();
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertDontSee('Bring back Long Shore');
+});
+
+it('keeps changed worlds by the clock where somebody wants that', function (): void {
+    $instance = World::applied(['gulls']);
+    worldsOf($instance, ['Long Shore/world.json' => '{}']);
+    app(Keeping::class)->look();
+    expect(Backup::query()->count())->toBe(0);
+    $this->post("/instances/{$instance->id}/worlds/every", ['hours' => '3'])->assertSessionHasErrors('hours');
+    $this->post("/instances/{$instance->id}/worlds/every", ['hours' => '6'])->assertRedirect();
+    app(Keeping::class)->look();
+    app(Keeping::class)->look();
+    expect(Backup::query()->pluck('why')->all())->toBe(['by the clock']);
+    $this->travel(7)->hours();
+    app(Keeping::class)->look();
+    expect(Backup::query()->count())->toBe(1);
+    worldsOf($instance, ['Long Shore/world.json' => '{"x": 1}']);
+    $this->travel(7)->hours();
+    app(Keeping::class)->look();
+    expect(Backup::query()->count())->toBe(2);
 });
 
 it('renames a world, and refuses what is no name or is taken', function (): void {

@@ -9,8 +9,8 @@ use App\Models\Rehearsal;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Side;
 use App\Rehearsals\Play\Play;
-use App\Rehearsals\Play\PutBack;
 use App\View\Address;
+use App\Worlds\PuttingBack;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 
@@ -23,12 +23,12 @@ final readonly class PlayController
         return redirect()->route('rehearsals.show', [$instance, $launch->number]);
     }
 
-    /** Gives the worlds back as they were before it was played. */
-    public function putBack(Instance $instance, int $number, PutBack $putBack): RedirectResponse
+    /** Has the worlds be as they were before it was played, as a step of the draft. */
+    public function putBack(Instance $instance, int $number, PuttingBack $putting): RedirectResponse
     {
         $play = $instance->rehearsals()->where('number', $number)->first();
-        $putBack->start($play instanceof Rehearsal && $play->isPlay() ? $play : throw Refusal::notFound("{$instance->name} was not played as launch {$number}."));
+        $putting->ofPlay($play instanceof Rehearsal && $play->isPlay() ? $play : throw Refusal::notFound("{$instance->name} was not played as launch {$number}."));
 
-        return redirect()->route('rehearsals.show', [$instance, $number])->with('said', 'The worlds are being put back as they were. Those of now are kept first.');
+        return redirect()->route('draft', $instance)->with('said', 'The worlds of that time are in the draft. Apply it to have them back; those of now are kept first.');
     }
 }

@@ -6,16 +6,25 @@ namespace App\Http\Controllers;
 
 use App\Games;
 use App\Http\Requests\BackupNameRequest;
+use App\Http\Requests\KeepEveryRequest;
+use App\Http\Requests\WorldFileRequest;
 use App\Http\Requests\WorldNameRequest;
+use App\Http\Requests\WorldRequest;
 use App\Models\Backup;
 use App\Models\Instance;
-use App\Rehearsals\Play\PutBack;
+use App\Refusal\Refusal;
+use App\View\Address;
 use App\View\WorldsPage;
 use App\Worlds\Backups;
 use App\Worlds\MakeBackup;
+use App\Worlds\PuttingBack;
 use App\Worlds\Worlds;
+use App\Worlds\WorldWork;
 use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Str;
 use Illuminate\View\View;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** The worlds of an instance, and how they were. */
 final readonly class WorldController
@@ -38,7 +47,7 @@ final readonly class WorldController
 
     public function rename(WorldNameRequest $request, Instance $instance): RedirectResponse
     {
-        (new Worlds($this->games->get($instance->plan->base->game)))->rename($instance, $request->world(), $request->name());
+        $this->worlds($instance)->rename($instance, $request->world(), $request->name());
 
         return redirect()->route('worlds', $instance)->with('said', "{$request->world()} is called {$request->name()} now.");
     }
@@ -50,10 +59,67 @@ final readonly class WorldController
         return redirect()->route('worlds', $instance);
     }
 
-    public function putBack(Instance $instance, Backup $backup, PutBack $putBack): RedirectResponse
+    /** Has the worlds be as they were at a backup, as a step of the draft. */
+    public function putBack(Request $request, Instance $instance, Backup $backup, PuttingBack $putting): RedirectResponse
     {
-        $putBack->of($instance, $backup);
+        $putting->of($instance, $backup, Address::flag($request, 'mods'));
 
-        return redirect()->route('worlds', $instance)->with('said', 'The worlds are being put back as they were. Those of now are kept first.');
+        return redirect()->route('draft', $instance)->with('said', 'The worlds of that time are in the draft. Apply it to have them back; those of now are kept first.');
+    }
+
+    public function away(WorldRequest $request, Instance $instance): RedirectResponse
+    {
+        $this->worlds($instance)->away($instance, $request->world());
+
+        return redirect()->route('worlds', $instance)->with('said', "{$request->world()} is put away, and can be had back for ".Worlds::AWAY.' days.');
+    }
+
+    public function back(WorldRequest $request, Instance $instance): RedirectResponse
+    {
+        return redirect()->route('worlds', $instance)->with('said', $this->worlds($instance)->back($instance, $request->world()).' is back.');
+    }
+
+    public function copy(WorldRequest $request, Instance $instance, WorldWork $work): RedirectResponse
+    {
+        $to = Instance::query()->find($request->to()) ?? throw Refusal::notFound('Choose an instance that it is to be copied to. Nothing was copied.');
+        $work->copy($instance, $request->world(), $to);
+
+        return redirect()->route('worlds', $to)->with('said', "{$request->world()} is being copied here.");
+    }
+
+    public function export(WorldRequest $request, Instance $instance, WorldWork $work): RedirectResponse
+    {
+        $work->export($instance, $request->world());
+
+        return redirect()->route('worlds', $instance)->with('said', "An archive of {$request->world()} is being made. It can be saved here once it is whole.");
+    }
+
+    public function save(Request $request, Instance $instance): BinaryFileResponse
+    {
+        $world = Address::words($request, 'world', 255);
+        $file = WorldWork::archive($instance, $world);
+        is_file($file) || throw Refusal::notFound('There is no archive of that world any more. Make it again.');
+
+        return response()->download($file, (Str::slug($world) ?: 'world').'.zip');
+    }
+
+    public function import(WorldFileRequest $request, Instance $instance, WorldWork $work): RedirectResponse
+    {
+        $work->import($instance, $request->archive(), $request->name());
+
+        return redirect()->route('worlds', $instance)->with('said', "{$request->name()} is being taken in.");
+    }
+
+    /** Has changed worlds kept every so many hours. */
+    public function every(KeepEveryRequest $request, Instance $instance): RedirectResponse
+    {
+        $instance->update(['keep_hours' => $request->hours() ?: null]);
+
+        return redirect()->route('worlds', $instance);
+    }
+
+    private function worlds(Instance $instance): Worlds
+    {
+        return new Worlds($this->games->get($instance->plan->base->game));
     }
 }

@@ -71,8 +71,8 @@
                     {{ $rehearsal->isOver() ? 'No world and no config.' : 'Worlds and configs are compared when the game is over.' }}</p>
             @endforelse
             @if ($rehearsal->isOver() && $rehearsal->backup_id !== null)
-                <x-remedy :action="route('play.put-back', [$instance, $rehearsal->number])" effect="those of now are kept">Put the
-                    worlds back as they were before</x-remedy>
+                <x-remedy :action="route('play.put-back', [$instance, $rehearsal->number])" effect="as a draft; those of now are kept">Put
+                    the worlds back as they were before</x-remedy>
             @endif
         @endif
         @unless ($rehearsal->isPlay() && !$rehearsal->isOver())

@@ -13,7 +13,7 @@
                             <th>With what is here</th>
                             <th style="width: 150px">Saved last</th>
                             <th class="num" style="width: 90px">Size</th>
-                            <th style="width: 300px"><span class="sr-only">Rename</span></th>
+                            <th style="width: 300px"><span class="sr-only">What can be done</span></th>
                         </tr>
                     </thead>
                     @foreach ($page->worlds as $world)
@@ -24,12 +24,33 @@
                             <td class="num">{{ App\View\Bytes::words($world['size']) }}</td>
                             <td>
                                 <details>
-                                    <summary class="link">Rename</summary>
+                                    <summary class="link">Rename, copy, save, put away</summary>
                                     <form method="post" action="{{ route('worlds.rename', $instance) }}" class="acts py-1">@csrf
                                         <input type="hidden" name="world" value="{{ $world['name'] }}">
                                         <input type="text" name="name" maxlength="80" required value="{{ $world['name'] }}"
                                             aria-label="Another name for {{ $world['name'] }}"><button class="btn">Rename</button>
                                     </form>
+                                    @if ($page->others() !== [])
+                                        <form method="post" action="{{ route('worlds.copy', $instance) }}" class="acts py-1">@csrf
+                                            <input type="hidden" name="world" value="{{ $world['name'] }}">
+                                            <select name="to" class="w-40" aria-label="Where {{ $world['name'] }} is copied to">
+                                                @foreach ($page->standing($world['name']) as $id => $words)
+                                                    <option value="{{ $id }}">{{ $words }}</option>
+                                                @endforeach
+                                            </select><button class="btn">Copy there</button>
+                                        </form>
+                                    @endif
+                                    <div class="acts py-1">
+                                        <x-act :action="route('worlds.export', $instance)" :fields="['world' => $world['name']]"
+                                            :label="'Make an archive of ' . $world['name']">Make an archive</x-act>
+                                        @if ($page->hasArchive($world['name']))
+                                            <a class="link underline"
+                                                href="{{ route('worlds.save', ['instance' => $instance, 'world' => $world['name']]) }}">Save
+                                                it</a>
+                                        @endif
+                                        <x-act :action="route('worlds.away', $instance)" :fields="['world' => $world['name']]"
+                                            :label="'Put ' . $world['name'] . ' away'">Put away</x-act>
+                                    </div>
                                 </details>
                             </td>
                         </tr>
@@ -37,14 +58,39 @@
                 </table>
             </div>
         @endif
+        @if ($page->away !== [])
+            <p class="px-[18px] mt-2">
+                @foreach ($page->away as $key => $one)
+                    <span class="mr-4">{{ $one['name'] }} is put away, until
+                        {{ now()->setTimestamp($one['at'])->addDays(App\Worlds\Worlds::AWAY)->isoFormat('D MMM') }}:
+                        <x-act :action="route('worlds.back', $instance)" :fields="['world' => $key]" :label="'Bring back ' .
+                            $one['name']">bring it back</x-act></span>
+                @endforeach
+            </p>
+        @endif
+        @if ($instance->applied_at)
+            <form method="post" action="{{ route('worlds.import', $instance) }}" enctype="multipart/form-data"
+                class="px-[18px] mt-3 acts" style="justify-content: flex-start">@csrf
+                <label for="file" class="soft">A world from an archive</label>
+                <input type="file" id="file" name="file" accept=".zip"><button class="btn">Take it in</button>
+            </form>
+        @endif
         <div class="px-[18px] mt-5 acts" style="justify-content: flex-start">
             <h2>Backups <span class="ver quiet ml-1">{{ $page->backups->count() ?: '' }}</span></h2>
             @if ($page->worlds !== [])
                 <form method="post" action="{{ route('worlds.backup', $instance) }}">@csrf<button class="btn">Back up now</button></form>
+                <form method="post" action="{{ route('worlds.every', $instance) }}" class="flex gap-2 items-center">@csrf
+                    <label for="hours" class="soft">and by itself</label>
+                    <select id="hours" name="hours">
+                        @foreach ($page::EVERY as $hours => $words)
+                            <option value="{{ $hours }}" @selected((int) $instance->keep_hours === $hours)>{{ $words }}</option>
+                        @endforeach
+                    </select><button class="btn">Keep that</button>
+                </form>
             @endif
         </div>
-        <p class="px-[18px] soft max-w-[80ch]">{{ Stasimon\Core\Worlds\Thinning::RULE }} One is made before each play, and before worlds are
-            put back. What two of them have in common is on the disk once.
+        <p class="px-[18px] soft max-w-[80ch]">{{ Stasimon\Core\Worlds\Thinning::RULE }} One is made before each apply and each play.
+            What two of them have in common is on the disk once.
             {{ $page->going === [] ? '' : count($page->going) . (count($page->going) === 1 ? ' goes' : ' go') . ' with the next one.' }}</p>
         @if ($page->backups->count() > 1)
             <svg viewBox="0 0 {{ $page::WIDTH }} 34" class="backups mx-[18px] mt-3" role="img"
@@ -69,8 +115,9 @@
                             <th>Why</th>
                             <th>Worlds</th>
                             <th class="num" style="width: 90px">Size</th>
+                            <th class="num" style="width: 90px">Took</th>
                             <th style="width: 260px">Name, to keep it for ever</th>
-                            <th style="width: 100px"><span class="sr-only">Put back</span></th>
+                            <th style="width: 180px"><span class="sr-only">Put back</span></th>
                         </tr>
                     </thead>
                     @foreach ($page->backups as $backup)
@@ -80,14 +127,21 @@
                             </td>
                             <td>{{ implode(', ', array_slice($page->worldsOf($backup), 0, 3)) }}</td>
                             <td class="num">{{ App\View\Bytes::words($backup->bytes) }}</td>
+                            <td class="num soft">{{ App\View\Bytes::words($backup->added) }}</td>
                             <td>
                                 <form method="post" action="{{ route('worlds.name', [$instance, $backup]) }}" class="flex gap-2">@csrf
                                     <input type="text" name="name" maxlength="80" value="{{ $backup->name }}" class="w-36"
                                         aria-label="Name of the backup of {{ $backup->made_at->isoFormat('D MMM, HH:mm') }}"><button
                                         class="link">Keep</button></form>
                             </td>
-                            <td class="text-right"><x-act :action="route('worlds.put-back', [$instance, $backup])"
-                                    :label="'Put back the worlds of ' . $backup->made_at->isoFormat('D MMM, HH:mm')">Put back</x-act></td>
+                            <td class="text-right whitespace-nowrap"><x-act :action="route('worlds.put-back', [$instance, $backup])"
+                                    :label="'Put back the worlds of ' . $backup->made_at->isoFormat('D MMM, HH:mm')">Put back</x-act>
+                                @if ($backup->line_up)
+                                    &nbsp; <x-act :action="route('worlds.put-back', [$instance, $backup])" :fields="['mods' => '1']"
+                                        :label="'Put back the worlds of ' . $backup->made_at->isoFormat('D MMM, HH:mm') .
+                                            ' with the mods of that time'">with its mods</x-act>
+                                @endif
+                            </td>
                         </tr>
                     @endforeach
                 </table>

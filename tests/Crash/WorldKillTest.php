@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Disk\Applying;
+use App\Disk\Folder;
+use App\Models\Backup;
+use App\Models\Instance;
+use App\Worlds\Backups;
+use App\Worlds\PuttingBack;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Tests\Support\World;
+
+/** Does something in a process of its own, which is killed after so many microseconds; 0 to let it end. */
+function forked(Closure $work, int $microseconds): void
+{
+    DB::disconnect();
+    $child = pcntl_fork();
+    if ($child === 0) {
+        DB::purge();
+        try {
+            $work();
+        } finally {
+            posix_kill((int) getmypid(), SIGKILL);
+        }
+    }
+    if ($microseconds > 0) {
+        usleep($microseconds);
+        posix_kill($child, SIGKILL);
+    }
+    pcntl_waitpid($child, $status);
+    DB::purge();
+}
+
+it('loses no world and no backup at random moments of keeping, thinning and putting back', function (): void {
+    World::depot();
+    $instance = World::applied(['gulls']);
+    $folder = new Folder($instance);
+    $worlds = $folder->live('worlds');
+    $dice = new Randomizer(new Mt19937(40));
+    $tree = fn (string $of): string => (string) json_encode(World::tree($of));
+    $laid = function (Backup $backup) use ($instance, $tree): string {
+        $to = sys_get_temp_dir().'/stasimon-kill-'.getmypid();
+        File::deleteDirectory($to);
+        app(Backups::class)->lay($instance, $backup->id, $to);
+        $is = $tree($to);
+        File::deleteDirectory($to);
+
+        return $is;
+    };
+    File::ensureDirectoryExists("{$worlds}/Long Shore");
+    $region = $dice->getBytes(3_000_000);
+    $kept = [];
+    $longest = 0;
+    $became = ['kept' => 0, 'not' => 0, 'back' => 0];
+    for ($kill = 0; $kill < (int) (getenv('STASIMON_KILLS') ?: 30); $kill++) {
+        // The game has written into it since.
+        $region = substr_replace($region, $dice->getBytes(9_000), $dice->getInt(0, 2_900_000), $dice->getInt(8_000, 9_500));
+        file_put_contents("{$worlds}/Long Shore/region.bin", $region);
+        file_put_contents("{$worlds}/Long Shore/world.json", json_encode(['mods' => new stdClass, 'day' => $kill]));
+        $now = $tree($worlds);
+        // Some are old enough to go.
+        Backup::query()->inRandomOrder()->limit(1)->update(['made_at' => now()->subDays($dice->getInt(0, 40))]);
+        $goes = app(Backups::class)->going($instance);
+        $target = Backup::query()->whereNotIn('id', $goes)->orderByDesc('id')->first();
+        if ($kill % 2 === 1 && $target !== null) {
+            app(PuttingBack::class)->of($instance->refresh(), $target, false);
+        }
+        $isBack = $instance->draft()->exists();
+        $task = World::task($instance);
+        $work = fn () => $isBack ? app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task) : app(Backups::class)->make(Instance::query()->findOrFail($instance->id), "kill {$kill}");
+        $start = hrtime(true);
+        forked($work, $kill < 2 ? 0 : $dice->getInt(1, (int) ($longest * 1.1)));
+        $longest = $kill < 2 ? max($longest, intdiv(hrtime(true) - $start, 1000)) : $longest;
+        app(Applying::class)->recover(Instance::query()->findOrFail($instance->id));
+        // The worlds are those of before or those of the backup, whole.
+        $is = $tree($worlds);
+        expect($is === $now || ($isBack && $target !== null && $is === $kept[$target->id]))->toBeTrue("kill {$kill}");
+        $became['back'] += $isBack && $is !== $now ? 1 : 0;
+        // No backup went that the rule keeps, and each that is there is what it was.
+        $there = Backup::query()->get()->keyBy('id');
+        expect(array_diff(array_keys($kept), $goes, $there->keys()->all()))->toBe([], "kill {$kill}");
+        $new = $there->except(array_keys($kept));
+        $became[$new->isEmpty() ? 'not' : 'kept']++;
+        foreach ($new as $backup) {
+            $kept[$backup->id] = $now;
+        }
+        $kept = array_intersect_key($kept, $there->all());
+        foreach ($kill % 5 === 0 ? $there : $new as $backup) {
+            expect($laid($backup))->toBe($kept[$backup->id], "kill {$kill}");
+        }
+        $instance->draft()->delete();
+        $region = (string) file_get_contents("{$worlds}/Long Shore/region.bin");
+    }
+    // Kills that all came too early or too late would have shown nothing.
+    expect($became['kept'])->toBeGreaterThan(2)->and($became['not'])->toBeGreaterThan(2)->and($became['back'])->toBeGreaterThan(1);
+});
