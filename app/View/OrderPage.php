@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Http\Controllers\OrderController;
 use App\Models\Instance;
 use App\Orders\OrderList;
 use App\Refusal\Refusal;
@@ -82,18 +81,6 @@ final readonly class OrderPage
     public function shown(): array
     {
         return array_reverse($this->sides, true);
-    }
-
-    /** "picture", "sound", "text", or nothing that could be shown. */
-    public static function kind(string $content): string
-    {
-        $type = OrderController::type($content);
-
-        return match (true) {
-            $type !== null => explode('/', $type)[0] === 'image' ? 'picture' : 'sound',
-            mb_check_encoding($content, 'UTF-8') && ! str_contains($content, "\0") => 'text',
-            default => '',
-        };
     }
 
     /** @return list<array{line: int, was: list<string>, now: list<string>}> in what the winner's text differs from another's */

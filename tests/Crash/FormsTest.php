@@ -72,7 +72,8 @@ it('answers every form with every field missing, wrong, huge or odd, and nothing
         $address = addressOf($route, $instance, $odd);
         $response = $this->from('/')->call($method, $address, $fields);
         $shown = "{$method} {$address} ".mb_strimwidth(mb_scrub((string) json_encode($fields, JSON_INVALID_UTF8_SUBSTITUTE)), 0, 600);
-        expect($response->getStatusCode())->toBeLessThan(500, $shown.' '.$response->exception?->getMessage().' '.$response->exception?->getFile().':'.$response->exception?->getLine());
+        $failure = $response->baseResponse->exception ?? null;
+        expect($response->getStatusCode())->toBeLessThan(500, $shown.' '.$failure?->getMessage().' '.$failure?->getFile().':'.$failure?->getLine());
         // A game that was begun is ended, so that the next forms meet an instance that nobody plays.
         foreach (Rehearsal::query()->with('instance')->where('purpose', 'play')->whereIn('state', ['waiting', 'running'])->get() as $play) {
             app(Play::class)->stop($play, now: true);

@@ -9,6 +9,7 @@ use App\Http\Requests\Steps\RuleRequest;
 use App\Models\Instance;
 use App\Orders\OrderLists;
 use App\Orders\OrderSteps;
+use App\Orders\Seen;
 use App\Refusal\Refusal;
 use App\View\Address;
 use App\View\OrderPage;
@@ -21,9 +22,6 @@ use Stasimon\Core\Plan\Rule;
 /** Lists of an instance whose order counts: what wins, what loses, and why. */
 final readonly class OrderController
 {
-    /** What is shown of a contested path as it is, by the first bytes of it. */
-    private const SEEN = ["\x89PNG\r\n\x1a\n" => 'image/png', "\xff\xd8\xff" => 'image/jpeg', 'GIF8' => 'image/gif', 'OggS' => 'audio/ogg'];
-
     public function __construct(private OrderLists $lists, private OrderSteps $steps)
     {
     }
@@ -72,17 +70,6 @@ final readonly class OrderController
         $list = $this->lists->of($instance->load(['placed', 'draft']))[Address::words($request, 'list', 40)] ?? throw Refusal::notFound('There is no such list.');
         $content = $this->lists->content($instance, $list, Address::words($request, 'path', 1_000), Address::words($request, 'of', 100));
 
-        return response($content, headers: ['Content-Type' => self::type($content) ?? throw Refusal::notFound('That is neither a picture nor a sound.')]);
-    }
-
-    public static function type(string $content): ?string
-    {
-        foreach (self::SEEN as $begin => $type) {
-            if (str_starts_with($content, (string) $begin)) {
-                return $type;
-            }
-        }
-
-        return str_starts_with($content, 'RIFF') && substr($content, 8, 4) === 'WAVE' ? 'audio/wav' : null;
+        return response($content, headers: ['Content-Type' => Seen::type($content) ?? throw Refusal::notFound('That is neither a picture nor a sound.')]);
     }
 }
