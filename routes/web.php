@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\ApplyController;
 use App\Http\Controllers\BaseController;
+use App\Http\Controllers\CareController;
 use App\Http\Controllers\ConfigController;
 use App\Http\Controllers\CulpritController;
 use App\Http\Controllers\DepotController;
@@ -93,6 +94,9 @@ Route::post('/wishes/{list}/watch', [WishListController::class, 'watch'])->name(
 Route::post('/watches/{watch}/read', [WishListController::class, 'read'])->name('watches.read');
 Route::delete('/watches/{watch}', [WishListController::class, 'unwatch'])->name('watches.destroy');
 Route::post('/wishes/{list}/make', [WishListController::class, 'make'])->name('wishes.make');
+Route::get('/store', [CareController::class, 'store'])->name('store');
+Route::get('/store/said', [CareController::class, 'said'])->name('store.said');
+Route::post('/store', [CareController::class, 'cleanUp'])->name('store.clean-up');
 Route::get('/packs', [PackController::class, 'index'])->name('packs');
 Route::post('/packs', [PackController::class, 'store'])->name('packs.store');
 Route::get('/packs/found', [PackController::class, 'found'])->name('packs.found');
@@ -182,6 +186,11 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/order', [OrderController::class, 'move'])->name('order.move');
     Route::post('/order/rule', [OrderController::class, 'rule'])->name('order.rule');
     Route::get('/order/side', [OrderController::class, 'side'])->name('order.side');
+    Route::get('/about', [CareController::class, 'show'])->name('about');
+    Route::post('/about', [CareController::class, 'update'])->name('about.update');
+    Route::get('/about/picture', [CareController::class, 'picture'])->name('about.picture');
+    Route::post('/about/duplicate', [CareController::class, 'duplicate'])->name('about.duplicate');
+    Route::post('/about/unused', [CareController::class, 'unused'])->name('about.unused');
     Route::get('/configs', [ConfigController::class, 'index'])->name('configs');
     Route::post('/configs', [ConfigController::class, 'several'])->name('configs.several');
     Route::get('/configs/edit', [ConfigController::class, 'show'])->name('configs.edit');

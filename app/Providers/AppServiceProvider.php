@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Care\CleanUp;
 use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\TendDepot;
 use App\Disk\ApplyDraft;
@@ -53,6 +54,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Removal, RemoveInstance::class],
         [TaskKind::Rehearsal, Rehearse::class],
         [TaskKind::Play, Play::class],
+        [TaskKind::CleanUp, CleanUp::class],
         [TaskKind::World, WorldWork::class],
         [TaskKind::Backup, MakeBackup::class],
         [TaskKind::CopyOwn, CopyOwn::class],

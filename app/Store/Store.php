@@ -86,6 +86,18 @@ final readonly class Store
         }
     }
 
+    /** @return \Generator<string, string> SHA-256 => path, of every file that is here */
+    public function all(): \Generator
+    {
+        foreach (glob($this->folder.'/[0-9a-f][0-9a-f]', GLOB_ONLYDIR) ?: [] as $folder) {
+            foreach (scandir($folder) ?: [] as $name) {
+                if (preg_match('/^[0-9a-f]{64}$/D', $name) === 1) {
+                    yield $name => "{$folder}/{$name}";
+                }
+            }
+        }
+    }
+
     /** Bytes that can still be written. */
     public function free(): float
     {

@@ -15,6 +15,7 @@ enum TaskKind: string
     case Rehearsal = 'rehearsal';
     case Play = 'play';
     case World = 'world';
+    case CleanUp = 'clean up';
     case Backup = 'backup';
     case CopyOwn = 'copy own';
     case CulpritSearch = 'culprit search';
@@ -37,6 +38,7 @@ enum TaskKind: string
             self::Rehearsal => 'Rehearsing',
             self::Play => 'Playing',
             self::World => 'Copying a world',
+            self::CleanUp => 'Looking through the store',
             self::Backup => 'Keeping worlds',
             self::CopyOwn => 'Copying worlds and configs',
             self::CulpritSearch => 'Looking for a culprit',

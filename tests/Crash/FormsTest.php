@@ -29,7 +29,7 @@ const FIELDS = [
     'step' => 'since all', 'version' => '2.0.0', 'note' => 'a note', 'path' => 'mods/gulls-2.0.0.zip', 'point' => '1', 'own' => '1', 'seen' => '1', 'address' => 'http://127.0.0.1:9/depot', 'moderated' => '1', 'word' => 'worked', 'asks' => '1',
     'plain' => '1', 'side' => 'server', 'name' => 'Another', 'game' => 'ferrywright', 'loader' => 'halyard', 'text' => "one line\n", 'instance' => '', 'q' => 'fog', 'kind' => 'mod', 'category' => 'weather', 'depot' => 'slipway', 'fit' => 'now',
     'sort' => 'size', 'shown' => '50', 'from' => '0', 'line' => '3', 'level' => 'warn', 'words' => 'start', 'fold' => '1', 'only' => 'touched', 'view' => 'theatre', 'page' => '1', 'fragment' => '1', 'slow' => '1', 'finding' => '0', 'content' => '', 'source' => 'https://pages.example/x', 'size' => '10', 'needs' => 'gulls ^2', 'breaks' => '', 'file' => '', 'scheme' => 'semver', 'offset' => '0',
-    'at' => '3.2.1 on halyard', 'worlds' => ['Long Shore'], 'folder' => '/etc', 'now' => '1', 'command' => '{}', 'files' => '', 'watch' => '1', 'minutes' => '60', 'list' => '', 'wishes' => '', 'beside' => '1', 'joins' => '1', 'group' => 'Weather', 'world' => 'Long Shore', 'on' => '1', 'to' => '1', 'said' => ['gulls' => 'mine'], 'summary' => 'all of it', 'licence' => 'MIT', 'notes' => 'new', 'configs' => ['config/sound.json'], 'config' => 'config/sound.json', 'body' => "a = 1\n", 'with' => 'made', 'place' => '0', 'sha256' => 'none', 'ends' => 'lf', 'put' => 'x', 'hours' => '24', 'mods' => '1', 'move' => 'up gulls', 'first' => 'gulls', 'then' => 'fogbank', 'why' => 'because', 'back' => '', 'of' => 'gulls', 'exactly' => '1', 'passed' => ['none'], 'signed' => '1', 'picture' => '', 'groups' => ['none'],
+    'at' => '3.2.1 on halyard', 'worlds' => ['Long Shore'], 'folder' => '/etc', 'now' => '1', 'command' => '{}', 'files' => '', 'watch' => '1', 'minutes' => '60', 'list' => '', 'wishes' => '', 'beside' => '1', 'joins' => '1', 'group' => 'Weather', 'world' => 'Long Shore', 'on' => '1', 'to' => '1', 'said' => ['gulls' => 'mine'], 'summary' => 'all of it', 'licence' => 'MIT', 'notes' => 'new', 'configs' => ['config/sound.json'], 'config' => 'config/sound.json', 'body' => "a = 1\n", 'with' => 'made', 'place' => '0', 'sha256' => 'none', 'ends' => 'lf', 'put' => 'x', 'act' => 'look', 'colour' => '#125e6b', 'coloured' => '1', 'plain' => '1', 'hours' => '24', 'mods' => '1', 'move' => 'up gulls', 'first' => 'gulls', 'then' => 'fogbank', 'why' => 'because', 'back' => '', 'of' => 'gulls', 'exactly' => '1', 'passed' => ['none'], 'signed' => '1', 'picture' => '', 'groups' => ['none'],
 ];
 
 /** The addresses of a route: with what is there, or with something odd in their place. */
@@ -53,7 +53,7 @@ it('answers every form with every field missing, wrong, huge or odd, and nothing
         // These change what is true for every instance, as they should.
         && ! str_starts_with($route->uri(), 'depots/{depot}')));
     $odd = new Oddities((int) (getenv('STASIMON_SEED') ?: 11));
-    $pages = ['', '/move', '/shelf', '/find', '/draft', '/files', '/history', '/rehearsals', '/packages/gulls', '/hand-off', '/pack', '/worlds', '/configs', '/order'];
+    $pages = ['', '/move', '/shelf', '/find', '/draft', '/files', '/history', '/rehearsals', '/packages/gulls', '/hand-off', '/pack', '/worlds', '/configs', '/order', '/about'];
     $unchanged = $this->get("/instances/{$other->id}")->getContent();
     for ($case = 0; $case < (int) (getenv('STASIMON_CASES') ?: 300); $case++) {
         $route = $odd->pick($routes);

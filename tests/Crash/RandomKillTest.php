@@ -50,7 +50,7 @@ it('leaves the old instance or the new one at 200 random moments, byte for byte'
     file_put_contents($folder->live('config/own.toml'), 'mine');
     $turn = fn (Plan $plan): Plan => $plan->wants('gulls') ? $plan->without('gulls')->wanting('tide-tables') : $plan->without('tide-tables')->wanting('gulls');
     $store = new Store;
-    $fetched = Release::query()->whereIn('package_id', ['gulls', 'tide-tables', 'kedge-bones', 'harbour-paths'])->pluck('file_sha256')->map(trim(...))->all();
+    $fetched = Release::query()->whereIn('package_id', ['gulls', 'tide-tables', 'kedge-bones', 'harbour-paths'])->pluck('file_sha256')->map(fn (string $digest): string => trim($digest))->all();
     $forget = function () use ($store, $fetched): void {
         foreach ($fetched as $digest) {
             @unlink($store->path($digest));

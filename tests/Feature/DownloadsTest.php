@@ -76,7 +76,7 @@ it('pauses in the middle, keeps what came, and goes on from there', function ():
         clearstatcache();
 
         // On a slow machine the first may be whole by then, and have its name already.
-        return DB::table('transfers')->pluck('sha256')->map(trim(...))->sum(fn (string $digest): int => (int) @filesize((new Store)->partial($digest)) + (int) @filesize((new Store)->path($digest)));
+        return DB::table('transfers')->pluck('sha256')->map(fn (string $digest): string => trim($digest))->sum(fn (string $digest): int => (int) @filesize((new Store)->partial($digest)) + (int) @filesize((new Store)->path($digest)));
     };
     DB::listen(function (QueryExecuted $query) use ($task, $came, &$once): void {
         if ($once && str_starts_with($query->sql, 'update transfers') && $came() > 0) {

@@ -56,6 +56,8 @@
             <a class="apart" href="{{ route('move', $instance) }}" data-go="m" @if ($part === 'move') aria-current="page" @endif>Move</a>
             <a href="{{ route('hand-off', $instance) }}" data-go="o"
                 @if ($part === 'hand-off') aria-current="page" @endif>Hand-off</a>
+            <a href="{{ route('about', $instance) }}" data-go="a"
+                @if ($part === 'about') aria-current="page" @endif>About it</a>
             @if ($instance->draft)
                 <a href="{{ route('draft', $instance) }}" @if ($part === 'draft') aria-current="page" @endif>Draft</a>
             @endif

@@ -64,6 +64,7 @@
             <a class="link" href="{{ route('packs') }}">Packs</a>
             <a class="link" href="{{ route('shelf') }}">Your shelf</a>
             <a class="link" href="{{ route('games') }}">Games</a>
+            <a class="link" href="{{ route('store') }}">Store</a>
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
         </div>
         @if ($instances->isEmpty())
@@ -88,10 +89,21 @@
                     <tbody>
                         @foreach ($instances as $instance)
                             <tr data-row tabindex="-1">
-                                <td class="name" style="padding-left: 24px; vertical-align: middle"><a class="hover:underline"
+                                <td class="name"
+                                    style="padding-left: 24px; vertical-align: middle{{ $instance->colour
+                                        ? "; box-shadow: inset 4px 0 0 {$instance->colour}" : '' }}">
+                                    @if ($instance->picture)
+                                        <img src="{{ route('about.picture', $instance) }}" alt="" width="24" height="24"
+                                            class="inline-block align-middle mr-2 rounded-[3px]" loading="lazy">
+                                    @endif
+                                    <a class="hover:underline"
                                         href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a>
                                     @if ($instance->draft)
                                         <br><span class="quiet font-normal">with a draft</span>
+                                    @endif
+                                    @if ($instance->notes)
+                                        <br><span class="quiet font-normal">{{ mb_strimwidth(strtok($instance->notes, "\n"), 0, 60,
+                                            '…') }}</span>
                                     @endif
                                 </td>
                                 <td><x-base-line :instance="$instance" /></td>

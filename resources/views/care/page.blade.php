@@ -1,0 +1,52 @@
+<x-instance :instance="$instance" part="about" title="About it" quiet>
+    <div class="px-[18px] pb-6 max-w-[80ch]">
+        <h1 class="text-2xl mb-2">About {{ $instance->name }}</h1>
+        <form method="post" action="{{ route('about.update', $instance) }}" enctype="multipart/form-data">@csrf
+            <div class="fields">
+                <label for="name">Name</label><input type="text" id="name" name="name" maxlength="80" required
+                    value="{{ old('name', $instance->name) }}">
+                <label for="picture">Picture</label>
+                <div class="acts" style="justify-content: flex-start">
+                    @if ($instance->picture)
+                        <img src="{{ route('about.picture', $instance) }}" alt="" width="48" height="48" class="rounded-[3px]">
+                        <label><input type="checkbox" name="plain" value="1"> none</label>
+                    @endif
+                    <input type="file" id="picture" name="picture" accept="image/png,image/jpeg,image/webp,image/gif">
+                </div>
+                <label for="colour">Colour</label>
+                <div class="acts" style="justify-content: flex-start"><input type="color" id="colour" name="colour"
+                        value="{{ old('colour', $instance->colour ?? '#125e6b') }}"> <label><input type="checkbox" name="coloured"
+                            value="1" @checked(old('coloured', $instance->colour !== null))> show it in the register</label></div>
+                <label for="notes">Notes</label>
+                <textarea id="notes" name="notes" rows="6" maxlength="20000">{{ old('notes', $instance->notes) }}</textarea>
+            </div>
+            <button class="btn main-act mt-2">Keep that</button>
+        </form>
+        @if ($unused !== [])
+            <h2 class="mt-6 mb-1">Asked for, and used by nothing</h2>
+            @foreach ($unused as $one)
+                <p>{{ $one['name'] }} <span class="soft">{{ App\View\Bytes::words($one['bytes']) }} on the disk, about
+                        {{ $one['megabytes'] }} MB of memory</span></p>
+            @endforeach
+            <form method="post" action="{{ route('about.unused', $instance) }}" class="mt-1">@csrf<button class="btn">Take
+                    {{ count($unused) === 1 ? 'it' : 'them' }} out</button></form>
+        @endif
+        @if ($instance->applied_at)
+            <h2 class="mt-6 mb-1">Another one like it</h2>
+            <form method="post" action="{{ route('about.duplicate', $instance) }}">@csrf
+                <label for="copy">Call it</label>
+                <input type="text" id="copy" name="name" maxlength="80" required
+                    value="{{ mb_substr($instance->name, 0, 70) }}, again">
+                <button class="btn">Make it</button>
+                <p class="soft mt-1">The same releases, linked and not copied, with its configs. Worlds that you mark are copied as
+                    well.</p>
+                @foreach ($worlds as $world)
+                    <label class="mr-4"><input type="checkbox" name="worlds[]" value="{{ $world }}"> {{ $world }}</label>
+                @endforeach
+            </form>
+        @endif
+        <p class="soft mt-6"><a class="link underline" href="{{ route('instances.show', $instance) }}">Line-up</a> puts it away or removes
+            it; <a class="link underline" href="{{ route('files', $instance) }}">Files</a> reads every file of it; <a
+                class="link underline" href="{{ route('store') }}">The store</a> says what can be freed.</p>
+    </div>
+</x-instance>
