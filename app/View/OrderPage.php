@@ -56,6 +56,15 @@ final readonly class OrderPage
         return $choices;
     }
 
+    /** What a rule is proposed about: the entry that is looked at, or the first, and the one below it. */
+    public function proposed(int $below): string
+    {
+        $entries = $this->entries();
+        $at = $this->of === '' ? 0 : (int) array_search($this->of, $entries, true);
+
+        return $entries[$at + $below] ?? $entries[0] ?? '';
+    }
+
     /** @return list<string> packages, the winner first */
     public function entries(): array
     {

@@ -80,13 +80,13 @@
                     <input type="hidden" name="list" value="{{ $page->list?->key }}">
                     <select name="then" aria-label="What wins" class="w-44">
                         @foreach ($page->choices() as $id => $name)
-                            <option value="{{ $id }}" @selected($page->of === (string) $id)>{{ $name }}</option>
+                            <option value="{{ $id }}" @selected($page->proposed(0) === (string) $id)>{{ $name }}</option>
                         @endforeach
                     </select>
                     <span>always wins over</span>
                     <select name="first" aria-label="What it wins over" class="w-44">
                         @foreach ($page->choices() as $id => $name)
-                            <option value="{{ $id }}">{{ $name }}</option>
+                            <option value="{{ $id }}" @selected($page->proposed(1) === (string) $id)>{{ $name }}</option>
                         @endforeach
                     </select>
                     <label for="why" class="soft">because</label><input type="text" id="why" name="why" maxlength="1000" class="w-52">
