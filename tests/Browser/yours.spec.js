@@ -186,7 +186,10 @@ test('order: moved by key and by button, dragged, ruled, and launched so', async
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Put this order into the draft' }).click();
     await expect(page.getByText('The order is in the draft.')).toBeVisible();
-    await page.getByRole('link', { name: /textures\/\w+\.png/ }).first().click();
+    await page
+        .getByRole('link', { name: /textures\/\w+\.png/ })
+        .first()
+        .click();
     await expect(page.locator('.sides img').first()).toBeVisible();
     await expectAccessible(page);
     await page.getByLabel('What wins', { exact: true }).selectOption({ label: 'Driftwood' });
@@ -197,7 +200,12 @@ test('order: moved by key and by button, dragged, ruled, and launched so', async
     expect((await names())[0]).toBe('Driftwood');
     await apply(page, `${rootOf(page)}/draft`);
     await rehearse(page, 'Clean');
-    expect(readFileSync(`${folderOf(page)}/pack-order.txt`, 'utf8').trim().split('\n').at(-1)).toContain('driftwood');
+    expect(
+        readFileSync(`${folderOf(page)}/pack-order.txt`, 'utf8')
+            .trim()
+            .split('\n')
+            .at(-1),
+    ).toContain('driftwood');
 });
 
 test('two friends: given away by picture and text, apart, compared, taken over, and alike', async ({ page, browser }) => {
