@@ -9,11 +9,16 @@ use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Evidence\ArchiveFacts;
+use Stasimon\Core\Evidence\Descriptor\Descriptors;
+use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Evidence\Evidence;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Place\Content;
+use Stasimon\Core\Place\Order\OrderRule;
+use Stasimon\Core\Place\Order\Strength;
 
 /** The archives in the store: each is read once to see that it is harmless, and unpacked into the store if its files go into folders. */
 final readonly class Archives
@@ -42,10 +47,57 @@ final readonly class Archives
     }
 
     /** @throws UnsafeArchive */
-    public function check(string $sha256, string $name): void
+    public function check(string $sha256, string $name, GameDefinition $game): void
     {
         $archive = Archive::lookInto($this->store->path($sha256), $name);
-        $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $archive->entries));
+        $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $archive->entries), $this->says($sha256, $name, $game));
+    }
+
+    /** @return array{before: list<string>, after: list<string>}|null what it says of its place in an order */
+    private function says(string $sha256, string $name, GameDefinition $game): ?array
+    {
+        try {
+            $said = (new Descriptors($game->descriptors))->of($this->store->path($sha256), $name);
+        } catch (UnreadableDescriptor|UnsafeArchive) {
+            return null;
+        }
+
+        return $said->before === [] && $said->after === [] ? null : ['before' => $said->before, 'after' => $said->after];
+    }
+
+    /**
+     * What archives say of orders, as rules that should hold.
+     *
+     * @param  array<string, string>  $ids  SHA-256 => package
+     * @param  array<string, string>  $titles  package => title
+     * @return list<OrderRule>
+     */
+    public function rules(array $ids, array $titles = []): array
+    {
+        $rules = [];
+        foreach ($this->said(array_map(strval(...), array_keys($ids))) as $digest => $says) {
+            $id = $ids[$digest];
+            $why = ($titles[$id] ?? $id).' says so';
+            foreach ($says['after'] as $other) {
+                $rules[] = new OrderRule($other, $id, Strength::Should, $why);
+            }
+            foreach ($says['before'] as $other) {
+                $rules[] = new OrderRule($id, $other, Strength::Should, $why);
+            }
+        }
+
+        return $rules;
+    }
+
+    /**
+     * What archives say of orders, of those that say something.
+     *
+     * @param  list<string>  $digests
+     * @return array<string, array{before: list<string>, after: list<string>}> by SHA-256
+     */
+    private function said(array $digests): array
+    {
+        return DB::table('archives')->whereIn('sha256', $digests)->whereNotNull('says')->pluck('says', 'sha256')->mapWithKeys(fn (string $json, string $digest): array => [trim($digest) => json_decode($json, true)])->all();
     }
 
     /**
@@ -126,9 +178,12 @@ final readonly class Archives
         return $kept;
     }
 
-    /** @param  list<array<string, mixed>>  $entries */
-    private function keep(string $sha256, array $entries): void
+    /**
+     * @param  list<array<string, mixed>>  $entries
+     * @param  array{before: list<string>, after: list<string>}|null  $says  of orders; nothing where that stays as it is
+     */
+    private function keep(string $sha256, array $entries, ?array $says = null): void
     {
-        DB::table('archives')->upsert([['sha256' => $sha256, 'entries' => json_encode($entries, JSON_THROW_ON_ERROR)]], ['sha256']);
+        DB::table('archives')->upsert([['sha256' => $sha256, 'entries' => json_encode($entries, JSON_THROW_ON_ERROR)] + ($says === null ? [] : ['says' => json_encode($says, JSON_THROW_ON_ERROR)])], ['sha256']);
     }
 }

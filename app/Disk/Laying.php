@@ -46,11 +46,11 @@ final readonly class Laying
         }
         $unknown = $this->archives->unknown(array_map(strval(...), array_keys($names)));
         foreach ($unknown as $done => $digest) {
-            $this->archives->check($digest, $names[$digest]);
+            $this->archives->check($digest, $names[$digest], $lineUp->catalogue->game);
             $progress($done + 1, count($unknown));
         }
 
-        return Layout::of(array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), $lineUp->withFiles()), $lineUp->plan->order, self::rules($lineUp));
+        return Layout::of(array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), $lineUp->withFiles()), $lineUp->plan->order, $this->rules($lineUp));
     }
 
     /**
@@ -67,7 +67,7 @@ final readonly class Laying
                 $bringings[] = $this->bringing($selected, $lineUp, $placement);
             }
         }
-        $contested = array_filter(Layout::of($bringings, $lineUp->plan->order, self::rules($lineUp)), fn (LaidFile $file): bool => $file->over !== []);
+        $contested = array_filter(Layout::of($bringings, $lineUp->plan->order, $this->rules($lineUp)), fn (LaidFile $file): bool => $file->over !== []);
 
         return array_map(fn (LaidFile $file): array => ['path' => $file->path, 'winner' => $file->package, 'over' => $file->over], array_values($contested));
     }
@@ -84,10 +84,16 @@ final readonly class Laying
         return null;
     }
 
-    /** @return list<OrderRule> */
-    public static function rules(LineUp $lineUp): array
+    /** @return list<OrderRule> those of a person, and then what archives say of themselves, as far as the person says nothing else */
+    public function rules(LineUp $lineUp): array
     {
-        return array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules);
+        $ids = $titles = [];
+        foreach ($lineUp->withFiles() as $selected) {
+            $ids[$lineUp->fileOf($selected)->sha256] = $selected->package->id;
+            $titles[$selected->package->id] = $selected->package->title();
+        }
+
+        return [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules), ...$this->archives->rules($ids, $titles)];
     }
 
     /** @return list<string> packages of a line-up that one of it needs */

@@ -13,7 +13,9 @@ use App\Refusal\Refusal;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Place\Order\OrderRule;
 use Stasimon\Core\Place\Order\Sequence;
+use Stasimon\Core\Place\Order\Strength;
 use Stasimon\Core\Place\Placement;
 use ZipArchive;
 
@@ -42,7 +44,7 @@ final readonly class OrderLists
                 $packs[$selected->package->kind->value][$id] = $lineUp->fileOf($selected)->sha256;
             }
         }
-        $sequence = Sequence::of($needs, $lineUp->plan->order, Laying::rules($lineUp));
+        $sequence = Sequence::of($needs, $lineUp->plan->order, $this->laying->rules($lineUp));
         $lists = [];
         $contested = [];
         foreach ($this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->base->game))) as $one) {
@@ -59,6 +61,15 @@ final readonly class OrderLists
         }
 
         return $lists;
+    }
+
+    /** @return list<OrderRule> what packages of the line-up say of the order themselves, about others that are in it */
+    public function said(Instance $instance): array
+    {
+        $lineUp = $this->lineUps->lineUp($instance);
+        $names = $this->names($instance);
+
+        return $lineUp->resolved === null ? [] : array_values(array_filter($this->laying->rules($lineUp), fn (OrderRule $rule): bool => $rule->strength === Strength::Should && isset($names[$rule->first], $names[$rule->then])));
     }
 
     /** @return array<string, string> package id => name */

@@ -80,7 +80,7 @@ final class Archive
     {
         $id = (string) $descriptor['id'];
         self::zip($path, $extra !== [] ? $extra : [
-            'pack.json' => json_encode(array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1]), JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR),
+            'pack.json' => json_encode(array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1, 'after' => 1]), JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR),
             "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
         ] + ($descriptor['type'] === 'resource-pack' ? self::looks($id, (string) $descriptor['name']) : []));
     }

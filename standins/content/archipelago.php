@@ -56,7 +56,7 @@ foreach ($things as $thing => [$category, $what]) {
 $packs = [];
 foreach (['Tarred' => 'Everything in the colour of tar.', 'Chalkboard' => 'Signs that can be read from the water.', 'Sailcloth' => 'Cloth instead of paint.', 'Copperplate' => 'A finer hand for every label.', 'Driftwood' => 'Wood that has been in the sea.', 'Whitewash' => 'Houses one sees from afar.'] as $name => $summary) {
     $packs[] = [strtolower($name), 'resource-pack', $name, $summary, ['looks'], 'client', [], [
-        ['1.0.0', '>=3.0.4', [], ['bare' => true, 'kilobytes' => 30]], ['1.1.0', '>=3.2.0', [], ['bare' => true, 'kilobytes' => 34]],
+        ['1.0.0', '>=3.0.4', [], ['bare' => true, 'kilobytes' => 30]], ['1.1.0', '>=3.2.0', [], ['bare' => true, 'kilobytes' => 34] + ($name === 'Copperplate' ? ['after' => ['whitewash']] : [])],
     ], [], $dice->getInt(0, 1) === 1 ? ['only' => true] : []];
 }
 foreach (['Lost Cargo' => 'Crates on the sea bed.', 'Winter Timetable' => 'Fewer ferries, longer nights.', 'Short Rations' => 'Hungrier crews.', 'Old Charts' => 'Maps with mistakes in them.'] as $name => $summary) {

@@ -49,6 +49,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         'needsOneOf' => isset($more['any']) ? [array_column($more['any'], 1, 0)] : [],
         'breaks' => array_map(fn (array $broken): string => $broken[0], $more['breaks'] ?? []),
         'provides' => array_column($more['provides'] ?? [], 'version', 'id'),
+        ...(isset($more['after']) ? ['after' => $more['after']] : []),
         'memory' => $more['memory'] ?? max(12, intdiv($more['kilobytes'] ?? 90, 6)),
     ];
     $level = $more['level'] ?? (preg_match('/^[=>]*[12]\./', $game) === 1 ? 52 : 61);

@@ -73,3 +73,17 @@ it('keeps rules of one\'s own, whatever the order, and names a circle that anoth
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'tarred', 'then' => 'tarred'])->assertStatus(422);
     $this->get('/instances/'.World::applied(['gulls'])->id.'/order')->assertOk()->assertSee('Nothing here depends on an order');
 });
+
+it('heeds what a pack says of itself, unless a rule of one\'s own says otherwise', function (): void {
+    $instance = World::applied(['copperplate', 'whitewash']);
+    // By their names Whitewash would come later, and win.
+    expect(packsOf($instance))->toBe(['copperplate', 'whitewash']);
+    $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Copperplate says so');
+    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'ids' => ['whitewash', 'copperplate']])->assertRedirect();
+    expect(packsOf($instance))->toBe(['copperplate', 'whitewash']);
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'copperplate', 'then' => 'whitewash'])->assertRedirect();
+    expect(packsOf($instance))->toBe(['whitewash', 'copperplate']);
+    $instance = World::apply($instance->refresh());
+    World::rehearsed($instance);
+    expect((string) file_get_contents((new Folder($instance))->live('pack-order.txt')))->toMatch('/copperplate.*\n.*whitewash/');
+});

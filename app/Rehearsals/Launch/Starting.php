@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Launch;
 
+use App\Disk\Archives;
 use App\Disk\Folder;
 use App\Games;
 use App\Local\Runtimes;
@@ -26,7 +27,7 @@ use Stasimon\Core\Plan\Rule;
 /** What is run to start a game on a folder, and what is written into the folder before it. */
 final readonly class Starting
 {
-    public function __construct(private Games $games, private Runtimes $runtimes)
+    public function __construct(private Games $games, private Runtimes $runtimes, private Archives $archives)
     {
     }
 
@@ -95,14 +96,15 @@ final readonly class Starting
     /** @return list<PlacedFile> what of the instance's releases is in the folder, in the order of the plan */
     private function files(string $dir, Plan $plan): array
     {
-        $files = [];
-        foreach (PlacedRelease::query()->where('instance_id', basename(dirname($dir)))->whereNotNull('path')->orderBy('path')->get(['package_id', 'version', 'kind', 'path']) as $placed) {
+        $files = $digests = [];
+        foreach (PlacedRelease::query()->where('instance_id', basename(dirname($dir)))->whereNotNull('path')->orderBy('path')->get(['package_id', 'version', 'kind', 'path', 'sha256']) as $placed) {
+            $digests[trim((string) $placed->sha256)] = (string) $placed->package_id;
             if (is_file("{$dir}/{$placed->path}")) {
                 $files[] = new PlacedFile((string) $placed->package_id, (string) $placed->version, Kind::from((string) $placed->kind), (string) $placed->path);
             }
         }
 
-        $rules = array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must), $plan->rules);
+        $rules = [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must), $plan->rules), ...$this->archives->rules($digests)];
         $place = array_flip(Sequence::of(array_fill_keys(array_map(fn (PlacedFile $file): string => $file->id, $files), []), $plan->order, $rules));
         usort($files, fn (PlacedFile $a, PlacedFile $b): int => $place[$a->id] <=> $place[$b->id]);
 

@@ -18,8 +18,10 @@ final readonly class Described
      * @param  list<array<string, mixed>>  $suggests
      * @param  list<array<string, mixed>>  $breaks  each {id, range}, and perhaps why
      * @param  list<array<string, mixed>>  $provides  each {id, version}
+     * @param  list<string>  $before  ids of packages that it comes before in an order, as it says
+     * @param  list<string>  $after  the same of those that it comes after
      */
-    public function __construct(public string $id, public string $version, public string $name, public Kind $kind, public string $side, public Scheme $scheme, public Syntax $syntax, public string $descriptor, public array $needs, public array $suggests, public array $breaks, public array $provides)
+    public function __construct(public string $id, public string $version, public string $name, public Kind $kind, public string $side, public Scheme $scheme, public Syntax $syntax, public string $descriptor, public array $needs, public array $suggests, public array $breaks, public array $provides, public array $before = [], public array $after = [])
     {
     }
 

@@ -135,7 +135,7 @@ final readonly class Descriptors
 
         return new Described(
             $id, $version, mb_substr($text('name'), 0, Limits::NAME), Kind::tryFrom($text('kind')) ?? Kind::Mod, in_array($side, ['client', 'server', 'both'], true) ? $side : '', $rule->scheme, $rule->syntax, $path,
-            self::relations($rule, 'needs', $descriptor), self::relations($rule, 'suggests', $descriptor), self::relations($rule, 'breaks', $descriptor), self::provides($rule, $descriptor),
+            self::relations($rule, 'needs', $descriptor), self::relations($rule, 'suggests', $descriptor), self::relations($rule, 'breaks', $descriptor), self::provides($rule, $descriptor), self::ids($rule, 'before', $descriptor), self::ids($rule, 'after', $descriptor),
         );
     }
 
@@ -173,6 +173,17 @@ final readonly class Descriptors
         }
 
         return $found;
+    }
+
+    /** @return list<string> */
+    private static function ids(DescriptorRule $rule, string $what, mixed $descriptor): array
+    {
+        $ids = [];
+        foreach (self::relations($rule, $what, $descriptor) as $relation) {
+            is_string($relation['id'] ?? null) ? $ids[] = $relation['id'] : null;
+        }
+
+        return array_slice(array_values(array_unique($ids)), 0, Limits::ALTERNATIVES);
     }
 
     /**

@@ -68,13 +68,17 @@
         @endif
         @if ($page->choices() !== [])
             <div class="px-[18px] mt-5">
-                <h2 class="mb-1">Rules of yours</h2>
+                <h2 class="mb-1">Rules</h2>
                 @foreach ($page->rules as $rule)
                     <p>{{ $page->name($rule->then) }} wins over
                         {{ $page->name($rule->first) }}{{ $rule->why === '' ? '' : ": {$rule->why}" }}.
                         <x-act :action="route('order.rule', $instance)" :fields="['first' => $rule->first, 'then' => $rule->then, 'back' =>
                             '1', 'list' => $page->list?->key ?? '']" :label="'Take back the rule that ' . $page->name($rule->then) .
                             ' wins over ' . $page->name($rule->first)">take it back</x-act></p>
+                @endforeach
+                @foreach ($said as $rule)
+                    <p class="soft">{{ $page->name($rule->then) }} wins over {{ $page->name($rule->first) }}: {{ $rule->why }}. A rule of
+                        yours that says otherwise counts more.</p>
                 @endforeach
                 <form method="post" action="{{ route('order.rule', $instance) }}" class="acts" style="justify-content: flex-start">@csrf
                     <input type="hidden" name="list" value="{{ $page->list?->key }}">
