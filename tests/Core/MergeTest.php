@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Stasimon\Core\Merge\MergedArchive;
+use Stasimon\Core\Merge\Part;
+use Stasimon\Core\Merge\UnmergeableArchive;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Tests\Support\World;
+
+beforeEach(function (): void {
+    $this->folder = sys_get_temp_dir().'/stasimon-merge-'.getmypid();
+    exec('rm -rf '.escapeshellarg($this->folder));
+    mkdir($this->folder);
+});
+afterEach(fn () => exec('rm -rf '.escapeshellarg($this->folder)));
+
+/** @param  array<string, string>  $files */
+function zipped(string $to, array $files): string
+{
+    $zip = new ZipArchive;
+    $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE);
+    foreach ($files as $name => $text) {
+        $zip->addFromString((string) $name, $text);
+        strlen($text) % 3 === 0 ? $zip->setCompressionName((string) $name, ZipArchive::CM_STORE) : null;
+    }
+    $zip->close();
+
+    return $to;
+}
+
+/**
+ * @param  list<string>  $archives
+ * @return array<string, list<string>>
+ */
+function merged(array $archives, string $to): array
+{
+    $handle = fopen($to, 'wb');
+    $by = MergedArchive::write(array_map(fn (string $path): Part => new Part(basename($path, '.zip'), basename($path), fopen($path, 'rb')), $archives), $handle);
+    fclose($handle);
+
+    return $by;
+}
+
+it('holds what a plain script of unzip and zip makes, and the same bytes each time, whatever was merged between', function (): void {
+    $dice = new Randomizer(new Mt19937(3));
+    $archives = [];
+    for ($n = 0; $n < 12; $n++) {
+        $files = ["own/{$n}.class" => $dice->getBytes($dice->getInt(0, 900)), "info/ü{$n}.txt" => "n {$n}"];
+        for ($i = 0; $i < 30; $i++) {
+            $files['game/'.$dice->getInt(0, 60).'.class'] = str_repeat("of {$n} ", $dice->getInt(0, 200));
+        }
+        $files += $n % 3 === 0 ? ['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nMain-Class: Game\r\n\r\nName: game/1.class\r\nSHA-256-Digest: x\r\n\r\n", 'META-INF/GAME.SF' => 'x', 'META-INF/game.rsa' => 'y', 'META-INF/SIG-1' => 'z', 'META-INF/services/x' => "kept {$n}"] : [];
+        $archives[] = zipped("{$this->folder}/mod{$n}.zip", $files);
+    }
+    $seen = [];
+    for ($round = 0; $round < 40; $round++) {
+        $chosen = [$archives[0], ...array_map(fn (int $n): string => $archives[$n + 1], (array) array_rand(array_slice($archives, 1), $dice->getInt(2, 10)))];
+        $key = implode(' ', array_map(basename(...), $chosen));
+        $by = merged($chosen, "{$this->folder}/out.zip");
+        $digest = hash_file('sha256', "{$this->folder}/out.zip");
+        expect($seen[$key] ?? $digest)->toBe($digest);
+        $seen[$key] = $digest;
+        if ($round >= 8) {
+            continue;
+        }
+        // The old way, by hand: all into one folder, one after another, and away with what signs it.
+        exec("cd {$this->folder} && rm -rf by-hand && mkdir by-hand && cd by-hand && for one in ".implode(' ', $chosen).'; do unzip -qo $one; done && unzip -qo '.$archives[0].' META-INF/MANIFEST.MF && rm -f META-INF/*.SF META-INF/*.rsa META-INF/SIG-*', $said, $exit);
+        exec("cd {$this->folder} && rm -rf ours && mkdir ours && cd ours && unzip -qo ../out.zip && unzip -tq ../out.zip", $said, $check);
+        expect([$exit, $check])->toBe([0, 0], implode("\n", $said));
+        $hand = World::tree("{$this->folder}/by-hand");
+        $ours = World::tree("{$this->folder}/ours");
+        expect(file_get_contents("{$this->folder}/ours/META-INF/MANIFEST.MF"))->toBe("Manifest-Version: 1.0\r\nMain-Class: Game\r\n\r\n")->and(array_diff_key($ours, ['META-INF/MANIFEST.MF' => 1]))->toBe(array_diff_key($hand, ['META-INF/MANIFEST.MF' => 1]));
+        foreach ($by as $ids) {
+            expect(count($ids))->toBeGreaterThan(1);
+        }
+    }
+});
+
+it('starts in a real runtime where a careless merge of a signed archive does not', function (): void {
+    file_put_contents("{$this->folder}/Main.java", 'public class Main { public static void main(String[] a) { System.out.println("up with " + Hull.name()); } }');
+    file_put_contents("{$this->folder}/Hull.java", 'public class Hull { public static String name() { return "the game"; } }');
+    exec("cd {$this->folder} && javac -d base Main.java Hull.java && jar cfe game.jar Main -C base . && keytool -genkeypair -alias a -keyalg RSA -storepass secret1 -keypass secret1 -dname CN=x -keystore keys -validity 30 2>/dev/null && jarsigner -keystore keys -storepass secret1 game.jar a >/dev/null && java -jar game.jar 2>&1", $said, $exit);
+    expect([$exit, end($said)])->toBe([0, 'up with the game']);
+    file_put_contents("{$this->folder}/Hull.java", 'public class Hull { public static String name() { return "a mod"; } }');
+    exec("cd {$this->folder} && javac -d mod Hull.java && (cd mod && zip -q ../mod.zip Hull.class) && cp game.jar careless.jar && (cd mod && zip -q ../careless.jar Hull.class) && java -jar careless.jar 2>&1", $careless, $exit);
+    expect($exit)->not->toBe(0)->and(implode("\n", $careless))->toContain('SecurityException');
+    merged(["{$this->folder}/game.jar", "{$this->folder}/mod.zip"], "{$this->folder}/out.jar");
+    exec("cd {$this->folder} && java -jar out.jar 2>&1", $ours, $exit);
+    expect([$exit, $ours])->toBe([0, ['up with a mod']]);
+});
+
+it('takes the folder of a mod that is its content, and refuses what is damaged or leads out', function (): void {
+    $base = zipped("{$this->folder}/base.zip", ['a.class' => 'base', 'b.class' => 'base']);
+    $mod = zipped("{$this->folder}/mod.zip", ['readme.txt' => 'x', 'put in jar/a.class' => 'mod', 'put in jar/c/d.class' => 'mod']);
+    $handle = fopen("{$this->folder}/out.zip", 'w+b');
+    $by = MergedArchive::write([new Part('game', 'the game', fopen($base, 'rb')), new Part('mod', 'mod.zip', fopen($mod, 'rb'), 'put in jar')], $handle);
+    exec("unzip -Z1 {$this->folder}/out.zip", $names);
+    expect($names)->toBe(['a.class', 'b.class', 'c/d.class'])->and($by)->toBe(['a.class' => ['game', 'mod']]);
+    $bytes = (string) file_get_contents($mod);
+    foreach (['none' => 'no archive', 'cut' => substr($bytes, 0, -30), 'moved' => substr($bytes, 0, 10).substr($bytes, 14)] as $how => $spoiled) {
+        file_put_contents("{$this->folder}/{$how}.zip", $spoiled);
+        expect(fn () => merged([$base, "{$this->folder}/{$how}.zip"], "{$this->folder}/out2.zip"))->toThrow(UnmergeableArchive::class, "{$how}.zip cannot be merged");
+    }
+    zipped("{$this->folder}/out-of.zip", ['../x.class' => 'x']);
+    expect(fn () => merged([$base, "{$this->folder}/out-of.zip"], "{$this->folder}/out2.zip"))->toThrow(UnsafeArchive::class);
+});
