@@ -123,6 +123,7 @@ Route::get('/games/workbench/schema.json', [WorkbenchController::class, 'schema'
 Route::get('/games/{game}', [GameController::class, 'show'])->name('games.show');
 Route::get('/games/{game}/definition.json', [GameController::class, 'document'])->name('games.document');
 Route::post('/games/{game}/try', [GameController::class, 'show'])->name('games.try');
+Route::post('/games/{game}/archive', [GameController::class, 'archive'])->name('games.archive');
 Route::post('/games/{game}/agree', [GameController::class, 'agree'])->name('games.agree');
 Route::delete('/games/{game}', [GameController::class, 'destroy'])->name('games.destroy');
 Route::get('/folders', [ImportController::class, 'index'])->name('imports');

@@ -9,6 +9,7 @@ use App\Depots\DepotFailure;
 use App\Depots\Sync\Synchronising;
 use App\Disk\Applying;
 use App\Disk\Folder;
+use App\Disk\GameArchives;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
@@ -52,7 +53,7 @@ final class Demo extends Command
     /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
     private const ARCHIPELAGO = 170;
 
-    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing, private readonly SigningKey $key)
+    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing, private readonly SigningKey $key, private readonly GameArchives $archives)
     {
         parent::__construct();
     }
@@ -78,6 +79,10 @@ final class Demo extends Command
         if ($this->option('bare') || Instance::query()->exists()) {
             return self::SUCCESS;
         }
+        $archive = (string) tempnam(sys_get_temp_dir(), 'stasimon-game');
+        (new Process([PHP_BINARY, base_path('standins/content/game.php'), '--version', '1.4.9', '--out', $archive]))->mustRun();
+        $this->archives->keep($this->games->get('ferrywright'), '1.4.9', $archive, 'ferrywright.jar');
+        unlink($archive);
         foreach ($this->instances() as [$name, $game, $base, $wants, $rehearse]) {
             $this->make($name, $game, $base, array_fill_keys($wants, '*'), $rehearse);
         }

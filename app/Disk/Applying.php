@@ -216,7 +216,8 @@ final readonly class Applying
             $id = $selected->package->id;
             $hasFile = in_array($selected, $lineUp->withFiles(), true);
             $file = $hasFile ? $lineUp->fileOf($selected) : null;
-            $place = $file === null ? null : $placement->placeOf($selected->package->kind, $file->name);
+            $isMerged = $hasFile && Merging::isMerged($selected, $lineUp);
+            $place = $file === null || $isMerged ? null : $placement->placeOf($selected->package->kind, $file->name);
             $rows[] = [
                 'package_id' => $id,
                 'name' => $selected->package->title(),
@@ -224,7 +225,7 @@ final readonly class Applying
                 'version' => $selected->release->version,
                 'side' => $lineUp->catalogue->sideOf($id),
                 'because' => LineUp::because($selected),
-                'path' => $place === null ? null : ($place->unpack ? $place->folder : $paths[$id] ?? $place->folder),
+                'path' => $isMerged ? Merging::formOf($lineUp)?->archive : ($place === null ? null : ($place->unpack ? $place->folder : $paths[$id] ?? $place->folder)),
                 'size' => $file->size ?? 0,
                 'sha256' => $file?->sha256,
                 'file_name' => $file?->name,

@@ -15,6 +15,7 @@ use Stasimon\Core\Place\ContentFolder;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Layout;
 use Stasimon\Core\Place\Order\OrderRule;
+use Stasimon\Core\Place\Order\Sequence;
 use Stasimon\Core\Place\Order\Strength;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
@@ -24,7 +25,7 @@ use Stasimon\Core\Resolve\Selected;
 /** Decides where every file of a line-up goes, and lays them into next/. */
 final readonly class Laying
 {
-    public function __construct(private Store $store, private Archives $archives)
+    public function __construct(private Store $store, private Archives $archives, private Merging $merging)
     {
     }
 
@@ -50,7 +51,11 @@ final readonly class Laying
             $progress($done + 1, count($unknown));
         }
 
-        return Layout::of(array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), $lineUp->withFiles()), $lineUp->plan->order, $this->rules($lineUp));
+        $rules = $this->rules($lineUp);
+        $bringings = array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), array_values(array_filter($lineUp->withFiles(), fn (Selected $selected): bool => ! Merging::isMerged($selected, $lineUp))));
+        $merged = $this->merging->bringing($lineUp, self::sequence($lineUp, $rules));
+
+        return Layout::of($merged === null ? $bringings : [...$bringings, $merged], $lineUp->plan->order, $rules);
     }
 
     /**
@@ -63,7 +68,7 @@ final readonly class Laying
         $bringings = [];
         foreach ($lineUp->withFiles() as $selected) {
             $file = $lineUp->fileOf($selected);
-            if ($placement->placeOf($selected->package->kind, $file->name)->unpack && $this->archives->isUnpacked($file->sha256)) {
+            if (! Merging::isMerged($selected, $lineUp) && $placement->placeOf($selected->package->kind, $file->name)->unpack && $this->archives->isUnpacked($file->sha256)) {
                 $bringings[] = $this->bringing($selected, $lineUp, $placement);
             }
         }
@@ -94,6 +99,20 @@ final readonly class Laying
         }
 
         return [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules), ...$this->archives->rules($ids, $titles)];
+    }
+
+    /**
+     * @param  list<OrderRule>  $rules
+     * @return list<string> packages with files, the last of which wins
+     */
+    public static function sequence(LineUp $lineUp, array $rules): array
+    {
+        $needs = [];
+        foreach ($lineUp->withFiles() as $selected) {
+            $needs[$selected->package->id] = self::needsOf($selected->package->id, $lineUp);
+        }
+
+        return Sequence::of($needs, $lineUp->plan->order, $rules);
     }
 
     /** @return list<string> packages of a line-up that one of it needs */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Orders;
 
 use App\Disk\Laying;
+use App\Disk\Merging;
 use App\Drafts\LineUp;
 use App\Drafts\LineUps;
 use App\Games;
@@ -14,7 +15,6 @@ use App\Store\Store;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Place\Order\OrderRule;
-use Stasimon\Core\Place\Order\Sequence;
 use Stasimon\Core\Place\Order\Strength;
 use Stasimon\Core\Place\Placement;
 use ZipArchive;
@@ -36,15 +36,15 @@ final readonly class OrderLists
         if ($lineUp->resolved === null) {
             return [];
         }
-        $needs = $packs = [];
+        $packs = [];
         foreach ($lineUp->withFiles() as $selected) {
-            $id = $selected->package->id;
-            $needs[$id] = Laying::needsOf($id, $lineUp);
-            if (in_array($selected->package->kind, [Kind::ResourcePack, Kind::DataPack], true)) {
-                $packs[$selected->package->kind->value][$id] = $lineUp->fileOf($selected)->sha256;
+            $kind = $selected->package->kind;
+            $key = Merging::isMerged($selected, $lineUp) ? 'merged' : (in_array($kind, [Kind::ResourcePack, Kind::DataPack], true) ? $kind->value : null);
+            if ($key !== null) {
+                $packs[$key][$selected->package->id] = $lineUp->fileOf($selected)->sha256;
             }
         }
-        $sequence = Sequence::of($needs, $lineUp->plan->order, $this->laying->rules($lineUp));
+        $sequence = Laying::sequence($lineUp, $this->laying->rules($lineUp));
         $lists = [];
         $contested = [];
         foreach ($this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->base->game))) as $one) {
@@ -56,7 +56,7 @@ final readonly class OrderLists
         foreach ($packs as $kind => $digests) {
             if (count($digests) > 1) {
                 $ids = self::inOrder($sequence, array_map(strval(...), array_keys($digests)));
-                $lists[$kind] = new OrderList($kind, ucfirst(Kind::from($kind)->word(2)), $ids, $this->shared($ids, $digests));
+                $lists[$kind] = new OrderList($kind, $kind === 'merged' ? 'Merged into the game' : ucfirst(Kind::from($kind)->word(2)), $ids, $this->shared($ids, $digests));
             }
         }
 
@@ -133,7 +133,7 @@ final readonly class OrderLists
         foreach ($ids as $id) {
             foreach ($entries[$digests[$id]] ?? [] as $entry) {
                 // What a pack says of itself is no content.
-                if (str_contains($entry['path'], '/')) {
+                if (str_contains($entry['path'], '/') && ! str_starts_with($entry['path'], 'META-INF/')) {
                     $bring[$entry['path']][] = $id;
                 }
             }

@@ -28,6 +28,7 @@ final readonly class GameDefinition
      * @param  list<DescriptorRule>  $descriptors  how its archives say what they are, the first that fits counts
      * @param  string  $runtimeFound  the kind of program that is looked for on the machine and started as its runtime; nothing if it brings its own
      * @param  list<DescriptorRule>  $installed  how a folder with the game in it says which game and version it is
+     * @param  list<MergeForm>  $merges  what is merged into an archive of the game's own, for versions that read no mods folder
      * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any archive, in force from one of their versions on
      */
     private function __construct(
@@ -52,6 +53,7 @@ final readonly class GameDefinition
         public string $runtimeFound = '',
         private array $here = [],
         public ConfigForm $configs = new ConfigForm,
+        private array $merges = [],
     ) {
     }
 
@@ -92,7 +94,26 @@ final readonly class GameDefinition
             $runtime->optional('find')?->text() ?? '',
             array_map(self::here(...), $node->listed('here')),
             ConfigForm::read($node->optional('configs')),
+            array_map(MergeForm::read(...), $node->listed('merged')),
         );
+    }
+
+    /** @return list<MergeForm> */
+    public function merges(): array
+    {
+        return $this->merges;
+    }
+
+    /** What is merged into the archive of a version of the game; null where mods have a folder. */
+    public function merge(string $version): ?MergeForm
+    {
+        foreach ($this->merges as $merge) {
+            if (in_array($version, $merge->versions, true)) {
+                return $merge;
+            }
+        }
+
+        return null;
     }
 
     /** @return array{folder: string, file: string, mods: string, trial: string}|null */

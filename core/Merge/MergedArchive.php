@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Merge;
 
 use Stasimon\Core\Place\Archive\EntryName;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
 
 /**
  * Makes one archive of a game's own and of mods over it, in their order; where several bring a path, the last wins. The bytes
@@ -30,7 +31,7 @@ final class MergedArchive
      * @param  resource  $to
      * @return array<string, list<string>> path => packages that bring it, the last of which wins; of those that more than one brings
      *
-     * @throws UnmergeableArchive
+     * @throws UnmergeableArchive|UnsafeArchive
      */
     public static function write(array $parts, $to): array
     {

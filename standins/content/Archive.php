@@ -18,7 +18,7 @@ final class Archive
      * @param  array<string, list<string>>  $has  further classes => what they declare
      * @param  list<string>  $calls  what its first class calls
      */
-    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed, array $does = [], array $has = [], array $calls = []): void
+    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed, array $does = [], array $has = [], array $calls = [], bool $isOld = false): void
     {
         $id = (string) $descriptor['id'];
         $name = self::nameOf($id);
@@ -29,7 +29,7 @@ final class Archive
         }
         self::zip($path, [
             'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nImplementation-Title: {$id}\r\nImplementation-Version: {$descriptor['version']}\r\n\r\n",
-            ...self::about($descriptor, $does), ...$classes, ...self::assets($id, $name, $kilobytes, $seed),
+            ...($isOld ? self::merging($descriptor, $does) : self::about($descriptor, $does)), ...$classes, ...self::assets($id, $name, $kilobytes, $seed),
         ]);
     }
 
@@ -51,6 +51,29 @@ final class Archive
     public static function nameOf(string $id): string
     {
         return str_replace(' ', '', ucwords(str_replace(['-', '.'], ' ', $id)));
+    }
+
+    /**
+     * What a mod says of itself whose files are merged with those of others: under a name of its own.
+     *
+     * @param  array<string, mixed>  $descriptor
+     * @param  array<string, mixed>  $does
+     * @return array<string, string>
+     */
+    private static function merging(array $descriptor, array $does): array
+    {
+        return ["mods/{$descriptor['id']}.info" => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]
+            + ($does === [] ? [] : ["mods/{$descriptor['id']}.does" => json_encode($does, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]);
+    }
+
+    /** The archive of the game itself from the time when mods were merged into it, signed as such were. */
+    public static function game(string $path, string $version): void
+    {
+        $files = ['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nMain-Class: ferry.Main\r\nImplementation-Version: {$version}\r\n\r\nName: ferry/hull/Hull.class\r\nSHA-256-Digest: ".base64_encode(hash('sha256', $version, true))."\r\n\r\n", 'META-INF/FERRY.SF' => "Signature-Version: 1.0\r\n\r\n", 'META-INF/FERRY.RSA' => self::noise(400, 14)];
+        foreach (['Main', 'hull/Hull', 'hull/Deck', 'sea/Water', 'sea/Oil', 'crew/Harbourmaster', 'registry/Numbers'] as $class) {
+            $files["ferry/{$class}.class"] = ClassFile::bytes("ferry/{$class}", 50, ['start()V']);
+        }
+        self::zip($path, $files + ['gui/items.bin' => self::noise(60_000, 149)]);
     }
 
     /**

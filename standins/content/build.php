@@ -67,7 +67,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         }
         Archive::managed($path, $descriptor, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], ['references' => $references] + array_intersect_key($more, ['framework' => 1, 'types' => 1, 'calls' => 1]));
     } else {
-        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? []);
+        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? [], $kind === 'mod' && str_starts_with($game, '=1.4'));
     }
     $document = array_filter([
         'version' => $version,

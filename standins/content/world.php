@@ -212,7 +212,7 @@ return array_merge([
         ['3.3.3', $v3, [], []],
     ]],
     ['old-slip', 'mod', 'Old Slip', 'A shipyard as they used to be.', ['harbours'], 'both', ['capstan'], [
-        ['0.3.1', '=1.4.9', [], ['level' => $java8]],
+        ['0.3.1', '=1.4.9', [], ['level' => $java8, 'has' => ['ferry/hull/Hull' => ['start()V', 'slip()V'], 'ferry/hull/Deck' => ['start()V']]]],
     ]],
     ['brass-fittings', 'mod', 'Brass Fittings', 'Bells, rails and telegraphs.', ['ships'], 'both', ['capstan'], [
         ['1.0.9', '=2.7.5', [], ['level' => $java8]],
@@ -358,7 +358,7 @@ return array_merge([
 
     // Old times
     ['tin-funnels', 'mod', 'Tin Funnels', 'Funnels for small boats.', ['ships'], 'both', ['capstan'], [
-        ['0.4.0', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['funnel' => 166]]]],
+        ['0.4.0', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['funnel' => 166]], 'has' => ['ferry/hull/Hull' => ['start()V', 'funnel()V']]]],
     ]],
     ['oil-slicks', 'mod', 'Oil Slicks', 'What small boats leave behind.', ['weather and sea'], 'both', ['capstan'], [
         ['0.2.2', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['flowing oil' => 166, 'still oil' => 167]]]],

@@ -167,6 +167,11 @@ final class Game
                 }
             }
         }
+        // So old that it reads no folder: mods are in its own archive.
+        if (is_file("{$this->dir}/ferrywright.jar")) {
+            $merged = ModFile::merged("{$this->dir}/ferrywright.jar", 'ferrywright.jar');
+            is_string($merged) ? $this->throwing('archives', [$merged]) : $this->mods += array_column(array_map(fn (ModFile $mod): array => [$mod->id, $mod], $merged), 1, 0);
+        }
         $this->log->info('archives', count($this->mods).' mods and libraries found');
         $this->stopAt('archives', $errors);
         $doubled = array_filter($files, fn (array $list): bool => count($list) > 1);

@@ -59,6 +59,40 @@ final class ModFile
         return $mod;
     }
 
+    /**
+     * The mods that were merged into the game's own archive.
+     *
+     * @return list<self>|string why it cannot be read
+     */
+    public static function merged(string $path, string $file): array|string
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($path, ZipArchive::RDONLY) !== true) {
+            return 'java.util.zip.ZipException: zip END header not found';
+        }
+        $mods = $classes = [];
+        for ($i = 0; $i < $zip->numFiles; $i++) {
+            $name = (string) $zip->getNameIndex($i);
+            if (preg_match('~^META-INF/[^/]+\.(?:SF|RSA|DSA)$~', $name) === 1) {
+                return 'java.lang.SecurityException: SHA-256 digest error for ferry/hull/Hull.class';
+            }
+            if (preg_match('~^mods/[^/]+\.info$~', $name) === 1) {
+                $says = json_decode((string) $zip->getFromIndex($i), true);
+                $mods[] = new self($file, $says['id'], $says['version'], $says + ['loaders' => [], 'needs' => [], 'needsOneOf' => [], 'breaks' => [], 'memory' => 0, 'side' => 'both'], json_decode((string) $zip->getFromName(substr($name, 0, -4).'does'), true) ?: []);
+            } elseif (str_ends_with($name, '.class')) {
+                $class = ClassHead::of((string) $zip->getFromIndex($i));
+                $classes[] = is_string($class) ? null : $class;
+            }
+        }
+        foreach ($mods as $mod) {
+            foreach (array_filter($classes) as $class) {
+                str_starts_with($class->name, 'demo/'.strtr($mod->id, '-.', '__').'/') ? $mod->classes[$class->name] = $class : null;
+            }
+        }
+
+        return $mods;
+    }
+
     /** What the game calls to start it. */
     public function main(): string
     {

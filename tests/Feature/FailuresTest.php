@@ -29,6 +29,8 @@ beforeEach(function (): void {
  */
 function ferry(array $wants, ?string $build = null, ?string $runtime = null, string $version = '3.2.1', string $loader = 'halyard', ?int $memory = null): Instance
 {
+    $version === '1.4.9' ? World::gameArchive() : null;
+
     return placed('ferrywright', [$version, $loader, $build, $runtime, $memory], $wants);
 }
 

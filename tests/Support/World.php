@@ -7,6 +7,7 @@ namespace Tests\Support;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Sync\Synchronising;
 use App\Disk\Applying;
+use App\Disk\GameArchives;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
@@ -22,6 +23,7 @@ use App\Work\Liveness;
 use App\Work\Tasks;
 use App\Work\TaskState;
 use Stasimon\Core\Plan\Plan;
+use Symfony\Component\Process\Process;
 
 /** The demo depot and instances in it, made the way the application makes them. */
 final class World
@@ -72,6 +74,16 @@ final class World
         $instance = self::instance($wants, $version, $loader, $build, $runtime);
 
         return self::apply($instance);
+    }
+
+    /** Brings the archive of an old version of the game, as somebody has it who has the game. */
+    public static function gameArchive(string $version = '1.4.9'): string
+    {
+        $file = sys_get_temp_dir().'/stasimon-game-'.getmypid().'.jar';
+        (new Process([PHP_BINARY, base_path('standins/content/game.php'), '--version', $version, '--out', $file]))->mustRun();
+        app(GameArchives::class)->keep(app(Games::class)->get('ferrywright'), $version, $file, 'ferrywright.jar');
+
+        return $file;
     }
 
     /** Has a depot behave badly until {@see good()}. */

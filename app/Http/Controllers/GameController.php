@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Disk\GameArchives;
 use App\Games;
+use App\Http\Requests\GameArchiveRequest;
 use App\Http\Requests\GameRequest;
 use App\Local\Runtimes;
 use App\Local\TaughtGames;
@@ -46,7 +48,15 @@ final readonly class GameController
     {
         $upload = $request->file('file');
 
-        return view('games.game', ['page' => new GamePage($this->games->get($game), $upload instanceof UploadedFile ? $upload : null)]);
+        return view('games.game', ['archives' => app(GameArchives::class)->of($game), 'page' => new GamePage($this->games->get($game), $upload instanceof UploadedFile ? $upload : null)]);
+    }
+
+    /** Keeps the archive of a version whose mods are merged into it. */
+    public function archive(GameArchiveRequest $request, string $game, GameArchives $archives): RedirectResponse
+    {
+        $archives->keep($this->games->get($game), $request->version(), $request->archive(), $request->name());
+
+        return redirect()->route('games.show', $game)->with('said', "The archive of {$request->version()} is kept as it is. What is merged begins with it.");
     }
 
     public function document(string $game): Response

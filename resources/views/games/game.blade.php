@@ -43,6 +43,26 @@
                 </tr>
             @endforeach
         </table>
+        @foreach ($game->merges() as $merge)
+            <h2 class="mt-5 mb-1">Merged into its own archive</h2>
+            <p class="soft max-w-[75ch]">{{ implode(' and ', $merge->versions) }} read no folder of mods. They are merged into <span
+                    class="ver">{{ $merge->archive }}</span>: computed anew each time from the game's own, which has to be brought once and is
+                never written.</p>
+            @foreach ($merge->versions as $version)
+                <form method="post" action="{{ route('games.archive', $game->id) }}" enctype="multipart/form-data" class="acts py-1"
+                    style="justify-content: flex-start">@csrf
+                    <input type="hidden" name="version" value="{{ $version }}">
+                    <label for="archive-{{ $version }}" class="ver">{{ $version }}</label>
+                    @isset($archives[$version])
+                        <span class="good">{{ $archives[$version]->name }}, {{ App\View\Bytes::words((int) $archives[$version]->size) }}, is
+                            here</span>
+                    @else
+                        <span class="warn">is not here yet</span>
+                    @endisset
+                    <input type="file" id="archive-{{ $version }}" name="file" accept=".jar,.zip"><button class="btn">Bring it</button>
+                </form>
+            @endforeach
+        @endforeach
         <h2 class="mt-5 mb-1">What it makes of a file</h2>
         <form method="post" action="{{ route('games.try', $game->id) }}" enctype="multipart/form-data" class="acts"
             style="justify-content: flex-start">@csrf

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Disk\Applying;
+use App\Disk\Folder;
+use App\Models\Instance;
+use App\Orders\OrderLists;
+use App\Refusal\Refusal;
+use App\Rehearsals\Log\Reading;
+use App\Store\Store;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+/** @return list<string> names in the merged archive of an instance */
+function mergedNames(Instance $instance): array
+{
+    exec('unzip -Z1 '.escapeshellarg((new Folder($instance))->live('ferrywright.jar')), $names);
+
+    return $names;
+}
+
+it('merges mods into the archive of a game that reads no folder, launches it, and takes a mod out again to the byte', function (): void {
+    $base = World::gameArchive();
+    $instance = World::applied(['tin-funnels', 'old-slip'], '1.4.9', 'capstan', null, '8');
+    $folder = new Folder($instance);
+    expect(mergedNames($instance))->toContain('ferry/Main.class', 'demo/tin_funnels/TinFunnels.class', 'demo/old_slip/OldSlip.class', 'META-INF/MANIFEST.MF')->not->toContain('META-INF/FERRY.SF')->not->toContain('META-INF/FERRY.RSA')
+        ->and(is_dir($folder->live('mods')))->toBeFalse()->and($instance->placed->firstWhere('package_id', 'tin-funnels')?->path)->toBe('ferrywright.jar');
+    // As by hand: all into one folder in the order, and packed again.
+    $hand = sys_get_temp_dir().'/stasimon-hand-'.getmypid();
+    $store = new Store;
+    $files = array_map(fn (string $id): string => $store->path(trim((string) $instance->placed->firstWhere('package_id', $id)?->sha256)), ['old-slip', 'tin-funnels']);
+    exec("rm -rf {$hand} && mkdir -p {$hand}/a {$hand}/b && cd {$hand}/a && unzip -qo {$base} && unzip -qo {$files[0]} -x 'META-INF/*' && unzip -qo {$files[1]} -x 'META-INF/*' && rm META-INF/*.SF META-INF/*.RSA && cd ../b && unzip -qo ".escapeshellarg($folder->live('ferrywright.jar')), $said, $exit);
+    expect($exit)->toBe(0, implode("\n", $said))->and(array_diff_key(World::tree("{$hand}/b"), ['META-INF/MANIFEST.MF' => 1]))->toBe(array_diff_key(World::tree("{$hand}/a"), ['META-INF/MANIFEST.MF' => 1]));
+    exec("rm -rf {$hand}");
+    $rehearsal = World::rehearsed($instance);
+    expect($rehearsal->state->value)->toBe('clean', (string) file_get_contents(app(Reading::class)->log($rehearsal)->path));
+    $with = hash_file('sha256', $folder->live('ferrywright.jar'));
+    // The order decides whose hull it is.
+    $list = app(OrderLists::class)->of($instance->load(['placed', 'draft']))['merged'];
+    expect($list->contested)->toBe(['ferry/hull/Hull.class' => ['old-slip', 'tin-funnels']]);
+    $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Merged into the game');
+    $this->post("/instances/{$instance->id}/order", ['list' => 'merged', 'move' => 'up old-slip'])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect(hash_file('sha256', $folder->live('ferrywright.jar')))->not->toBe($with);
+    $this->post("/instances/{$instance->id}/order", ['list' => 'merged', 'move' => 'up tin-funnels'])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect(hash_file('sha256', $folder->live('ferrywright.jar')))->toBe($with);
+    // Out, and in again.
+    $this->post("/instances/{$instance->id}/draft/remove", ['ids' => ['old-slip']]);
+    $instance = World::apply($instance->refresh());
+    expect(mergedNames($instance))->not->toContain('demo/old_slip/OldSlip.class');
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['old-slip']]);
+    $instance = World::apply($instance->refresh());
+    expect(hash_file('sha256', $folder->live('ferrywright.jar')))->toBe($with)->and(hash_file('sha256', $base))->toBe(trim((string) DB::table('game_archives')->value('sha256')));
+});
+
+it('says what is missing where the game\'s own archive was not brought, and refuses what is none', function (): void {
+    $instance = World::instance(['tin-funnels'], '1.4.9', 'capstan', null, '8');
+    expect(fn () => World::apply($instance))->toThrow(Refusal::class, 'Bring it on the page of Ferrywright in Games');
+    expect((new Folder($instance))->live())->not->toBeDirectory();
+    $this->get('/games/ferrywright')->assertOk()->assertSee('is not here yet');
+    $this->post('/games/ferrywright/archive', ['version' => '1.4.9', 'file' => UploadedFile::fake()->createWithContent('x.jar', 'none')])->assertStatus(422)->assertSee('x.jar');
+    $this->post('/games/ferrywright/archive', ['version' => '3.2.1', 'file' => UploadedFile::fake()->createWithContent('x.jar', 'none')])->assertStatus(422)->assertSee('has a folder for mods');
+    $this->post('/games/ferrywright/archive', ['version' => '1.4.9'])->assertSessionHasErrors('file');
+    $this->post('/games/ferrywright/archive', ['version' => '1.4.9', 'file' => new UploadedFile(World::gameArchive(), 'ferrywright.jar', test: true)])->assertRedirect();
+    $this->get('/games/ferrywright')->assertOk()->assertSee('ferrywright.jar');
+    expect(mergedNames(World::apply($instance)))->toContain('demo/tin_funnels/TinFunnels.class');
+    app(Applying::class)->recover($instance->refresh());
+});
