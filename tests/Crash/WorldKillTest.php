@@ -12,6 +12,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use Stasimon\Core\Worlds\Thinning;
 use Tests\Support\World;
 
 /** Does something in a process of its own, which is killed after so many microseconds; 0 to let it end. */
@@ -64,7 +65,9 @@ it('loses no world and no backup at random moments of keeping, thinning and putt
         $now = $tree($worlds);
         // Some are old enough to go.
         Backup::query()->inRandomOrder()->limit(1)->update(['made_at' => now()->subDays($dice->getInt(0, 40))]);
-        $goes = app(Backups::class)->going($instance);
+        // By the rule, as things are and as they will be with one more.
+        $made = Backup::query()->get()->mapWithKeys(fn (Backup $backup): array => [$backup->id => $backup->made_at->toDateTimeImmutable()])->all();
+        $goes = [...Thinning::going($made, [], now()->toDateTimeImmutable()), ...Thinning::going($made + [PHP_INT_MAX => now()->toDateTimeImmutable()], [], now()->toDateTimeImmutable())];
         $target = Backup::query()->whereNotIn('id', $goes)->orderByDesc('id')->first();
         if ($kill % 2 === 1 && $target !== null) {
             app(PuttingBack::class)->of($instance->refresh(), $target, false);

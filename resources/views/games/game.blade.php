@@ -46,8 +46,8 @@
         @foreach ($game->merges() as $merge)
             <h2 class="mt-5 mb-1">Merged into its own archive</h2>
             <p class="soft max-w-[75ch]">{{ implode(' and ', $merge->versions) }} read no folder of mods. They are merged into <span
-                    class="ver">{{ $merge->archive }}</span>: computed anew each time from the game's own, which has to be brought once and is
-                never written.</p>
+                    class="ver">{{ $merge->archive }}</span>: computed anew each time from the game's own, which has to be brought once
+                and is never written.</p>
             @foreach ($merge->versions as $version)
                 <form method="post" action="{{ route('games.archive', $game->id) }}" enctype="multipart/form-data" class="acts py-1"
                     style="justify-content: flex-start">@csrf

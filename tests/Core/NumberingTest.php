@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Stasimon\Core\Merge\Claim;
+use Stasimon\Core\Merge\Numbering;
+use Stasimon\Core\Merge\Together;
+
+/** The fewest lines that change, by trying every place of every group; null where there is no way. */
+function fewest(array $groups, int $least, int $most, array $reserved, int $index = 0, array $taken = []): ?int
+{
+    if ($index === count($groups)) {
+        return 0;
+    }
+    $group = $groups[$index];
+    $best = null;
+    foreach ($group->isFixed ? [$group->first()] : range($least, $most) as $at) {
+        $numbers = range($at, $at + $group->count() - 1);
+        $isFree = array_intersect_key($taken, array_flip($numbers)) === [] && ($group->isFixed || (max($numbers) <= $most && array_intersect_key($reserved, array_flip($numbers)) === []));
+        $rest = $isFree ? fewest($groups, $least, $most, $reserved, $index + 1, $taken + array_flip($numbers)) : null;
+        if ($rest !== null) {
+            $cost = $rest + count(array_filter($group->claims, fn (Claim $claim, int $n): bool => $claim->number !== $at + $n, ARRAY_FILTER_USE_BOTH));
+            $best = min($best ?? PHP_INT_MAX, $cost);
+        }
+    }
+
+    return $best;
+}
+
+it('changes as few lines as can be, by trying all on small cases, and never what a world uses', function (): void {
+    $impossible = 0;
+    for ($seed = 1; $seed <= (int) (getenv('STASIMON_CASES') ?: 500); $seed++) {
+        $dice = new Randomizer(new Mt19937($seed));
+        $most = $dice->getInt(6, 10);
+        $groups = [];
+        for ($n = $dice->getInt(2, 5); $n > 0; $n--) {
+            $first = $dice->getInt(1, $most);
+            $claims = [new Claim("a{$n}", $first, 'a.cfg', 2 * $n)];
+            if ($dice->getInt(0, 2) === 0) {
+                // Mostly they follow one another; one that was torn has to be put together again.
+                $claims[] = new Claim("b{$n}", $dice->getInt(0, 5) > 0 ? $first + 1 : $dice->getInt(1, $most), 'a.cfg', 2 * $n + 1);
+            }
+            $group = new Together($claims);
+            $groups[] = $dice->getInt(0, 4) === 0 && ! $group->isTorn() && $group->last() <= $most ? new Together($claims, true) : $group;
+        }
+        $reserved = $dice->getInt(0, 1) === 1 ? [$dice->getInt(1, $most) => true] : [];
+        $numbering = new Numbering($groups, 1, $most, $reserved);
+        $moves = $numbering->proposal();
+        $expected = fewest($groups, 1, $most, $reserved);
+        expect($moves === null ? null : count($moves))->toBe($expected, "seed {$seed}");
+        $impossible += $expected === null ? 1 : 0;
+        if ($moves === null) {
+            continue;
+        }
+        // What comes of it has no clash, keeps pairs together, and leaves alone what may not move.
+        $after = array_map(fn (Together $group): Together => new Together(array_map(fn (Claim $claim): Claim => new Claim($claim->name, $moves[$claim->key()] ?? $claim->number, $claim->file, $claim->line), $group->claims), $group->isFixed), $groups);
+        expect((new Numbering($after, 1, $most))->clashes())->toBe([]);
+        foreach ($after as $n => $group) {
+            expect($group->isTorn())->toBeFalse()->and($group->isFixed && $group->first() !== $groups[$n]->first())->toBeFalse();
+        }
+    }
+    expect($impossible)->toBeGreaterThan(5)->toBeLessThan(intdiv((int) (getenv('STASIMON_CASES') ?: 500), 2));
+});
+
+it('moves the one of three that costs least, and a pair together', function (): void {
+    $pair = new Together([new Claim('flowing oil', 166, 'oil.cfg', 3, 'oil-slicks'), new Claim('still oil', 167, 'oil.cfg', 4, 'oil-slicks')]);
+    $funnel = new Together([new Claim('funnel', 166, 'funnels.cfg', 2, 'tin-funnels')]);
+    $slip = new Together([new Claim('slip', 167, 'slip.cfg', 2, 'old-slip')]);
+    $numbering = new Numbering([$pair, $funnel], 1, 4095);
+    expect(array_keys($numbering->clashes()))->toBe([166])->and($numbering->proposal())->toBe(['funnels.cfg 2' => 168]);
+    // Two lines change either way.
+    expect((new Numbering([$pair, $funnel, $slip], 1, 4095))->proposal())->toHaveCount(2)
+        ->and((new Numbering([$pair, new Together($funnel->claims, true)], 1, 4095, [168 => true]))->proposal())->toBe(['oil.cfg 3' => 169, 'oil.cfg 4' => 170])
+        ->and((new Numbering([new Together($pair->claims, true), new Together($funnel->claims, true)], 1, 4095))->proposal())->toBeNull()
+        ->and((new Numbering([$funnel], 1, 4095, [166 => true]))->clashes())->toHaveKey(166);
+    $many = array_map(fn (int $n): Together => new Together([new Claim("n{$n}", 200 + intdiv($n, 2), 'many.cfg', $n + 1)]), range(0, 999));
+    expect((new Numbering($many, 1, 4095))->proposal())->toHaveCount(500);
+});
