@@ -18,6 +18,7 @@ use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InstanceController;
 use App\Http\Controllers\LessonController;
 use App\Http\Controllers\NewInstanceController;
+use App\Http\Controllers\NumberController;
 use App\Http\Controllers\OrderController;
 use App\Http\Controllers\PackageController;
 use App\Http\Controllers\PackController;
@@ -183,6 +184,8 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
     Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->name('hand-off.beside');
     Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
+    Route::get('/numbers', [NumberController::class, 'index'])->name('numbers');
+    Route::post('/numbers', [NumberController::class, 'take'])->name('numbers.take');
     Route::get('/order', [OrderController::class, 'index'])->name('order');
     Route::post('/order', [OrderController::class, 'move'])->name('order.move');
     Route::post('/order/rule', [OrderController::class, 'rule'])->name('order.rule');

@@ -26,6 +26,7 @@ final readonly class Sentence
         public array $runtimes,
         public array $memory,
         public string $state,
+        public bool $hasNumbers = false,
     ) {
     }
 }

@@ -54,6 +54,7 @@ final readonly class GameDefinition
         private array $here = [],
         public ConfigForm $configs = new ConfigForm,
         private array $merges = [],
+        public ?NumberForm $numbers = null,
     ) {
     }
 
@@ -95,6 +96,7 @@ final readonly class GameDefinition
             array_map(self::here(...), $node->listed('here')),
             ConfigForm::read($node->optional('configs')),
             array_map(MergeForm::read(...), $node->listed('merged')),
+            $node->has('numbers') ? NumberForm::read($node->field('numbers')) : null,
         );
     }
 

@@ -23,6 +23,9 @@ final class Game
 
     private readonly Runtime $platform;
 
+    /** @var list<int> that are taken */
+    private array $numbers = [];
+
     /** @var array<string, ModFile> mods and libraries by id */
     private array $mods = [];
 
@@ -260,20 +263,24 @@ final class Game
                 }
                 $replaced[$what] = "{$id} {$mod->version}";
             }
-            foreach ($mod->does['numbers'] ?? [] as $name => $number) {
+            $this->readConfig($mod);
+        }
+        // All have written their settings before the first of them stops it.
+        foreach ($this->mods as $id => $mod) {
+            foreach (isset($mod->does['numbers']) ? (new Settings($this->dir, $mod))->numbers() : [] as $name => $number) {
                 if (isset($numbers[$number])) {
                     $this->stopAt('early', ["number {$number} is taken twice: {$numbers[$number]} and {$name} of {$id} {$mod->version}"]);
                 }
                 $numbers[$number] = "{$name} of {$id} {$mod->version}";
             }
-            $this->readConfig($mod);
         }
+        $this->numbers = array_keys($numbers);
         $this->work(2);
     }
 
     private function readConfig(ModFile $mod): void
     {
-        if (! isset($mod->does['config'])) {
+        if (! isset($mod->does['config']) && ! isset($mod->does['numbers'])) {
             return;
         }
         $config = new Settings($this->dir, $mod);
@@ -402,7 +409,7 @@ final class Game
     /** @return array<string, mixed> what a world says of the game that saved it */
     private function savedWith(): array
     {
-        return ['game' => $this->game[1], 'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods)];
+        return ['game' => $this->game[1], 'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods)] + ($this->numbers === [] ? [] : ['numbers' => $this->numbers]);
     }
 
     private function lobby(): Lobby

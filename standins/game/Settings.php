@@ -11,7 +11,7 @@ final class Settings
 
     public function __construct(private readonly string $dir, private readonly ModFile $mod)
     {
-        $this->file = 'config/'.($mod->does['configAs'] ?? "{$mod->id}.json");
+        $this->file = 'config/'.($mod->does['configAs'] ?? (isset($mod->does['numbers']) ? "{$mod->id}.cfg" : "{$mod->id}.json"));
     }
 
     public function establish(): void
@@ -29,8 +29,19 @@ final class Settings
         return str_ends_with($this->file, '.json') && json_decode($text) === null ? 1 + substr_count(rtrim($text), "\n") : null;
     }
 
+    /** @return array<string, int> what it is called => the number that it takes, as the settings say */
+    public function numbers(): array
+    {
+        preg_match_all('/^number\.([^=]+)=(\d+)/m', (string) file_get_contents("{$this->dir}/{$this->file}"), $lines);
+
+        return array_combine($lines[1], array_map(intval(...), $lines[2]));
+    }
+
     private function text(): string
     {
+        if (isset($this->mod->does['numbers'])) {
+            return "# {$this->mod->id}\n".implode('', array_map(fn (string $name, int $number): string => "number.{$name}={$number}\n", array_keys($this->mod->does['numbers']), $this->mod->does['numbers']));
+        }
         $values = $this->mod->does['config'];
         if (str_ends_with($this->file, '.json')) {
             return json_encode($values, JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR);

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Merge\Claim;
-use Stasimon\Core\Merge\Numbering;
-use Stasimon\Core\Merge\Together;
+use Stasimon\Core\Number\Claim;
+use Stasimon\Core\Number\Numbering;
+use Stasimon\Core\Number\Together;
 
 /** The fewest lines that change, by trying every place of every group; null where there is no way. */
 function fewest(array $groups, int $least, int $most, array $reserved, int $index = 0, array $taken = []): ?int

@@ -43,6 +43,10 @@
                 @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
             <a href="{{ route('order', $instance) }}" data-go="b"
                 @if ($part === 'order') aria-current="page" @endif>Order</a>
+            @if ($base->hasNumbers)
+                <a href="{{ route('numbers', $instance) }}" data-go="n"
+                    @if ($part === 'numbers') aria-current="page" @endif>Numbers</a>
+            @endif
             <a class="apart" href="{{ route('worlds', $instance) }}" data-go="w"
                 @if ($part === 'worlds') aria-current="page" @endif>Worlds</a>
             <a href="{{ route('configs', $instance) }}" data-go="c"

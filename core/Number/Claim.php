@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Merge;
+namespace Stasimon\Core\Number;
 
 /** A number that something of a mod takes, as a line of a config says. */
 final readonly class Claim

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Merge;
+namespace Stasimon\Core\Number;
 
 /**
  * Finds where claims of numbers clash, and the fewest lines that have to change so that none does. What stays is a heaviest

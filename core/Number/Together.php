@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Stasimon\Core\Merge;
+namespace Stasimon\Core\Number;
 
 /** Claims that move together: one by itself, or the two of a pair, whose numbers follow one another. */
 final readonly class Together

@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Remedy;
+use App\Findings\Rule;
+use App\Findings\Seen;
+use App\Games;
+use App\Numbers\Numbers;
+use Stasimon\Core\Number\Claim;
+
+/** Two things claim one number, which stops the launch of an old game. */
+final readonly class NumbersTaken implements Rule
+{
+    public function __construct(private Games $games, private Numbers $numbers)
+    {
+    }
+
+    public function findings(Seen $seen): array
+    {
+        $base = $seen->plan->base;
+        if ($seen->instance->applied_at === null || Numbers::formOf($this->games->get($base->game), $base->gameVersion) === null) {
+            return [];
+        }
+        $sheet = $this->numbers->of($seen->instance);
+        $findings = [];
+        foreach (array_slice($sheet->clashes, 0, 5, true) as $number => $claims) {
+            $who = array_map(fn (Claim $claim): string => $claim->name.($claim->owner === '' ? '' : " of {$claim->owner}"), $claims);
+            $lines = count($sheet->moves ?? []);
+            $findings[] = new Finding(
+                Level::Stops, "The number {$number} is claimed twice",
+                count($who) > 1 ? implode(' and ', $who)." both claim the number {$number}, so the game stops when it starts." : "{$who[0]} claims the number {$number}, which the game itself has, so it stops when it starts.",
+                null,
+                $sheet->moves === null || $sheet->moves === [] ? [] : [new Remedy('Give other numbers', $lines === 1 ? '1 line of a config' : "{$lines} lines of configs", 'numbers.take', [$seen->instance->id])],
+            );
+        }
+
+        return $findings;
+    }
+}
