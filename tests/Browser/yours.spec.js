@@ -208,6 +208,69 @@ test('order: moved by key and by button, dragged, ruled, and launched so', async
     ).toContain('driftwood');
 });
 
+test('an old game: its archive brought, mods merged into it, a number that two take given to one of them, and clean', async ({ page }) => {
+    const archive = `${folder}.jar`;
+    execFileSync('php', ['standins/content/game.php', '--version', '1.4.9', '--out', archive]);
+    await page.goto('/games/ferrywright');
+    await page.getByLabel('1.4.9', { exact: true }).setInputFiles(archive);
+    await page.locator('form', { hasText: '1.4.9' }).getByRole('button', { name: 'Bring it' }).click();
+    await expect(page.getByText(/is kept as it is/)).toBeVisible();
+    await expectAccessible(page);
+    await makeInstance(page, 'Tin Harbour', { version: '1.4.9', loader: 'capstan', runtime: '8' });
+    await addToDraft(page, 'Tin Funnels', 'Oil Slicks', 'Old Slip');
+    await apply(page);
+    expect(files(folderOf(page))).toContain('ferrywright.jar');
+    await rehearse(page, /Failed/);
+    await page.getByRole('link', { name: 'Numbers' }).click();
+    await expect(page.getByText(/One is claimed more than/)).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /Give other numbers, 1 line/ }).click();
+    await apply(page);
+    await rehearse(page, 'Clean');
+    await go(page, 'b', /order$/);
+    await expect(page.getByRole('link', { name: /^Merged into the game/ })).toBeVisible();
+    await expectAccessible(page);
+});
+
+test('worlds: kept, put away and back, put back by a draft; another instance like it with a world, and the store looked through', async ({ page }) => {
+    await makeInstance(page, 'Worldly');
+    await addToDraft(page, 'Gulls');
+    await apply(page);
+    const world = `${folderOf(page)}/worlds/Long Shore`;
+    mkdirSync(world, { recursive: true });
+    writeFileSync(`${world}/world.json`, '{"mods": {"gulls": "2.0.0"}}');
+    await go(page, 'w', /worlds$/);
+    await page.getByRole('button', { name: 'Back up now' }).click();
+    await expect(async () => {
+        await page.reload();
+        await expect(page.getByRole('row', { name: /asked for Long Shore/ })).toBeVisible({ timeout: 1500 });
+    }).toPass();
+    await page.getByText('Rename, copy, save, put away').click();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Put Long Shore away' }).click();
+    await page.getByRole('button', { name: 'Bring back Long Shore' }).click();
+    await expect(page.getByText('Long Shore is back.')).toBeVisible();
+    writeFileSync(`${world}/world.json`, '{"mods": {}, "day": 9}');
+    await page.getByRole('button', { name: /^Put back the worlds of .*\d$/ }).click();
+    await apply(page);
+    expect(readFileSync(`${world}/world.json`, 'utf8')).toBe('{"mods": {"gulls": "2.0.0"}}');
+    await go(page, 'a', /about$/);
+    await page.getByLabel('Notes').fill('Ask before you change it.');
+    await page.getByRole('button', { name: 'Keep that' }).click();
+    await expectAccessible(page);
+    await page.getByLabel('Call it').fill('Worldly, twice');
+    await page.getByLabel('Long Shore').check();
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await expect(async () => apply(page, `${rootOf(page)}/draft`)).toPass();
+    expect(existsSync(`${folderOf(page)}/worlds/Long Shore/world.json`)).toBe(true);
+    await page.goto('/store');
+    await page.getByRole('button', { name: 'Look again' }).click();
+    await expect(page.getByText(/\d+ files, /)).toBeVisible();
+    await expectAccessible(page);
+    await page.goto('/');
+    await expect(page.getByText('Ask before you change it.')).toBeVisible();
+});
+
 test('two friends: given away by picture and text, apart, compared, taken over, and alike', async ({ page, browser }) => {
     await makeInstance(page, 'Mine');
     await addToDraft(page, 'Fogbank Weather', 'Gulls');
