@@ -1,6 +1,6 @@
 // Takes docs/screenshots/ anew from a running, freshly loaded demo: node docs/screenshots.mjs [http://127.0.0.1:8760]
 import { chromium } from '@playwright/test';
-import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync } from 'node:fs';
 
 const address = process.argv[2] ?? 'http://127.0.0.1:8760';
 const folder = new URL('./screenshots/', import.meta.url).pathname;
@@ -28,7 +28,6 @@ const find = async name => {
 };
 const lights = await find('Harbour Lights');
 const archipelago = await find('Grand Archipelago');
-const mail = await find('Night Mail');
 const quiet = await find('Quiet Harbour');
 
 await shoot('register', '/');
@@ -53,11 +52,9 @@ await shoot('worlds', `${lights}/worlds`, {
         }
     },
 });
-await shoot('line-up-narrow', lights, { width: 400, height: 800 });
 const oakum = { act: p => p.getByRole('img', { name: /^Oakum API/ }).focus() };
 await shoot('theatre', `${archipelago}?view=theatre`, oakum);
 await shoot('rehearsal', `${lights}/rehearsals/2`);
-await shoot('files', `${mail}/files`);
 await shoot('package', `${lights}/packages/fogbank`);
 await shoot('find', `${lights}/find?q=wether`, { act: p => p.getByLabel('Mark Deep Weather').check() });
 // Where the largest could live, once every base was tried.
@@ -99,35 +96,12 @@ await shoot('draft', `${lights}/find?q=fog+signals`, { act: add('Fog Signals') }
 await discard(lights);
 await shoot('why-not', `${lights}/find?q=deep`, { act: add('Deep Weather') });
 await discard(lights);
-// A depot that is slow for a while, so that there is something to see. VAR is where bin/start keeps its files.
-const moods = ['slipway', 'tidepool'].map(depot => `${process.env.STASIMON_VAR ?? 'var'}/depots/${depot}/mood.json`);
-await shoot('applying', `${quiet}/find?fit=now&kind=mod`, {
-    act: async p => {
-        for (const box of (await p.locator('[data-rows] input[type=checkbox]').all()).slice(0, 9)) {
-            await box.check();
-        }
-        await p.getByRole('button', { name: /Add to the draft/ }).click();
-        await p.waitForURL('**/draft');
-        moods.forEach(mood => writeFileSync(mood, '{"answer": "slow"}'));
-        await p.getByRole('button', { name: /^Apply/ }).click();
-        await p.waitForTimeout(1500);
-    },
-});
-// It may be through by now; if not, it is ended here.
-await page.goto(`${address}${quiet}/draft`);
-await page
-    .getByRole('button', { name: 'Cancel' })
-    .click({ timeout: 2_000 })
-    .catch(() => {});
-moods.forEach(mood => rmSync(mood, { force: true }));
-await page.goto(`${address}${quiet}/draft`);
-await page
-    .getByRole('button', { name: 'Throw away' })
-    .click({ timeout: 2_000 })
-    .catch(() => {});
 await page.goto(address + archipelago);
 await page.getByRole('button', { name: /^Rehearse/ }).click();
 await page.getByRole('button', { name: /^Find it can be stopped/ }).click({ timeout: 90_000 });
 await page.getByRole('heading', { level: 1, name: /Glass Compass/ }).waitFor({ timeout: 180_000 });
 await shoot('culprits', new URL(page.url()).pathname);
+await shoot('configs', `${archipelago}/configs`);
+await shoot('order', `${archipelago}/order?list=resource-pack&path=assets/ferrywright/textures/hull.png`);
+await shoot('numbers', `${await find('Tin Harbour')}/numbers`);
 await browser.close();
