@@ -20,7 +20,7 @@ $make = function (string $path, int $files, int $bytes, string $of) use ($folder
     for ($n = 0; $n < $files; $n++) {
         // Half of it can be packed, as classes and pictures together are.
         $put("{$of}/".($n % 97)."/{$n}.class", random_bytes(intdiv($bytes, 2)).str_repeat("{$of} {$n} ", max(1, intdiv($bytes, 2 * strlen("{$of} {$n} ")))));
-        $n % 20 === 0 && $of !== 'game' ? $put("game/".($n % 97)."/{$n}.class", "of {$of}") : null;
+        $n % 20 === 0 && $of !== 'game' ? $put('game/'.($n % 97)."/{$n}.class", "of {$of}") : null;
     }
     $of === 'game' ? $put('META-INF/GAME.SF', 'x') : null;
     exec("cd {$folder}/make && zip -qr {$path} . && rm -rf {$folder}/make");

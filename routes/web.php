@@ -26,6 +26,7 @@ use App\Http\Controllers\PlayController;
 use App\Http\Controllers\RegisterController;
 use App\Http\Controllers\RehearsalController;
 use App\Http\Controllers\ShelfController;
+use App\Http\Controllers\StageController;
 use App\Http\Controllers\TaskController;
 use App\Http\Controllers\WishListController;
 use App\Http\Controllers\WorkbenchController;
@@ -48,6 +49,7 @@ Route::pattern('watch', '[0-9]{1,18}');
 Route::pattern('list', '[0-9A-Za-z]{26}');
 Route::pattern('given', '[0-9A-Za-z]{26}');
 Route::pattern('starter', '[0-9A-Za-z]{26}');
+Route::pattern('stage', '[0-9A-Za-z]{26}');
 Route::pattern('pack', '[0-9A-Za-z]{26}');
 Route::pattern('found', '[0-9]{1,18}');
 
@@ -184,6 +186,11 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
     Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->name('hand-off.beside');
     Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
+    Route::get('/stages', [StageController::class, 'index'])->name('stages');
+    Route::post('/stages', [StageController::class, 'store'])->name('stages.store');
+    Route::post('/stages/on', [StageController::class, 'goOn'])->name('stages.on');
+    Route::post('/stages/back', [StageController::class, 'goBack'])->name('stages.back');
+    Route::delete('/stages/{stage}', [StageController::class, 'destroy'])->name('stages.destroy');
     Route::get('/numbers', [NumberController::class, 'index'])->name('numbers');
     Route::post('/numbers', [NumberController::class, 'take'])->name('numbers.take');
     Route::get('/order', [OrderController::class, 'index'])->name('order');

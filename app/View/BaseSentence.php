@@ -12,6 +12,7 @@ use App\Models\Instance;
 use App\Models\Package;
 use App\Models\PlacedRelease;
 use App\Models\Rehearsal;
+use App\Models\Stage;
 use App\Numbers\Numbers;
 use App\Rehearsals\LaunchState;
 use Stasimon\Core\Game\LoaderBuild;
@@ -49,6 +50,7 @@ final class BaseSentence
             array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, (string) $plan->base->memory), $game->memory),
             $this->state($instance),
             Numbers::formOf($game, $plan->base->gameVersion) !== null,
+            Stage::query()->where('instance_id', $instance->id)->exists(),
         );
     }
 

@@ -27,6 +27,7 @@ final readonly class Sentence
         public array $memory,
         public string $state,
         public bool $hasNumbers = false,
+        public bool $hasStages = false,
     ) {
     }
 }

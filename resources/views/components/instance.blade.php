@@ -43,6 +43,10 @@
                 @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
             <a href="{{ route('order', $instance) }}" data-go="b"
                 @if ($part === 'order') aria-current="page" @endif>Order</a>
+            @if ($base->hasStages || $part === 'stages')
+                <a href="{{ route('stages', $instance) }}" data-go="s"
+                    @if ($part === 'stages') aria-current="page" @endif>Stages</a>
+            @endif
             @if ($base->hasNumbers)
                 <a href="{{ route('numbers', $instance) }}" data-go="n"
                     @if ($part === 'numbers') aria-current="page" @endif>Numbers</a>

@@ -1,5 +1,7 @@
 <x-instance :instance="$instance" part="history" title="History" quiet>
     <h1 class="sr-only">History</h1>
+    <p class="px-[18px] soft">What has to be done in an order is written down as <a class="link underline"
+            href="{{ route('stages', $instance) }}">stages</a>.</p>
     @if ($entries->isEmpty())
         <p class="px-[18px] soft">Nothing was applied yet. Each applied draft is told here in a sentence.</p>
     @else

@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Stages;
+
+use App\Drafts\Drafting;
+use App\Games;
+use App\Models\Backup;
+use App\Models\HistoryEntry;
+use App\Models\Instance;
+use App\Models\Package;
+use App\Models\Stage;
+use App\Refusal\Refusal;
+use App\Rehearsals\LaunchState;
+use App\Work\Tasks;
+use App\Worlds\Worlds;
+use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Want;
+
+/** Installs in stages: written down, gone through one after another, and gone back in. */
+final readonly class Stages
+{
+    /** Stages that one instance can have. */
+    private const MOST = 50;
+
+    public function __construct(private Drafting $drafting, private Games $games)
+    {
+    }
+
+    /** @return Collection<int, Stage> in order */
+    public function of(Instance $instance): Collection
+    {
+        return Stage::query()->where('instance_id', $instance->id)->orderBy('place')->orderBy('id')->get();
+    }
+
+    public function now(Instance $instance): ?Stage
+    {
+        return $this->of($instance)->first(fn (Stage $stage): bool => $stage->isNow());
+    }
+
+    public function next(Instance $instance): ?Stage
+    {
+        return $this->of($instance)->first(fn (Stage $stage): bool => $stage->entered_at === null);
+    }
+
+    /**
+     * Writes a stage down behind the others. What the draft asks for otherwise than what is applied becomes its change, and
+     * the draft is thrown away: it comes when the stage does.
+     *
+     * @param  'clean'|'word'|'gone'  $condition
+     */
+    public function write(Instance $instance, string $title, string $instruction, string $condition, string $about, bool $ofDraft): Stage
+    {
+        if ($condition === 'gone' && ! Package::query()->whereKey($about)->exists() && $instance->placed->firstWhere('package_id', $about) === null) {
+            throw Refusal::unusable("No depot has {$about}, so nobody could say whether it is gone. Nothing was kept.");
+        }
+        $stages = $this->of($instance);
+        $stages->count() < self::MOST || throw Refusal::conflict('An instance has at most '.self::MOST.' stages.');
+        // What earlier stages that are not reached yet will have asked for by then.
+        $before = $stages->whereNull('entered_at')->reduce(fn (array $wants, Stage $stage): array => array_diff_key($stage->adds + $wants, array_flip($stage->drops)), self::wants($instance->plan));
+        $drafted = $ofDraft && $instance->draft !== null ? self::wants($instance->draft->plan) : self::wants($instance->plan);
+        $adds = array_diff_assoc($drafted, self::wants($instance->plan));
+        $drops = array_keys(array_diff_key(self::wants($instance->plan), $drafted));
+        $stage = DB::transaction(function () use ($instance, $stages, $title, $instruction, $condition, $about, $adds, $drops, $before): Stage {
+            return Stage::query()->create([
+                'instance_id' => $instance->id, 'place' => 1 + (int) $stages->max('place'), 'title' => $title, 'instruction' => $instruction, 'condition' => $condition, 'about' => $about,
+                'adds' => array_diff_assoc($adds, $before), 'drops' => array_map(strval(...), $drops),
+            ]);
+        });
+        if ($ofDraft && $instance->draft !== null) {
+            $this->drafting->discard($instance);
+        }
+
+        return $stage;
+    }
+
+    /** One that was not reached yet is taken out of the plan. */
+    public function remove(Instance $instance, Stage $stage): void
+    {
+        $stage->instance_id === $instance->id || throw Refusal::notFound('That is no stage of this instance.');
+        $stage->entered_at === null || throw Refusal::conflict("{$stage->title} was reached already. Go back before it first; nothing was changed.");
+        $stage->delete();
+    }
+
+    /** Why the next stage cannot come yet; nothing where it can. */
+    public function waitsFor(Instance $instance): string
+    {
+        $stage = $this->now($instance);
+        if ($stage === null) {
+            return '';
+        }
+        if ($instance->draft !== null || $this->entryOf($instance, $stage) === null && ($stage->adds !== [] || $stage->drops !== [])) {
+            return "What {$stage->title} changes is not applied yet.";
+        }
+        $last = $instance->lastRehearsal;
+        $worlds = $stage->condition === 'gone' ? array_keys(array_filter((new Worlds($this->games->get($instance->plan->base->game)))->of($instance), fn (array $mods): bool => isset($mods[$stage->about]))) : [];
+
+        return match (true) {
+            $stage->condition === 'clean' && ($last === null || $last->state !== LaunchState::Clean || $instance->applied_at === null || $last->created_at->lt($instance->applied_at)) => "{$stage->title} has to come up clean first. Rehearse it.",
+            $worlds !== [] => 'There is something of '.(Package::query()->whereKey($stage->about)->value('name') ?? $stage->about).' in '.implode(' and ', array_slice($worlds, 0, 3)).' still, which would be lost.',
+            default => '',
+        };
+    }
+
+    /** Goes on to the next stage: what it changes is in the draft. */
+    public function goOn(Instance $instance, bool $isSaid): Stage
+    {
+        Tasks::refuseWhilePlayed($instance);
+        $waits = $this->waitsFor($instance);
+        $waits === '' || throw Refusal::conflict("{$waits} Nothing was changed.");
+        $now = $this->now($instance);
+        if ($now?->condition === 'word' && ! $isSaid) {
+            throw Refusal::conflict("Say that this is so first: {$now->about} Nothing was changed.");
+        }
+        $instance->draft === null || throw Refusal::conflict('There is a draft that is not applied yet. Apply it, or throw it away; nothing was changed.');
+        $next = $this->next($instance);
+        $stage = $next ?? $now ?? throw Refusal::conflict('There is no stage left to go on to.');
+        $now?->update(['done_at' => now()]);
+        if ($next === null) {
+            return $stage;
+        }
+        $next->update(['entered_at' => now(), 'after_entry' => (int) $instance->history()->max('id')]);
+        if ($next->adds !== [] || $next->drops !== []) {
+            $this->drafting->step($instance, function (Plan $plan) use ($next): Plan {
+                $plan = array_reduce($next->drops, fn (Plan $plan, string $id): Plan => $plan->without($id), $plan);
+
+                return array_reduce(array_map(strval(...), array_keys($next->adds)), fn (Plan $plan, string $id): Plan => $plan->wantingIn($id, $next->adds[$id]), $plan);
+            });
+        }
+
+        return $next;
+    }
+
+    /** Goes back before the stage that is now, with configs and worlds as they were: as a draft, where it was applied. */
+    public function goBack(Instance $instance): Stage
+    {
+        Tasks::refuseWhilePlayed($instance);
+        $stages = $this->of($instance);
+        $now = $stages->last(fn (Stage $stage): bool => $stage->entered_at !== null) ?? throw Refusal::conflict('No stage was reached yet, so there is none to go back from.');
+        $entry = $this->entryOf($instance, $now);
+        if ($instance->draft !== null) {
+            $this->drafting->discard($instance);
+        }
+        if ($entry !== null) {
+            $this->drafting->restore($instance, $entry->id, true);
+        }
+        $now->update(['entered_at' => null, 'done_at' => null, 'after_entry' => null]);
+        $stages->last(fn (Stage $stage): bool => $stage->id !== $now->id && $stage->entered_at !== null)?->update(['done_at' => null]);
+
+        return $now;
+    }
+
+    /** Gives the backup that was made before a stage a name, so that it is kept for ever. */
+    public function settle(Instance $instance): void
+    {
+        foreach ($this->of($instance)->whereNotNull('entered_at') as $stage) {
+            $entry = $this->entryOf($instance, $stage);
+            $backup = $entry === null ? null : Backup::query()->where('instance_id', $instance->id)->where('made_at', '<=', $entry->created_at)->orderByDesc('made_at')->orderByDesc('id')->first();
+            if ($backup !== null && $backup->name === null) {
+                $backup->update(['name' => mb_substr("Before stage {$stage->place}: {$stage->title}", 0, 80)]);
+            }
+        }
+    }
+
+    /** What was applied for a stage; nothing for one that changes nothing. */
+    private function entryOf(Instance $instance, Stage $stage): ?HistoryEntry
+    {
+        return $stage->after_entry === null || ($stage->adds === [] && $stage->drops === []) ? null : HistoryEntry::query()->where('instance_id', $instance->id)->where('id', '>', $stage->after_entry)->orderBy('id')->first();
+    }
+
+    /** @return array<string, string> id => range */
+    private static function wants(Plan $plan): array
+    {
+        return array_combine(array_map(fn (Want $want): string => $want->id, $plan->wants), array_map(fn (Want $want): string => $want->range, $plan->wants));
+    }
+}

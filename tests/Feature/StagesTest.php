@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Disk\Folder;
+use App\Models\Backup;
+use App\Models\Instance;
+use App\Models\Stage;
+use Illuminate\Support\Facades\File;
+use Tests\Support\World;
+
+beforeEach(function (): void {
+    World::depot();
+    World::gameArchive();
+});
+
+/** @param  array<string, mixed>  $fields */
+function stage(Instance $instance, string $title, array $fields): void
+{
+    test()->post("/instances/{$instance->id}/stages", ['title' => $title] + $fields + ['condition' => 'clean'])->assertRedirect("/instances/{$instance->id}/stages");
+}
+
+/** What the draft adds, as it would be made on the page Find. */
+function drafted(Instance $instance, string ...$ids): void
+{
+    test()->post("/instances/{$instance->id}/draft/add", ['ids' => $ids])->assertRedirect();
+}
+
+function on(Instance $instance, array $fields = [])
+{
+    return test()->post("/instances/{$instance->id}/stages/on", $fields);
+}
+
+it('goes through five stages of an old game, back in one of them, and lets none be skipped that protects a world', function (): void {
+    $instance = World::instance([], '1.4.9', 'capstan', null, '8');
+    $instance = World::apply($instance);
+    drafted($instance, 'old-slip');
+    stage($instance, 'The yard', ['drafted' => '1', 'instruction' => "Build the *yard*.\n\n<script>alert(1)</script>[x](javascript:alert(1))"]);
+    expect($instance->draft()->exists())->toBeFalse();
+    stage($instance, 'The story', ['condition' => 'word', 'about' => 'The harbour master\'s story is finished.']);
+    drafted($instance, 'tin-funnels');
+    stage($instance, 'Funnels', ['drafted' => '1']);
+    stage($instance, 'Empty the yard', ['condition' => 'gone', 'about' => 'old-slip']);
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['oil-slicks']]);
+    stage($instance, 'Oil', ['drafted' => '1']);
+    $page = $this->get("/instances/{$instance->id}/stages")->assertOk()->assertSeeInOrder(['The yard', 'waits', 'Old Slip', '<em>yard</em>', 'The story', 'Funnels', 'Empty the yard', 'Oil'], false);
+    expect((string) $page->getContent())->not->toContain('alert(1)</script>')->not->toContain('javascript:alert');
+
+    on($instance)->assertRedirect("/instances/{$instance->id}/draft");
+    on($instance)->assertStatus(409)->assertSee('is not applied yet');
+    $instance = World::apply($instance->refresh());
+    on($instance)->assertStatus(409)->assertSee('The yard has to come up clean first');
+    World::rehearsed($instance);
+    // The story changes nothing; it waits for a person's word.
+    on($instance)->assertRedirect("/instances/{$instance->id}/stages");
+    on($instance)->assertStatus(409)->assertSee('Say that this is so first');
+    $folder = new Folder($instance);
+    File::ensureDirectoryExists($folder->live('worlds/Long Shore'));
+    file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"mods": {"old-slip": "0.3.1"}, "story": "told"}');
+    on($instance, ['word' => '1'])->assertRedirect("/instances/{$instance->id}/draft");
+    $instance = World::apply($instance->refresh());
+    expect($instance->versions())->toHaveKeys(['old-slip', 'tin-funnels']);
+    // Played on, and gone back from: the world is as it was when the story was told.
+    file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"mods": {"old-slip": "0.3.1"}, "story": "spoiled"}');
+    $this->get("/instances/{$instance->id}/stages")->assertOk()->assertSee('Go back before');
+    expect(Backup::query()->where('name', 'Before stage 3: Funnels')->exists())->toBeTrue();
+    $this->post("/instances/{$instance->id}/stages/back")->assertRedirect("/instances/{$instance->id}/draft");
+    $instance = World::apply($instance->refresh());
+    expect($instance->versions())->not->toHaveKey('tin-funnels')->and((string) file_get_contents($folder->live('worlds/Long Shore/world.json')))->toContain('told');
+    expect(Stage::query()->where('instance_id', $instance->id)->orderBy('place')->get()->map(fn (Stage $stage): string => explode(' ', $stage->stands())[0])->all())->toBe(['done', 'now', 'waits', 'waits', 'waits']);
+    // Forth again, and on to the one that protects the world.
+    on($instance, ['word' => '1'])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    World::rehearsed($instance);
+    on($instance)->assertRedirect("/instances/{$instance->id}/stages");
+    on($instance, ['word' => '1'])->assertStatus(409)->assertSee('There is something of Old Slip in Long Shore still');
+    file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"mods": {}}');
+    on($instance)->assertRedirect("/instances/{$instance->id}/draft");
+    $instance = World::apply($instance->refresh());
+    World::rehearsed($instance);
+    // The last one clashes in a number; once that is mended it is clean, and all is done.
+    on($instance)->assertStatus(409)->assertSee('Oil has to come up clean first');
+    $this->post("/instances/{$instance->id}/numbers")->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    World::rehearsed($instance);
+    on($instance)->assertRedirect();
+    expect(Stage::query()->whereNull('done_at')->exists())->toBeFalse();
+    on($instance)->assertStatus(409)->assertSee('no stage left');
+});
+
+it('refuses what is no stage, and takes out only what was not reached', function (): void {
+    $instance = World::applied(['gulls']);
+    $this->post("/instances/{$instance->id}/stages", ['title' => '', 'condition' => 'none'])->assertSessionHasErrors(['title', 'condition']);
+    $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'word'])->assertSessionHasErrors('about');
+    $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'gone', 'about' => 'nobody-has-it'])->assertStatus(422);
+    $this->post("/instances/{$instance->id}/stages/on")->assertStatus(409);
+    $this->post("/instances/{$instance->id}/stages/back")->assertStatus(409);
+    stage($instance, 'One', []);
+    stage($instance, 'Two', []);
+    on($instance)->assertRedirect();
+    [$one, $two] = [Stage::query()->where('title', 'One')->value('id'), Stage::query()->where('title', 'Two')->value('id')];
+    $this->delete("/instances/{$instance->id}/stages/{$one}")->assertStatus(409);
+    $this->delete("/instances/{$instance->id}/stages/{$two}")->assertRedirect();
+    $this->post("/instances/{$instance->id}/stages/back")->assertRedirect("/instances/{$instance->id}/stages");
+    $other = World::applied(['long-piers']);
+    $this->delete("/instances/{$other->id}/stages/{$one}")->assertNotFound();
+});
