@@ -39,6 +39,15 @@ arch('controllers hold no query')->expect('App\Http\Controllers')->not->toUse('I
 
 arch('nothing is left over from looking for a fault')->expect(['App', 'Stasimon\Core', 'Tests'])->not->toUse(['dd', 'dump', 'var_dump', 'ray', 'print_r']);
 
+it('has no two helpers of tests with one name, which run in one process', function (): void {
+    $functions = [];
+    foreach (Symfony\Component\Finder\Finder::create()->files()->in(__DIR__)->name('*.php') as $file) {
+        preg_match_all('/^function (\w+)\(/m', $file->getContents(), $found);
+        $functions = [...$functions, ...$found[1]];
+    }
+    expect($functions)->not->toBe([])->and(array_diff_assoc($functions, array_unique($functions)))->toBe([]);
+});
+
 it('has no two rooms of the core that use each other, and only those below', function (): void {
     $core = Rooms::of('core', 'Stasimon\Core');
     expect($core->circles())->toBe([]);

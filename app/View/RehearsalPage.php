@@ -13,6 +13,7 @@ use App\Rehearsals\Log\Said;
 use App\Rehearsals\SinceClean;
 use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\ExitCode;
+use Stasimon\Core\Game\Failure;
 
 /** What the page of a rehearsal says of it. */
 final readonly class RehearsalPage
@@ -38,6 +39,12 @@ final readonly class RehearsalPage
     public function namesNobody(): bool
     {
         return array_filter($this->findings, fn (Read $read): bool => $read->diagnosis->suspects !== [] || $read->remedies !== []) === [];
+    }
+
+    /** Whether the page Numbers says more: who claims which, and what could be given instead. */
+    public function isOfNumbers(Read $read): bool
+    {
+        return $read->diagnosis->kind === Failure::SameNumber;
     }
 
     /** "Failed after 3.4 s with exit code 1." */

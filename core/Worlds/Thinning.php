@@ -9,6 +9,7 @@ use DateTimeImmutable;
 /**
  * Which backups are kept: all of today, the last of each day for a week, the last of each week for a month (28 days). What has a
  * name is kept for ever, and so is the newest, whatever its age. Days and weeks are those of the calendar, weeks from Monday (ISO 8601).
+ * Of two of one moment the higher number is the later one.
  */
 final class Thinning
 {
@@ -25,7 +26,7 @@ final class Thinning
      */
     public static function going(array $made, array $named, DateTimeImmutable $now): array
     {
-        asort($made);
+        uksort($made, fn (int $one, int $other): int => [$made[$one], $one] <=> [$made[$other], $other]);
         $today = $now->setTime(0, 0);
         $kept = array_fill_keys($named, true);
         $last = [];

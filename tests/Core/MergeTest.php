@@ -18,7 +18,7 @@ beforeEach(function (): void {
 afterEach(fn () => exec('rm -rf '.escapeshellarg($this->folder)));
 
 /** @param  array<string, string>  $files */
-function zipped(string $to, array $files): string
+function zippedTo(string $to, array $files): string
 {
     $zip = new ZipArchive;
     $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE);
@@ -53,11 +53,11 @@ it('holds what a plain script of unzip and zip makes, and the same bytes each ti
             $files['game/'.$dice->getInt(0, 60).'.class'] = str_repeat("of {$n} ", $dice->getInt(0, 200));
         }
         $files += $n % 3 === 0 ? ['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nMain-Class: Game\r\n\r\nName: game/1.class\r\nSHA-256-Digest: x\r\n\r\n", 'META-INF/GAME.SF' => 'x', 'META-INF/game.rsa' => 'y', 'META-INF/SIG-1' => 'z', 'META-INF/services/x' => "kept {$n}"] : [];
-        $archives[] = zipped("{$this->folder}/mod{$n}.zip", $files);
+        $archives[] = zippedTo("{$this->folder}/mod{$n}.zip", $files);
     }
     $seen = [];
-    for ($round = 0; $round < 40; $round++) {
-        $chosen = [$archives[0], ...array_map(fn (int $n): string => $archives[$n + 1], (array) array_rand(array_slice($archives, 1), $dice->getInt(2, 10)))];
+    for ($round = 0; $round < 200; $round++) {
+        $chosen = [$archives[0], ...array_map(fn (int $n): string => $archives[$n + 1], $dice->pickArrayKeys(array_slice($archives, 1), $dice->getInt(1, 10)))];
         $key = implode(' ', array_map(basename(...), $chosen));
         $by = merged($chosen, "{$this->folder}/out.zip");
         $digest = hash_file('sha256', "{$this->folder}/out.zip");
@@ -93,8 +93,8 @@ it('starts in a real runtime where a careless merge of a signed archive does not
 });
 
 it('takes the folder of a mod that is its content, and refuses what is damaged or leads out', function (): void {
-    $base = zipped("{$this->folder}/base.zip", ['a.class' => 'base', 'b.class' => 'base']);
-    $mod = zipped("{$this->folder}/mod.zip", ['readme.txt' => 'x', 'put in jar/a.class' => 'mod', 'put in jar/c/d.class' => 'mod']);
+    $base = zippedTo("{$this->folder}/base.zip", ['a.class' => 'base', 'b.class' => 'base']);
+    $mod = zippedTo("{$this->folder}/mod.zip", ['readme.txt' => 'x', 'put in jar/a.class' => 'mod', 'put in jar/c/d.class' => 'mod']);
     $handle = fopen("{$this->folder}/out.zip", 'w+b');
     $by = MergedArchive::write([new Part('game', 'the game', fopen($base, 'rb')), new Part('mod', 'mod.zip', fopen($mod, 'rb'), 'put in jar')], $handle);
     exec("unzip -Z1 {$this->folder}/out.zip", $names);
@@ -104,6 +104,6 @@ it('takes the folder of a mod that is its content, and refuses what is damaged o
         file_put_contents("{$this->folder}/{$how}.zip", $spoiled);
         expect(fn () => merged([$base, "{$this->folder}/{$how}.zip"], "{$this->folder}/out2.zip"))->toThrow(UnmergeableArchive::class, "{$how}.zip cannot be merged");
     }
-    zipped("{$this->folder}/out-of.zip", ['../x.class' => 'x']);
+    zippedTo("{$this->folder}/out-of.zip", ['../x.class' => 'x']);
     expect(fn () => merged([$base, "{$this->folder}/out-of.zip"], "{$this->folder}/out2.zip"))->toThrow(UnsafeArchive::class);
 });

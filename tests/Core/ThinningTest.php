@@ -26,6 +26,7 @@ it('keeps what the rule says', function (array $made, array $named, array $going
     'a name keeps' => [[1 => '2020-01-01 08:00', 2 => '2026-11-25 08:00', 3 => '2026-11-25 09:00', 4 => '2026-11-27 01:00'], [1, 2], []],
     'never the newest' => [[1 => '2020-01-01 08:00', 2 => '2020-01-02 08:00'], [], [1]],
     'from tomorrow, by a clock that was put back' => [[1 => '2026-11-28 08:00', 2 => '2026-11-27 01:00'], [], []],
+    'of one moment, the higher number is the later' => [[2 => '2026-11-25 08:00', 1 => '2026-11-25 08:00', 4 => '2026-11-27 01:00'], [], [1]],
     'none' => [[], [], []],
     'an hour of UTC that is another day here' => [[1 => '2026-11-26 23:30 UTC', 2 => '2026-11-26 22:30 UTC', 3 => '2026-11-26 22:00 UTC'], [], [3]],
 ]);

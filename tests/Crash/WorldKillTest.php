@@ -8,33 +8,12 @@ use App\Models\Backup;
 use App\Models\Instance;
 use App\Worlds\Backups;
 use App\Worlds\PuttingBack;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Worlds\Thinning;
+use Tests\Support\Killed;
 use Tests\Support\World;
-
-/** Does something in a process of its own, which is killed after so many microseconds; 0 to let it end. */
-function forked(Closure $work, int $microseconds): void
-{
-    DB::disconnect();
-    $child = pcntl_fork();
-    if ($child === 0) {
-        DB::purge();
-        try {
-            $work();
-        } finally {
-            posix_kill((int) getmypid(), SIGKILL);
-        }
-    }
-    if ($microseconds > 0) {
-        usleep($microseconds);
-        posix_kill($child, SIGKILL);
-    }
-    pcntl_waitpid($child, $status);
-    DB::purge();
-}
 
 it('loses no world and no backup at random moments of keeping, thinning and putting back', function (): void {
     World::depot();
@@ -76,7 +55,7 @@ it('loses no world and no backup at random moments of keeping, thinning and putt
         $task = World::task($instance);
         $work = fn () => $isBack ? app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task) : app(Backups::class)->make(Instance::query()->findOrFail($instance->id), "kill {$kill}");
         $start = hrtime(true);
-        forked($work, $kill < 2 ? 0 : $dice->getInt(1, (int) ($longest * 1.1)));
+        Killed::after($kill < 2 ? 0 : $dice->getInt(1, (int) ($longest * 1.1)), $work);
         $longest = $kill < 2 ? max($longest, intdiv(hrtime(true) - $start, 1000)) : $longest;
         app(Applying::class)->recover(Instance::query()->findOrFail($instance->id));
         // The worlds are those of before or those of the backup, whole.

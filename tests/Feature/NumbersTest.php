@@ -23,7 +23,9 @@ it('finds two that claim one number before the launch does, and moves the fewest
     $instance = World::applied(['tin-funnels', 'oil-slicks'], '1.4.9', 'capstan', null, '8');
     $this->get("/instances/{$instance->id}/numbers")->assertOk()->assertSee('No config claims a number yet');
     // The first launch writes the configs, and stops.
-    expect(World::rehearsed($instance)->state->value)->toBe('failed');
+    $failed = World::rehearsed($instance);
+    expect($failed->state->value)->toBe('failed');
+    $this->get("/instances/{$instance->id}/rehearsals/{$failed->number}")->assertOk()->assertSee('Who claims which number')->assertSee("/instances/{$instance->id}/numbers", false);
     expect(numbersIn($instance, 'tin-funnels') + numbersIn($instance, 'oil-slicks'))->toBe(['funnel' => 166, 'flowing oil' => 166, 'still oil' => 167]);
     $this->get("/instances/{$instance->id}")->assertOk()->assertSee('The number 166 is claimed twice');
     $this->get("/instances/{$instance->id}/numbers")->assertOk()->assertSee('One is claimed more than')->assertSee('Give other')->assertSee('168');

@@ -21,7 +21,7 @@ function stage(Instance $instance, string $title, array $fields): void
 }
 
 /** What the draft adds, as it would be made on the page Find. */
-function drafted(Instance $instance, string ...$ids): void
+function pending(Instance $instance, string ...$ids): void
 {
     test()->post("/instances/{$instance->id}/draft/add", ['ids' => $ids])->assertRedirect();
 }
@@ -34,11 +34,11 @@ function on(Instance $instance, array $fields = [])
 it('goes through five stages of an old game, back in one of them, and lets none be skipped that protects a world', function (): void {
     $instance = World::instance([], '1.4.9', 'capstan', null, '8');
     $instance = World::apply($instance);
-    drafted($instance, 'old-slip');
+    pending($instance, 'old-slip');
     stage($instance, 'The yard', ['drafted' => '1', 'instruction' => "Build the *yard*.\n\n<script>alert(1)</script>[x](javascript:alert(1))"]);
     expect($instance->draft()->exists())->toBeFalse();
     stage($instance, 'The story', ['condition' => 'word', 'about' => 'The harbour master\'s story is finished.']);
-    drafted($instance, 'tin-funnels');
+    pending($instance, 'tin-funnels');
     stage($instance, 'Funnels', ['drafted' => '1']);
     stage($instance, 'Empty the yard', ['condition' => 'gone', 'about' => 'old-slip']);
     $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['oil-slicks']]);

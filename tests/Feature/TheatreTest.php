@@ -19,7 +19,7 @@ function placedAs(string $id, string $kind, array $neededBy = []): PlacedRelease
 }
 
 /** @return Collection<int, PlacedRelease> */
-function lineUpOf(int $libraries, int $mods, int $packs = 0): Collection
+function placedRows(int $libraries, int $mods, int $packs = 0): Collection
 {
     $placed = collect([placedAs('ferrywright', 'game'), placedAs('java', 'runtime', ['halyard']), placedAs('halyard', 'loader', ['mod-0'])]);
     foreach (['library' => $libraries, 'mod' => $mods, 'resource-pack' => $packs] as $kind => $count) {
@@ -32,7 +32,7 @@ function lineUpOf(int $libraries, int $mods, int $packs = 0): Collection
 }
 
 it('gives every release with a file but the loader a seat of its own', function (int $libraries, int $mods, int $packs): void {
-    $theatre = Theatre::of(lineUpOf($libraries, $mods, $packs), collect(), fn (): bool => true);
+    $theatre = Theatre::of(placedRows($libraries, $mods, $packs), collect(), fn (): bool => true);
     $seats = $theatre->seats();
     expect($seats)->toHaveCount($libraries + $mods + $packs)->and(array_unique(array_column($seats, 'id')))->toHaveCount(count($seats));
     foreach ($seats as $i => $seat) {
@@ -47,14 +47,14 @@ it('gives every release with a file but the loader a seat of its own', function 
 })->with([[0, 1, 0], [5, 10, 0], [32, 138, 18], [60, 200, 40]]);
 
 it('stays within a screen with two hundred seats', function (): void {
-    $theatre = Theatre::of(lineUpOf(32, 150, 18), collect(), fn (): bool => true);
+    $theatre = Theatre::of(placedRows(32, 150, 18), collect(), fn (): bool => true);
     // Beside the parts and the findings there are 820 of 1280 pixels; drawn at three quarters, its names are still 10 high.
     expect($theatre->width() * 0.75)->toBeLessThan(820)->and($theatre->height * 0.75)->toBeLessThan(560);
 });
 
 it('knows for each seat what it rests on and what rests on it', function (): void {
     $finding = new Finding(Level::Breaks, 'draws twice', '', 'mod-1');
-    $seats = collect(Theatre::of(lineUpOf(3, 2), collect(['mod-1' => $finding]), fn (PlacedRelease $placed): bool => $placed->kind === 'mod')->seats())->keyBy('id');
+    $seats = collect(Theatre::of(placedRows(3, 2), collect(['mod-1' => $finding]), fn (PlacedRelease $placed): bool => $placed->kind === 'mod')->seats())->keyBy('id');
     expect($seats['mod-0']['rests'])->toBe(['halyard', 'library-0', 'library-1', 'library-2'])
         ->and($seats['library-1']['carries'])->toBe(['mod-1', 'mod-0'])->and($seats['library-1']['rests'])->toBe([])
         ->and($seats['mod-1']['level'])->toBe('breaks')->and($seats['mod-1']['finding'])->toBe('draws twice')->and($seats['mod-0']['level'])->toBeNull()

@@ -5,6 +5,7 @@
             <a class="link underline" href="?line={{ $read->diagnosis->line() }}#line-{{ $read->diagnosis->line() }}">Line
                 {{ number_format($read->diagnosis->line()) }}</a>
         @endif
+        {{ $slot }}
     </p>
     @if ($read->diagnosis->quotes !== [])
         <details class="quoted">

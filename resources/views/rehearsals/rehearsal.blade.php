@@ -92,7 +92,11 @@
         @endif
         @foreach ($page->findings as $read)
             <x-read :read="$read" :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :number="$loop->index"
-                :teach="route('rehearsals.lesson', [$instance, $rehearsal->number])" :names="$instance->titles()" />
+                :teach="route('rehearsals.lesson', [$instance, $rehearsal->number])" :names="$instance->titles()">
+                @if ($page->isOfNumbers($read))
+                    <a class="link underline" href="{{ route('numbers', $instance) }}">Who claims which number</a>
+                @endif
+            </x-read>
         @endforeach
         @if ($page->all)
             <x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $page->all->key]"
