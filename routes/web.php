@@ -167,7 +167,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');
     Route::post('/worlds/rename', [WorldController::class, 'rename'])->name('worlds.rename');
     Route::post('/worlds/backups/{backup}/name', [WorldController::class, 'name'])->name('worlds.name');
-    foreach (['away', 'back', 'copy', 'export', 'import', 'every'] as $act) {
+    foreach (['away', 'back', 'copy', 'export', 'import', 'every', 'packs'] as $act) {
         Route::post("/worlds/{$act}", [WorldController::class, $act])->name("worlds.{$act}");
     }
     Route::get('/worlds/save', [WorldController::class, 'save'])->name('worlds.save');

@@ -31,7 +31,8 @@ final readonly class ConfigList
     /** @return array<string, Config> by path */
     public function of(Instance $instance): array
     {
-        $drafted = $instance->draft->plan->once->own ?? [];
+        $worlds = ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? '?').'/';
+        $drafted = array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => ! str_starts_with($path, $worlds), ARRAY_FILTER_USE_KEY);
         $files = array_filter($this->configs->files($instance), fn (string $path): bool => ! str_ends_with($path, self::AWAY) && ($drafted[$path] ?? '') !== 0, ARRAY_FILTER_USE_KEY);
         $seen = $this->seen->rows($instance);
         $ownership = $this->ownership($instance);

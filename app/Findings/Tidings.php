@@ -16,11 +16,12 @@ final readonly class Tidings
     public function begin(Instance $instance, Look $look): void
     {
         Watch::query()->updateOrCreate(['wish_list_id' => Wishes::ofInstance($instance)->id, 'version' => '', 'loader' => ''], ['held' => array_keys(self::worthTelling($look)), 'news' => null, 'whole' => false]);
+        $instance->unsetRelation('watch');
     }
 
     public function of(Instance $instance): ?Watch
     {
-        return Watch::query()->where('version', '')->whereRelation('list', 'instance_id', $instance->id)->first();
+        return $instance->watch;
     }
 
     /** Compares what was told of an instance with what a look has found. */

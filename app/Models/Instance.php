@@ -11,6 +11,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Database\Eloquent\Relations\HasOneThrough;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Plan\Plan;
 
@@ -23,6 +24,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?array<string, mixed> $look  see Look
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
+ * @property ?Watch $watch
  * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $pack_id  the release of a pack that it is of
  * @property ?string $moved_from  the instance beside which it was made
@@ -69,6 +71,16 @@ final class Instance extends Model
     public function lastRehearsal(): HasOne
     {
         return $this->hasOne(Rehearsal::class)->ofMany(['number' => 'max'], fn (Builder $query) => $query->where('plain', false));
+    }
+
+    /**
+     * What is told of it; null where nobody wants that.
+     *
+     * @return HasOneThrough<Watch, WishList, $this>
+     */
+    public function watch(): HasOneThrough
+    {
+        return $this->hasOneThrough(Watch::class, WishList::class)->where('version', '');
     }
 
     /** @return HasMany<Task, $this> */

@@ -10,6 +10,7 @@ use App\Models\Backup;
 use App\Models\Instance;
 use App\Worlds\Backups;
 use App\Worlds\Standing;
+use App\Worlds\WorldPacks;
 use App\Worlds\Worlds;
 use App\Worlds\WorldWork;
 use Illuminate\Support\Collection;
@@ -24,7 +25,7 @@ final readonly class WorldsPage
     /** Hours after which worlds are kept by themselves => words. */
     public const EVERY = [0 => 'never', 1 => 'every hour', 6 => 'every six hours', 24 => 'every day', 168 => 'every week'];
 
-    /** @var list<array{name: string, size: int, opened: ?int, says: string, isWhole: bool}> */
+    /** @var list<array{name: string, size: int, opened: ?int, says: string, isWhole: bool, packs: list<array{file: string, says: string, isDrafted: bool}>}> */
     public array $worlds;
 
     /** @var Collection<int, Backup> newest first */
@@ -42,7 +43,7 @@ final readonly class WorldsPage
     /** @var list<int> numbers of backups that go with the next one */
     public array $going;
 
-    public function __construct(public Instance $instance, private GameDefinition $game, Backups $kept)
+    public function __construct(public Instance $instance, private GameDefinition $game, Backups $kept, WorldPacks $packs)
     {
         $reader = new Worlds($game);
         $this->away = $reader->put($instance);
@@ -55,12 +56,17 @@ final readonly class WorldsPage
             $folder = (new Folder($instance))->live("{$where}/{$name}");
             [$size, $opened] = self::measured($folder);
             [$says, $isWhole] = Standing::of($mods, $instance->versions(), $catalogue);
-            $worlds[] = ['name' => (string) $name, 'size' => $size, 'opened' => $opened, 'says' => $says, 'isWhole' => $isWhole];
+            $worlds[] = ['name' => (string) $name, 'size' => $size, 'opened' => $opened, 'says' => $says, 'isWhole' => $isWhole, 'packs' => $packs->of($instance, (string) $name)];
         }
         usort($worlds, fn (array $a, array $b): int => $b['opened'] <=> $a['opened']);
         $this->worlds = $worlds;
         $this->backups = $kept->of($instance);
         $this->going = $kept->going($instance);
+    }
+
+    public function hasPacks(): bool
+    {
+        return ($this->game->worlds['packs'] ?? '') !== '';
     }
 
     /** @return array<string, Instance> others of the game that a world can be copied to */

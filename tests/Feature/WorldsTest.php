@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Models\Backup;
 use App\Models\Instance;
+use App\Models\Release;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Store\Store;
@@ -14,6 +15,7 @@ use App\Worlds\Worlds;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Tests\Support\World;
+use Tests\Support\ZipBytes;
 
 beforeEach(fn () => World::depot());
 
@@ -157,6 +159,37 @@ it('copies a world to another instance, saves it as an archive, takes that in el
     $this->travel(31)->days();
     Worlds::eraseOld();
     $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertDontSee('Bring back Long Shore');
+});
+
+it('gives one world a data pack of its own and takes it out again, each as a draft that keeps the worlds first', function (): void {
+    $instance = World::applied(['gulls']);
+    worldsOf($instance, ['Long Shore/world.json' => '{}', 'Other/world.json' => '{}']);
+    $zip = (new ZipBytes)->add('data/x.json', '{}')->write();
+    $release = Release::query()->where('package_id', 'tin-funnels')->firstOrFail();
+    $known = current(array_filter(glob(config('stasimon.var').'/depots/*/{,*/,*/*/}*', GLOB_BRACE) ?: [], fn (string $of): bool => is_file($of) && filesize($of) === $release->file_size && hash_file('sha256', $of) === trim($release->file_sha256)));
+    $send = fn (array $fields) => $this->post("/instances/{$instance->id}/worlds/packs", $fields + ['world' => 'Long Shore']);
+    $file = fn (string $name, string $bytes): UploadedFile => UploadedFile::fake()->createWithContent($name, $bytes);
+    $send(['file' => new UploadedFile($zip, 'Reefs.zip', test: true)])->assertRedirect();
+    $send(['file' => $file('none.zip', 'no archive')])->assertStatus(422)->assertSee('none.zip');
+    $send(['file' => new UploadedFile($zip, '..', test: true)])->assertStatus(422)->assertSee('cannot be called');
+    $send(['file' => new UploadedFile($zip, 'x.zip', test: true), 'world' => '../Other'])->assertNotFound();
+    $send([])->assertSessionHasErrors('file');
+    $send(['take' => 'Nothing.zip'])->assertNotFound();
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Reefs.zip')->assertSee('once the draft is applied')->assertSee('a file that no depot knows');
+    $send(['file' => $file('Tin.zip', (string) file_get_contents((string) $known)), 'world' => 'Other'])->assertRedirect();
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee("Tin Funnels {$release->version}, which is not for Ferrywright 3.2.1");
+    $send(['take' => 'Tin.zip', 'world' => 'Other'])->assertRedirect();
+    $this->get("/instances/{$instance->id}/configs")->assertOk()->assertDontSee('Reefs.zip');
+    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('Reefs.zip comes into worlds/Long Shore/datapacks.');
+    $instance = World::apply($instance->refresh());
+    $live = (new Folder($instance))->live('worlds/Long Shore/datapacks');
+    expect(hash_file('sha256', "{$live}/Reefs.zip"))->toBe(hash_file('sha256', $zip))->and(is_dir((new Folder($instance))->live('worlds/Other/datapacks')))->toBeFalse()
+        ->and(app(Backups::class)->of($instance)->first()?->files)->not->toHaveKey('Long Shore/datapacks/Reefs.zip');
+    $send(['take' => 'Reefs.zip'])->assertRedirect();
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertDontSee('Reefs.zip:');
+    $instance = World::apply($instance->refresh());
+    expect(glob("{$live}/*.zip"))->toBe([])->and(is_file("{$live}/Reefs.zip.set-aside"))->toBeTrue();
+    @unlink($zip);
 });
 
 it('keeps changed worlds by the clock where somebody wants that', function (): void {

@@ -4,38 +4,43 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Drafts\Drafting;
 use App\Games;
 use App\Http\Requests\BackupNameRequest;
 use App\Http\Requests\KeepEveryRequest;
 use App\Http\Requests\WorldFileRequest;
 use App\Http\Requests\WorldNameRequest;
+use App\Http\Requests\WorldPackRequest;
 use App\Http\Requests\WorldRequest;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use App\Store\Store;
 use App\View\Address;
 use App\View\WorldsPage;
 use App\Worlds\Backups;
 use App\Worlds\MakeBackup;
 use App\Worlds\PuttingBack;
+use App\Worlds\WorldPacks;
 use App\Worlds\Worlds;
 use App\Worlds\WorldWork;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Str;
 use Illuminate\View\View;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** The worlds of an instance, and how they were. */
 final readonly class WorldController
 {
-    public function __construct(private Games $games, private Backups $backups)
+    public function __construct(private Games $games, private Backups $backups, private Drafting $drafting, private Store $store)
     {
     }
 
     public function index(Instance $instance): View
     {
-        return view('worlds.page', ['instance' => $instance, 'page' => new WorldsPage($instance->load(['placed', 'draft', 'lastRehearsal']), $this->games->get($instance->plan->base->game), $this->backups)]);
+        return view('worlds.page', ['instance' => $instance, 'page' => new WorldsPage($instance->load(['placed', 'draft', 'lastRehearsal']), $this->games->get($instance->plan->base->game), $this->backups, $this->worldPacks($instance))]);
     }
 
     public function backup(Instance $instance, MakeBackup $making): RedirectResponse
@@ -108,6 +113,25 @@ final readonly class WorldController
         $work->import($instance, $request->archive(), $request->name());
 
         return redirect()->route('worlds', $instance)->with('said', "{$request->name()} is being taken in.");
+    }
+
+    /** Gives a world a data pack of its own or takes one from it, as a step of the draft. */
+    public function packs(WorldPackRequest $request, Instance $instance): RedirectResponse
+    {
+        $packs = $this->worldPacks($instance);
+        try {
+            $request->taken() !== '' ? $packs->take($instance, $request->world(), $request->taken())
+                : $packs->give($instance, $request->world(), $request->archive()->getPathname(), trim((string) preg_replace('/\p{C}+/u', '', mb_scrub($request->archive()->getClientOriginalName()))));
+        } catch (UnsafeArchive $failure) {
+            throw Refusal::unusable($failure->getMessage().' Nothing was changed.');
+        }
+
+        return redirect()->route('worlds', $instance)->with('said', 'That is in the draft. The worlds are kept as they are before it is applied.');
+    }
+
+    private function worldPacks(Instance $instance): WorldPacks
+    {
+        return new WorldPacks($this->games->get($instance->plan->base->game), $this->drafting, $this->store);
     }
 
     /** Has changed worlds kept every so many hours. */

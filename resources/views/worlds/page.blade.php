@@ -18,13 +18,23 @@
                     </thead>
                     @foreach ($page->worlds as $world)
                         <tr data-row tabindex="-1">
-                            <td class="name">{{ $world['name'] }}</td>
+                            <td class="name">{{ $world['name'] }}
+                                @foreach ($world['packs'] as $pack)
+                                    <p class="soft" style="font-weight: 400">{{ $pack['file'] }}: {{ $pack['says'] }}{{ $pack['isDrafted']
+                                        ? ', once the draft is applied' : '' }}
+                                        <x-act :action="route('worlds.packs', $instance)" :fields="['world' => $world['name'], 'take' =>
+                                            $pack['file']]" :label="'Take ' . $pack['file'] . ' from ' . $world['name']">take out</x-act>
+                                    </p>
+                                @endforeach
+                            </td>
                             <td class="{{ $world['isWhole'] ? 'good' : 'warn' }}">{{ $world['says'] }}</td>
                             <td class="soft">{{ $world['opened'] ? now()->setTimestamp($world['opened'])->diffForHumans() : '' }}</td>
                             <td class="num">{{ App\View\Bytes::words($world['size']) }}</td>
                             <td>
                                 <details>
-                                    <summary class="link">Rename, copy, save, put away</summary>
+                                    <summary class="link">
+                                        Rename, copy, save, {{ $page->hasPacks() ? 'data packs' : 'put away' }}
+                                    </summary>
                                     <form method="post" action="{{ route('worlds.rename', $instance) }}" class="acts py-1">@csrf
                                         <input type="hidden" name="world" value="{{ $world['name'] }}">
                                         <input type="text" name="name" maxlength="80" required value="{{ $world['name'] }}"
@@ -38,6 +48,15 @@
                                                     <option value="{{ $id }}">{{ $words }}</option>
                                                 @endforeach
                                             </select><button class="btn">Copy there</button>
+                                        </form>
+                                    @endif
+                                    @if ($page->hasPacks())
+                                        <form method="post" action="{{ route('worlds.packs', $instance) }}" enctype="multipart/form-data"
+                                            class="acts py-1">@csrf
+                                            <input type="hidden" name="world" value="{{ $world['name'] }}">
+                                            <input type="file" name="file" accept=".zip" class="w-40"
+                                                aria-label="A data pack for {{ $world['name'] }} alone"><button class="btn">Add data
+                                                pack</button>
                                         </form>
                                     @endif
                                     <div class="acts py-1">

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Worlds;
+
+use App\Depots\Catalogue\DepotCatalogue;
+use App\Disk\Folder;
+use App\Drafts\Drafting;
+use App\Models\Draft;
+use App\Models\Instance;
+use App\Models\Release;
+use App\Refusal\Refusal;
+use App\Store\FullDisk;
+use App\Store\Store;
+use Stasimon\Core\Explain\Admission;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Place\Archive\Archive;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Plan\Plan;
+
+/** The data packs that one world has for itself. Each change is a step of the draft, before which worlds are kept. */
+final readonly class WorldPacks
+{
+    private const NAME = '/^[\pL\pN][\pL\pN ._+()-]{0,119}$/Du';
+
+    public function __construct(private GameDefinition $game, private Drafting $drafting, private Store $store)
+    {
+    }
+
+    /**
+     * Those of a world by name, which is the order in which the game reads them, as they are with the draft.
+     *
+     * @return list<array{file: string, says: string, isDrafted: bool}>
+     */
+    public function of(Instance $instance, string $world): array
+    {
+        $folder = $this->folder($world);
+        if ($folder === null) {
+            return [];
+        }
+        $packs = [];
+        foreach (glob((new Folder($instance))->live(addcslashes($folder, '*?[\\')).'/*.zip') ?: [] as $file) {
+            $packs["{$folder}/".basename($file)] = is_file($file) && ! is_link($file) ? (string) hash_file('sha256', $file) : '';
+        }
+        $drafted = array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => dirname($path) === $folder, ARRAY_FILTER_USE_KEY);
+        $packs = array_filter(array_replace($packs, $drafted), fn (int|string $digest): bool => $digest !== 0);
+        ksort($packs, SORT_STRING);
+        $known = $packs === [] ? [] : Release::query()->whereIn('file_sha256', array_filter($packs))->get(['package_id', 'version', 'file_sha256'])->keyBy(fn (Release $release): string => trim($release->file_sha256))->all();
+
+        return array_map(fn (string $path, int|string $digest): array => ['file' => mb_scrub(basename($path)), 'says' => $this->says($instance, $known[$digest] ?? null), 'isDrafted' => isset($drafted[$path])], array_keys($packs), array_values($packs));
+    }
+
+    /**
+     * Gives a world a data pack, in the draft.
+     *
+     * @param  string  $archive  file that is read and copied
+     *
+     * @throws UnsafeArchive
+     */
+    public function give(Instance $instance, string $world, string $archive, string $name): Draft
+    {
+        $folder = $this->folderIn($instance, $world);
+        Archive::read($archive, $name);
+        $name = preg_replace('/\.zip$/i', '', $name).'.zip';
+        preg_match(self::NAME, $name) === 1 || throw Refusal::unusable("A data pack cannot be called {$name}: take letters, digits, blanks, points, dashes and underlines. Nothing was changed.");
+        $digest = (string) hash_file('sha256', $archive);
+        if (! $this->store->has($digest)) {
+            $partial = $this->store->partial("{$digest}-".getmypid());
+            @copy($archive, $partial) || throw FullDisk::writing($name);
+            $this->store->take($partial, $digest);
+        }
+
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn(["{$folder}/{$name}" => $digest]));
+    }
+
+    /** Takes one from a world, in the draft: it is kept beside its place under another name, which the game does not read. */
+    public function take(Instance $instance, string $world, string $file): Draft
+    {
+        $folder = $this->folderIn($instance, $world);
+        in_array($file, array_column($this->of($instance, $world), 'file'), true) || throw Refusal::notFound("{$world} has no data pack of that name any more. Nothing was changed.");
+
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn(["{$folder}/{$file}" => 0]));
+    }
+
+    private function says(Instance $instance, ?Release $known): string
+    {
+        if ($known === null) {
+            return 'a file that no depot knows';
+        }
+        $base = $instance->plan->base;
+        $catalogue = new DepotCatalogue($this->game);
+        $package = $catalogue->package($known->package_id);
+        $release = $package?->release($known->version);
+        $game = $catalogue->package($base->game);
+        $fits = $package === null || $release === null || $game === null || Admission::of($package, $release, $game, $base->gameVersion);
+
+        return ($package?->title() ?? $known->package_id)." {$known->version}".($fits ? '' : ", which is not for {$this->game->name} {$base->gameVersion}");
+    }
+
+    /** Where a world that is there has its own; a refusal where there is no such world or place. */
+    private function folderIn(Instance $instance, string $world): string
+    {
+        isset((new Worlds($this->game))->of($instance)[$world]) || throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
+
+        return $this->folder($world) ?? throw Refusal::conflict("{$this->game->name} knows no data packs of one world.");
+    }
+
+    private function folder(string $world): ?string
+    {
+        $where = $this->game->worlds;
+
+        return $where === null || $where['packs'] === '' ? null : "{$where['folder']}/{$world}/{$where['packs']}";
+    }
+}
