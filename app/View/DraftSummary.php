@@ -64,9 +64,10 @@ final readonly class DraftSummary
             $parts[] = 'worlds as they were';
         }
         $own = $this->lineUps->plan($instance)->once->own;
-        $given = count(array_filter($own, is_string(...)));
-        if ($given > 0) {
-            $parts[] = $given === 1 ? '1 config' : "{$given} configs";
+        $given = array_keys(array_filter($own, is_string(...)));
+        $packs = count(array_filter($given, fn (string $path): bool => str_ends_with($path, '.zip')));
+        foreach (['config' => count($given) - $packs, 'data pack' => $packs] as $what => $count) {
+            $count === 0 ?: $parts[] = "{$count} {$what}".($count === 1 ? '' : 's');
         }
         $own = array_filter($own, is_int(...));
         if ($own !== []) {

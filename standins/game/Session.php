@@ -27,6 +27,9 @@ final class Session
     {
         $world = $this->choose();
         $this->log->info('world', "opening the world \"{$world}\"");
+        foreach (glob("{$this->dir}/worlds/".addcslashes($world, '*?[\\').'/datapacks/*.zip') ?: [] as $pack) {
+            $this->log->info('world', 'this world reads '.basename($pack));
+        }
         $day = 0;
         for ($saved = 0.0; ! $this->leaves; usleep(50_000)) {
             if (microtime(true) - $saved >= self::SAVED) {

@@ -175,7 +175,7 @@ it('gives one world a data pack of its own and takes it out again, each as a dra
     $send(['file' => new UploadedFile($zip, 'x.zip', test: true), 'world' => '../Other'])->assertNotFound();
     $send([])->assertSessionHasErrors('file');
     $send(['take' => 'Nothing.zip'])->assertNotFound();
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Reefs.zip')->assertSee('once the draft is applied')->assertSee('a file that no depot knows');
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Reefs.zip')->assertSee('once the draft is applied')->assertSee('1 data pack')->assertSee('a file that no depot knows');
     $send(['file' => $file('Tin.zip', (string) file_get_contents((string) $known)), 'world' => 'Other'])->assertRedirect();
     $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee("Tin Funnels {$release->version}, which is not for Ferrywright 3.2.1");
     $send(['take' => 'Tin.zip', 'world' => 'Other'])->assertRedirect();

@@ -9,7 +9,7 @@
                 <table class="grid-table" aria-label="Worlds">
                     <thead>
                         <tr>
-                            <th>World</th>
+                            <th style="min-width: 150px">World</th>
                             <th>With what is here</th>
                             <th style="width: 150px">Saved last</th>
                             <th class="num" style="width: 90px">Size</th>
