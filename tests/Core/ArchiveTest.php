@@ -105,7 +105,9 @@ it('refuses every hostile archive with a sentence, and writes nothing', function
     $path = $archive instanceof ZipBytes ? $archive->write() : (string) tempnam(sys_get_temp_dir(), 'zip');
     $archive instanceof ZipBytes || file_put_contents($path, $archive);
     $limits = $case === 'too many entries' ? new ArchiveLimits(entries: 50) : new ArchiveLimits;
-    $before = glob(sys_get_temp_dir().'/*') ?: [];
+    // Without what other tests make there meanwhile; no entry of these archives has such a name.
+    $there = fn (): array => preg_grep('~/(?:php\w{6}|zip\w{6}|pack\w{6}|stasimon-[^/]+)$~', glob(sys_get_temp_dir().'/*') ?: [], PREG_GREP_INVERT) ?: [];
+    $before = $there();
     try {
         Archive::read($path, 'gift.zip', $limits);
         $said = null;
@@ -113,7 +115,7 @@ it('refuses every hostile archive with a sentence, and writes nothing', function
         $said = $refused->getMessage();
     }
     expect($said)->toContain($sentence)->toStartWith('gift.zip')->toEndWith('Nothing of it was unpacked.')->and(preg_match('/[\x00-\x1f\x{202e}]/u', (string) $said))->toBe(0);
-    expect(array_diff(glob(sys_get_temp_dir().'/*') ?: [], $before))->toBe([]);
+    expect(array_diff($there(), $before))->toBe([]);
     unlink($path);
 })->with(array_keys(hostile()));
 
