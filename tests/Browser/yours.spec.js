@@ -245,7 +245,7 @@ test('worlds: kept, put away and back, put back by a draft; another instance lik
         await page.reload();
         await expect(page.getByRole('row', { name: /asked for Long Shore/ })).toBeVisible({ timeout: 1500 });
     }).toPass();
-    await page.getByText('Rename, copy, save, put away').click();
+    await page.getByText('Rename, copy, save, data packs').click();
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Put Long Shore away' }).click();
     await page.getByRole('button', { name: 'Bring back Long Shore' }).click();
