@@ -46,6 +46,23 @@ final readonly class Stages
         return $this->of($instance)->first(fn (Stage $stage): bool => $stage->entered_at === null);
     }
 
+    /** The id of what a person means by an id or a name. */
+    private function packageCalled(Instance $instance, string $said): string
+    {
+        $named = fn (string $name): bool => mb_strtolower($name) === mb_strtolower($said);
+        $called = array_map(strval(...), array_keys(array_filter($instance->titles(), $named)));
+        if ($called === []) {
+            $called = Package::query()->whereKey($said)->orWhereRaw('lower(name) = ?', [mb_strtolower($said)])->limit(2)->pluck('id')->all();
+        }
+
+        return match (true) {
+            $instance->placed->firstWhere('package_id', $said) !== null, in_array($said, $called, true) => $said,
+            $called === [] => throw Refusal::unusable("No depot has {$said}, so nobody could say whether it is gone. Nothing was kept."),
+            count($called) > 1 => throw Refusal::unusable("More than one package is called {$said}: say it by its id, as {$called[0]} or {$called[1]}. Nothing was kept."),
+            default => $called[0],
+        };
+    }
+
     /**
      * Writes a stage down behind the others. What the draft asks for otherwise than what is applied becomes its change, and
      * the draft is thrown away: it comes when the stage does.
@@ -54,9 +71,7 @@ final readonly class Stages
      */
     public function write(Instance $instance, string $title, string $instruction, string $condition, string $about, bool $ofDraft): Stage
     {
-        if ($condition === 'gone' && ! Package::query()->whereKey($about)->exists() && $instance->placed->firstWhere('package_id', $about) === null) {
-            throw Refusal::unusable("No depot has {$about}, so nobody could say whether it is gone. Nothing was kept.");
-        }
+        $about = $condition === 'gone' ? $this->packageCalled($instance, $about) : $about;
         $stages = $this->of($instance);
         $stages->count() < self::MOST || throw Refusal::conflict('An instance has at most '.self::MOST.' stages.');
         // What earlier stages that are not reached yet will have asked for by then.

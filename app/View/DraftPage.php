@@ -7,6 +7,7 @@ namespace App\View;
 use App\Drafts\LineUp;
 use App\Findings\Finding;
 use App\Models\Instance;
+use App\Worlds\WorldPacks;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Contest;
@@ -40,12 +41,11 @@ final readonly class DraftPage
         if ($once->worlds !== 0) {
             $said[] = 'The worlds become as they were at a backup; those of now are kept first.';
         }
-        foreach (array_keys($once->own) as $path) {
-            if (str_ends_with((string) $path, '.zip') && is_string($once->own[$path])) {
-                $said[] = basename((string) $path).' comes into '.dirname((string) $path).'.';
-            }
+        $packs = WorldPacks::among($once->own);
+        foreach ($packs as $path) {
+            $said[] = basename($path).' comes into '.dirname($path).'.';
         }
-        $given = array_keys(array_filter($once->own, fn (int|string $to, string $path): bool => is_string($to) && ! str_ends_with($path, '.zip'), ARRAY_FILTER_USE_BOTH));
+        $given = array_diff(array_keys(array_filter($once->own, is_string(...))), $packs);
         if ($given !== []) {
             $said[] = implode(', ', array_slice($given, 0, 3)).(count($given) > 3 ? ' and '.(count($given) - 3).' more' : '').(count($given) === 1 ? ' gets' : ' get').' another content.';
         }

@@ -9,6 +9,7 @@ use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Models\Instance;
 use App\Models\Package;
+use App\Worlds\WorldPacks;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
@@ -64,9 +65,8 @@ final readonly class DraftSummary
             $parts[] = 'worlds as they were';
         }
         $own = $this->lineUps->plan($instance)->once->own;
-        $given = array_keys(array_filter($own, is_string(...)));
-        $packs = count(array_filter($given, fn (string $path): bool => str_ends_with($path, '.zip')));
-        foreach (['config' => count($given) - $packs, 'data pack' => $packs] as $what => $count) {
+        $packs = count(WorldPacks::among($own));
+        foreach (['config' => count(array_filter($own, is_string(...))) - $packs, 'data pack' => $packs] as $what => $count) {
             $count === 0 ?: $parts[] = "{$count} {$what}".($count === 1 ? '' : 's');
         }
         $own = array_filter($own, is_int(...));

@@ -30,10 +30,13 @@ final readonly class NumberStrip
         return $parts;
     }
 
-    /** "159 to 165, 169 to 4095" */
+    /** "159 to 165, 169 to 4095": the longest six, in order */
     public function free(): string
     {
-        return implode(', ', array_map(fn (array $run): string => $run[0] === $run[1] ? (string) $run[0] : "{$run[0]} to {$run[1]}", array_slice($this->sheet->free(), 0, 6))) ?: 'none';
+        $runs = array_slice($this->sheet->free(), 0, 6);
+        sort($runs);
+
+        return implode(', ', array_map(fn (array $run): string => $run[0] === $run[1] ? (string) $run[0] : "{$run[0]} to {$run[1]}", $runs)) ?: 'none';
     }
 
     /** @return array{x: float, width: float, class: string} */

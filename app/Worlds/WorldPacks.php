@@ -52,6 +52,17 @@ final readonly class WorldPacks
     }
 
     /**
+     * What of a draft's own files is a data pack that comes into a world; the others are configs.
+     *
+     * @param  array<string, int|string>  $own  path => digest of the file that comes there, or a number
+     * @return list<string> paths
+     */
+    public static function among(array $own): array
+    {
+        return array_values(array_filter(array_map(strval(...), array_keys(array_filter($own, is_string(...)))), fn (string $path): bool => str_ends_with($path, '.zip')));
+    }
+
+    /**
      * Gives a world a data pack, in the draft.
      *
      * @param  string  $archive  file that is read and copied

@@ -92,7 +92,13 @@ it('refuses what is no stage, and takes out only what was not reached', function
     $instance = World::applied(['gulls']);
     $this->post("/instances/{$instance->id}/stages", ['title' => '', 'condition' => 'none'])->assertSessionHasErrors(['title', 'condition']);
     $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'word'])->assertSessionHasErrors('about');
-    $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'gone', 'about' => 'nobody-has-it'])->assertStatus(422);
+    $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'gone', 'about' => 'nobody-has-it'])->assertSessionHasErrors(['about' => 'No depot has nobody-has-it, so nobody could say whether it is gone. Nothing was kept.']);
+    $this->get("/instances/{$instance->id}/stages")->assertSee('nobody-has-it');
+    // A mod may be meant by its name, as it is shown.
+    stage($instance, 'Zero', ['condition' => 'gone', 'about' => 'fogbank weather']);
+    $named = Stage::query()->where('title', 'Zero')->firstOrFail();
+    expect($named->about)->toBe('fogbank');
+    $this->delete("/instances/{$instance->id}/stages/{$named->id}")->assertRedirect();
     $this->post("/instances/{$instance->id}/stages/on")->assertStatus(409);
     $this->post("/instances/{$instance->id}/stages/back")->assertStatus(409);
     stage($instance, 'One', []);

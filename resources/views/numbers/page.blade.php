@@ -57,7 +57,7 @@
                             <td>{{ $claim->name }}</td>
                             <td>{{ $claim->owner }}</td>
                             <td class="ver"><a class="link" data-open href="{{ route('configs.edit', ['instance' => $instance, 'path' =>
-                                $claim->file]) }}">{{ $claim->file }}</a>, {{ $claim->line }}</td>
+                                $claim->file]) }}">{{ $claim->file }}</a>, line {{ $claim->line }}</td>
                             <td class="ver">
                                 @if ($to !== null)
                                     {{ $to }}

@@ -61,11 +61,16 @@
                     <label for="condition">Before the next one</label>
                     <select id="condition" name="condition">
                         <option value="clean" @selected(old('condition') === 'clean')>it comes up clean</option>
-                        <option value="word" @selected(old('condition') === 'word')>somebody says a sentence</option>
+                        <option value="word" @selected(old('condition') === 'word')>I say that something is so</option>
                         <option value="gone" @selected(old('condition') === 'gone')>nothing of a mod is left in the worlds</option>
                     </select>
-                    <label for="about">The sentence, or the mod's id</label><input type="text" id="about" name="about" maxlength="200"
-                        value="{{ old('about') }}">
+                    <label for="about">The sentence, or the mod</label><input type="text" id="about" name="about" maxlength="200"
+                        list="mods" value="{{ old('about') }}">
+                    <datalist id="mods">
+                        @foreach ($names as $name)
+                            <option value="{{ $name }}">
+                        @endforeach
+                    </datalist>
                 </div>
                 @if ($instance->draft)
                     <label class="block mt-2"><input type="checkbox" name="drafted" value="1" checked> It changes what the draft
