@@ -13,6 +13,7 @@ use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Evidence\Licence;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -39,6 +40,7 @@ final readonly class Shelf
         try {
             $digest = (string) hash_file('sha256', $path);
             $found = $this->recognising->of($path, $file->name, $digest, $file->game);
+            $licence = Licence::of($path);
         } catch (UnsafeArchive $failure) {
             @unlink($path);
             $file->update(['state' => ShelfState::Refused, 'problem' => $failure->getMessage()]);
@@ -47,7 +49,7 @@ final readonly class Shelf
         }
         $this->store->has($digest) ? @unlink($path) : $this->store->take($path, $digest);
         $said = $file->found === null ? null : Recognised::of($file->found);
-        $file->update(['sha256' => $digest, 'found' => $found->kept(), 'package_id' => $found->id, 'version' => $found->version(), 'state' => $found->how === 'unknown' ? ShelfState::Asks : ShelfState::Ready]);
+        $file->update(['sha256' => $digest, 'found' => $found->kept(), 'licence' => get_object_vars($licence), 'package_id' => $found->id, 'version' => $found->version(), 'state' => $found->how === 'unknown' ? ShelfState::Asks : ShelfState::Ready]);
         $this->publish($file);
         if ($said !== null && $found->how === 'unknown') {
             try {

@@ -8,6 +8,7 @@ use App\Local\ShelfState;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Stasimon\Core\Evidence\Licence;
 
 /**
  * A file that a person brought.
@@ -21,6 +22,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property ShelfState $state
  * @property ?string $problem
  * @property ?array<string, mixed> $found  {@see \App\Local\Recognised}
+ * @property ?array{id: string, where: string, line: string} $licence  {@see \Stasimon\Core\Evidence\Licence}; null where it was not looked for
  * @property ?string $package_id
  * @property ?string $version
  * @property ?string $source  an address that it came from
@@ -37,12 +39,18 @@ final class ShelfFile extends Model
 
     protected $attributes = ['state' => 'coming', 'come' => 0];
 
-    protected $casts = ['state' => ShelfState::class, 'found' => 'array', 'size' => 'integer', 'come' => 'integer', 'created_at' => 'datetime'];
+    protected $casts = ['state' => ShelfState::class, 'found' => 'array', 'licence' => 'array', 'size' => 'integer', 'come' => 'integer', 'created_at' => 'datetime'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo
     {
         return $this->belongsTo(Instance::class);
+    }
+
+    /** What it says of being passed on. */
+    public function terms(): Licence
+    {
+        return new Licence(...$this->licence ?? []);
     }
 
     /** Where it is while it comes. */

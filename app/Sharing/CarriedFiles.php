@@ -38,7 +38,7 @@ final readonly class CarriedFiles
      * What goes with an instance.
      *
      * @param  list<string>  $configs  paths that go with it
-     * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on
+     * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on; what says itself that it may not is left out all the same
      * @return array{Carried, array<string, string>} and the configs, path => content
      */
     public function carried(Instance $instance, array $configs, array $passed): array
@@ -48,7 +48,7 @@ final readonly class CarriedFiles
         foreach ($this->of($instance) as $own) {
             $found = Recognised::of($own->found ?? []);
             $digest = trim((string) $own->sha256);
-            if (in_array($digest, $passed, true)) {
+            if (in_array($digest, $passed, true) && $own->terms()->passes() !== false) {
                 $files[] = new CarriedFile($digest, $own->name, (int) filesize($this->store->path($digest)), $found->id, $found->version(), $found->kind, mb_substr($found->name, 0, Limits::NAME));
             } else {
                 $elsewhere[] = new Elsewhere($found->id, $found->version(), mb_substr($found->name, 0, Limits::NAME), (string) $own->source);

@@ -27,44 +27,68 @@ use Stasimon\Core\Share\Side;
 /** Puts another line-up beside an instance's, and takes over from it. */
 final readonly class Comparing
 {
+    /** Line-ups that one can be put beside at once. */
+    public const MOST = 5;
+
     public function __construct(private HandOffs $handOffs, private Games $games, private Drafting $drafting, private Configs $configs, private GivenConfigs $given, private Texts $texts)
     {
     }
 
-    /** What an address names as the other side: a hand-off that came, another instance, a restore point of this one, or a pack's release. */
+    /** What is named as another side: a hand-off that came, another instance, a restore point of this one, or a pack's release. */
     public function other(Instance $instance, string $beside): Other
     {
         if (preg_match('/^\d{1,9}$/D', $beside) === 1) {
-            return new Other($this->handOffs->ofPoint($instance, (int) $beside));
+            return new Other($beside, $this->handOffs->ofPoint($instance, (int) $beside));
         }
         $given = GivenHandOff::query()->find($beside);
         if ($given !== null) {
             $carried = $this->handOffs->carried($given)->configs;
 
-            return new Other($this->handOffs->given($given), $carried === [] ? null : $carried);
+            return new Other($beside, $this->handOffs->given($given), $carried === [] ? null : $carried);
         }
         $pack = PackRelease::query()->find($beside);
         if ($pack !== null) {
             $read = PackFile::read($pack->document);
 
-            return new Other($read->lineUp, $read->carried->configs);
+            return new Other($beside, $read->lineUp, $read->carried->configs);
         }
         $other = Instance::query()->with(['placed', 'draft'])->find($beside) ?? throw Refusal::notFound('What was to be put beside it is not here any more.');
 
-        return new Other($this->handOffs->of($other), $this->configs->of($other), $other);
+        return new Other($beside, $this->handOffs->of($other), $this->configs->of($other), $other);
     }
 
-    public function between(Instance $instance, Other $other): Comparison
+    /**
+     * What an address names, several of them with commas between.
+     *
+     * @return list<Other>
+     *
+     * @throws Refusal where one is not there, or there are too many
+     */
+    public function others(Instance $instance, string $beside): array
     {
-        $there = $other->given;
+        $named = array_values(array_unique(array_filter(explode(',', $beside), fn (string $one): bool => $one !== '')));
+        count($named) <= self::MOST || throw Refusal::unusable('An instance can be put beside '.self::MOST.' others at once. Leave one of them out first.');
+
+        return array_map(fn (string $one): Other => $this->other($instance, $one), $named);
+    }
+
+    /**
+     * An instance beside each of the others.
+     *
+     * @param  list<Other>  $others
+     * @return list<Comparison>
+     */
+    public function between(Instance $instance, array $others): array
+    {
         $here = $this->handOffs->of($instance);
         $game = $this->games->get($here->plan->base->game);
         $catalogue = new DepotCatalogue($game);
-        // Who needs what is asked of both sides; nothing of it where they are the same.
-        $catalogue->load($there->releases == $here->releases ? [] : array_map(strval(...), array_keys($there->releases + $here->releases)));
+        // Who needs what is asked of all sides; nothing of it where they are the same.
+        $there = array_replace([], ...array_map(fn (Other $other): array => $other->given->releases, $others));
+        $differ = array_filter($others, fn (Other $other): bool => $other->given->releases != $here->releases);
+        $catalogue->load($differ === [] ? [] : array_map(strval(...), array_keys($there + $here->releases)));
         $placed = $instance->placed->keyBy('package_id');
-        $known = Package::query()->whereIn('id', array_keys($here->releases + $there->releases))->get(['id', 'name', 'side'])->keyBy('id');
-        $mine = $other->configs === null ? null : $this->configs->of($instance);
+        $known = Package::query()->whereIn('id', array_keys($here->releases + $there))->get(['id', 'name', 'side'])->keyBy('id');
         $side = fn (HandOff $one, ?array $configs): Side => new Side($one->name, $one->plan->base, array_combine(array_keys($one->releases), array_map(function (string $id, string $version) use ($one, $placed, $known): Held {
             /** @var PlacedRelease|null $laid */
             $laid = $placed->get($id);
@@ -75,8 +99,10 @@ final readonly class Comparing
                 'client', 'server' => $where, default => 'both'
             }, $one->plan->wants($id));
         }, array_map(strval(...), array_keys($one->releases)), $one->releases)), $this->titles($one, $catalogue), $configs);
+        $knowConfigs = array_filter($others, fn (Other $other): bool => $other->configs !== null) !== [];
+        $mine = $side($here, $knowConfigs ? $this->configs->of($instance) : null);
 
-        return Comparison::of($side($here, $mine), $side($there, $other->configs), $catalogue, $game->configs);
+        return array_map(fn (Other $other): Comparison => Comparison::of($mine, $side($other->given, $other->configs), $catalogue, $game->configs), $others);
     }
 
     /** Has one package as the other side has it. */

@@ -11,10 +11,11 @@ use Stasimon\Core\Share\HandOff;
 final readonly class Other
 {
     /**
+     * @param  string  $key  what an address says for it
      * @param  array<string, string>|null  $configs  path => SHA-256; null where nothing is known of them
      * @param  Instance|null  $instance  where it is one of this machine
      */
-    public function __construct(public HandOff $given, public ?array $configs = null, public ?Instance $instance = null)
+    public function __construct(public string $key, public HandOff $given, public ?array $configs = null, public ?Instance $instance = null)
     {
     }
 }

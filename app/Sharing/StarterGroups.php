@@ -23,10 +23,17 @@ final readonly class StarterGroups
     {
         $plan = ($instance->draft->plan ?? $instance->plan)->applied();
         isset($plan->groups[$group]) || throw Refusal::notFound("{$instance->name} has no group of that name.");
-        // Whatever release fits a new instance: what was asked for, and not what came of it.
-        $given = (new HandOff($instance->name, $plan))->only($group);
 
-        return StarterGroup::query()->updateOrCreate(['game' => $plan->base->game, 'name' => $group], ['document' => HandOffDocument::write($given)]);
+        return $this->keepGiven((new HandOff($instance->name, $plan))->only($group));
+    }
+
+    /** Keeps what somebody else gave, such as a group of theirs. */
+    public function keepGiven(HandOff $given): StarterGroup
+    {
+        // Whatever release fits a new instance: what was asked for, and not what came of it.
+        $asked = new HandOff($given->name, $given->plan);
+
+        return StarterGroup::query()->updateOrCreate(['game' => $given->plan->base->game, 'name' => mb_substr($given->name, 0, HandOff::GROUP)], ['document' => HandOffDocument::write($asked)]);
     }
 
     /** @return Collection<int, StarterGroup> */

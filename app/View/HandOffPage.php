@@ -6,12 +6,15 @@ namespace App\View;
 
 use App\Models\Instance;
 use App\Models\PackRelease;
+use App\Sharing\Comparing;
+use App\Sharing\Other;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Share\Comparison;
 use Stasimon\Core\Share\Difference;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffText;
 use Stasimon\Core\Share\PackNamed;
+use Stasimon\Core\Share\Row;
 
 /** An instance as something to give away, and what it differs in from another one. */
 final readonly class HandOffPage
@@ -24,8 +27,16 @@ final readonly class HandOffPage
     /** What it is beyond its pack, for who has that; nothing where it is of none. */
     public string $shorter;
 
-    public function __construct(private Instance $instance, public HandOff $mine, public string $beside, public ?HandOff $there, public ?Comparison $comparison, public ?PackNamed $pack = null)
+    /** What it stands beside, as an address says it. */
+    public string $beside;
+
+    /**
+     * @param  list<Other>  $there
+     * @param  list<Comparison>  $comparisons  with each of them
+     */
+    public function __construct(private Instance $instance, public HandOff $mine, public array $there, private array $comparisons, public ?PackNamed $pack = null, public string $group = '')
     {
+        $this->beside = implode(',', array_map(fn (Other $other): string => $other->key, $there));
         $this->text = HandOffText::write($mine);
         $this->shorter = $pack === null ? '' : HandOffText::write($mine, $pack);
     }
@@ -61,30 +72,92 @@ final readonly class HandOffPage
         return array_values($this->instance->history()->limit(20)->get()->filter(fn ($entry): bool => ($entry->before['placed'] ?? []) !== [])->map(fn ($entry): array => [(string) $entry->id, 'Before '.$entry->created_at->isoFormat('D MMM, HH:mm')])->all());
     }
 
-    /** @return array<string, list<Difference>> heading => what stands below it */
+    /** @return list<string> of those that it stands beside */
+    public function names(): array
+    {
+        return array_map(fn (Other $other): string => $other->given->name, $this->there);
+    }
+
+    /** The address of all that it stands beside but one; nothing where that is the only one. */
+    public function without(int $place): string
+    {
+        return implode(',', array_map(fn (Other $other): string => $other->key, array_values(array_diff_key($this->there, [$place => true]))));
+    }
+
+    public function hasRoom(): bool
+    {
+        return count($this->there) < Comparing::MOST;
+    }
+
+    /** @return array<string, list<Row>> heading => what stands below it */
     public function parts(): array
     {
-        return $this->comparison === null ? [] : array_filter(['Keeps you apart' => $this->comparison->apart(), 'Does not matter' => $this->comparison->aside()]);
+        $rows = Row::all($this->comparisons);
+        $apart = array_values(array_filter($rows, fn (Row $row): bool => $row->keepsApart));
+
+        return array_filter([count($this->there) > 1 ? 'Keeps some of you apart' : 'Keeps you apart' => $apart, 'Does not matter' => array_values(array_filter($rows, fn (Row $row): bool => ! $row->keepsApart))]);
+    }
+
+    /** "2 releases are the same and not shown." */
+    public function same(): string
+    {
+        $all = $this->mine->releases;
+        foreach ($this->there as $other) {
+            $all = array_intersect_assoc($all, $other->given->releases);
+        }
+
+        return count($all).(count($all) === 1 ? ' release is' : ' releases are').' the same and not shown.';
+    }
+
+    /** Those that it can be played with as it is, where it stands beside several: "You can play together with Kestrel." */
+    public function fitting(): string
+    {
+        $fitting = array_values(array_intersect_key($this->names(), array_filter($this->comparisons, fn (Comparison $one): bool => $one->apart() === [])));
+
+        return count($this->there) < 2 || $fitting === [] ? '' : 'You can play together with '.implode(' and ', $fitting).'.';
     }
 
     public function sentences(): string
     {
-        return implode("\n", array_map(fn (Difference $one): string => $one->sentence(), $this->comparison->differences ?? []));
+        return implode("\n\n", array_map(fn (Comparison $one, string $name): string => (count($this->there) > 1 ? "{$name}:\n" : '').($one->differences === [] ? 'Nothing differs.' : implode("\n", array_map(fn (Difference $difference): string => $difference->sentence(), $one->differences))), $this->comparisons, $this->names()));
     }
 
-    /** Whether everything can be taken over in place. */
-    public function isTakeable(): bool
+    /** Whether everything of one of them can be taken over in place. */
+    public function isTakeable(int $place): bool
     {
-        $apart = array_filter($this->comparison?->apart() ?? [], fn (Difference $one): bool => in_array($one->id, ['game', 'loader'], true) && $one->isOfBase);
+        $apart = array_filter($this->comparisons[$place]->apart(), fn (Difference $one): bool => in_array($one->id, ['game', 'loader'], true) && $one->isOfBase);
 
-        return $this->comparison !== null && $this->comparison->differences !== [] && $apart === [];
+        return $this->comparisons[$place]->differences !== [] && $apart === [];
     }
 
-    public function canTake(Difference $one): bool
+    public function canTake(Row $row, int $place): bool
     {
+        $one = $row->each[$place] ?? null;
+        if ($one === null) {
+            return false;
+        }
         // What came because others need it comes and goes with them.
-        $wanting = $one->there === '' ? $this->mine : $this->there;
+        $wanting = $one->there === '' ? $this->mine : $this->there[$place]->given;
 
-        return $one->isConfig || ! $one->isOfBase && $this->isTakeable() && ($one->here !== '' && $one->there !== '' || $wanting?->plan->wants($one->id) === true);
+        return $one->isConfig || ! $one->isOfBase && $this->isTakeable($place) && ($one->here !== '' && $one->there !== '' || $wanting->plan->wants($one->id));
+    }
+
+    /** @return list<string> names of those that cannot be taken over in place */
+    public function immovable(): array
+    {
+        return array_values(array_filter($this->names(), fn (int $place): bool => $this->comparisons[$place]->differences !== [] && ! $this->isTakeable($place), ARRAY_FILTER_USE_KEY));
+    }
+
+    /** @return array<string, string> what a form says that takes one thing over */
+    public function taking(Row $row, int $place): array
+    {
+        return ['beside' => $this->beside, 'from' => $this->there[$place]->key, $row->each[$place]->isConfig ? 'config' : 'id' => $row->id];
+    }
+
+    public function offer(Row $row, int $place): string
+    {
+        $whose = count($this->there) > 1 ? 'that of '.$this->there[$place]->given->name : 'theirs';
+
+        return $row->there($place) === '' ? "Do without {$row->title}".(count($this->there) > 1 ? ", as {$this->there[$place]->given->name}" : '') : "Take {$whose} of {$row->title}";
     }
 }

@@ -23,6 +23,23 @@ $descriptor = fn (string $id, string $version, string $name, array $needs): arra
 Archive::write("{$out}/Bell-Buoys-9.0.0.zip", $descriptor('bell-buoys', '9.0.0', 'Bell Buoys', []), 61, 60, 9);
 Archive::write("{$out}/tide-clock.zip", $descriptor('tide-clock', '1.4.0', 'Tide Clock', ['kedge-bones' => '>=3.0.0']), 61, 80, 10);
 
+// Their authors say what may be done with them, as authors do.
+foreach (['tide-clock.zip' => ['LICENSE.txt', <<<'TEXT'
+    MIT License
+
+    Copyright (c) 2026 the makers of Tide Clock
+
+    Permission is hereby granted, free of charge, to any person obtaining a copy of this software and associated documentation
+    files (the "Software"), to deal in the Software without restriction, including without limitation the rights to use, copy,
+    modify, merge, publish, distribute, sublicense, and/or sell copies of the Software.
+    TEXT], 'Bell-Buoys-9.0.0.zip' => ['READ ME.txt', "Sound over water.\nPlease do not reupload this anywhere, link to it instead.\n"]] as $archive => [$name, $text]) {
+    $zip = new ZipArchive;
+    $zip->open("{$out}/{$archive}");
+    $zip->addFromString($name, $text);
+    $zip->setMtimeName($name, 946_684_800);
+    $zip->close();
+}
+
 // The mod itself lies deep in what its author keeps beside it.
 $inner = "{$out}/inner.zip";
 Archive::write($inner, $descriptor('harbour-bells', '2.1.0', 'Harbour Bells', []), 61, 40, 11);

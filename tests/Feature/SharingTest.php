@@ -74,6 +74,11 @@ it('names a group of wants, switches it, and puts it into another instance', fun
     $this->get("/hand-offs/{$given->id}")->assertOk()->assertSee('Or ask for all of it in');
     $this->post("/hand-offs/{$given->id}/add", ['instance' => $other->id])->assertRedirect("/instances/{$other->id}/draft");
     $this->post("/hand-offs/{$given->id}/add", ['instance' => ''])->assertNotFound();
+    expect(json_decode((string) $this->get("/instances/{$mine->id}/hand-off.json?group=Weather")->assertOk()->getContent(), true)['name'])->toBe('Weather');
+    // Kept for new instances: whatever releases fit them, and not those of whoever gave it.
+    $this->post("/hand-offs/{$given->id}/keep")->assertRedirect("/hand-offs/{$given->id}");
+    expect(HandOffDocument::read(StarterGroup::query()->where('name', 'Weather')->value('document'))->releases)->toBe([]);
+    $this->get('/new')->assertOk()->assertSee('Weather');
     $other = World::apply($other->refresh());
     expect($other->plan->groups)->toBe(['Weather' => ['fogbank', 'gulls']])->and($other->versions())->toHaveKeys(['fogbank', 'gulls', 'long-piers']);
     $this->post("/instances/{$other->id}/draft/ungroup", ['group' => 'Weather']);
@@ -121,24 +126,65 @@ it('puts another beside it, takes over one line or all, and then nothing keeps t
     $beside = GivenHandOff::query()->value('id');
     $page = $this->get("/instances/{$mine->id}/hand-off?beside={$beside}")->assertOk()->assertSee('Keeps you apart')->assertSee('both sides must have the same release')->assertSee('adds what the other side sends')->assertSee('Does not matter')->assertSee('on the client only');
     expect($page->getContent())->toContain('You have Long Piers');
-    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $beside, 'id' => 'long-piers'])->assertRedirect();
-    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $beside, 'id' => 'fogbank'])->assertRedirect();
-    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $beside, 'id' => 'deep-draught'])->assertRedirect();
+    $this->post("/instances/{$mine->id}/hand-off/take", ['from' => $beside, 'id' => 'long-piers'])->assertRedirect();
+    $this->post("/instances/{$mine->id}/hand-off/take", ['from' => $beside, 'id' => 'fogbank'])->assertRedirect();
+    $this->post("/instances/{$mine->id}/hand-off/take", ['from' => $beside, 'id' => 'deep-draught'])->assertRedirect();
     $mine = World::apply($mine->refresh());
     expect($mine->versions()['fogbank'])->toBe('2.0.3')->and($mine->versions())->toHaveKeys(['long-piers', 'gulls'])->not->toHaveKey('deep-draught');
     $this->get("/instances/{$mine->id}/hand-off?beside={$beside}")->assertOk()->assertDontSee('Keeps you apart')->assertSee('on the client only');
     // The earlier line-up beside the present one, and all of it back.
     $point = (int) $mine->history()->value('id');
     $this->get("/instances/{$mine->id}/hand-off?beside={$point}")->assertOk()->assertSee('before ')->assertSee('Deep Draught');
-    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => (string) $point])->assertRedirect("/instances/{$mine->id}/draft");
+    $this->post("/instances/{$mine->id}/hand-off/take", ['from' => (string) $point])->assertRedirect("/instances/{$mine->id}/draft");
     expect(World::apply($mine->refresh())->versions())->toHaveKey('deep-draught')->not->toHaveKey('long-piers');
     // What stands on another version is compared, and not taken over in place.
     $other = World::applied(['gulls'], '3.2.2');
     $this->get("/instances/{$mine->id}/hand-off?beside={$other->id}")->assertOk()->assertSee('both sides must have the same version of the game')->assertSee('not moved in place');
-    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $other->id])->assertStatus(409);
+    $this->post("/instances/{$mine->id}/hand-off/take", ['from' => $other->id])->assertStatus(409);
     $this->get("/instances/{$mine->id}/hand-off?beside=nothing")->assertNotFound();
     $this->get("/instances/{$mine->id}/hand-off?beside=99999")->assertNotFound();
     expect($mine->refresh()->draft)->toBeNull();
+});
+
+it('is put beside several at once, says whom each thing keeps apart, and takes over from any of them', function (): void {
+    $mine = World::applied(['gulls', 'fogbank']);
+    $anna = World::applied(['fogbank', 'long-piers']);
+    $ben = World::instance(['fogbank', 'gulls']);
+    $this->post("/instances/{$ben->id}/draft/range", ['id' => 'fogbank', 'range' => '<2.1']);
+    $ben = World::apply($ben->refresh());
+    Instance::query()->whereKey($anna->id)->update(['name' => 'Anna']);
+    Instance::query()->whereKey($ben->id)->update(['name' => 'Ben']);
+    $this->post("/instances/{$mine->id}/hand-off/beside", ['instance' => $anna->id])->assertRedirect("/instances/{$mine->id}/hand-off?beside={$anna->id}");
+    $this->post("/instances/{$mine->id}/hand-off/beside", ['instance' => $ben->id, 'beside' => $anna->id])->assertRedirect();
+    $page = $this->get("/instances/{$mine->id}/hand-off?beside={$anna->id},{$ben->id}")->assertOk()->assertSeeInOrder(['Beside 2 others', 'Leave out Anna', 'Leave out Ben', 'Keeps some of you apart', 'Fogbank Weather', 'both sides must have the same release', 'Long Piers', 'adds what the other side sends', 'Does not matter', 'Gulls', 'on the client only'])
+        ->assertSee('Make mine like Anna')->assertSee('Make mine like Ben')->assertSee('Take that of Ben of Fogbank Weather')->assertDontSee('Take that of Anna of Fogbank Weather');
+    expect($page->getContent())->toContain("Anna: You have Long Piers");
+    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => "{$anna->id},{$ben->id}", 'from' => $ben->id, 'id' => 'fogbank'])->assertRedirect("/instances/{$mine->id}/hand-off?beside={$anna->id}%2C{$ben->id}");
+    $mine = World::apply($mine->refresh());
+    expect($mine->versions()['fogbank'])->toBe('2.0.3')->and($mine->versions())->not->toHaveKey('long-piers');
+    $this->get("/instances/{$mine->id}/hand-off?beside={$anna->id},{$ben->id}")->assertOk()->assertSee('You can play together with Ben.');
+    // One that is gone is said so; more than fit on a page are refused.
+    $this->get("/instances/{$mine->id}/hand-off?beside={$anna->id},nothing")->assertNotFound();
+    $this->post("/instances/{$mine->id}/hand-off/beside", ['instance' => $ben->id, 'beside' => 'a,b,c,d,e'])->assertStatus(422)->assertSee('5 others at once');
+});
+
+it('lets a file pass that says it may, keeps back one that says it may not, and asks about one that says nothing', function (): void {
+    $author = World::applied(['fogbank']);
+    $folder = sys_get_temp_dir().'/stasimon-terms-'.getmypid();
+    (new Process([PHP_BINARY, base_path('standins/content/page.php'), '--out', $folder]))->mustRun();
+    foreach (['tide-clock.zip', 'Bell-Buoys-9.0.0.zip'] as $name) {
+        $this->post('/shelf', ['instance' => $author->id, 'files' => [new UploadedFile("{$folder}/{$name}", $name, test: true)]]);
+    }
+    $this->post("/instances/{$author->id}/draft/add", ['ids' => ['tide-clock', 'bell-buoys']]);
+    $author = World::apply($author->refresh());
+    $this->get("/instances/{$author->id}/hand-off")->assertOk()->assertSee('MIT, by LICENSE.txt')->assertSee('stays here: READ ME.txt says “do not reupload”');
+    $digests = ShelfFile::query()->orderBy('name')->pluck('sha256')->map(trim(...))->all();
+    // A form that was crafted does not get it either.
+    $archive = $this->post("/instances/{$author->id}/hand-off.zip", ['passed' => $digests])->assertOk()->baseResponse->getFile()->getPathname();
+    copy($archive, $copy = "{$folder}/given.zip");
+    $read = HandOffFile::open($copy, 'it');
+    expect(array_column($read->carried->files, 'name'))->toBe(['tide-clock.zip'])->and(array_column($read->carried->elsewhere, 'id'))->toBe(['bell-buoys']);
+    File::deleteDirectory($folder);
 });
 
 it('carries configs and files of one\'s own in an archive, names those that may not be passed on, and is refused where it lies', function (): void {
@@ -194,11 +240,11 @@ it('compares configs, tells those that both sides need alike, and takes one over
         file_put_contents((new Folder($instance))->live($path), $text);
     }
     $this->get("/instances/{$mine->id}/hand-off?beside={$theirs->id}")->assertOk()->assertSeeInOrder(['Keeps you apart', 'config/tides.cfg', 'both sides must have the same settings here', 'Does not matter', 'config/sound.cfg'])->assertDontSee('Take theirs of config/same.cfg');
-    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $theirs->id, 'config' => 'config/tides.cfg'])->assertRedirect();
+    $this->post("/instances/{$mine->id}/hand-off/take", ['from' => $theirs->id, 'config' => 'config/tides.cfg'])->assertRedirect();
     $mine = World::apply($mine->refresh());
     expect(file_get_contents((new Folder($mine))->live('config/tides.cfg')))->toBe('high = 2')->and(file_get_contents((new Folder($mine))->live('config/sound.cfg')))->toBe('loud = 1');
     $this->get("/instances/{$mine->id}/hand-off?beside={$theirs->id}")->assertOk()->assertDontSee('Keeps you apart');
-    $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => $theirs->id, 'config' => 'config/none.cfg'])->assertNotFound();
+    $this->post("/instances/{$mine->id}/hand-off/take", ['from' => $theirs->id, 'config' => 'config/none.cfg'])->assertNotFound();
     $other = World::applied(['long-piers']);
     $this->post("/instances/{$other->id}/pack", ['id' => 'p', 'version' => '1', 'name' => 'P'])->assertRedirect();
     $this->get("/instances/{$mine->id}/hand-off?beside=".PackRelease::query()->value('id'))->assertOk()->assertSee('Long Piers');

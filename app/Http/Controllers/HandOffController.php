@@ -30,6 +30,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use Illuminate\View\View;
+use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\PackNamed;
 use Stasimon\Core\Share\Secrets;
@@ -45,17 +46,24 @@ final readonly class HandOffController
     public function show(Request $request, Instance $instance): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $beside = Address::words($request, 'beside', 26);
         $group = Address::words($request, 'group', 60);
         $pack = $this->packs->releaseOf($instance);
-        $there = $beside === '' ? null : $this->comparing->other($instance, $beside);
+        $there = $this->comparing->others($instance, Address::words($request, 'beside'));
 
-        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)), 'own' => $this->files->of($instance), 'pack' => $pack, 'page' => new HandOffPage($instance, $group === '' ? $this->handOffs->of($instance) : $this->handOffs->group($instance, $group), $beside, $there?->given, $there === null ? null : $this->comparing->between($instance, $there), $pack === null || $group !== '' ? null : new PackNamed($pack->pack, $pack->version, $this->packs->of($pack)->lineUp))]);
+        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)), 'own' => $this->files->of($instance), 'pack' => $pack, 'page' => new HandOffPage($instance, $this->lineUp($instance, $group), $there, $there === [] ? [] : $this->comparing->between($instance, $there), $pack === null || $group !== '' ? null : new PackNamed($pack->pack, $pack->version, $this->packs->of($pack)->lineUp), $group)]);
     }
 
-    public function document(Instance $instance): Response
+    /** All of an instance, or one of its groups. */
+    private function lineUp(Instance $instance, string $group): HandOff
     {
-        return response(HandOffDocument::write($this->handOffs->of($instance->load(['placed', 'draft']))), headers: ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').'.hand-off.json"']);
+        return $group === '' ? $this->handOffs->of($instance) : $this->handOffs->group($instance, $group);
+    }
+
+    public function document(Request $request, Instance $instance): Response
+    {
+        $given = $this->lineUp($instance->load(['placed', 'draft']), Address::words($request, 'group', 60));
+
+        return response(HandOffDocument::write($given), headers: ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.(Str::slug($given->name) ?: 'instance').'.hand-off.json"']);
     }
 
     /** All that goes with it, as an archive. */
@@ -109,15 +117,18 @@ final readonly class HandOffController
         return back()->with('said', "{$starter->name} is offered no more.");
     }
 
-    /** Puts something beside it: what was pasted, dropped, or chosen. */
+    /** Puts one more beside it: what was pasted, dropped, or chosen. */
     public function beside(HandOffRequest $request, Instance $instance): RedirectResponse
     {
-        return redirect()->route('hand-off', ['instance' => $instance, 'beside' => $request->other() !== '' ? $request->other() : $this->received($request)->id]);
+        $beside = array_filter(explode(',', Address::words($request, 'beside')));
+        count($beside) < Comparing::MOST || throw Refusal::unusable('An instance can be put beside '.Comparing::MOST.' others at once. Leave one of them out first.');
+
+        return redirect()->route('hand-off', ['instance' => $instance, 'beside' => implode(',', array_unique([...$beside, $request->other() !== '' ? $request->other() : $this->received($request)->id]))]);
     }
 
     public function take(TakeRequest $request, Instance $instance): RedirectResponse
     {
-        $there = $this->comparing->other($instance, $request->text('beside'));
+        $there = $this->comparing->other($instance, $request->text('from'));
         $instance->load('placed');
         match (true) {
             $request->text('id') !== '' => $this->comparing->take($instance, $there, $request->text('id')),
@@ -126,7 +137,7 @@ final readonly class HandOffController
         };
         $isOne = $request->text('id').$request->text('config') !== '';
 
-        return ! $isOne ? redirect()->route('draft', $instance) : redirect()->route('hand-off', ['instance' => $instance, 'beside' => $request->text('beside')])->with('said', 'It is in the draft.');
+        return ! $isOne ? redirect()->route('draft', $instance) : redirect()->route('hand-off', ['instance' => $instance, 'beside' => Address::words($request, 'beside') ?: $request->text('from')])->with('said', 'It is in the draft.');
     }
 
     public function index(): View
@@ -156,6 +167,14 @@ final readonly class HandOffController
         $this->handOffs->add($this->handOffs->given($given), $instance);
 
         return redirect()->route('draft', $instance);
+    }
+
+    /** Keeps what it asks for, to be offered for instances that are made later. */
+    public function keep(GivenHandOff $given, StarterGroups $starters): RedirectResponse
+    {
+        $kept = $starters->keepGiven($this->handOffs->given($given));
+
+        return redirect()->route('hand-offs.show', $given)->with('said', "{$kept->name} is offered for new instances now.");
     }
 
     public function destroy(GivenHandOff $given): RedirectResponse

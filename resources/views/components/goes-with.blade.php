@@ -16,10 +16,19 @@
 @if ($own->isNotEmpty())
     <fieldset class="mt-3">
         <legend class="font-medium">Files of yours that no depot has</legend>
-        <p class="soft">Tick those whose licence lets you pass them on. The others are named, with where you had them from.</p>
+        <p class="soft">Those that stay here are named in it, with where you had them from.</p>
         @foreach ($own as $file)
-            <label class="block"><input type="checkbox" name="passed[]" value="{{ trim((string) $file->sha256) }}"> <span
-                    class="ver">{{ $file->name }}</span> <span class="soft">{{ $file->source }}</span></label>
+            @php($terms = $file->terms())
+            <label class="block"><input type="checkbox" name="passed[]" value="{{ trim((string) $file->sha256) }}" @checked($terms->passes() === true)
+                    @disabled($terms->passes() === false)> <span class="ver">{{ $file->name }}</span>
+                @if ($terms->passes() === true)
+                    <span class="soft">{{ $terms->id }}, by {{ $terms->where }}</span>
+                @elseif ($terms->passes() === false)
+                    <span class="warn">stays here: {{ $terms->where }} says “{{ $terms->line }}”</span>
+                @else
+                    <span class="soft">says nothing of a licence; tick it if you know that it may go</span>
+                @endif
+            </label>
         @endforeach
     </fieldset>
 @endif

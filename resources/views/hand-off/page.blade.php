@@ -1,6 +1,6 @@
 <x-instance :instance="$instance" part="hand-off" title="Hand-off" quiet>
     <div class="pb-6">
-        @if ($page->comparison === null)
+        @if ($page->there === [])
             <div class="px-[18px] max-w-[70ch]">
                 <h1 class="text-2xl">Give it away, or put another beside it</h1>
                 <p class="soft mt-1">A friend who pastes the text into Stasimon gets the same line-up, release by release. Put a friend's
@@ -9,89 +9,17 @@
                 <x-beside-form :instance="$instance" :page="$page" />
             </div>
         @else
-            <div class="px-[18px]">
-                <h1 class="text-2xl">Beside {{ $page->there->name }}</h1>
-                <p class="soft">{{ $page->comparison->same }} {{ $page->comparison->same === 1 ? 'release is' : 'releases are' }} the same
-                    and not shown.</p>
-            </div>
-            @if ($page->parts() === [])
-                <p class="px-[18px] good font-medium mt-2">Nothing differs. You can play together.</p>
-            @else
-                <div class="scroll">
-                    <table class="grid-table" aria-label="What differs">
-                        <thead>
-                            <tr>
-                                <th>Package</th>
-                                <th style="width: 120px">Here</th>
-                                <th style="width: 120px">There</th>
-                                <th>What it means</th>
-                                <th style="width: 110px"><span class="sr-only">Take over</span></th>
-                            </tr>
-                        </thead>
-                        @foreach ($page->parts() as $heading => $differences)
-                            <tbody>
-                                <tr>
-                                    <th colspan="5" scope="rowgroup" class="part-of"><span
-                                            class="{{ $heading === 'Keeps you apart' ? 'bad' : '' }}">{{ $heading }}</span> <span
-                                            class="ver quiet">{{ count($differences) }}</span></th>
-                                </tr>
-                                @foreach ($differences as $one)
-                                    <tr data-row tabindex="-1">
-                                        <td class="name">{{ $one->title }}</td>
-                                        <td class="ver">
-                                            @if ($one->here === '')
-                                                <span class="quiet">not here</span>
-                                            @else
-                                                {{ $one->here }}
-                                            @endif
-                                        </td>
-                                        <td class="ver">
-                                            @if ($one->there === '')
-                                                <span class="quiet">not there</span>
-                                            @else
-                                                {{ $one->there }}
-                                            @endif
-                                        </td>
-                                        <td class="soft">{{ $one->meaning }}</td>
-                                        <td class="text-right">
-                                            @if ($page->canTake($one))
-                                                <x-act :action="route('hand-off.take', $instance)"
-                                                    :fields="['beside' => $page->beside, $one->isConfig ? 'config' : 'id' => $one->id]"
-                                                    :label="($one->there === '' ? 'Do without ' : 'Take theirs of ') .
-                                                        $one->title">{{ $one->there === '' ? 'do without'
-                                                            : 'take theirs' }}</x-act>
-                                            @endif
-                                        </td>
-                                    </tr>
-                                @endforeach
-                            </tbody>
-                        @endforeach
-                    </table>
-                </div>
-                <div class="px-[18px] pt-4 acts" style="justify-content: flex-start">
-                    @if ($page->isTakeable())
-                        <form method="post" action="{{ route('hand-off.take', $instance) }}">@csrf<input type="hidden"
-                                name="beside" value="{{ $page->beside }}"><button class="btn main-act">Make mine like
-                                theirs</button></form>
-                    @else
-                        <span class="soft">An instance is not moved in place to another version or loader; make a new one of theirs.</span>
-                    @endif
-                    <span x-data="copies"><button type="button" class="btn" @click="copy" x-text="said || 'Copy as sentences'">Copy as
-                            sentences</button>
-                        <textarea x-ref="text" class="sr-only" readonly tabindex="-1"
-                            aria-label="As sentences">{{ $page->sentences() }}</textarea></span>
-                </div>
-            @endif
+            @include('hand-off.beside')
         @endif
     </div>
     <x-slot:beside label="Give it away">
-        <h2 class="mb-1">Give this one away</h2>
+        <h2 class="mb-1">{{ $page->group === '' ? 'Give this one away' : 'Give ' . $page->group . ' away' }}</h2>
         <div x-data="copies">
             <textarea x-ref="text" class="ver w-full" rows="4" readonly aria-label="The hand-off as text">{{ $page->text }}</textarea>
             <div class="acts mt-1" style="justify-content: flex-start">
                 <button type="button" class="btn" @click="copy"><span x-show="said" x-text="said" x-cloak></span><span x-show="! said">Copy,
                         {{ number_format(strlen($page->text)) }} characters</span></button>
-                <a class="btn" href="{{ route('hand-off.document', $instance) }}">As a file</a>
+                <a class="btn" href="{{ route('hand-off.document', [$instance, 'group' => $page->group ?: null]) }}">As a file</a>
             </div>
         </div>
         @if ($page->shorter !== '')
@@ -139,8 +67,8 @@
                 @endforeach
             </p>
         @endif
-        @if ($page->comparison)
-            <h2 class="mt-5 mb-1">Put another beside it</h2>
+        @if ($page->there !== [] && $page->hasRoom())
+            <h2 class="mt-5 mb-1">Put one more beside it</h2>
             <x-beside-form :instance="$instance" :page="$page" />
         @endif
     </x-slot:beside>
