@@ -106,7 +106,7 @@ final readonly class HandOffPage
             $all = array_intersect_assoc($all, $other->given->releases);
         }
 
-        return count($all).(count($all) === 1 ? ' release is' : ' releases are').' the same and not shown.';
+        return $all === [] ? 'No release is the same.' : count($all).(count($all) === 1 ? ' release is' : ' releases are').' the same and not shown.';
     }
 
     /** Those that it can be played with as it is, where it stands beside several: "You can play together with Kestrel." */

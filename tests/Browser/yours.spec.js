@@ -308,6 +308,19 @@ test('two friends: given away by picture and text, apart, compared, taken over, 
     await expectAccessible(page);
     await page.getByRole('button', { name: 'Take theirs of Long Piers' }).click();
     await apply(page, `${mine}/draft`);
+    // Both at once: what was before, and theirs; the one that is the same is said so.
+    await page.goto(`${mine}/hand-off`);
+    for (const beside of [{ label: 'Theirs' }, { label: /^Before / }]) {
+        const label = await page.locator('#other option', { hasText: beside.label }).first().textContent();
+        await page.getByLabel('or choose').selectOption({ label: label.trim() });
+        await page.getByRole('button', { name: 'Compare' }).click();
+        await expect(page.getByRole('heading', { name: /^Beside / })).toBeVisible();
+    }
+    await expect(page.getByRole('heading', { name: 'Beside 2 others' })).toBeVisible();
+    await expect(page.getByText('You can play together with Theirs.')).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('link', { name: 'Leave out Theirs' }).click();
+    await expect(page.getByRole('heading', { name: /^Beside .* before / })).toBeVisible();
     await page.goto(`${mine}/hand-off`);
     await page.getByLabel('or choose').selectOption({ label: 'Theirs' });
     await page.getByRole('button', { name: 'Compare' }).click();

@@ -158,7 +158,7 @@ it('is put beside several at once, says whom each thing keeps apart, and takes o
     $this->post("/instances/{$mine->id}/hand-off/beside", ['instance' => $ben->id, 'beside' => $anna->id])->assertRedirect();
     $page = $this->get("/instances/{$mine->id}/hand-off?beside={$anna->id},{$ben->id}")->assertOk()->assertSeeInOrder(['Beside 2 others', 'Leave out Anna', 'Leave out Ben', 'Keeps some of you apart', 'Fogbank Weather', 'both sides must have the same release', 'Long Piers', 'adds what the other side sends', 'Does not matter', 'Gulls', 'on the client only'])
         ->assertSee('Make mine like Anna')->assertSee('Make mine like Ben')->assertSee('Take that of Ben of Fogbank Weather')->assertDontSee('Take that of Anna of Fogbank Weather');
-    expect($page->getContent())->toContain("Anna: You have Long Piers");
+    expect($page->getContent())->toContain('Anna: You have Long Piers');
     $this->post("/instances/{$mine->id}/hand-off/take", ['beside' => "{$anna->id},{$ben->id}", 'from' => $ben->id, 'id' => 'fogbank'])->assertRedirect("/instances/{$mine->id}/hand-off?beside={$anna->id}%2C{$ben->id}");
     $mine = World::apply($mine->refresh());
     expect($mine->versions()['fogbank'])->toBe('2.0.3')->and($mine->versions())->not->toHaveKey('long-piers');

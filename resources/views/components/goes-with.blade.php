@@ -19,8 +19,8 @@
         <p class="soft">Those that stay here are named in it, with where you had them from.</p>
         @foreach ($own as $file)
             @php($terms = $file->terms())
-            <label class="block"><input type="checkbox" name="passed[]" value="{{ trim((string) $file->sha256) }}" @checked($terms->passes() === true)
-                    @disabled($terms->passes() === false)> <span class="ver">{{ $file->name }}</span>
+            <label class="block"><input type="checkbox" name="passed[]" value="{{ trim((string) $file->sha256) }}"
+                    @checked($terms->passes() === true) @disabled($terms->passes() === false)> <span class="ver">{{ $file->name }}</span>
                 @if ($terms->passes() === true)
                     <span class="soft">{{ $terms->id }}, by {{ $terms->where }}</span>
                 @elseif ($terms->passes() === false)

@@ -27,7 +27,7 @@
                             @endif
                         </th>
                     @endforeach
-                    <th>What it means</th>
+                    <th style="min-width: 200px">What it means</th>
                     @if (!$several)
                         <th style="width: 110px"><span class="sr-only">Take over</span></th>
                     @endif
@@ -57,7 +57,9 @@
                                         <x-act :action="route('hand-off.take', $instance)" :fields="$page->taking($row, $place)"
                                             :label="$page->offer($row, $place)">{{ $there === '' ? 'not there' : $there }}</x-act>
                                     @else
-                                        <span @class(['quiet' => $there === '' || !isset($row->each[$place])])>{{ $there === '' ? 'not there' : $there }}</span>
+                                        @php($isSame = !isset($row->each[$place]))
+                                        <span
+                                            @class(['quiet' => $there === '' || $isSame])>{{ $there ?: ($isSame ? '–' : 'not there') }}</span>
                                     @endif
                                 </td>
                             @endforeach
@@ -66,7 +68,8 @@
                                 <td class="text-right">
                                     @if ($page->canTake($row, 0))
                                         <x-act :action="route('hand-off.take', $instance)" :fields="$page->taking($row, 0)"
-                                            :label="$page->offer($row, 0)">{{ $row->there(0) === '' ? 'do without' : 'take theirs' }}</x-act>
+                                            :label="$page->offer($row, 0)">{{ $row->there(0) === ''
+                                                ? 'do without' : 'take theirs' }}</x-act>
                                     @endif
                                 </td>
                             @endif

@@ -27,8 +27,8 @@
             </form>
         @endif
         @if ($page->brings !== [])
-            <p class="mt-3"><x-act :action="route('hand-offs.keep', $given)">Offer it for new instances</x-act> <span class="soft">as a group
-                    that they can begin with</span></p>
+            <p class="mt-3"><x-act :action="route('hand-offs.keep', $given)">Offer it for new instances</x-act>
+                <span class="soft">as a group that they can begin with</span></p>
         @endif
         <x-given-brings :page="$page" />
     </main>

@@ -1,0 +1,18 @@
+import { chromium } from '@playwright/test';
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell' });
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+await p.goto('http://127.0.0.1:8760/');
+const href = await p.getByRole('link', { name: /Harbour Lights/ }).first().getAttribute('href');
+const root = new URL(href, 'http://127.0.0.1:8760/').pathname.match(/\/instances\/[^/]+/)[0];
+await p.goto('http://127.0.0.1:8760' + root + '/hand-off');
+const opts = await p.locator('#other option').allTextContents();
+console.log(opts);
+const vals = await p.locator('#other option').evaluateAll(o => o.map(x => x.value));
+await p.goto('http://127.0.0.1:8760' + root + '/hand-off?beside=' + [vals[2],vals[4],vals[5]].join(','));
+await p.screenshot({ path: '/tmp/s1.png' });
+await p.setViewportSize({ width: 400, height: 900 });
+await p.emulateMedia({ colorScheme: 'dark' });
+await p.context().addCookies([{ name: 'theme', value: 'dark', url: 'http://127.0.0.1:8760' }]);
+await p.reload();
+await p.screenshot({ path: '/tmp/s2.png' });
+await b.close();
