@@ -151,7 +151,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::get('/find', FindController::class)->name('find');
     Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
     Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
-    Route::get('/base/{part}', [BaseController::class, 'show'])->whereIn('part', ['build', 'runtime', 'memory'])->name('base');
+    Route::get('/base/{part}', [BaseController::class, 'show'])->whereIn('part', ['build', 'runtime', 'memory', 'expansions'])->name('base');
     Route::get('/files', [FilesController::class, 'index'])->name('files');
     Route::post('/files/repair', [FilesController::class, 'repair'])->name('files.repair');
     Route::post('/files/keep', [FilesController::class, 'keep'])->name('files.keep');

@@ -89,8 +89,14 @@ final readonly class Laying
         return null;
     }
 
-    /** @return list<OrderRule> those of a person, and then what archives say of themselves, as far as the person says nothing else */
+    /** @return list<OrderRule> those of a person, and then what archives say of themselves and what is needed, as far as the person says nothing else */
     public function rules(LineUp $lineUp): array
+    {
+        return [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules), ...$this->said($lineUp), ...self::needed($lineUp)];
+    }
+
+    /** @return list<OrderRule> what archives of a line-up say of themselves */
+    public function said(LineUp $lineUp): array
     {
         $ids = $titles = [];
         foreach ($lineUp->withFiles() as $selected) {
@@ -98,7 +104,21 @@ final readonly class Laying
             $titles[$selected->package->id] = $selected->package->title();
         }
 
-        return [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules), ...$this->archives->rules($ids, $titles)];
+        return $this->archives->rules($ids, $titles);
+    }
+
+    /** @return list<OrderRule> what is started after what it needs, where the game is told in which order to start */
+    private static function needed(LineUp $lineUp): array
+    {
+        $started = $lineUp->catalogue->game->launch->started();
+        $rules = [];
+        foreach ($started === [] ? [] : $lineUp->withFiles() as $selected) {
+            foreach (in_array($selected->package->kind, $started, true) ? self::needsOf($selected->package->id, $lineUp) : [] as $needed) {
+                $rules[] = new OrderRule($needed, $selected->package->id, Strength::Should, "{$selected->package->title()} needs it");
+            }
+        }
+
+        return $rules;
     }
 
     /**

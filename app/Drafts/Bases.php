@@ -49,6 +49,12 @@ final readonly class Bases
             ->groupBy('kind')->selectRaw('kind, count(*) as packages')->pluck('packages', 'kind')->all());
     }
 
+    /** @return array<string, string> id => name of the expansions of the game at a version */
+    public function expansions(string $version, string $loader): array
+    {
+        return DB::table('packages')->where('kind', Kind::Expansion->value)->whereRaw('supports && ?::text[]', [SupportKey::anyOf($this->game->id, $version, [$loader])])->orderBy('name')->limit(50)->pluck('name', 'id')->all();
+    }
+
     /** @return list<string> the loader, and those whose mods it runs as well */
     public function standsFor(string $loader): array
     {

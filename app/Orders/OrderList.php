@@ -8,12 +8,25 @@ namespace App\Orders;
 final readonly class OrderList
 {
     /**
-     * @param  string  $key  in an address: "files", or a kind of pack
-     * @param  list<string>  $ids  packages, the last of which wins
+     * @param  string  $key  in an address: "files", "merged", "start", or a kind of pack
+     * @param  list<string>  $ids  packages, the last of which wins, or is started last
      * @param  array<string, list<string>>  $contested  path => packages that bring it, in that order
+     * @param  array<string, list<string>>  $needs  package => those of the list that it needs, where the order is that in which they are started
      */
-    public function __construct(public string $key, public string $title, public array $ids, public array $contested)
+    public function __construct(public string $key, public string $title, public array $ids, public array $contested, public array $needs = [])
     {
+    }
+
+    /** Whether the order is that in which they are started, and not which of them wins. */
+    public function isStart(): bool
+    {
+        return $this->key === 'start';
+    }
+
+    /** @return list<string> packages as they are shown: what wins, or is started first, at the top */
+    public function shown(): array
+    {
+        return $this->isStart() ? $this->ids : array_reverse($this->ids);
     }
 
     /** @return array<string, list<string>> path => packages that bring it, of those that one brings */

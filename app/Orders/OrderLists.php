@@ -15,7 +15,6 @@ use App\Store\Store;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Place\Order\OrderRule;
-use Stasimon\Core\Place\Order\Strength;
 use Stasimon\Core\Place\Placement;
 use ZipArchive;
 
@@ -36,9 +35,13 @@ final readonly class OrderLists
         if ($lineUp->resolved === null) {
             return [];
         }
-        $packs = [];
+        $packs = $starts = [];
+        $started = $lineUp->catalogue->game->launch->started();
         foreach ($lineUp->withFiles() as $selected) {
             $kind = $selected->package->kind;
+            if (in_array($kind, $started, true)) {
+                $starts[$selected->package->id] = Laying::needsOf($selected->package->id, $lineUp);
+            }
             $key = Merging::isMerged($selected, $lineUp) ? 'merged' : (in_array($kind, [Kind::ResourcePack, Kind::DataPack], true) ? $kind->value : null);
             if ($key !== null) {
                 $packs[$key][$selected->package->id] = $lineUp->fileOf($selected)->sha256;
@@ -49,6 +52,10 @@ final readonly class OrderLists
         $contested = [];
         foreach ($this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->base->game))) as $one) {
             $contested[$one['path']] = [...$one['over'], $one['winner']];
+        }
+        if (count($starts) > 1) {
+            $ids = self::inOrder($sequence, array_map(strval(...), array_keys($starts)));
+            $lists['start'] = new OrderList('start', 'Start order', $ids, [], array_map(fn (array $needs): array => array_values(array_intersect($needs, $ids)), $starts));
         }
         if ($contested !== []) {
             $lists['files'] = new OrderList('files', 'Files that several bring', self::inOrder($sequence, array_merge(...array_values($contested))), $contested);
@@ -69,7 +76,13 @@ final readonly class OrderLists
         $lineUp = $this->lineUps->lineUp($instance);
         $names = $this->names($instance);
 
-        return $lineUp->resolved === null ? [] : array_values(array_filter($this->laying->rules($lineUp), fn (OrderRule $rule): bool => $rule->strength === Strength::Should && isset($names[$rule->first], $names[$rule->then])));
+        return $lineUp->resolved === null ? [] : array_values(array_filter($this->laying->said($lineUp), fn (OrderRule $rule): bool => isset($names[$rule->first], $names[$rule->then])));
+    }
+
+    /** What a rule says: which of two wins, or is started first. */
+    public static function words(?OrderList $starts, string $first, string $then, string $firstName, string $thenName): string
+    {
+        return $starts !== null && array_diff([$first, $then], $starts->ids) === [] ? "{$firstName} starts before {$thenName}" : "{$thenName} wins over {$firstName}";
     }
 
     /** @return array<string, string> package id => name */

@@ -25,22 +25,25 @@ final readonly class OrderSteps
     /**
      * Puts a list into an order.
      *
-     * @param  list<string>  $ids  the last of which wins; those of the list that are not named come first
+     * @param  list<string>  $ids  as they are shown: what wins, or is started first, at the top; those of the list that are not named go to the bottom
+     * @return string what came of it, as far as rules and needs let it
      */
-    public function arrange(Instance $instance, string $key, array $ids, ?int $seen = null): Draft
+    public function arrange(Instance $instance, string $key, array $ids, ?int $seen = null): string
     {
         $list = $this->list($instance, $key);
-        $ids = array_values(array_unique(array_intersect($ids, $list->ids)));
+        $ids = array_values(array_unique(array_intersect($ids, $list->shown())));
+        $asked = [...$ids, ...array_values(array_diff($list->shown(), $ids))];
+        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->arranging(...($list->isStart() ? $asked : array_reverse($asked)))->puttingBack(), $seen);
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->arranging(...array_values(array_diff($list->ids, $ids)), ...$ids)->puttingBack(), $seen);
+        return $this->list($instance->refresh(), $key)->shown() === $asked ? 'The order is in the draft.' : 'The order is in the draft, as far as rules and needs let it.';
     }
 
-    /** Moves one entry by a place, up or down, where up wins. */
-    public function move(Instance $instance, string $key, string $id, bool $up): Draft
+    /** Moves one entry by a place, up or down. */
+    public function move(Instance $instance, string $key, string $id, bool $up): string
     {
-        $ids = $this->list($instance, $key)->ids;
+        $ids = $this->list($instance, $key)->shown();
         $at = array_search($id, $ids, true);
-        $to = $at === false ? -1 : $at + ($up ? 1 : -1);
+        $to = $at === false ? -1 : $at + ($up ? -1 : 1);
         if ($at === false || ! isset($ids[$to])) {
             throw Refusal::conflict('It is at that end of the list already. Nothing was changed.');
         }
@@ -54,16 +57,17 @@ final readonly class OrderSteps
     {
         $rule->first !== $rule->then || throw Refusal::unusable('A package cannot come before itself. Nothing was changed.');
         $names = $this->lists->names($instance);
+        $starts = $this->lists->of($instance)['start'] ?? null;
         foreach ([$rule->first, $rule->then] as $id) {
             isset($names[$id]) || throw Refusal::notFound('One of the two is not in the line-up. Nothing was changed.');
         }
 
-        return $this->drafting->step($instance, function (Plan $plan) use ($rule, $names): Plan {
+        return $this->drafting->step($instance, function (Plan $plan) use ($rule, $names, $starts): Plan {
             $next = $plan->ruling($rule);
             $rules = array_map(fn (Rule $one): OrderRule => new OrderRule($one->first, $one->then, Strength::Must, $one->why), $next->rules);
             $circle = Ordering::of(new OrderRules(array_map(strval(...), array_keys($names)), $rules))->circle;
             if ($circle !== []) {
-                throw Refusal::conflict('That would be a circle: '.implode(', ', array_map(fn (int $one): string => ($names[$rules[$one]->then] ?? $rules[$one]->then).' wins over '.($names[$rules[$one]->first] ?? $rules[$one]->first).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"), $circle)).'. Take one of these back first; nothing was changed.');
+                throw Refusal::conflict('That would be a circle: '.implode(', ', array_map(fn (int $one): string => OrderLists::words($starts, $rules[$one]->first, $rules[$one]->then, $names[$rules[$one]->first] ?? $rules[$one]->first, $names[$rules[$one]->then] ?? $rules[$one]->then).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"), $circle)).'. Take one of these back first; nothing was changed.');
             }
 
             return $next->puttingBack();

@@ -41,6 +41,9 @@ final readonly class BaseChoices
             return $base->memory;
         }
         $now = $this->lineUps->lineUp($instance);
+        if ($part === BasePart::Expansions) {
+            return array_map(fn (array $choice): array => ['value' => $choice['value'], 'label' => $choice['label'], 'words' => $this->switched($choice['value'], $choice['here'], $now, $instance), 'here' => $choice['here']], $base->expansions);
+        }
         $bases = new Bases($this->games->get($now->plan->base->game), $now->catalogue);
 
         $needs = $part === BasePart::Runtime && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
@@ -76,7 +79,7 @@ final readonly class BaseChoices
      */
     public function why(Instance $instance, BasePart $part): array
     {
-        if ($instance->applied_at === null || $part === BasePart::Build) {
+        if ($instance->applied_at === null || $part === BasePart::Build || $part === BasePart::Expansions) {
             return [];
         }
         if ($part === BasePart::Memory) {
@@ -97,7 +100,20 @@ final readonly class BaseChoices
         ];
     }
 
-    private function consequences(LineUp $then, LineUp $now): string
+    /** What comes of leaving an expansion out, or of taking it in. */
+    private function switched(string $id, bool $isOn, LineUp $now, Instance $instance): string
+    {
+        $plan = $isOn ? $now->plan->turningOff(...$now->wantsThatBring([$id])) : $now->plan->wanting($id);
+        $gone = array_map(fn (string $want): string => $now->catalogue->package($want)?->title() ?? $want, array_values(array_diff($isOn ? $now->wantsThatBring([$id]) : [], [$id])));
+        if ($gone !== []) {
+            return 'and what needs it: '.implode(', ', array_slice($gone, 0, 3)).(count($gone) > 3 ? ' and '.(count($gone) - 3).' more' : '');
+        }
+
+        return $isOn ? '' : $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now, [$id]);
+    }
+
+    /** @param  list<string>  $but  packages that are not told of */
+    private function consequences(LineUp $then, LineUp $now, array $but = []): string
     {
         if ($then->isStopped) {
             return 'not worked out yet';
@@ -106,7 +122,7 @@ final readonly class BaseChoices
             return $this->largest($then);
         }
         $plan = $then->plan;
-        $of = fn (LineUp $lineUp): array => array_diff_key($lineUp->resolved?->versions() ?? $lineUp->have, array_flip($plan->base->packages()));
+        $of = fn (LineUp $lineUp): array => array_diff_key($lineUp->resolved?->versions() ?? $lineUp->have, array_flip([...$plan->base->packages(), ...$but]));
         $changes = Changes::between($of($now), $of($then));
         if ($changes->count() === 0) {
             return 'keeps everything';

@@ -10,4 +10,5 @@ enum BasePart: string
     case Build = 'build';
     case Runtime = 'runtime';
     case Memory = 'memory';
+    case Expansions = 'expansions';
 }

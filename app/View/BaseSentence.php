@@ -15,6 +15,7 @@ use App\Models\Rehearsal;
 use App\Models\Stage;
 use App\Numbers\Numbers;
 use App\Rehearsals\LaunchState;
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Game\LoaderBuild;
 use Stasimon\Core\Game\MemoryChoice;
 use Stasimon\Core\Plan\Plan;
@@ -51,7 +52,21 @@ final class BaseSentence
             $this->state($instance),
             Numbers::formOf($game, $plan->base->gameVersion) !== null,
             Stage::query()->where('instance_id', $instance->id)->exists(),
+            isset($game->places[Kind::Expansion->value]) ? $this->expansions($instance, $plan, $bases) : [],
         );
+    }
+
+    /**
+     * The game's expansions that a base can have, and whether each is on, asked for or because others need it.
+     *
+     * @return list<array{value: string, label: string, words: string, here: bool}>
+     */
+    private function expansions(Instance $instance, Plan $plan, Bases $bases): array
+    {
+        $known = $bases->expansions($plan->base->gameVersion, $plan->base->loader);
+        $have = $known === [] ? [] : ($this->lineUps->lineUp($instance)->resolved?->versions() ?? $instance->versions());
+
+        return array_map(fn (string $id, string $name): array => ['value' => $id, 'label' => $name, 'words' => '', 'here' => isset($have[$id])], array_map(strval(...), array_keys($known)), $known);
     }
 
     /** @return array{value: string, label: string, words: string, here: bool} */

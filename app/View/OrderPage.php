@@ -6,6 +6,7 @@ namespace App\View;
 
 use App\Models\Instance;
 use App\Orders\OrderList;
+use App\Orders\OrderLists;
 use App\Refusal\Refusal;
 use Stasimon\Core\Config\Difference;
 use Stasimon\Core\Plan\Rule;
@@ -65,10 +66,22 @@ final readonly class OrderPage
         return $entries[$at + $below] ?? $entries[0] ?? '';
     }
 
-    /** @return list<string> packages, the winner first */
+    /** @return list<string> packages, what wins or is started first at the top */
     public function entries(): array
     {
-        return array_reverse($this->list->ids ?? []);
+        return $this->list?->shown() ?? [];
+    }
+
+    /** "Wax and Seal, Dead Letters": what of the list is started before one because it needs it. */
+    public function needs(string $id): string
+    {
+        return implode(', ', array_map($this->name(...), $this->list->needs[$id] ?? []));
+    }
+
+    /** What a rule says, in words. */
+    public function words(string $first, string $then): string
+    {
+        return OrderLists::words($this->lists['start'] ?? null, $first, $then, $this->name($first), $this->name($then));
     }
 
     /** @return array<string, list<string>> path => packages that bring it, the winner first */

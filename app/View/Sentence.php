@@ -14,6 +14,7 @@ final readonly class Sentence
      * @param  list<array{value: string, label: string, words: string, here: bool}>  $builds
      * @param  list<array{value: string, label: string, words: string, here: bool}>  $runtimes
      * @param  list<array{value: string, label: string, words: string, here: bool}>  $memory
+     * @param  list<array{value: string, label: string, words: string, here: bool}>  $expansions  of the game, here where they are on
      * @param  string  $state  how the instance stands, in a sentence or two
      */
     public function __construct(
@@ -28,6 +29,15 @@ final readonly class Sentence
         public string $state,
         public bool $hasNumbers = false,
         public bool $hasStages = false,
+        public array $expansions = [],
     ) {
+    }
+
+    /** What of the game's expansions is on; nothing where it has none. */
+    public function expanded(): string
+    {
+        $on = array_column(array_filter($this->expansions, fn (array $one): bool => $one['here']), 'label');
+
+        return $this->expansions === [] ? '' : ($on === [] ? 'no expansion' : (count($on) > 2 ? count($on).' expansions' : implode(' and ', $on)));
     }
 }

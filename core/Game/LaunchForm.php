@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Game;
 
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
 
@@ -52,6 +53,14 @@ final readonly class LaunchForm
             $end?->has('up') === true ? Signature::pattern($end->field('up')) : '',
             $end?->has('failing') === true ? Signature::pattern($end->field('failing')) : '',
         );
+    }
+
+    /** @return list<Kind> kinds of what the game starts in the order in which it is told of them */
+    public function started(): array
+    {
+        $kinds = array_merge([], ...array_map(fn (Template $template): array => $template->kinds(), $this->templates));
+
+        return array_values(array_filter([Kind::Library, Kind::Mod], fn (Kind $kind): bool => in_array($kind, $kinds, true)));
     }
 
     /**

@@ -36,6 +36,12 @@ final readonly class Template
         return new self($path, $lines);
     }
 
+    /** @return list<Kind> kinds of files that it lists one after another */
+    public function kinds(): array
+    {
+        return array_merge(...array_map(fn (string|TemplateList $line): array => is_string($line) ? [] : $line->of, $this->lines));
+    }
+
     /** The file as the definition has it, with its placeholders; a list shows what is written for each file. */
     public function source(): string
     {

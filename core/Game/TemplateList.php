@@ -13,7 +13,7 @@ final readonly class TemplateList
      * @param  string  $each  what is written for a file, with {path} {id} {version} filled in
      * @param  list<Kind>  $of  kinds of files
      */
-    public function __construct(private string $begin, private string $each, private string $join, private array $of)
+    public function __construct(private string $begin, private string $each, private string $join, public array $of)
     {
     }
 

@@ -402,6 +402,9 @@ return array_merge([
     ['stamp-album', 'mod', 'Stamp Album', 'Keeps what would be thrown away.', ['story'], 'client', ['frankline'], [
         ['4.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],
     ]],
+    ['station-cats', 'mod', 'Station Cats', 'One for each small station, and a dish for it.', ['story'], 'both', ['frankline'], [
+        ['0.2.0', '>=8790', ['branch-lines' => '>=1.4.0'], [], 'nightpost'],
+    ]],
     ['steam-heat', 'mod', 'Steam Heat', 'Warm carriages, cold stations.', ['trains'], 'both', ['frankline'], [
         ['0.8.0', '>=8801', [], [], 'nightpost'],
     ]],

@@ -364,7 +364,9 @@ final class Game
             unset($order[$id]);
             $order[$id] = $this->mods[$id];
         };
-        foreach (array_keys($this->mods) as $id) {
+        // As it is told, where it is told; whatever is not named comes after.
+        $told = array_intersect(array_filter(explode("\n", (string) @file_get_contents("{$this->dir}/start-order.txt"))), array_map(strval(...), array_keys($this->mods)));
+        foreach ([...$told, ...array_keys($this->mods)] as $id) {
             $visit((string) $id);
         }
 

@@ -99,3 +99,19 @@ it('asks the database few questions for a line-up, however much is in it', funct
     expect($asked($many, true))->toBeLessThan(20)->and($asked($many, false))->toBeLessThan(15)
         ->and($asked($many, true) - $asked($few, true))->toBeLessThan(3);
 });
+
+it('switches an expansion in the sentence of the base, and says what needs it', function (): void {
+    $with = World::mail(['station-cats', 'dining-car']);
+    $this->get("/instances/{$with->id}")->assertOk()->assertSee('Branch Lines');
+    $this->get("/instances/{$with->id}/base/expansions")->assertOk()->assertSee('Leave out Branch Lines')->assertSee('and what needs it: Station Cats')->assertDontSee('Dining Car');
+    $this->post("/instances/{$with->id}/draft/off", ['ids' => ['branch-lines']])->assertRedirect();
+    $with = World::apply($with->refresh());
+    expect($with->versions())->toHaveKey('dining-car')->not->toHaveKeys(['branch-lines', 'station-cats'])->and($with->plan->isOff('station-cats'))->toBeTrue();
+    $this->get("/instances/{$with->id}")->assertOk()->assertSee('no expansion');
+    $this->get("/instances/{$with->id}/base/expansions")->assertOk()->assertSee('Take in Branch Lines')->assertSee('keeps everything');
+    $this->post("/instances/{$with->id}/draft/add", ['ids' => ['branch-lines']])->assertRedirect();
+    expect(World::apply($with->refresh())->versions())->toHaveKey('branch-lines');
+    // A game that has none says nothing of them.
+    $without = World::applied(['gulls']);
+    $this->get("/instances/{$without->id}")->assertOk()->assertDontSee('no expansion');
+});

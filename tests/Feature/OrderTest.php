@@ -87,3 +87,26 @@ it('heeds what a pack says of itself, unless a rule of one\'s own says otherwise
     World::rehearsed($instance);
     expect((string) file_get_contents((new Folder($instance))->live('pack-order.txt')))->toMatch('/copperplate.*\n.*whitewash/');
 });
+
+it('starts mods in the order of a list, as far as needs and rules let it', function (): void {
+    $instance = World::mail(['sorting-office', 'lamp-signals', 'dining-car']);
+    $shown = fn (): array => app(OrderLists::class)->of($instance->refresh()->load(['placed', 'draft']))['start']->shown();
+    $started = function () use (&$instance): array {
+        preg_match_all('/^\S+ \S+\s+\S+\s+\S+\s+\d+ of \d+  (\S+) \S+ starting$/m', (string) file_get_contents(app(Reading::class)->log(World::rehearsed($instance))->path), $found);
+
+        return $found[1];
+    };
+    expect($started())->toBe($shown())->and(array_search('wax-and-seal', $shown(), true))->toBeLessThan(array_search('sorting-office', $shown(), true));
+    $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Start order')->assertSee('The top is started first.')->assertSee('Wax and Seal');
+    // Sorting Office first of all: what it needs goes with it.
+    $this->post("/instances/{$instance->id}/order", ['list' => 'start', 'ids' => ['sorting-office', 'lamp-signals', 'dining-car', 'wax-and-seal']])->assertSessionHas('said', 'The order is in the draft, as far as rules and needs let it.');
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'dining-car', 'then' => 'lamp-signals', 'why' => 'Its stove is lit by the first lamp.', 'list' => 'start'])->assertRedirect();
+    $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Dining Car starts before Lamp Signals: Its stove is lit by the first lamp.');
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'lamp-signals', 'then' => 'sorting-office', 'list' => 'start'])->assertRedirect();
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sorting-office', 'then' => 'dining-car', 'list' => 'start'])->assertStatus(409)->assertSee('Dining Car starts before Lamp Signals (Its stove is lit by the first lamp.)');
+    $instance = World::apply($instance->refresh());
+    $order = $started();
+    expect($order)->toBe($shown())->and(array_search('wax-and-seal', $order, true))->toBeLessThan(array_search('sorting-office', $order, true))->and(array_search('dining-car', $order, true))->toBeLessThan(array_search('lamp-signals', $order, true));
+    $this->post("/instances/{$instance->id}/order", ['list' => 'start', 'move' => "down {$order[0]}"])->assertRedirect();
+    expect($instance->refresh()->draft)->not->toBeNull();
+});

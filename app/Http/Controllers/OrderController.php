@@ -47,11 +47,11 @@ final readonly class OrderController
     {
         $instance->load(['placed', 'draft']);
         [$way, $id] = [...explode(' ', $request->text('move'), 2), ''];
-        $request->ids() === []
+        $said = $request->ids() === []
             ? $this->steps->move($instance, $request->text('list'), $id, $way === 'up')
-            : $this->steps->arrange($instance, $request->text('list'), array_reverse($request->ids()), $request->seen());
+            : $this->steps->arrange($instance, $request->text('list'), $request->ids(), $request->seen());
 
-        return redirect()->route('order', ['instance' => $instance, 'list' => $request->text('list')])->with('said', 'The order is in the draft.');
+        return redirect()->route('order', ['instance' => $instance, 'list' => $request->text('list')])->with('said', $said);
     }
 
     public function rule(RuleRequest $request, Instance $instance): RedirectResponse

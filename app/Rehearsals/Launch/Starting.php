@@ -96,15 +96,16 @@ final readonly class Starting
     /** @return list<PlacedFile> what of the instance's releases is in the folder, in the order of the plan */
     private function files(string $dir, Plan $plan): array
     {
-        $files = $digests = [];
-        foreach (PlacedRelease::query()->where('instance_id', basename(dirname($dir)))->whereNotNull('path')->orderBy('path')->get(['package_id', 'version', 'kind', 'path', 'sha256']) as $placed) {
+        $files = $digests = $needed = [];
+        foreach (PlacedRelease::query()->where('instance_id', basename(dirname($dir)))->whereNotNull('path')->orderBy('path')->get(['package_id', 'version', 'kind', 'path', 'sha256', 'because']) as $placed) {
+            array_push($needed, ...array_map(fn (array $one): OrderRule => new OrderRule((string) $placed->package_id, $one['id'], Strength::Should), $placed->because['needed']));
             $digests[trim((string) $placed->sha256)] = (string) $placed->package_id;
             if (is_file("{$dir}/{$placed->path}")) {
                 $files[] = new PlacedFile((string) $placed->package_id, (string) $placed->version, Kind::from((string) $placed->kind), (string) $placed->path);
             }
         }
 
-        $rules = [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must), $plan->rules), ...$this->archives->rules($digests)];
+        $rules = [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must), $plan->rules), ...$this->archives->rules($digests), ...($this->games->get($plan->base->game)->launch->started() === [] ? [] : $needed)];
         $place = array_flip(Sequence::of(array_fill_keys(array_map(fn (PlacedFile $file): string => $file->id, $files), []), $plan->order, $rules));
         usort($files, fn (PlacedFile $a, PlacedFile $b): int => $place[$a->id] <=> $place[$b->id]);
 

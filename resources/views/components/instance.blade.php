@@ -11,8 +11,12 @@
                     {{ $base->plan->base->loaderVersion }}</x-base-part>
                 <x-base-part :instance="$instance" field="runtime" after="," :choices="$base->runtimes"><b>{{ $base->runtime }}</b>
                     {{ $base->plan->base->runtimeVersion }}</x-base-part>
-                with <x-base-part :instance="$instance" field="memory" after="."
+                with <x-base-part :instance="$instance" field="memory" :after="$base->expanded() === '' ? '.' : ''"
                     :choices="$base->memory">{{ $base->gigabytes }}</x-base-part>
+                @if ($base->expanded() !== '')
+                    and <x-base-part :instance="$instance" field="expansions" after="."
+                        :choices="$base->expansions">{{ $base->expanded() }}</x-base-part>
+                @endif
             </div>
             <div class="soft">{{ $base->state }}</div>
         </div>

@@ -58,8 +58,8 @@
                                             :label="$page->offer($row, $place)">{{ $there === '' ? 'not there' : $there }}</x-act>
                                     @else
                                         @php($isSame = !isset($row->each[$place]))
-                                        <span
-                                            @class(['quiet' => $there === '' || $isSame])>{{ $there ?: ($isSame ? '–' : 'not there') }}</span>
+                                        <span class="{{ $there === '' || $isSame ? 'quiet' : '' }}">{{ $there ?: ($isSame ? '–'
+                                            : 'not there') }}</span>
                                     @endif
                                 </td>
                             @endforeach

@@ -11,7 +11,7 @@
                         @if ($list === $page->list) aria-current="true" @endif>{{ $list->title }} <span
                             class="ver quiet">{{ count($list->ids) }}</span></a>
                 @endforeach
-                <span class="soft">The top wins.</span>
+                <span class="soft">{{ $page->list->isStart() ? 'The top is started first.' : 'The top wins.' }}</span>
             </div>
             <form method="post" action="{{ route('order.move', $instance) }}" x-data="orderList" @submit="sent()">@csrf
                 <input type="hidden" name="list" value="{{ $page->list->key }}">
@@ -21,7 +21,8 @@
                             <tr>
                                 <th class="num" style="width: 44px"><span class="sr-only">Place</span></th>
                                 <th>Package</th>
-                                <th style="width: 260px">Paths it shares with others</th>
+                                <th style="width: 260px">{{ $page->list->isStart() ? 'Needs, and so starts after'
+                                    : 'Paths it shares with others' }}</th>
                                 <th style="width: 150px"><span class="sr-only">Move</span></th>
                             </tr>
                         </thead>
@@ -37,7 +38,9 @@
                                                 $id]) }}">{{ $page->name($id) }}</a>
                                     </td>
                                     <td>
-                                        @if ($wins + $loses === 0)
+                                        @if ($page->list->isStart())
+                                            <span class="soft">{{ $page->needs($id) ?: 'none of the others' }}</span>
+                                        @elseif ($wins + $loses === 0)
                                             <span class="soft">none</span>
                                         @else
                                             <span class="{{ $wins > 0 ? 'good' : 'soft' }}">wins {{ $wins }}</span>, <span
@@ -70,25 +73,27 @@
             <div class="px-[18px] mt-5">
                 <h2 class="mb-1">Rules</h2>
                 @foreach ($page->rules as $rule)
-                    <p>{{ $page->name($rule->then) }} wins over
-                        {{ $page->name($rule->first) }}{{ $rule->why === '' ? '' : ": {$rule->why}" }}.
+                    <p>{{ $page->words($rule->first, $rule->then) }}{{ $rule->why === '' ? '' : ": {$rule->why}" }}.
                         <x-act :action="route('order.rule', $instance)" :fields="['first' => $rule->first, 'then' => $rule->then, 'back' =>
-                            '1', 'list' => $page->list?->key ?? '']" :label="'Take back the rule that ' . $page->name($rule->then) .
-                            ' wins over ' . $page->name($rule->first)">take it back</x-act></p>
+                            '1', 'list' => $page->list?->key ?? '']" :label="'Take back the rule that ' .
+                            $page->words($rule->first, $rule->then)">take it back</x-act></p>
                 @endforeach
                 @foreach ($said as $rule)
-                    <p class="soft">{{ $page->name($rule->then) }} wins over {{ $page->name($rule->first) }}: {{ $rule->why }}. A rule of
-                        yours that says otherwise counts more.</p>
+                    <p class="soft">{{ $page->words($rule->first, $rule->then) }}: {{ $rule->why }}. A rule of yours that says
+                        otherwise counts more.</p>
                 @endforeach
                 <form method="post" action="{{ route('order.rule', $instance) }}" class="acts" style="justify-content: flex-start">@csrf
                     <input type="hidden" name="list" value="{{ $page->list?->key }}">
-                    <select name="then" aria-label="What wins" class="w-44">
+                    @php($isStart = $page->list?->isStart() === true)
+                    <select name="{{ $isStart ? 'first' : 'then' }}" aria-label="What {{ $isStart ? 'starts first' : 'wins' }}"
+                        class="w-44">
                         @foreach ($page->choices() as $id => $name)
                             <option value="{{ $id }}" @selected($page->proposed(0) === (string) $id)>{{ $name }}</option>
                         @endforeach
                     </select>
-                    <span>always wins over</span>
-                    <select name="first" aria-label="What it wins over" class="w-44">
+                    <span>{{ $isStart ? 'always starts before' : 'always wins over' }}</span>
+                    <select name="{{ $isStart ? 'then' : 'first' }}" aria-label="What it {{ $isStart ? 'starts before' : 'wins over' }}"
+                        class="w-44">
                         @foreach ($page->choices() as $id => $name)
                             <option value="{{ $id }}" @selected($page->proposed(1) === (string) $id)>{{ $name }}</option>
                         @endforeach
