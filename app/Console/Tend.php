@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Depots\Sync\Schedule;
+use App\Local\Incoming;
 use App\Models\WishList;
 use App\Moving\Grid;
 use App\Moving\Watching;
@@ -35,6 +36,7 @@ final class Tend extends Command
                 $schedule->look();
                 $keeping->look();
                 Worlds::eraseOld();
+                Incoming::eraseOld();
                 $watching->lists()->each(fn (WishList $list) => $grid->heed($list));
                 foreach ($tending->look() as $sentence) {
                     $this->line(now()->toIso8601String()." {$sentence}");

@@ -7,7 +7,6 @@ namespace App\Local;
 use App\Models\Instance;
 use App\Models\ShelfFile;
 use App\Refusal\Refusal;
-use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
@@ -19,9 +18,6 @@ final readonly class Uploads
     /** Bytes of a file. */
     public const LONGEST = 2_147_483_648;
 
-    /** Bytes of a slice. */
-    public const SLICE = 16_777_216;
-
     public function __construct(private Store $store, private ReadShelfFile $reading)
     {
     }
@@ -29,11 +25,11 @@ final readonly class Uploads
     /** @throws Refusal for more than there is room for */
     public function begin(string $name, int $size, string $game, ?Instance $instance): ShelfFile
     {
-        $name = mb_substr(trim((string) preg_replace('/\p{C}+/u', '', mb_scrub(basename(strtr($name, '\\', '/'))))), 0, Limits::FILE_NAME);
+        $name = Slices::name($name, Limits::FILE_NAME);
         if ($size > $this->store->free() - 100_000_000) {
             throw Refusal::conflict("There is no room for {$name} on the disk of the store. Nothing was kept.");
         }
-        $file = ShelfFile::query()->create(['name' => $name === '' ? 'file' : $name, 'size' => $size, 'game' => $instance->plan->base->game ?? $game, 'instance_id' => $instance?->id]);
+        $file = ShelfFile::query()->create(['name' => $name, 'size' => $size, 'game' => $instance->plan->base->game ?? $game, 'instance_id' => $instance?->id]);
         File::ensureDirectoryExists(dirname($file->path()));
         file_put_contents($file->path(), '');
 
@@ -48,35 +44,21 @@ final readonly class Uploads
      */
     public function take(ShelfFile $file, int $offset, $slice): int
     {
-        $to = $file->state === ShelfState::Coming ? @fopen($file->path(), 'c+b') : false;
-        if ($to === false || ! flock($to, LOCK_EX)) {
-            throw Refusal::conflict("{$file->name} is not being taken in. Drop it again.");
+        $file->state === ShelfState::Coming || throw Refusal::conflict("{$file->name} is not being taken in. Drop it again.");
+        try {
+            $come = Slices::append($file->path(), $offset, $slice, $file->size, $file->name);
+        } catch (Refusal $refusal) {
+            if (! is_file($file->path())) {
+                $file->update(['state' => ShelfState::Refused, 'problem' => 'It is longer than it was said to be.']);
+            }
+            throw $refusal;
         }
-        fseek($to, 0, SEEK_END);
-        $there = (int) ftell($to);
-        if ($offset !== $there) {
-            // Whoever sends asks where to go on.
-            fclose($to);
-
-            return $there;
-        }
-        $come = (int) stream_copy_to_stream($slice, $to, min(self::SLICE, $file->size - $there + 1));
-        $isWritten = fflush($to) && (fstat($to) ?: ['size' => 0])['size'] === $there + $come;
-        fclose($to);
-        if (! $isWritten) {
-            throw FullDisk::writing($file->name);
-        }
-        if ($there + $come > $file->size) {
-            @unlink($file->path());
-            $file->update(['state' => ShelfState::Refused, 'problem' => 'It is longer than it was said to be.']);
-            throw Refusal::unusable("{$file->name} is longer than it was said to be. Nothing was kept.");
-        }
-        $file->update(['come' => $there + $come] + ($there + $come === $file->size ? ['state' => ShelfState::Waiting] : []));
-        if ($there + $come === $file->size) {
-            $this->reading->start($file);
+        if ($come !== $file->come) {
+            $file->update(['come' => $come] + ($come === $file->size ? ['state' => ShelfState::Waiting] : []));
+            $come === $file->size && $this->reading->start($file);
         }
 
-        return $there + $come;
+        return $come;
     }
 
     /** A file that a form brought whole. */

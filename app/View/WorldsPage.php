@@ -8,6 +8,8 @@ use App\Depots\Catalogue\DepotCatalogue;
 use App\Disk\Folder;
 use App\Models\Backup;
 use App\Models\Instance;
+use App\Models\Rehearsal;
+use App\Rehearsals\Purpose;
 use App\Worlds\Backups;
 use App\Worlds\Standing;
 use App\Worlds\WorldPacks;
@@ -22,14 +24,20 @@ final readonly class WorldsPage
     /** Of the drawing of backups along time. */
     public const WIDTH = 720;
 
+    /** Files of a world that are looked at for its size. */
+    private const LOOKED_AT = 10_000;
+
     /** Hours after which worlds are kept by themselves => words. */
     public const EVERY = [0 => 'never', 1 => 'every hour', 6 => 'every six hours', 24 => 'every day', 168 => 'every week'];
 
-    /** @var list<array{name: string, size: int, opened: ?int, says: string, isWhole: bool, packs: list<array{file: string, says: string, isDrafted: bool}>}> */
+    /** @var list<array{name: string, size: int, isAll: bool, opened: ?int, says: string, isWhole: bool, packs: list<array{file: string, says: string, isDrafted: bool}>}> */
     public array $worlds;
 
     /** @var Collection<int, Backup> newest first */
     public Collection $backups;
+
+    /** @var Collection<int, Rehearsal> in which it was played, newest first */
+    private Collection $launches;
 
     /** @var array<string, array{name: string, at: int}> key => a world that was put away */
     public array $away;
@@ -54,13 +62,14 @@ final readonly class WorldsPage
         $worlds = [];
         foreach ($this->mods as $name => $mods) {
             $folder = (new Folder($instance))->live("{$where}/{$name}");
-            [$size, $opened] = self::measured($folder);
+            [$size, $opened, $isAll] = self::measured($folder);
             [$says, $isWhole] = Standing::of($mods, $instance->versions(), $catalogue);
-            $worlds[] = ['name' => (string) $name, 'size' => $size, 'opened' => $opened, 'says' => $says, 'isWhole' => $isWhole, 'packs' => $packs->of($instance, (string) $name)];
+            $worlds[] = ['name' => (string) $name, 'size' => $size, 'isAll' => $isAll, 'opened' => $opened, 'says' => $says, 'isWhole' => $isWhole, 'packs' => $packs->of($instance, (string) $name)];
         }
         usort($worlds, fn (array $a, array $b): int => $b['opened'] <=> $a['opened']);
         $this->worlds = $worlds;
         $this->backups = $kept->of($instance);
+        $this->launches = $worlds === [] ? new Collection : Rehearsal::query()->where('instance_id', $instance->id)->where('purpose', Purpose::Play)->whereNotNull('begun_at')->orderByDesc('number')->limit(50)->get(['number', 'begun_at', 'milliseconds']);
         $this->going = $kept->going($instance);
     }
 
@@ -107,19 +116,28 @@ final readonly class WorldsPage
         return array_values(array_unique(array_map(fn (int|string $path): string => mb_scrub(explode('/', (string) $path)[0]), array_keys($backup->files))));
     }
 
-    /** @return array{int, ?int} bytes, and when something in it was written last */
+    /** The launch in which a world was saved last; null where it was none that is known. */
+    public function launchAt(?int $opened): ?Rehearsal
+    {
+        return $opened === null ? null : $this->launches->first(fn (Rehearsal $one): bool => $one->begun_at !== null && $one->begun_at->timestamp <= $opened && ($one->milliseconds === null || $one->begun_at->timestamp + (int) ceil($one->milliseconds / 1000) + 1 >= $opened));
+    }
+
+    /** @return array{int, ?int, bool} bytes, when something in it was written last, and whether that is all of it: a world can have more files than a page can look at */
     private static function measured(string $folder): array
     {
-        $size = 0;
+        $size = $seen = 0;
         $opened = null;
         $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS), flags: \RecursiveIteratorIterator::CATCH_GET_CHILD);
         foreach ($files as $file) {
+            if (++$seen > self::LOOKED_AT) {
+                return [$size, $opened, false];
+            }
             if ($file instanceof \SplFileInfo && $file->isFile() && ! $file->isLink()) {
                 $size += (int) $file->getSize();
                 $opened = max($opened, (int) $file->getMTime());
             }
         }
 
-        return [$size, $opened];
+        return [$size, $opened, true];
     }
 }

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { addToDraft, apply, expectAccessible, files, folderOf, go, makeInstance, rehearse, rootOf } from './steps.js';
 
@@ -250,6 +251,20 @@ test('worlds: kept, put away and back, put back by a draft; another instance lik
     await page.getByRole('button', { name: 'Put Long Shore away' }).click();
     await page.getByRole('button', { name: 'Bring back Long Shore' }).click();
     await expect(page.getByText('Long Shore is back.')).toBeVisible();
+    // One that is too large for a form comes in slices.
+    const large = `${folder}/Large.zip`;
+    mkdirSync(`${folder}/large/Broad Water`, { recursive: true });
+    writeFileSync(`${folder}/large/Broad Water/world.json`, '{"mods": {"gulls": "2.0.0"}}');
+    writeFileSync(`${folder}/large/Broad Water/region.dat`, randomBytes(45_000_000));
+    execFileSync('zip', ['-q', '-0', '-r', large, 'Broad Water'], { cwd: `${folder}/large` });
+    await page.getByLabel('A world from an archive').setInputFiles(large);
+    await page.getByRole('button', { name: 'Take it in' }).click();
+    await expect(page.getByText('Large.zip is being taken in.')).toBeVisible();
+    await expect(async () => {
+        await page.reload();
+        await expect(page.getByRole('row', { name: /Broad Water opens whole/ })).toBeVisible({ timeout: 1500 });
+    }).toPass();
+    await page.goto(`${rootOf(page)}/worlds`);
     writeFileSync(`${world}/world.json`, '{"mods": {}, "day": 9}');
     await page.getByRole('button', { name: /^Put back the worlds of .*\d$/ }).click();
     await apply(page);

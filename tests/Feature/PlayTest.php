@@ -79,6 +79,7 @@ it('plays an instance: keeps its worlds first, stays, ends when it is asked to, 
     $this->get($page)->assertOk()->assertSee('ended cleanly')->assertSee('Long Shore</span> was written into', false)->assertSee('Put the worlds back');
 
     // As they were before, and those of now are kept beside.
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSeeInOrder(['Long Shore', 'in', "launch {$play->number}"]);
     $this->post("{$page}/worlds")->assertRedirect("/instances/{$instance->id}/draft");
     World::apply($instance->refresh());
     expect((string) file_get_contents($folder->live('worlds/Long Shore/world.json')))->toBe('{"mods": {}}')->and($folder->live('worlds/Long Shore/harbour.dat'))->not->toBeFile()

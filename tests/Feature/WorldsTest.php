@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
+use App\Local\Incoming;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Models\Release;
@@ -14,6 +15,7 @@ use App\Worlds\Keeping;
 use App\Worlds\Worlds;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
+use Symfony\Component\Process\Process;
 use Tests\Support\World;
 use Tests\Support\ZipBytes;
 
@@ -147,6 +149,27 @@ it('copies a world to another instance, saves it as an archive, takes that in el
         $this->post("/instances/{$third->id}/worlds/import", ['file' => new UploadedFile($copy, 'bad.zip', test: true)])->assertRedirect();
         expect(Task::query()->where('kind', 'world')->latest('id')->value('problem'))->toContain('bad.zip')->and(array_values(array_diff(scandir((new Folder($third))->live('worlds')), ['.', '..'])))->toBe(['Long Shore']);
     }
+    // One that is too large for a form comes in slices before it.
+    (new Process(['zip', '-q', '-r', $copy.'.zip', 'Long Shore'], (new Folder($instance))->live('worlds')))->mustRun();
+    $bytes = (string) file_get_contents($copy.'.zip');
+    $id = $this->postJson('/incoming', ['name' => '..\\Long Shore.zip', 'size' => strlen($bytes)])->assertOk()->json('id');
+    $send = fn (int $offset, int $many): int => $this->call('PUT', "/incoming/{$id}?offset={$offset}", content: substr($bytes, $offset, $many))->assertOk()->json('come');
+    expect($send(0, 100))->toBe(100)->and($send(50, 100))->toBe(100)->and($this->getJson("/incoming/{$id}")->json('come'))->toBe(100);
+    $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])->assertStatus(409)->assertSee('did not come whole');
+    expect($send(100, strlen($bytes)))->toBe(strlen($bytes));
+    $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])->assertRedirect()->assertSessionHas('said', 'Long Shore.zip is being taken in.');
+    expect(World::tree($at($third, 'Long Shore 2')))->toBe(World::tree($at($instance, 'Long Shore')));
+    $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])->assertStatus(409);
+    $short = $this->postJson('/incoming', ['name' => 'x.zip', 'size' => 3])->json('id');
+    $this->call('PUT', "/incoming/{$short}?offset=0", content: 'more than that')->assertStatus(422);
+    foreach (['../../x', 'none'] as $none) {
+        $this->post("/instances/{$third->id}/worlds/import", ['come' => $none])->assertNotFound();
+    }
+    $this->postJson('/incoming', ['name' => 'x', 'size' => 3_000_000_000])->assertStatus(422);
+    $this->travel(25)->hours();
+    Incoming::eraseOld();
+    $this->travelBack();
+    expect(glob(config('stasimon.var').'/incoming/*'))->toBe([]);
     // Away for thirty days, and back.
     $this->post("/instances/{$instance->id}/worlds/away", ['world' => 'Long Shore'])->assertRedirect();
     expect($at($instance, 'Long Shore'))->not->toBeDirectory();

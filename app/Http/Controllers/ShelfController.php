@@ -11,6 +11,7 @@ use App\Http\Requests\ShelfRequest;
 use App\Local\Recognised;
 use App\Local\Shelf;
 use App\Local\ShelfState;
+use App\Local\Slices;
 use App\Local\Uploads;
 use App\Models\Instance;
 use App\Models\ShelfFile;
@@ -65,7 +66,7 @@ final readonly class ShelfController
     {
         $file = $this->uploads->begin((string) $request->validated('name'), (int) $request->validated('size'), $this->game($request), $request->against());
 
-        return response()->json(['id' => $file->id, 'come' => 0, 'slice' => Uploads::SLICE]);
+        return response()->json(['id' => $file->id, 'come' => 0, 'slice' => Slices::LONGEST]);
     }
 
     public function slice(Request $request, string $file): JsonResponse

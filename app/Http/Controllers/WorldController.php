@@ -121,7 +121,7 @@ final readonly class WorldController
         $packs = $this->worldPacks($instance);
         try {
             $request->taken() !== '' ? $packs->take($instance, $request->world(), $request->taken())
-                : $packs->give($instance, $request->world(), $request->archive()->getPathname(), trim((string) preg_replace('/\p{C}+/u', '', mb_scrub($request->archive()->getClientOriginalName()))));
+                : $packs->give($instance, $request->world(), $request->archive(), $request->name());
         } catch (UnsafeArchive $failure) {
             throw Refusal::unusable($failure->getMessage().' Nothing was changed.');
         }

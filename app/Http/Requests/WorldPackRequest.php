@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Http\UploadedFile;
 
 /** A data pack that a world is to have for itself, or that is taken from it. */
 final class WorldPackRequest extends FormRequest
 {
+    use BringsFile;
+
     public function authorize(): bool
     {
         return true;
@@ -18,13 +19,13 @@ final class WorldPackRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['world' => ['required', 'string', 'max:255', 'not_regex:/[\x00]/'], 'take' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/'], 'file' => ['required_without:take', 'file', 'max:51200']];
+        return ['world' => ['required', 'string', 'max:255', 'not_regex:/[\x00]/'], 'take' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/']] + self::fileRules('take');
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['world.*' => 'It does not say which world is meant. Nothing was changed.', 'take.*' => 'It does not say which data pack is meant. Nothing was changed.', 'file.required_without' => 'Choose the archive of a data pack.', 'file.*' => 'That file did not come whole, or has more than 50 MB.'];
+        return ['world.*' => 'It does not say which world is meant. Nothing was changed.', 'take.*' => 'It does not say which data pack is meant. Nothing was changed.'] + self::fileMessages('Choose the archive of a data pack.');
     }
 
     public function world(): string
@@ -36,13 +37,5 @@ final class WorldPackRequest extends FormRequest
     public function taken(): string
     {
         return (string) $this->validated('take');
-    }
-
-    public function archive(): UploadedFile
-    {
-        $file = $this->file('file');
-        assert($file instanceof UploadedFile);
-
-        return $file;
     }
 }

@@ -50,7 +50,7 @@
                 and is never written.</p>
             @foreach ($merge->versions as $version)
                 <form method="post" action="{{ route('games.archive', $game->id) }}" enctype="multipart/form-data" class="acts py-1"
-                    style="justify-content: flex-start">@csrf
+                    style="justify-content: flex-start" x-data="largeFile('{{ route('incoming') }}')" @submit="go($event)">@csrf
                     <input type="hidden" name="version" value="{{ $version }}">
                     <label for="archive-{{ $version }}" class="ver">{{ $version }}</label>
                     @isset($archives[$version])
@@ -60,6 +60,7 @@
                         <span class="warn">is not here yet</span>
                     @endisset
                     <input type="file" id="archive-{{ $version }}" name="file" accept=".jar,.zip"><button class="btn">Bring it</button>
+                    <span class="soft" role="status" x-text="words"></span>
                 </form>
             @endforeach
         @endforeach

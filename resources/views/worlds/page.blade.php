@@ -28,8 +28,13 @@
                                 @endforeach
                             </td>
                             <td class="{{ $world['isWhole'] ? 'good' : 'warn' }}">{{ $world['says'] }}</td>
-                            <td class="soft">{{ $world['opened'] ? now()->setTimestamp($world['opened'])->diffForHumans() : '' }}</td>
-                            <td class="num">{{ App\View\Bytes::words($world['size']) }}</td>
+                            <td class="soft">{{ $world['opened'] ? now()->setTimestamp($world['opened'])->diffForHumans() : '' }}
+                                @if ($launch = $page->launchAt($world['opened']))
+                                    in <a class="link" href="{{ route('rehearsals.show', [$instance, $launch->number]) }}">launch
+                                        {{ $launch->number }}</a>
+                                @endif
+                            </td>
+                            <td class="num">{{ $world['isAll'] ? '' : 'over ' }}{{ App\View\Bytes::words($world['size']) }}</td>
                             <td>
                                 <details>
                                     <summary class="link">
@@ -52,11 +57,11 @@
                                     @endif
                                     @if ($page->hasPacks())
                                         <form method="post" action="{{ route('worlds.packs', $instance) }}" enctype="multipart/form-data"
-                                            class="acts py-1">@csrf
+                                            class="acts py-1" x-data="largeFile('{{ route('incoming') }}')" @submit="go($event)">@csrf
                                             <input type="hidden" name="world" value="{{ $world['name'] }}">
                                             <input type="file" name="file" accept=".zip" class="w-40"
                                                 aria-label="A data pack for {{ $world['name'] }} alone"><button class="btn">Add data
-                                                pack</button>
+                                                pack</button> <span class="soft" role="status" x-text="words"></span>
                                         </form>
                                     @endif
                                     <div class="acts py-1">
@@ -89,9 +94,11 @@
         @endif
         @if ($instance->applied_at)
             <form method="post" action="{{ route('worlds.import', $instance) }}" enctype="multipart/form-data"
-                class="px-[18px] mt-3 acts" style="justify-content: flex-start">@csrf
+                class="px-[18px] mt-3 acts" style="justify-content: flex-start" x-data="largeFile('{{ route('incoming') }}')"
+                @submit="go($event)">@csrf
                 <label for="file" class="soft">A world from an archive</label>
                 <input type="file" id="file" name="file" accept=".zip"><button class="btn">Take it in</button>
+                <span class="soft" role="status" x-text="words"></span>
             </form>
         @endif
         <div class="px-[18px] mt-5 acts" style="justify-content: flex-start">
