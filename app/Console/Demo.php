@@ -260,7 +260,7 @@ final class Demo extends Command
     private function instances(): array
     {
         return [
-            ['Night Mail', 'nightpost', [null, null, null, null, null], ['branch-lines', 'late-running', 'sorting-office', 'first-class', 'stamp-album', 'dining-car', 'station-cats'], false],
+            ['Night Mail', 'nightpost', [null, null, null, null, null], ['branch-lines', 'late-running', 'sorting-office', 'first-class', 'stamp-album', 'dining-car', 'station-cats'], true],
             ['Tin Harbour', 'ferrywright', ['1.4.9', 'capstan', null, '8', 2048], ['tin-funnels', 'oil-slicks', 'old-slip'], true],
             ['Old Engine', 'ferrywright', ['3.2.1', 'halyard', null, '8', 2048], ['gulls', 'weather-glass'], false],
             ['Quiet Harbour', 'ferrywright', ['3.3.2', 'capstan', null, '17', null], ['rope-and-tar', 'great-cranes', 'long-piers', 'weather-glass', 'island-maker'], true],

@@ -13,6 +13,7 @@ use App\Findings\Rules\FailedRehearsal;
 use App\Findings\Rules\FilesTouched;
 use App\Findings\Rules\LinkedFolders;
 use App\Findings\Rules\LittleMemory;
+use App\Findings\Rules\LoadReported;
 use App\Findings\Rules\MovedOn;
 use App\Findings\Rules\Notices;
 use App\Findings\Rules\NumbersTaken;
@@ -31,7 +32,7 @@ final readonly class Findings
     public const VERSION = 5;
 
     /** Rules about the folder and about other instances, which are asked each time. */
-    private const EACH_TIME = [FilesTouched::class, LinkedFolders::class, MovedOn::class];
+    private const EACH_TIME = [FilesTouched::class, LinkedFolders::class, MovedOn::class, LoadReported::class];
 
     /** Rules about everything else; of a draft as well, but for a rehearsal, which was of what is applied. */
     private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Abandoned::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class, NumbersTaken::class];

@@ -17,6 +17,7 @@ final readonly class LogForm
      * @param  string  $starting  a pattern over the message that says that a mod begins to start: package, version
      * @param  string  $started  the same once it has: package, version, milliseconds
      * @param  string  $report  the file, relative to the instance's folder, that a crash leaves; nothing if none
+     * @param  LoadReport|null  $missing  where it writes what was asked for and is not there; null if nowhere
      * @param  list<string>  $own  what the names of the game's own classes begin with
      * @param  array<string, list<string>>  $sides  client or server => what the names of classes begin with that only this side has
      * @param  bool  $dump  whether it says what its threads are at when it is sent SIGQUIT
@@ -29,6 +30,7 @@ final readonly class LogForm
         public string $starting,
         public string $started,
         public string $report,
+        public ?LoadReport $missing,
         public array $own,
         public array $sides,
         public bool $dump,
@@ -52,6 +54,7 @@ final readonly class LogForm
             $node->has('starting') ? Signature::pattern($node->field('starting')) : '',
             $node->has('started') ? Signature::pattern($node->field('started')) : '',
             $node->optional('report')?->text() ?? '',
+            $node->has('loadReport') ? LoadReport::read($node->field('loadReport')) : null,
             array_map(fn (Node $item): string => $item->text(), $node->listed('own')),
             array_map($texts, $node->optional('sides')?->entries() ?? []),
             $node->optional('dump')?->flag() ?? false,

@@ -128,8 +128,22 @@ final class Archive
             imagepng($picture, null, 9);
             $files["assets/ferrywright/textures/{$what}.png"] = (string) ob_get_clean();
         }
+        if ($seed % 2 === 1) {
+            $files['assets/ferrywright/sounds/horn.wav'] = self::horn(90 + $seed % 140);
+        }
 
         return $files;
+    }
+
+    /** A short tone: WAVE, PCM, one channel, 8,000 samples of 8 bits a second. */
+    private static function horn(int $hertz): string
+    {
+        $samples = '';
+        for ($n = 0; $n < 4_000; $n++) {
+            $samples .= chr(128 + (int) (90 * sin(2 * M_PI * $hertz * $n / 8_000) * (1 - $n / 4_000)));
+        }
+
+        return 'RIFF'.pack('V', 36 + strlen($samples)).'WAVEfmt '.pack('VvvVVvv', 16, 1, 1, 8_000, 8_000, 1, 8).'data'.pack('V', strlen($samples)).$samples;
     }
 
     /** @param  array<string, string>  $files  name => content */

@@ -391,7 +391,13 @@ return array_merge([
         ['1.5.0', '>=8790', [], [], 'nightpost'],
     ], [], ['alone' => true, 'only' => true]],
     ['dining-car', 'mod', 'Dining Car', 'Soup at forty miles an hour.', ['trains'], 'both', ['frankline'], [
-        ['0.3.0', '>=8801', [], [], 'nightpost'],
+        ['0.3.0', '>=8801', [], ['does' => ['asksFor' => ['samovars', 'tea-glasses', 'brass-bells']]], 'nightpost'],
+    ]],
+    ['samovars', 'mod', 'Samovars', 'Hot water, in every carriage.', ['trains'], 'both', ['frankline'], [
+        ['1.0.0', '>=8790', [], [], 'nightpost'],
+    ]],
+    ['tea-glasses', 'mod', 'Tea Glasses', 'In holders, so that nobody is burnt.', ['trains'], 'client', ['frankline'], [
+        ['2.1.0', '>=8790', [], [], 'nightpost'],
     ]],
     ['snow-ploughs', 'mod', 'Snow Ploughs', 'Keeps the line open in January.', ['trains', 'weather'], 'both', ['frankline'], [
         ['1.0.2', '>=8790', [], [], 'nightpost'],

@@ -75,6 +75,7 @@ final class Game
             $this->startEarly();
             $this->startMods();
             $this->readPacks();
+            $this->reportWhatIsMissing();
             if ($this->side === 'client') {
                 $this->drawFirstFrame();
             }
@@ -385,6 +386,22 @@ final class Game
         $order = array_filter(explode("\n", (string) @file_get_contents("{$this->dir}/pack-order.txt")));
         count($order) > 1 && $this->log->info('packs', 'on top: '.basename((string) end($order)));
         $this->work(2);
+    }
+
+    /** Content that others ask for, and do without: a list of it is left for whoever wants to bring it. */
+    private function reportWhatIsMissing(): void
+    {
+        $lines = [];
+        foreach ($this->mods as $mod) {
+            foreach (array_diff($mod->does['asksFor'] ?? [], array_map(strval(...), array_keys($this->mods))) as $asked) {
+                $lines[] = "not there: {$asked}, which {$mod->id} asks for\n";
+            }
+        }
+        if ($lines !== []) {
+            is_dir("{$this->dir}/reports") || mkdir("{$this->dir}/reports");
+            $this->log->say('warn', 'packs', count($lines).' things are not there, listed in reports/load.txt');
+        }
+        $lines === [] ? @unlink("{$this->dir}/reports/load.txt") : file_put_contents("{$this->dir}/reports/load.txt", implode('', $lines));
     }
 
     /** Each part of the picture is drawn in one way; two that do not know of each other leave it in pieces. The game cannot say whose it was. */

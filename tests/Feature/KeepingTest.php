@@ -211,3 +211,21 @@ it('reads every file against its digest, whatever its time says, and has what is
     $this->post("/instances/{$instance->id}/files/repair")->assertRedirect();
     $this->get("/instances/{$instance->id}/files")->assertOk()->assertSee('are as they came');
 });
+
+it('offers all that the load report of a game lists as missing, at once, and says what no depot has', function (): void {
+    $instance = World::mail(['dining-car']);
+    World::rehearsed($instance);
+    expect((string) file_get_contents((new Folder($instance))->live('reports/load.txt')))->toContain('not there: samovars, which dining-car asks for');
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSeeInOrder(['3 things are missing by the load report', 'asked for by Dining Car', 'Samovars, Tea Glasses', 'No depot has for it: brass-bells', 'Add all 2']);
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['samovars', 'tea-glasses']])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    World::rehearsed($instance);
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('1 thing is missing by the load report')->assertDontSee('Add all');
+    // A report that is a link to elsewhere, or no text, is left alone.
+    $report = (new Folder($instance))->live('reports/load.txt');
+    file_put_contents($report, "\xff\x00not there: a b\n");
+    $this->get("/instances/{$instance->id}")->assertOk()->assertDontSee('by the load report');
+    unlink($report);
+    symlink('/etc/passwd', $report);
+    $this->get("/instances/{$instance->id}")->assertOk()->assertDontSee('by the load report');
+});

@@ -35,6 +35,9 @@ it('says of each pack what it wins and loses, and shows both sides of a path', f
     $this->get("/instances/{$instance->id}/order?list=resource-pack&path=".urlencode((string) $picture))->assertOk()->assertSee('which wins')->assertSee('<img', false);
     $side = $this->get("/instances/{$instance->id}/order/side?list=resource-pack&of={$shared[$picture][0]}&path=".urlencode((string) $picture))->assertOk()->assertHeader('Content-Type', 'image/png')->assertHeader('X-Content-Type-Options', 'nosniff');
     expect($side->getContent())->toStartWith("\x89PNG");
+    // A sound is heard.
+    $this->get("/instances/{$instance->id}/order?list=resource-pack&path=assets/ferrywright/sounds/horn.wav")->assertOk()->assertSee('<audio controls', false);
+    expect($this->get("/instances/{$instance->id}/order/side?list=resource-pack&of=tarred&path=assets/ferrywright/sounds/horn.wav")->assertOk()->assertHeader('Content-Type', 'audio/wav')->getContent())->toStartWith('RIFF');
     $this->get("/instances/{$instance->id}/order?list=resource-pack&path=assets/ferrywright/lang/en.json")->assertOk()->assertSee('Ferrywright in');
     $this->get("/instances/{$instance->id}/order/side?list=resource-pack&of=tarred&path=assets/ferrywright/lang/en.json")->assertNotFound();
     $this->get("/instances/{$instance->id}/order/side?list=resource-pack&of=tarred&path=pack.json")->assertNotFound();

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Findings\Rules;
+
+use App\Depots\Catalogue\SupportKey;
+use App\Disk\Folder;
+use App\Drafts\Bases;
+use App\Findings\Finding;
+use App\Findings\Level;
+use App\Findings\Remedy;
+use App\Findings\Rule;
+use App\Findings\Seen;
+use App\Games;
+use Illuminate\Support\Facades\DB;
+
+/** The game's own load report lists what was asked for and is not there. */
+final readonly class LoadReported implements Rule
+{
+    /** Bytes of a report that are read. */
+    private const LONGEST = 1_000_000;
+
+    /** Names that are told one by one. */
+    private const TOLD = 6;
+
+    public function __construct(private Games $games)
+    {
+    }
+
+    public function findings(Seen $seen): array
+    {
+        $game = $this->games->get($seen->plan->base->game);
+        $folder = new Folder($seen->instance);
+        $path = $game->log->missing === null ? '' : $folder->live($game->log->missing->path);
+        if ($game->log->missing === null || ! is_file($path) || is_link($path)) {
+            return [];
+        }
+        $plan = $seen->instance->draft->plan ?? $seen->plan;
+        $missing = array_diff_key($game->log->missing->missing(mb_scrub((string) file_get_contents($path, length: self::LONGEST))), $seen->versions);
+        $missing = array_filter($missing, fn (string $id): bool => ! $plan->wants($id), ARRAY_FILTER_USE_KEY);
+        if ($missing === []) {
+            return [];
+        }
+        $base = $seen->plan->base;
+        $loaders = (new Bases($game, $seen->catalogue))->standsFor($base->loader);
+        $names = DB::table('packages')->whereIn('id', array_map(strval(...), array_keys($missing)))->whereRaw('supports && ?::text[]', [SupportKey::anyOf($game->id, $base->gameVersion, $loaders)])->orderBy('name')->pluck('name', 'id')->all();
+        $nowhere = array_map(strval(...), array_keys(array_diff_key($missing, $names)));
+        $askers = array_values(array_unique(array_merge(...array_values($missing))));
+        $text = 'The game lists it in '.$game->log->missing->path.' as not there'.($askers === [] ? '' : ', asked for by '.self::some(array_map($seen->title(...), $askers))).'.'
+            .($names === [] ? '' : ' To be had for this base: '.self::some(array_values($names)).'.')
+            .($nowhere === [] ? '' : ' No depot has for it: '.self::some($nowhere).'.');
+        $ids = array_map(strval(...), array_keys($names));
+
+        return [new Finding(Level::Look, count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report', $text, null, $ids === [] ? [] : [new Remedy(count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids), 'as a draft', 'draft.add', [$seen->instance->id], Remedy::list('ids', $ids))])];
+    }
+
+    /** @param  list<string>  $words */
+    private static function some(array $words): string
+    {
+        return implode(', ', array_slice($words, 0, self::TOLD)).(count($words) > self::TOLD ? ' and '.(count($words) - self::TOLD).' more' : '');
+    }
+}
