@@ -33,6 +33,9 @@ final readonly class WorldsPage
     /** @var list<array{name: string, size: int, isAll: bool, opened: ?int, says: string, isWhole: bool, packs: list<array{file: string, says: string, isDrafted: bool}>}> */
     public array $worlds;
 
+    /** Whether data packs of a world are read in an order that can be chosen. */
+    public bool $ordersPacks;
+
     /** @var Collection<int, Backup> newest first */
     public Collection $backups;
 
@@ -54,6 +57,7 @@ final readonly class WorldsPage
     public function __construct(public Instance $instance, private GameDefinition $game, Backups $kept, WorldPacks $packs)
     {
         $reader = new Worlds($game);
+        $this->ordersPacks = $packs->isOrdered();
         $this->away = $reader->put($instance);
         $this->mods = $reader->of($instance);
         $this->others = $this->mods === [] ? [] : Instance::query()->with('placed')->where('id', '!=', $instance->id)->whereNotNull('applied_at')->whereNull('put_away_at')->whereNull('problem')->whereRaw("plan->>'game' = ?", [$game->id])->orderBy('name')->limit(12)->get()->keyBy('id')->all();

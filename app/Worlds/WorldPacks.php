@@ -13,6 +13,7 @@ use App\Models\Release;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
+use App\Store\Texts;
 use Stasimon\Core\Explain\Admission;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\Archive;
@@ -24,12 +25,13 @@ final readonly class WorldPacks
 {
     private const NAME = '/^[\pL\pN][\pL\pN ._+()-]{0,119}$/Du';
 
-    public function __construct(private GameDefinition $game, private Drafting $drafting, private Store $store)
+    public function __construct(private GameDefinition $game, private Drafting $drafting, private Store $store, private Texts $texts)
     {
     }
 
     /**
-     * Those of a world by name, which is the order in which the game reads them, as they are with the draft.
+     * Those of a world in the order in which the game reads them, as they are with the draft: as they are listed, and by name
+     * what is not.
      *
      * @return list<array{file: string, says: string, isDrafted: bool}>
      */
@@ -43,9 +45,11 @@ final readonly class WorldPacks
         foreach (glob((new Folder($instance))->live(addcslashes($folder, '*?[\\')).'/*.zip') ?: [] as $file) {
             $packs["{$folder}/".basename($file)] = is_file($file) && ! is_link($file) ? (string) hash_file('sha256', $file) : '';
         }
-        $drafted = array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => dirname($path) === $folder, ARRAY_FILTER_USE_KEY);
+        $drafted = array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => dirname($path) === $folder && str_ends_with($path, '.zip'), ARRAY_FILTER_USE_KEY);
         $packs = array_filter(array_replace($packs, $drafted), fn (int|string $digest): bool => $digest !== 0);
         ksort($packs, SORT_STRING);
+        $listed = array_map(fn (string $file): string => "{$folder}/{$file}", $this->listed($instance, $world));
+        $packs = array_replace(array_intersect_key(array_flip($listed), $packs), $packs);
         $known = $packs === [] ? [] : Release::query()->whereIn('file_sha256', array_filter($packs))->get(['package_id', 'version', 'file_sha256'])->keyBy(fn (Release $release): string => trim($release->file_sha256))->all();
 
         return array_map(fn (string $path, int|string $digest): array => ['file' => mb_scrub(basename($path)), 'says' => $this->says($instance, $known[$digest] ?? null), 'isDrafted' => isset($drafted[$path])], array_keys($packs), array_values($packs));
@@ -92,6 +96,47 @@ final readonly class WorldPacks
         in_array($file, array_column($this->of($instance, $world), 'file'), true) || throw Refusal::notFound("{$world} has no data pack of that name any more. Nothing was changed.");
 
         return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn(["{$folder}/{$file}" => 0]));
+    }
+
+    /** Moves one by a place among those of its world, in the draft; what is read later wins. */
+    public function move(Instance $instance, string $world, string $file, bool $later): Draft
+    {
+        $this->folderIn($instance, $world);
+        $this->isOrdered() || throw Refusal::conflict("{$this->game->name} reads the data packs of a world by their names.");
+        $files = array_column($this->of($instance, $world), 'file');
+        $at = array_search($file, $files, true);
+        $to = $at === false ? -1 : $at + ($later ? 1 : -1);
+        if ($at === false || ! isset($files[$to])) {
+            throw Refusal::conflict('It is at that end of the list already. Nothing was changed.');
+        }
+        [$files[$at], $files[$to]] = [$files[$to], $files[$at]];
+        $digest = $this->texts->put(implode("\n", $files)."\n");
+
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn([$this->orderOf($world) => $digest]));
+    }
+
+    /** Whether the game is told in which order to read those of a world. */
+    public function isOrdered(): bool
+    {
+        return ($this->game->worlds['order'] ?? '') !== '';
+    }
+
+    /** @return list<string> names in the list of a world, as it is with the draft */
+    private function listed(Instance $instance, string $world): array
+    {
+        if (! $this->isOrdered()) {
+            return [];
+        }
+        $drafted = ($instance->draft->plan->once->own ?? [])[$this->orderOf($world)] ?? null;
+        $path = (new Folder($instance))->live($this->orderOf($world));
+        $text = is_string($drafted) ? $this->texts->get($drafted) : (is_file($path) && ! is_link($path) ? (string) file_get_contents($path, length: 100_000) : '');
+
+        return array_values(array_unique(array_filter(array_map(trim(...), explode("\n", mb_scrub((string) $text))))));
+    }
+
+    private function orderOf(string $world): string
+    {
+        return ($this->game->worlds['folder'] ?? '')."/{$world}/".($this->game->worlds['order'] ?? '');
     }
 
     private function says(Instance $instance, ?Release $known): string

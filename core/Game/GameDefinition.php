@@ -23,7 +23,7 @@ final readonly class GameDefinition
      * @param  list<LoaderWord>  $loaders
      * @param  non-empty-list<MemoryChoice>  $memory  ascending
      * @param  array<string, Place>  $places  by kind
-     * @param  array{folder: string, file: string, mods: string, trial: string, packs: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, the world that a rehearsal makes and nobody plays in, and the folder in each that has data packs of its own, or nothing
+     * @param  array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, the world that a rehearsal makes and nobody plays in, the folder in each that has data packs of its own, and the file in each that names them in order, the last of which wins, or nothing
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<DescriptorRule>  $descriptors  how its archives say what they are, the first that fits counts
      * @param  string  $runtimeFound  the kind of program that is looked for on the machine and started as its runtime; nothing if it brings its own
@@ -118,10 +118,10 @@ final readonly class GameDefinition
         return null;
     }
 
-    /** @return array{folder: string, file: string, mods: string, trial: string, packs: string}|null */
+    /** @return array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null */
     private static function worlds(?Node $node): ?array
     {
-        return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text(), 'trial' => $node->optional('trial')?->text() ?? '', 'packs' => $node->optional('packs')?->text() ?? ''];
+        return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text(), 'trial' => $node->optional('trial')?->text() ?? '', 'packs' => $node->optional('packs')?->text() ?? '', 'order' => $node->optional('order')?->text() ?? ''];
     }
 
     /** @return array{by: string, from: string, provides: list<Provision>} */

@@ -27,8 +27,11 @@ final class Session
     {
         $world = $this->choose();
         $this->log->info('world', "opening the world \"{$world}\"");
-        foreach (glob("{$this->dir}/worlds/".addcslashes($world, '*?[\\').'/datapacks/*.zip') ?: [] as $pack) {
-            $this->log->info('world', 'this world reads '.basename($pack));
+        // Those that a list names, in its order, and then the others; what is read last counts.
+        $packs = array_map(basename(...), glob("{$this->dir}/worlds/".addcslashes($world, '*?[\\').'/datapacks/*.zip') ?: []);
+        $listed = array_intersect(array_map(trim(...), @file("{$this->dir}/worlds/{$world}/datapacks/order.txt") ?: []), $packs);
+        foreach ([...$listed, ...array_diff($packs, $listed)] as $pack) {
+            $this->log->info('world', "this world reads {$pack}");
         }
         $day = 0;
         for ($saved = 0.0; ! $this->leaves; usleep(50_000)) {

@@ -201,6 +201,15 @@ it('gives one world a data pack of its own and takes it out again, each as a dra
     $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Reefs.zip')->assertSee('once the draft is applied')->assertSee('1 data pack')->assertSee('a file that no depot knows');
     $send(['file' => $file('Tin.zip', (string) file_get_contents((string) $known)), 'world' => 'Other'])->assertRedirect();
     $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee("Tin Funnels {$release->version}, which is not for Ferrywright 3.2.1");
+    // Read in an order that a person gives, the last of which wins.
+    $send(['file' => $file('Aground.zip', (string) file_get_contents((string) $known))])->assertRedirect();
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSeeInOrder(['Aground.zip', 'Have Aground.zip read later, so that it wins', 'Reefs.zip']);
+    $send(['move' => 'later Aground.zip'])->assertRedirect();
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSeeInOrder(['Have Reefs.zip read later, so that it wins', 'Aground.zip:']);
+    $send(['move' => 'later Aground.zip'])->assertStatus(409)->assertSee('at that end');
+    $send(['move' => 'away Aground.zip'])->assertSessionHasErrors('move');
+    $send(['move' => 'later None.zip'])->assertStatus(409);
+    $send(['take' => 'Aground.zip'])->assertRedirect();
     $send(['take' => 'Tin.zip', 'world' => 'Other'])->assertRedirect();
     $this->get("/instances/{$instance->id}/configs")->assertOk()->assertDontSee('Reefs.zip');
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('Reefs.zip comes into worlds/Long Shore/datapacks.');

@@ -16,6 +16,7 @@ use App\Models\Backup;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\Store;
+use App\Store\Texts;
 use App\View\Address;
 use App\View\WorldsPage;
 use App\Worlds\Backups;
@@ -34,7 +35,7 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** The worlds of an instance, and how they were. */
 final readonly class WorldController
 {
-    public function __construct(private Games $games, private Backups $backups, private Drafting $drafting, private Store $store)
+    public function __construct(private Games $games, private Backups $backups, private Drafting $drafting, private Store $store, private Texts $texts)
     {
     }
 
@@ -120,8 +121,11 @@ final readonly class WorldController
     {
         $packs = $this->worldPacks($instance);
         try {
-            $request->taken() !== '' ? $packs->take($instance, $request->world(), $request->taken())
-                : $packs->give($instance, $request->world(), $request->archive(), $request->name());
+            match (true) {
+                $request->moved() !== null => $packs->move($instance, $request->world(), ...$request->moved()),
+                $request->taken() !== '' => $packs->take($instance, $request->world(), $request->taken()),
+                default => $packs->give($instance, $request->world(), $request->archive(), $request->name()),
+            };
         } catch (UnsafeArchive $failure) {
             throw Refusal::unusable($failure->getMessage().' Nothing was changed.');
         }
@@ -131,7 +135,7 @@ final readonly class WorldController
 
     private function worldPacks(Instance $instance): WorldPacks
     {
-        return new WorldPacks($this->games->get($instance->plan->base->game), $this->drafting, $this->store);
+        return new WorldPacks($this->games->get($instance->plan->base->game), $this->drafting, $this->store, $this->texts);
     }
 
     /** Has changed worlds kept every so many hours. */
