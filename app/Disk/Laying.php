@@ -8,6 +8,7 @@ use App\Drafts\LineUp;
 use App\Models\Instance;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Chain;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Place\Bringing;
 use Stasimon\Core\Place\Content;
@@ -89,10 +90,24 @@ final readonly class Laying
         return null;
     }
 
-    /** @return list<OrderRule> those of a person, and then what archives say of themselves and what is needed, as far as the person says nothing else */
+    /** @return list<OrderRule> those of a person, what extends what, and then what archives say of themselves and what is needed, as far as the person says nothing else */
     public function rules(LineUp $lineUp): array
     {
-        return [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules), ...$this->said($lineUp), ...self::needed($lineUp)];
+        return [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules), ...self::extended($lineUp), ...$this->said($lineUp), ...self::needed($lineUp)];
+    }
+
+    /** @return list<OrderRule> what extends something comes after it, whatever a person says */
+    public static function extended(LineUp $lineUp): array
+    {
+        $rules = [];
+        foreach ($lineUp->resolved->selection ?? [] as $selected) {
+            foreach (Chain::extended($selected->release) as $need) {
+                $under = $need->alternatives[0]->id;
+                $rules[] = new OrderRule($under, $selected->package->id, Strength::Must, "{$selected->package->title()} extends ".($lineUp->catalogue->package($under)?->title() ?? $under));
+            }
+        }
+
+        return $rules;
     }
 
     /** @return list<OrderRule> what archives of a line-up say of themselves */

@@ -9,6 +9,7 @@ use App\Depots\Catalogue\SupportKey;
 use App\Models\Release;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Chain;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Catalogue\Relation;
@@ -55,10 +56,10 @@ final readonly class Bases
         return DB::table('packages')->where('kind', Kind::Expansion->value)->whereRaw('supports && ?::text[]', [SupportKey::anyOf($this->game->id, $version, [$loader])])->orderBy('name')->limit(50)->pluck('name', 'id')->all();
     }
 
-    /** @return list<string> the loader, and those whose mods it runs as well */
+    /** @return list<string> the loader, and those whose mods it runs as well: what it stands for, and what it extends */
     public function standsFor(string $loader): array
     {
-        $ids = [$loader];
+        $ids = [$loader, ...Chain::under($this->catalogue, $loader)];
         foreach ($this->catalogue->package($loader)->releases ?? [] as $release) {
             array_push($ids, ...array_map(fn (Provision $provision): string => $provision->id, $release->provides));
         }

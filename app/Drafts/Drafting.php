@@ -108,7 +108,11 @@ final readonly class Drafting
      */
     public function turnOff(Instance $instance, array $ids, ?int $seen = null): Draft
     {
-        $wants = $this->lineUps->lineUp($instance)->wantsThatBring($ids);
+        $lineUp = $this->lineUps->lineUp($instance);
+        foreach (array_intersect_key($lineUp->underBase(), array_flip($ids)) as $why) {
+            throw Refusal::conflict("{$why}, so it stays while the base does. Nothing was changed.");
+        }
+        $wants = $lineUp->wantsThatBring($ids);
         if ($wants === []) {
             throw Refusal::conflict('Nothing of that is in the draft\'s line-up, so there is nothing to turn off.');
         }

@@ -155,6 +155,26 @@ final class LineUp
         return $wants;
     }
 
+    /** @return array<string, string> package id => why, of what the loader of the base extends */
+    public function underBase(): array
+    {
+        $under = [];
+        $over = $this->plan->base->packages();
+        // What is extended may extend another one.
+        for ($known = -1; $known < count($under);) {
+            $known = count($under);
+            foreach ($this->resolved->selection ?? [] as $selected) {
+                foreach ($selected->because as $reason) {
+                    if ($reason->isExtension && in_array($reason->id, [...$over, ...array_map(strval(...), array_keys($under))], true)) {
+                        $under[$selected->package->id] ??= ($this->catalogue->package($reason->id)?->title() ?? $reason->id)." extends {$selected->package->title()}";
+                    }
+                }
+            }
+        }
+
+        return $under;
+    }
+
     /** @return list<Waiver> those for releases that the line-up does not hold any more */
     public function lapsing(): array
     {
@@ -249,7 +269,7 @@ final class LineUp
     /**
      * Why a release is there, in the form in which it is kept.
      *
-     * @return array{wanted: bool, needed: list<array{id: string, range: string}>}
+     * @return array{wanted: bool, needed: list<array{id: string, range: string, extends?: true}>}
      */
     public static function because(Selected $selected): array
     {
@@ -257,7 +277,7 @@ final class LineUp
 
         return [
             'wanted' => $selected->isWanted(),
-            'needed' => array_map(fn (Reason $reason): array => ['id' => $reason->id, 'range' => $reason->range], $needed),
+            'needed' => array_map(fn (Reason $reason): array => ['id' => $reason->id, 'range' => $reason->range] + ($reason->isExtension ? ['extends' => true] : []), $needed),
         ];
     }
 }

@@ -12,7 +12,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $kind
  * @property string $version
  * @property string $side
- * @property array{wanted: bool, needed: list<array{id: string, range: string}>} $because
+ * @property array{wanted: bool, needed: list<array{id: string, range: string, extends?: true}>} $because
  * @property ?string $path
  * @property int $size
  * @property ?string $sha256

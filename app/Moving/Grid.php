@@ -18,6 +18,7 @@ use App\Work\TaskState;
 use App\Work\Undertaking;
 use DateTimeImmutable;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Chain;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Explain\Bases\Base;
 use Stasimon\Core\Explain\Bases\Bases as Holding;
@@ -68,7 +69,8 @@ final readonly class Grid implements Undertaking
             $task->advance('trying every base', $number, count($cells));
             $this->allowance->forWork();
             $exactly = fn (string $id, string $version): Want => new Want($id, $catalogue->package($id)?->exactly($version) ?? '='.$version);
-            $others = array_values(array_filter($game->loaders, fn (LoaderWord $other): bool => $other->id !== $loader));
+            $chain = [$loader, ...Chain::under($catalogue, $loader)];
+            $others = array_values(array_filter($game->loaders, fn (LoaderWord $other): bool => ! in_array($other->id, $chain, true)));
             $held = $holding->on(new Base("{$version} on {$loader}", [$exactly($game->id, $version), $exactly($loader, $build), new Want($game->runtimeId)], array_map(fn (LoaderWord $other): Want => new Want($other->id), $others)));
             if ($number === min(1, count($cells) - 1)) {
                 // The first cell is there; who follows whom is quickly said.

@@ -76,7 +76,13 @@ final readonly class OrderLists
         $lineUp = $this->lineUps->lineUp($instance);
         $names = $this->names($instance);
 
-        return $lineUp->resolved === null ? [] : array_values(array_filter($this->laying->said($lineUp), fn (OrderRule $rule): bool => isset($names[$rule->first], $names[$rule->then])));
+        return $lineUp->resolved === null ? [] : array_values(array_filter([...Laying::extended($lineUp), ...$this->laying->said($lineUp)], fn (OrderRule $rule): bool => isset($names[$rule->first], $names[$rule->then])));
+    }
+
+    /** @return list<OrderRule> what extends what, in the line-up with the draft */
+    public function extended(Instance $instance): array
+    {
+        return Laying::extended($this->lineUps->lineUp($instance));
     }
 
     /** What a rule says: which of two wins, or is started first. */

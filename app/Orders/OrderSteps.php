@@ -33,6 +33,12 @@ final readonly class OrderSteps
         $list = $this->list($instance, $key);
         $ids = array_values(array_unique(array_intersect($ids, $list->shown())));
         $asked = [...$ids, ...array_values(array_diff($list->shown(), $ids))];
+        $order = array_flip($list->isStart() ? $asked : array_reverse($asked));
+        foreach ($this->lists->extended($instance) as $rule) {
+            if (isset($order[$rule->first], $order[$rule->then]) && $order[$rule->first] > $order[$rule->then]) {
+                throw Refusal::conflict("{$rule->why}, so it comes after it and not before. Nothing was changed.");
+            }
+        }
         $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->arranging(...($list->isStart() ? $asked : array_reverse($asked)))->puttingBack(), $seen);
 
         return $this->list($instance->refresh(), $key)->shown() === $asked ? 'The order is in the draft.' : 'The order is in the draft, as far as rules and needs let it.';
@@ -58,16 +64,17 @@ final readonly class OrderSteps
         $rule->first !== $rule->then || throw Refusal::unusable('A package cannot come before itself. Nothing was changed.');
         $names = $this->lists->names($instance);
         $starts = $this->lists->of($instance)['start'] ?? null;
+        $extended = $this->lists->extended($instance);
         foreach ([$rule->first, $rule->then] as $id) {
             isset($names[$id]) || throw Refusal::notFound('One of the two is not in the line-up. Nothing was changed.');
         }
 
-        return $this->drafting->step($instance, function (Plan $plan) use ($rule, $names, $starts): Plan {
+        return $this->drafting->step($instance, function (Plan $plan) use ($rule, $names, $starts, $extended): Plan {
             $next = $plan->ruling($rule);
-            $rules = array_map(fn (Rule $one): OrderRule => new OrderRule($one->first, $one->then, Strength::Must, $one->why), $next->rules);
+            $rules = [...array_map(fn (Rule $one): OrderRule => new OrderRule($one->first, $one->then, Strength::Must, $one->why), $next->rules), ...$extended];
             $circle = Ordering::of(new OrderRules(array_map(strval(...), array_keys($names)), $rules))->circle;
             if ($circle !== []) {
-                throw Refusal::conflict('That would be a circle: '.implode(', ', array_map(fn (int $one): string => OrderLists::words($starts, $rules[$one]->first, $rules[$one]->then, $names[$rules[$one]->first] ?? $rules[$one]->first, $names[$rules[$one]->then] ?? $rules[$one]->then).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"), $circle)).'. Take one of these back first; nothing was changed.');
+                throw Refusal::conflict('That would be a circle: '.implode(', ', array_map(fn (int $one): string => OrderLists::words($starts, $rules[$one]->first, $rules[$one]->then, $names[$rules[$one]->first] ?? $rules[$one]->first, $names[$rules[$one]->then] ?? $rules[$one]->then).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"), $circle)).'. One of them has to go; nothing was changed.');
             }
 
             return $next->puttingBack();

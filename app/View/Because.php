@@ -12,7 +12,7 @@ final class Because
     private const SHOWN = 2;
 
     /**
-     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
+     * @param  array{wanted: bool, needed: list<array{id: string, range: string, extends?: true}>}  $because
      * @param  Collection<string, string>  $names  package id => name
      */
     public static function words(array $because, Collection $names): string
@@ -23,7 +23,7 @@ final class Because
     /**
      * The same with nothing left out.
      *
-     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
+     * @param  array{wanted: bool, needed: list<array{id: string, range: string, extends?: true}>}  $because
      * @param  Collection<string, string>  $names  package id => name
      */
     public static function all(array $because, Collection $names): string
@@ -32,7 +32,7 @@ final class Because
     }
 
     /**
-     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
+     * @param  array{wanted: bool, needed: list<array{id: string, range: string, extends?: true}>}  $because
      * @param  Collection<string, string>  $names
      */
     private static function said(array $because, Collection $names, int $shown): string
@@ -40,7 +40,7 @@ final class Because
         $needed = [];
         foreach ($because['needed'] as $reason) {
             $range = $reason['range'] === '*' ? '' : " ({$reason['range']})";
-            $needed[$reason['id']] ??= $names->get($reason['id'], $reason['id']).$range;
+            $needed[$reason['id']] ??= $names->get($reason['id'], $reason['id']).$range.(isset($reason['extends']) ? ', which extends it' : '');
         }
         $more = count($needed) - $shown;
         $for = $needed === [] ? '' : 'for '.implode(', ', array_slice($needed, 0, $shown)).($more > 0 ? " and {$more} more" : '');

@@ -6,16 +6,15 @@ namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\SourceProblems;
+use App\Drafts\Bases;
 use App\Models\Package as Row;
 use App\Models\Release as FileRow;
 use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Breakage;
-use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
-use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\Following\Following;
 use Stasimon\Core\Explain\Verdict;
@@ -46,12 +45,12 @@ final readonly class PackagePage
 
     /**
      * @param  Package  $package  with all its releases
-     * @param  Catalogue  $catalogue  with it, what it can need, and what stands in the line-up
+     * @param  DepotCatalogue  $catalogue  with it, what it can need, and what stands in the line-up
      * @param  array<string, string>  $versions  package id => version, as the draft or what is applied has it
      * @param  array<string, string>|null  $with  the same with this package in it; null when it cannot be
      * @param  array<string, Verdict>  $understudies  package id => what using it would come to
      */
-    public function __construct(public Package $package, public ?Row $row, private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $versions, private ?array $with, public Verdict $verdict, public array $understudies, public string $note)
+    public function __construct(public Package $package, public ?Row $row, private GameDefinition $game, private DepotCatalogue $catalogue, private Plan $plan, private array $versions, private ?array $with, public Verdict $verdict, public array $understudies, public string $note)
     {
         $titles = [];
         foreach ($game->loaders as $loader) {
@@ -67,9 +66,6 @@ final readonly class PackagePage
     /** How it has followed the game's versions, in a sentence; nothing where its releases say no days, or it came along by itself. */
     public function follows(): string
     {
-        if (! $this->catalogue instanceof DepotCatalogue) {
-            return '';
-        }
         $follower = Following::ofGame($this->game->packages()[0], $this->catalogue->loaders(), now()->toDateTimeImmutable())->of($this->package);
 
         return match (true) {
@@ -137,7 +133,7 @@ final readonly class PackagePage
         return $this->catalogue->package($id)?->title() ?? $id;
     }
 
-    /** @return list<array{id: string, title: string, range: string, version: ?string, comes: bool, instead: string, base: bool}> what meets each need, in the line-up with it */
+    /** @return list<array{id: string, title: string, range: string, version: ?string, comes: bool, instead: string, extends: bool, base: bool}> what meets each need, in the line-up with it */
     public function needs(): array
     {
         $versions = $this->isHere() ? $this->versions : $this->with ?? [];
@@ -152,6 +148,7 @@ final readonly class PackagePage
                 'version' => $met === null ? null : $versions[$met],
                 'comes' => $met !== null && ! isset($this->versions[$met]),
                 'instead' => $met !== null && $met !== $only?->id ? $this->title($met) : '',
+                'extends' => $need->isExtension,
                 'base' => in_array($met ?? $need->alternatives[0]->id, $this->plan->base->packages(), true),
             ];
         }
@@ -210,7 +207,7 @@ final readonly class PackagePage
         }
         $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $this->game->loaders);
         $names = array_merge([], ...array_map(fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives), $release->needs()));
-        $forAnother = array_diff(array_intersect($names, $loaders), $this->standsFor($this->plan->base->loader));
+        $forAnother = array_diff(array_intersect($names, $loaders), (new Bases($this->game, $this->catalogue))->standsFor($this->plan->base->loader));
 
         return in_array($game, $names, true) && $forAnother === [];
     }
@@ -232,16 +229,5 @@ final readonly class PackagePage
         }
 
         return null;
-    }
-
-    /** @return list<string> a loader, and those whose mods it runs as well */
-    private function standsFor(string $loader): array
-    {
-        $ids = [$loader];
-        foreach ($this->catalogue->package($loader)->releases ?? [] as $release) {
-            array_push($ids, ...array_map(fn (Provision $provision): string => $provision->id, $release->provides));
-        }
-
-        return $ids;
     }
 }

@@ -112,7 +112,7 @@ final class CatalogueReader
 
     private function release(Node $node): Release
     {
-        $needs = array_map($this->need(...), $node->listed('needs'));
+        $needs = [...array_map($this->need(...), $node->listed('needs')), ...array_map($this->extension(...), $node->listed('extends'))];
         usort($needs, fn (Need $a, Need $b): int => strcmp($a->key, $b->key));
 
         return new Release(
@@ -139,6 +139,13 @@ final class CatalogueReader
         return $this->needs[$need->key] ??= $need;
     }
 
+    private function extension(Node $node): Need
+    {
+        $need = Need::extending(self::target($node));
+
+        return $this->needs[$need->key] ??= $need;
+    }
+
     private static function target(Node $node): Target
     {
         return new Target($node->field('id')->id(), $node->optional('range')?->text() ?? '*');
@@ -150,7 +157,7 @@ final class CatalogueReader
         $package = $catalogue->package($node->field('id')->text());
         $syntax = $package === null ? Syntax::Comparator : $package->syntax;
         foreach ($node->field('releases')->items() as $release) {
-            foreach (['needs', 'suggests', 'breaks'] as $relation) {
+            foreach (['needs', 'extends', 'suggests', 'breaks'] as $relation) {
                 foreach ($release->listed($relation) as $item) {
                     foreach ($item->has('anyOf') ? $item->field('anyOf')->items() : [$item] as $target) {
                         self::checkRange($target, $syntax, $catalogue);

@@ -12,7 +12,8 @@ use Stasimon\Core\Version\Syntax;
  * A package as a short text that is read many times: what releases need is written once, however many need it, and made
  * into objects only for the releases that are looked at. Nobody but us reads it; the catalogue format is for others.
  *
- * A JSON list: id, kind, scheme, syntax, name, understudies, the needs that there are (each a flat list of ids and ranges),
+ * A JSON list: id, kind, scheme, syntax, name, understudies, the needs that there are (each a flat list of ids and ranges,
+ * and a third word where it is what is extended),
  * the lists of needs that releases have (places among those), and the releases: version, channel, moment, place of its list
  * of needs, and what it suggests, breaks and provides, where it does.
  */
@@ -62,6 +63,7 @@ final class CompactForm
         foreach ($need->alternatives as $target) {
             array_push($flat, $target->id, $target->range);
         }
+        $need->isExtension && $flat[] = 'extends';
 
         return $flat;
     }
@@ -116,7 +118,7 @@ final class CompactForm
     {
         $bad = [];
         foreach ($needs as $place => $flat) {
-            if (count($flat) === 2 && ! $meets($flat[0], $flat[1])) {
+            if (count($flat) < 4 && ! $meets($flat[0], $flat[1])) {
                 $bad[$place] = true;
             }
         }
@@ -135,6 +137,6 @@ final class CompactForm
     /** @param  list<string>  $flat  ids and ranges in turn */
     private function need(array $flat): Need
     {
-        return $this->known[implode(' ', $flat)] ??= Need::of(...array_map(fn (array $pair): Target => new Target($pair[0], $pair[1] ?? '*'), array_chunk($flat, 2)));
+        return $this->known[count($flat).' '.implode(' ', $flat)] ??= count($flat) === 3 ? Need::extending(new Target($flat[0], $flat[1])) : Need::of(...array_map(fn (array $pair): Target => new Target($pair[0], $pair[1] ?? '*'), array_chunk($flat, 2)));
     }
 }

@@ -59,15 +59,16 @@ final class QuickReader
     {
         $channel = isset($item->channel) ? self::word(Channel::class, $item->channel, Channel::Stable) : Channel::Stable;
         $needs = $item->needs ?? [];
+        $extends = $item->extends ?? [];
         $suggests = isset($item->suggests) ? $this->needs($item->suggests) : [];
         $breaks = isset($item->breaks) ? $this->breaks($item->breaks) : [];
         $provides = isset($item->provides) ? $this->provides($item->provides) : [];
         $published = $item->published ?? '';
-        if (! isset($item->version) || ! is_string($item->version) || $channel === null || ! is_array($needs) || ! $this->areNeeds($needs) || $suggests === null || $breaks === null || $provides === null || ! is_string($published)) {
+        if (! isset($item->version) || ! is_string($item->version) || $channel === null || ! is_array($needs) || ! $this->areNeeds($needs) || ! is_array($extends) || $extends !== [] && ! $this->areTargets($extends) || $suggests === null || $breaks === null || $provides === null || ! is_string($published)) {
             return null;
         }
 
-        return new Release($item->version, $channel, $needs === [] ? [] : fn (): array => self::ordered($this->needs($needs) ?? []), $suggests, $breaks, $provides, $published);
+        return new Release($item->version, $channel, $needs === [] && $extends === [] ? [] : fn (): array => self::ordered([...$this->needs($needs) ?? [], ...$this->extensions($extends)]), $suggests, $breaks, $provides, $published);
     }
 
     /**
@@ -113,6 +114,30 @@ final class QuickReader
         }
 
         return true;
+    }
+
+    /** @param  array<mixed>  $items */
+    private function areTargets(array $items): bool
+    {
+        return array_filter($items, fn (mixed $item): bool => ! $item instanceof stdClass || ! $this->isTarget($item)) === [];
+    }
+
+    /**
+     * @param  array<mixed>  $items  that are targets
+     * @return list<Need>
+     */
+    private function extensions(array $items): array
+    {
+        $needs = [];
+        foreach ($items as $item) {
+            $need = $item instanceof stdClass ? $this->oneOf($item) : null;
+            if ($need !== null) {
+                $need = Need::extending($need->alternatives[0]);
+                $needs[] = $this->needs[$need->key] ??= $need;
+            }
+        }
+
+        return $needs;
     }
 
     private function isTarget(stdClass $item): bool

@@ -8,6 +8,7 @@ namespace Stasimon\Core\Catalogue;
 enum Relation: string
 {
     case Needs = 'needs';
+    case Extends = 'extends';
     case Suggests = 'suggests';
     case Breaks = 'breaks';
     case Provides = 'provides';

@@ -58,7 +58,7 @@ final readonly class Wording
             $fact->need->alternatives,
         );
 
-        return ucfirst($this->releases($fact->package, $fact->releases)).' needs '.implode(', or ', $alternatives).'.';
+        return ucfirst($this->releases($fact->package, $fact->releases)).($fact->need->isExtension ? ' extends ' : ' needs ').implode(', or ', $alternatives).'.';
     }
 
     private function broken(Broken $fact, Clause $clause): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Plan;
 
 use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Chain;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Game\GameDefinition;
@@ -46,13 +47,14 @@ final readonly class Plan
     }
 
     /**
-     * The request that the plan comes to. An instance has one loader; the game's others are forbidden.
+     * The request that the plan comes to. An instance has one loader and what that extends; the game's others are forbidden.
      *
      * @param  array<string, string>  $have  what is there now
      */
     public function request(Catalogue $catalogue, GameDefinition $game, array $have): Request
     {
-        $others = array_filter($game->loaders, fn (LoaderWord $loader): bool => $loader->id !== $this->base->loader);
+        $chain = [$this->base->loader, ...Chain::under($catalogue, $this->base->loader)];
+        $others = array_filter($game->loaders, fn (LoaderWord $loader): bool => ! in_array($loader->id, $chain, true));
         $exactly = fn (string $id, string $version): Want => new Want($id, $catalogue->package($id)?->exactly($version) ?? '='.$version);
 
         return new Request(

@@ -7,7 +7,7 @@ namespace Stasimon\Core\Resolve;
 /** Why a release is in a line-up: a want, or a release that needs it. */
 final readonly class Reason
 {
-    private function __construct(public ?int $want, public string $id, public string $version, public string $range)
+    private function __construct(public ?int $want, public string $id, public string $version, public string $range, public bool $isExtension = false)
     {
     }
 
@@ -16,9 +16,12 @@ final readonly class Reason
         return new self($index, '', '', '');
     }
 
-    /** @param  string  $range  as the release wrote it */
-    public static function need(string $id, string $version, string $range): self
+    /**
+     * @param  string  $range  as the release wrote it
+     * @param  bool  $isExtension  whether the release extends it
+     */
+    public static function need(string $id, string $version, string $range, bool $isExtension = false): self
     {
-        return new self(null, $id, $version, $range);
+        return new self(null, $id, $version, $range, $isExtension);
     }
 }

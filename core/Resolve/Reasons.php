@@ -34,7 +34,7 @@ final readonly class Reasons
                 foreach ($need->alternatives as $target) {
                     foreach ($this->satisfying($target, $owner->syntax, $positions) as $needed) {
                         if ($needed !== $package) {
-                            $because[$needed][] = Reason::need($owner->id, $owner->releases[$positions[$package]]->version, $target->range);
+                            $because[$needed][] = Reason::need($owner->id, $owner->releases[$positions[$package]]->version, $target->range, $need->isExtension);
                         }
                     }
                 }

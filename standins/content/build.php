@@ -49,6 +49,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         'needsOneOf' => isset($more['any']) ? [array_column($more['any'], 1, 0)] : [],
         'breaks' => array_map(fn (array $broken): string => $broken[0], $more['breaks'] ?? []),
         'provides' => array_column($more['provides'] ?? [], 'version', 'id'),
+        ...(isset($more['extends']) ? ['extends' => $more['extends']] : []),
         ...(isset($more['after']) ? ['after' => $more['after']] : []),
         'memory' => $more['memory'] ?? max(12, intdiv($more['kilobytes'] ?? 90, 6)),
     ];
@@ -67,13 +68,14 @@ function release(string $out, string $id, string $kind, string $name, string $si
         }
         Archive::managed($path, $descriptor, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], ['references' => $references] + array_intersect_key($more, ['framework' => 1, 'types' => 1, 'calls' => 1]));
     } else {
-        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? [], $kind === 'mod' && str_starts_with($game, '=1.4'));
+        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? [], in_array($kind, ['mod', 'loader'], true) && str_starts_with($game, '=1.4'));
     }
     $document = array_filter([
         'version' => $version,
         'channel' => $more['channel'] ?? 'stable',
         'published' => gmdate('Y-m-d\TH:i:s\Z', 1_900_000_000 + (crc32($file) % 40_000_000)),
         'needs' => $relations,
+        'extends' => array_map(fn (string $id, string $range): array => ['id' => $id, 'range' => $range], array_keys($more['extends'] ?? []), array_values($more['extends'] ?? [])),
         'breaks' => $breaks,
         'provides' => $more['provides'] ?? [],
         'recommended' => $more['recommended'] ?? null,

@@ -6,7 +6,7 @@ declare(strict_types=1);
 // level (class-file level), channel, breaks, any (alternatives), provides, file (what the descriptor in the archive says where
 // it differs from what the depot says), recommended, kilobytes, memory (megabytes at run time), notes (what is new), extra
 // (other files in the archive), content (the folder in it that is the content), bare (no classes), does (what it does when it
-// runs, which standins/game/Game.php reads), has (further classes and what they declare), calls (what its own class calls),
+// runs, which standins/game/Game.php reads), extends (the loader that it lies over), has (further classes and what they declare), calls (what its own class calls),
 // framework, types and references (the same for assemblies) and damaged (what the first depot sends is not what its page says).
 // After the releases may stand notices, and tidepool: what Tidepool has of it, as {as: its id there, identity: whether it says
 // that it is the same, only: versions, or true for all}; alone: not on Slipway.
@@ -31,7 +31,7 @@ return array_merge([
         ['0.17.1', '>=3.4.0', ['java' => '>=21'], []],
     ], [], ['only' => true]],
     ['capstan', 'loader', 'Capstan', 'The oldest loader, with builds for most versions.', [], 'both', [], [
-        ['2.0.3', '=1.4.9', ['java' => '>=8 <17'], ['recommended' => true]],
+        ['2.0.3', '=1.4.9', ['java' => '>=8 <17'], ['recommended' => true, 'has' => ['ferry/Main' => ['start()V', 'capstan()V']]]],
         ['14.23.5', '=2.7.5', ['java' => '>=8 <17'], ['recommended' => true]],
         ['45.1.0', '=3.1.4', ['java' => '>=17'], ['recommended' => true]],
         ['46.0.2', '=3.2.0', ['java' => '>=17'], ['recommended' => true]],
@@ -46,6 +46,9 @@ return array_merge([
     ['windlass', 'loader', 'Windlass', 'A fork of Capstan that runs most of its mods.', [], 'both', [], [
         ['1.0.4', '=3.3.2', ['java' => '>=17'], ['recommended' => true, 'provides' => [['id' => 'capstan', 'version' => '49.0.6']]]],
         ['1.1.0', '=3.4.0', ['java' => '>=21'], ['recommended' => true, 'provides' => [['id' => 'capstan', 'version' => '50.0.1']]]],
+    ], [], ['only' => true]],
+    ['spritsail', 'loader', 'Spritsail', 'Lies over Capstan, for old mods that ask more of it.', [], 'both', [], [
+        ['1.1.0', '=1.4.9', ['java' => '>=8 <17'], ['recommended' => true, 'extends' => ['capstan' => '=2.0.3'], 'has' => ['ferry/Main' => ['start()V', 'capstan()V', 'spritsail()V']]]],
     ], [], ['only' => true]],
     ['jib', 'loader', 'Jib', 'A fork of Halyard that runs most of its mods.', [], 'both', [], [
         ['0.5.0', '>=3.1.4 <3.4.0', ['java' => '>=17'], ['recommended' => true, 'provides' => [['id' => 'halyard', 'version' => '0.16.4']]]],
@@ -362,6 +365,30 @@ return array_merge([
     ]],
     ['oil-slicks', 'mod', 'Oil Slicks', 'What small boats leave behind.', ['weather and sea'], 'both', ['capstan'], [
         ['0.2.2', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['flowing oil' => 166, 'still oil' => 167]]]],
+    ]],
+    ['ballast-tanks', 'mod', 'Ballast Tanks', 'Sits lower in the water, on purpose.', ['ships'], 'both', ['spritsail'], [
+        ['0.7.1', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['ballast' => 171]]]],
+    ]],
+    ['tallow-lamps', 'mod', 'Tallow Lamps', 'They smoke, and they are cheap.', ['decoration'], 'both', ['capstan'], [
+        ['0.1.4', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['tallow' => 167]]]],
+    ]],
+    ['paddle-wheels', 'mod', 'Paddle Wheels', 'Before there were screws.', ['ships'], 'both', ['spritsail'], [
+        ['1.0.0', '=1.4.9', [], ['level' => $java8, 'has' => ['ferry/hull/Deck' => ['start()V', 'wheel()V']]]],
+    ]],
+    ['coal-bunkers', 'mod', 'Coal Bunkers', 'Where the coal goes before it goes up.', ['trade'], 'both', ['capstan'], [
+        ['0.5.2', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['coal' => 180]]]],
+    ]],
+    ['steam-whistles', 'mod', 'Steam Whistles', 'Heard on every island.', ['sound'], 'client', ['capstan'], [
+        ['0.2.0', '=1.4.9', [], ['level' => $java8]],
+    ]],
+    ['rope-walks', 'mod', 'Rope Walks', 'A long shed, and a slow trade.', ['trade'], 'both', ['capstan'], [
+        ['0.9.1', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['rope walk' => 190]]]],
+    ]],
+    ['salt-works', 'mod', 'Salt Works', 'What the sea leaves.', ['trade'], 'both', ['capstan'], [
+        ['1.3.0', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['flowing brine' => 200, 'still brine' => 201]]]],
+    ]],
+    ['dry-docks', 'mod', 'Dry Docks', 'For what cannot be mended afloat.', ['harbours'], 'both', ['spritsail'], [
+        ['0.6.0', '=1.4.9', ['old-slip' => '*'], ['level' => $java8]],
     ]],
 
     // Nightpost

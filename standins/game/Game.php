@@ -32,6 +32,9 @@ final class Game
     /** @var array<string, mixed>|null */
     private ?array $loaderSays = null;
 
+    /** @var array<string, array<string, mixed>> what loaders that were merged into the game say, by id */
+    private array $merged = [];
+
     /** @var array<string, string> id => version, of what is for the other side alone */
     private array $leftOut = [];
 
@@ -174,7 +177,11 @@ final class Game
         // So old that it reads no folder: mods are in its own archive.
         if (is_file("{$this->dir}/ferrywright.jar")) {
             $merged = ModFile::merged("{$this->dir}/ferrywright.jar", 'ferrywright.jar');
-            is_string($merged) ? $this->throwing('archives', [$merged]) : $this->mods += array_column(array_map(fn (ModFile $mod): array => [$mod->id, $mod], $merged), 1, 0);
+            is_string($merged) && $this->throwing('archives', [$merged]);
+            foreach (is_array($merged) ? $merged : [] as $mod) {
+                $mod->says['type'] === 'loader' ? $this->merged[$mod->id] = $mod->says : $this->mods[$mod->id] ??= $mod;
+            }
+            $this->loaderSays = $this->merged[$this->loader[0] ?? ''] ?? $this->loaderSays;
         }
         $this->log->info('archives', count($this->mods).' mods and libraries found');
         $this->stopAt('archives', $errors);
@@ -203,7 +210,19 @@ final class Game
         if (! self::within($this->game[1], $range)) {
             $this->stopAt('loader', ["{$id} {$version} asks for {$this->game[0]} {$range}; found {$this->game[1]}"]);
         }
-        $runs = [$id, ...array_keys($this->loaderSays['provides'] ?? [])];
+        foreach ($this->merged as $says) {
+            foreach ($says['extends'] ?? [] as $under => $version) {
+                $there = $this->merged[$under]['version'] ?? '';
+                if ($there === '' || ! self::within($there, $version)) {
+                    $this->stopAt('loader', ["{$says['id']} {$says['version']} asks for {$under} {$version}; ".($there === '' ? 'there is none' : "found {$there}")]);
+                }
+                // Each puts its own beginning of the game in the place of what lies under it: the last that was merged is what runs.
+                if (! ModFile::begins("{$this->dir}/ferrywright.jar", "{$says['id']}()V")) {
+                    $this->stopAt('loader', ["{$says['id']} {$says['version']} lies under {$under} {$there}, which it has to lie over"]);
+                }
+            }
+        }
+        $runs = [$id, ...array_keys($this->loaderSays['provides'] ?? []), ...array_keys($this->merged)];
         $foreign = array_filter($this->mods, fn (ModFile $mod): bool => $mod->says['loaders'] !== [] && array_intersect($runs, $mod->says['loaders']) === []);
         $this->stopAt('loader', array_values(array_map(fn (ModFile $mod): string => "{$mod->id} {$mod->version} is made for ".implode(' or ', $mod->says['loaders']).", not for {$id}", $foreign)));
     }
@@ -211,7 +230,7 @@ final class Game
     private function checkRelations(): void
     {
         $this->phase('relations', 'checking what each asks for');
-        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []) + $this->leftOut;
+        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []) + array_column($this->merged, 'version', 'id') + $this->leftOut;
         foreach ($this->mods as $mod) {
             $there += $mod->says['provides'] ?? [];
         }

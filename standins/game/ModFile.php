@@ -93,6 +93,15 @@ final class ModFile
         return $mods;
     }
 
+    /** Whether the beginning of the game, as it is in its archive, has a method. */
+    public static function begins(string $path, string $method): bool
+    {
+        $zip = new ZipArchive;
+        $class = $zip->open($path, ZipArchive::RDONLY) === true ? ClassHead::of((string) $zip->getFromName('ferry/Main.class')) : '';
+
+        return ! is_string($class) && isset($class->has[$method]);
+    }
+
     /** What the game calls to start it. */
     public function main(): string
     {

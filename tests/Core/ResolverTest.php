@@ -2,9 +2,17 @@
 
 declare(strict_types=1);
 
+use Stasimon\Core\Catalogue\CatalogueReader;
+use Stasimon\Core\Catalogue\Chain;
+use Stasimon\Core\Explain\Impossible;
+use Stasimon\Core\Explain\Step;
 use Stasimon\Core\Resolve\Policy;
 use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
+use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Selected;
+use Stasimon\Core\Resolve\Want;
 use Tests\Support\Answers;
 use Tests\Support\Generated;
 
@@ -119,3 +127,22 @@ it('gives every answer its reasons', function (int $seed): void {
 
     return (new Answers($case['catalogue'], $case['request']))->versions() !== null;
 })));
+
+it('brings in what a release extends, and says that it does', function (): void {
+    $json = json_encode(['format' => 'stasimon/catalogue', 'revision' => 1, 'packages' => [
+        ['id' => 'game', 'kind' => 'game', 'releases' => [['version' => '1.0.0']]],
+        ['id' => 'under', 'kind' => 'loader', 'releases' => [['version' => '1.0.0'], ['version' => '2.0.0']]],
+        ['id' => 'over', 'kind' => 'loader', 'releases' => [['version' => '1.0.0', 'extends' => [['id' => 'under', 'range' => '^1']]]]],
+        ['id' => 'top', 'kind' => 'mod', 'releases' => [['version' => '1.0.0', 'needs' => [['id' => 'over']]]]],
+    ]]);
+    foreach ([(new CatalogueReader)->read((string) $json), (new CatalogueReader)->open((string) $json)] as $catalogue) {
+        $answer = (new Resolver($catalogue))->resolve(new Request([new Want('top')]));
+        expect($answer)->toBeInstanceOf(Resolved::class)->and($answer->versions())->toEqual(['top' => '1.0.0', 'over' => '1.0.0', 'under' => '1.0.0'])->and(Chain::under($catalogue, 'over'))->toBe(['under']);
+        $under = array_values(array_filter($answer->selection, fn (Selected $one): bool => $one->package->id === 'under'))[0];
+        expect([$under->because[0]->id, $under->because[0]->isExtension])->toBe(['over', true]);
+        $request = new Request([new Want('top'), new Want('under', '^2')]);
+        $refused = (new Resolver($catalogue))->resolve($request);
+        assert($refused instanceof Refused);
+        expect(implode(' ', array_map(fn (Step $step): string => $step->text, Impossible::of($request, $refused, new Resolver($catalogue))->explanation)))->toMatch('/ver(?: 1\.0\.0)? extends under/');
+    }
+});

@@ -32,8 +32,8 @@ it('merges mods into the archive of a game that reads no folder, launches it, an
     // As by hand: all into one folder in the order, and packed again.
     $hand = sys_get_temp_dir().'/stasimon-hand-'.getmypid();
     $store = new Store;
-    $files = array_map(fn (string $id): string => $store->path(trim((string) $instance->placed->firstWhere('package_id', $id)?->sha256)), ['old-slip', 'tin-funnels']);
-    exec("rm -rf {$hand} && mkdir -p {$hand}/a {$hand}/b && cd {$hand}/a && unzip -qo {$base} && unzip -qo {$files[0]} -x 'META-INF/*' && unzip -qo {$files[1]} -x 'META-INF/*' && rm META-INF/*.SF META-INF/*.RSA && cd ../b && unzip -qo ".escapeshellarg($folder->live('ferrywright.jar')), $said, $exit);
+    $files = array_map(fn (string $id): string => $store->path(trim((string) $instance->placed->firstWhere('package_id', $id)?->sha256)), ['capstan', 'old-slip', 'tin-funnels']);
+    exec("rm -rf {$hand} && mkdir -p {$hand}/a {$hand}/b && cd {$hand}/a && unzip -qo {$base} && unzip -qo {$files[0]} -x 'META-INF/*' && unzip -qo {$files[1]} -x 'META-INF/*' && unzip -qo {$files[2]} -x 'META-INF/*' && rm META-INF/*.SF META-INF/*.RSA && cd ../b && unzip -qo ".escapeshellarg($folder->live('ferrywright.jar')), $said, $exit);
     expect($exit)->toBe(0, implode("\n", $said))->and(array_diff_key(World::tree("{$hand}/b"), ['META-INF/MANIFEST.MF' => 1]))->toBe(array_diff_key(World::tree("{$hand}/a"), ['META-INF/MANIFEST.MF' => 1]));
     exec("rm -rf {$hand}");
     $rehearsal = World::rehearsed($instance);
@@ -70,4 +70,33 @@ it('says what is missing where the game\'s own archive was not brought, and refu
     $this->get('/games/ferrywright')->assertOk()->assertSee('ferrywright.jar');
     expect(mergedNames(World::apply($instance)))->toContain('demo/tin_funnels/TinFunnels.class');
     app(Applying::class)->recover($instance->refresh());
+});
+
+it('brings in the loader that another one extends, lays them in that order, and refuses the other one', function (): void {
+    World::gameArchive();
+    $instance = World::applied(['ballast-tanks', 'tin-funnels'], '1.4.9', 'spritsail', null, '8');
+    expect($instance->versions())->toMatchArray(['spritsail' => '1.1.0', 'capstan' => '2.0.3'])->and(app(OrderLists::class)->of($instance->load(['placed', 'draft']))['merged']->contested['ferry/Main.class'])->toBe(['capstan', 'spritsail']);
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('which extends it');
+    $this->get("/instances/{$instance->id}/packages/spritsail")->assertOk()->assertSee('which it extends');
+    $rehearsal = World::rehearsed($instance);
+    expect($rehearsal->state->value)->toBe('clean', (string) file_get_contents(app(Reading::class)->log($rehearsal)->path));
+    // The game itself refuses them the other way round.
+    $main = (string) shell_exec('unzip -p '.escapeshellarg((new Store)->path(trim((string) $instance->placed->firstWhere('package_id', 'capstan')?->sha256))).' ferry/Main.class');
+    $jar = (new Folder($instance))->live('ferrywright.jar');
+    copy($jar, $torn = sys_get_temp_dir().'/stasimon-torn-'.getmypid().'.jar');
+    $zip = new ZipArchive;
+    $zip->open($torn);
+    $zip->addFromString('ferry/Main.class', $main);
+    $zip->close();
+    unlink($jar);
+    rename($torn, $jar);
+    $rehearsal = World::rehearsed($instance->refresh());
+    expect($rehearsal->state->value)->toBe('failed')->and((string) file_get_contents(app(Reading::class)->log($rehearsal)->path))->toContain('spritsail 1.1.0 lies under capstan 2.0.3');
+    // Here nobody gets there: neither by moving, nor by a rule.
+    $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Spritsail wins over Capstan:')->assertSee('Spritsail extends Capstan');
+    $this->post("/instances/{$instance->id}/order", ['list' => 'merged', 'ids' => ['capstan', 'spritsail', 'tin-funnels', 'ballast-tanks']])->assertStatus(409)->assertSee('Spritsail extends Capstan, so it comes after it and not before.');
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'spritsail', 'then' => 'capstan', 'list' => 'merged'])->assertStatus(409)->assertSee('Spritsail extends Capstan');
+    expect($instance->refresh()->draft)->toBeNull();
+    // What the base lies over stays while the base does.
+    $this->post("/instances/{$instance->id}/draft/off", ['ids' => ['capstan']])->assertStatus(409)->assertSee('Spritsail extends Capstan, so it stays');
 });

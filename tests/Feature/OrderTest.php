@@ -66,7 +66,7 @@ it('keeps rules of one\'s own, whatever the order, and names a circle that anoth
     $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'ids' => ['tarred', 'sailcloth', 'driftwood']])->assertRedirect();
     expect(array_search('driftwood', packsOf($instance), true))->toBeLessThan(array_search('tarred', packsOf($instance), true));
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'driftwood', 'then' => 'sailcloth'])->assertRedirect();
-    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sailcloth', 'then' => 'tarred', 'why' => 'No.'])->assertStatus(409)->assertSee('Driftwood wins over Tarred (Its wood is mine.)')->assertSee('Take one of these back first');
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sailcloth', 'then' => 'tarred', 'why' => 'No.'])->assertStatus(409)->assertSee('Driftwood wins over Tarred (Its wood is mine.)')->assertSee('One of them has to go');
     $instance = World::apply($instance->refresh());
     expect(packsOf($instance))->toBe(['sailcloth', 'driftwood', 'tarred']);
     $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Its wood is mine.');

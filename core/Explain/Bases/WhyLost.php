@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain\Bases;
 
+use Stasimon\Core\Catalogue\Chain;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provider;
@@ -161,7 +162,7 @@ final readonly class WhyLost
     /** Whether each need for loaders names this one; or, to be sure of it, one that is not shut out. */
     private function admitsLoader(Release $release, Package $loader, bool $surely): bool
     {
-        $provided = [$loader->id => true];
+        $provided = array_fill_keys([$loader->id, ...Chain::under($this->resolver->catalogue, $loader->id)], true);
         foreach ($loader->releases as $build) {
             foreach ($build->provides as $provision) {
                 $provided[$provision->id] = true;

@@ -79,8 +79,9 @@
                             $page->words($rule->first, $rule->then)">take it back</x-act></p>
                 @endforeach
                 @foreach ($said as $rule)
-                    <p class="soft">{{ $page->words($rule->first, $rule->then) }}: {{ $rule->why }}. A rule of yours that says
-                        otherwise counts more.</p>
+                    <p class="soft">{{ $page->words($rule->first, $rule->then) }}:
+                        {{ $rule->why }}.{{ $rule->strength->value === 'should' ? ' A rule of yours that says otherwise counts more.' : '' }}
+                    </p>
                 @endforeach
                 <form method="post" action="{{ route('order.rule', $instance) }}" class="acts" style="justify-content: flex-start">@csrf
                     <input type="hidden" name="list" value="{{ $page->list?->key }}">

@@ -170,7 +170,7 @@
                 @if ($need['base'])
                 <b class="font-medium">{{ $need['title'] }}</b>@else<a class="font-medium hover:underline"
                         href="{{ route('packages.show', [$instance, $need['id']]) }}">{{ $need['title'] }}</a>
-                @endif <span class="ver quiet">{{ $need['range'] }}</span><br><span
+                @endif <span class="ver quiet">{{ $need['range'] }}</span>{{ $need['extends'] ? ', which it extends' : '' }}<br><span
                     class="{{ $need['version'] === null ? 'bad' : 'soft' }}">{{ $need['version'] === null ? 'not met; that is waived'
                         : ($need['instead'] !== '' ? "{$need['instead']} " : '') . $need['version'] . ($need['comes'] ? ' comes with it'
                         : ' is here') }}</span>
