@@ -53,7 +53,7 @@ final readonly class Laying
         }
 
         $rules = $this->rules($lineUp);
-        $bringings = array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), array_values(array_filter($lineUp->withFiles(), fn (Selected $selected): bool => ! Merging::isMerged($selected, $lineUp))));
+        $bringings = array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), array_values(array_filter($lineUp->withFiles(), fn (Selected $selected): bool => ! Merging::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]))));
         $merged = $this->merging->bringing($lineUp, self::sequence($lineUp, $rules));
 
         return Layout::of($merged === null ? $bringings : [...$bringings, $merged], $lineUp->plan->order, $rules);
@@ -69,7 +69,7 @@ final readonly class Laying
         $bringings = [];
         foreach ($lineUp->withFiles() as $selected) {
             $file = $lineUp->fileOf($selected);
-            if (! Merging::isMerged($selected, $lineUp) && $placement->placeOf($selected->package->kind, $file->name)->unpack && $this->archives->isUnpacked($file->sha256)) {
+            if (! Merging::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]) && $placement->placeOf($selected->package->kind, $file->name)->unpack && $this->archives->isUnpacked($file->sha256)) {
                 $bringings[] = $this->bringing($selected, $lineUp, $placement);
             }
         }
@@ -180,7 +180,7 @@ final readonly class Laying
             $files[$placement->pathOf($kind, $file->name)] = new Content($file->sha256, $file->size);
         }
 
-        return new Bringing($selected->package->id, self::needsOf($selected->package->id, $lineUp), $files);
+        return new Bringing($selected->package->id, self::needsOf($selected->package->id, $lineUp), $files, $lineUp->obsoleteOf($selected));
     }
 
     /**

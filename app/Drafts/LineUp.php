@@ -11,6 +11,9 @@ use App\Refusal\Refusal;
 use App\Store\Store;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Need;
+use Stasimon\Core\Catalogue\Replacement;
+use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\Impossible;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Changes;
@@ -29,6 +32,9 @@ final class LineUp
 {
     /** @var array<string, Offered>|null by "id version" */
     private ?array $files = null;
+
+    /** @var array<string, string>|null */
+    private ?array $replaced = null;
 
     private ?int $toFetch = null;
 
@@ -153,6 +159,51 @@ final class LineUp
         }
 
         return $wants;
+    }
+
+    /** @return array<string, string> package id => the id of what replaces it, whole: it is asked for, and its files stay away meanwhile */
+    public function replaced(): array
+    {
+        if ($this->replaced !== null) {
+            return $this->replaced;
+        }
+        $this->replaced = [];
+        $versions = $this->resolved?->versions() ?? [];
+        foreach ($this->resolved->selection ?? [] as $selected) {
+            foreach (isset($this->replaced[$selected->package->id]) ? [] : $selected->release->replaces as $replacement) {
+                $other = $replacement->packageIn($versions, $this->catalogue, $selected->package);
+                if ($other !== null) {
+                    $this->replaced[$other->id] ??= $selected->package->id;
+                }
+            }
+        }
+
+        return $this->replaced;
+    }
+
+    /**
+     * What others make obsolete of a package's files. What needs the other one, and what a person has put over it, is made
+     * for it, and stays.
+     *
+     * @return list<Replacement>
+     */
+    public function obsoleteOf(Selected $of): array
+    {
+        $others = array_filter($this->resolved->selection ?? [], fn (Selected $other): bool => $other->release->replaces !== [] && $other->package->id !== $of->package->id);
+        if ($others === []) {
+            return [];
+        }
+        $place = array_flip($this->plan->order);
+        $needed = array_merge([], ...array_map(fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives), $of->release->needs()));
+        $obsolete = [];
+        foreach ($others as $other) {
+            $isOver = ($place[$of->package->id] ?? -1) > ($place[$other->package->id] ?? PHP_INT_MAX);
+            if (! $isOver && ! in_array($other->package->id, $needed, true)) {
+                array_push($obsolete, ...array_filter($other->release->replaces, fn (Replacement $replacement): bool => $replacement->target === null));
+            }
+        }
+
+        return $obsolete;
     }
 
     /** @return array<string, string> package id => why, of what the loader of the base extends */

@@ -15,6 +15,7 @@ use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Breakage;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\Following\Following;
 use Stasimon\Core\Explain\Verdict;
@@ -172,6 +173,12 @@ final readonly class PackagePage
         usort($needing, fn (array $a, array $b): int => strcasecmp($a['title'], $b['title']));
 
         return $needing;
+    }
+
+    /** @return list<string> what of others it makes obsolete while it is there */
+    public function replaces(): array
+    {
+        return array_map(fn (Replacement $one): string => $one->target === null ? "files at {$one->path}" : $this->title($one->target->id).($one->target->range === '*' ? '' : " {$one->target->range}"), $this->package->release($this->release() ?? '')->replaces ?? []);
     }
 
     /** @return array<string, string> version => its change notes, from the first depot that has some */

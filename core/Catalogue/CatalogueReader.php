@@ -123,6 +123,7 @@ final class CatalogueReader
             array_map(fn (Node $item): Breakage => new Breakage(self::target($item), $item->optional('why')?->text() ?? ''), $node->listed('breaks')),
             array_map(fn (Node $item): Provision => new Provision($item->field('id')->id(), $item->field('version')->text()), $node->listed('provides')),
             $node->optional('published')?->text() ?? '',
+            array_map($this->replacement(...), $node->listed('replaces')),
         );
     }
 
@@ -146,6 +147,15 @@ final class CatalogueReader
         return $this->needs[$need->key] ??= $need;
     }
 
+    private function replacement(Node $node): Replacement
+    {
+        if (! $node->has('path')) {
+            return Replacement::ofPackage(self::target($node));
+        }
+
+        return Replacement::ofPath($node->field('path')->text()) ?? throw $node->field('path')->wrong('a path inside the instance is expected.');
+    }
+
     private static function target(Node $node): Target
     {
         return new Target($node->field('id')->id(), $node->optional('range')?->text() ?? '*');
@@ -163,6 +173,9 @@ final class CatalogueReader
                         self::checkRange($target, $syntax, $catalogue);
                     }
                 }
+            }
+            foreach ($release->listed('replaces') as $item) {
+                $item->has('path') || self::checkRange($item, $syntax, $catalogue);
             }
             foreach ($release->listed('provides') as $item) {
                 self::checkProvided($item, $catalogue);

@@ -15,7 +15,7 @@ use Stasimon\Core\Version\Syntax;
  * A JSON list: id, kind, scheme, syntax, name, understudies, the needs that there are (each a flat list of ids and ranges,
  * and a third word where it is what is extended),
  * the lists of needs that releases have (places among those), and the releases: version, channel, moment, place of its list
- * of needs, and what it suggests, breaks and provides, where it does.
+ * of needs, and what it suggests, breaks, provides and replaces, where it does.
  */
 final class CompactForm
 {
@@ -40,11 +40,12 @@ final class CompactForm
                 $list[] = $places[$need->key];
             }
             $row = [$release->version, $release->channel->value, $release->published, $lists[implode(' ', $list)] ??= count($lists)];
-            if ($release->suggests !== [] || $release->breaks !== [] || $release->provides !== []) {
+            if ($release->suggests !== [] || $release->breaks !== [] || $release->provides !== [] || $release->replaces !== []) {
                 $row[] = [
                     array_map(self::flat(...), $release->suggests),
                     array_map(fn (Breakage $breakage): array => [$breakage->target->id, $breakage->target->range, $breakage->why], $release->breaks),
                     array_map(fn (Provision $provision): array => [$provision->id, $provision->version], $release->provides),
+                    ...($release->replaces === [] ? [] : [array_map(fn (Replacement $replacement): array => $replacement->kept(), $release->replaces)]),
                 ];
             }
             $releases[] = $row;
@@ -78,7 +79,7 @@ final class CompactForm
      */
     public function read(string $text, ?callable $meets = null): Package
     {
-        /** @var array{string, string, string, string, string, list<string>, list<list<string>>, list<list<int>>, list<array{0: string, 1: string, 2: string, 3: int, 4?: array{list<list<string>>, list<array{string, string, string}>, list<array{string, string}>}}>} $parts */
+        /** @var array{string, string, string, string, string, list<string>, list<list<string>>, list<list<int>>, list<array{0: string, 1: string, 2: string, 3: int, 4?: array{list<list<string>>, list<array{string, string, string}>, list<array{string, string}>, 3?: list<array{string, string}>}}>} $parts */
         $parts = json_decode($text, true, 8, JSON_THROW_ON_ERROR);
         [$id, $kind, $scheme, $syntax, $name, $understudies, $needs, $lists, $rows] = $parts;
         $made = [];
@@ -97,6 +98,7 @@ final class CompactForm
                         isset($row[4]) ? array_map(fn (array $one): Breakage => new Breakage(new Target($one[0], $one[1]), $one[2]), $row[4][1]) : [],
                         isset($row[4]) ? array_map(fn (array $one): Provision => new Provision($one[0], $one[1]), $row[4][2]) : [],
                         $row[2],
+                        isset($row[4][3]) ? array_map(Replacement::ofKept(...), $row[4][3]) : [],
                     );
                 }
             }

@@ -64,11 +64,12 @@ final class QuickReader
         $breaks = isset($item->breaks) ? $this->breaks($item->breaks) : [];
         $provides = isset($item->provides) ? $this->provides($item->provides) : [];
         $published = $item->published ?? '';
-        if (! isset($item->version) || ! is_string($item->version) || $channel === null || ! is_array($needs) || ! $this->areNeeds($needs) || ! is_array($extends) || $extends !== [] && ! $this->areTargets($extends) || $suggests === null || $breaks === null || $provides === null || ! is_string($published)) {
+        $replaces = isset($item->replaces) ? $this->replaces($item->replaces) : [];
+        if (! isset($item->version) || ! is_string($item->version) || $channel === null || ! is_array($needs) || ! $this->areNeeds($needs) || ! is_array($extends) || $extends !== [] && ! $this->areTargets($extends) || $suggests === null || $breaks === null || $provides === null || $replaces === null || ! is_string($published)) {
             return null;
         }
 
-        return new Release($item->version, $channel, $needs === [] && $extends === [] ? [] : fn (): array => self::ordered([...$this->needs($needs) ?? [], ...$this->extensions($extends)]), $suggests, $breaks, $provides, $published);
+        return new Release($item->version, $channel, $needs === [] && $extends === [] ? [] : fn (): array => self::ordered([...$this->needs($needs) ?? [], ...$this->extensions($extends)]), $suggests, $breaks, $provides, $published, $replaces);
     }
 
     /**
@@ -232,6 +233,23 @@ final class QuickReader
         }
 
         return $provides;
+    }
+
+    /** @return list<Replacement>|null */
+    private function replaces(mixed $items): ?array
+    {
+        $replaces = [];
+        foreach (is_array($items) ? $items : [null] as $item) {
+            $path = $item instanceof stdClass ? $item->path ?? null : null;
+            $need = $item instanceof stdClass && $path === null ? $this->oneOf($item) : null;
+            $replacement = $need !== null ? Replacement::ofPackage($need->alternatives[0]) : (is_string($path) ? Replacement::ofPath($path) : null);
+            if ($replacement === null) {
+                return null;
+            }
+            $replaces[] = $replacement;
+        }
+
+        return $replaces;
     }
 
     /** @return list<string>|null */

@@ -14,6 +14,7 @@ final class Release
      * @param  list<Breakage>  $breaks
      * @param  list<Provision>  $provides
      * @param  string  $published  an ISO 8601 moment, or nothing
+     * @param  list<Replacement>  $replaces
      */
     public function __construct(
         public readonly string $version,
@@ -23,6 +24,7 @@ final class Release
         public readonly array $breaks = [],
         public readonly array $provides = [],
         public readonly string $published = '',
+        public readonly array $replaces = [],
     ) {
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Merge;
 
+use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Place\Archive\EntryName;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
@@ -90,7 +91,7 @@ final class MergedArchive
                     throw UnmergeableArchive::because($part->called, "{$path} in it is no path that could be in one.");
                 }
                 // The game's own manifest says how it is started; one of a mod says that of the mod.
-                if (self::signs($path) || ($n > 0 && strcasecmp($path, self::MANIFEST) === 0)) {
+                if (self::signs($path) || Replacement::anyCovers($part->without, $path) || ($n > 0 && strcasecmp($path, self::MANIFEST) === 0)) {
                     continue;
                 }
                 $chosen[$path] = [$part, $entry];

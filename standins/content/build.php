@@ -76,6 +76,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         'published' => gmdate('Y-m-d\TH:i:s\Z', 1_900_000_000 + (crc32($file) % 40_000_000)),
         'needs' => $relations,
         'extends' => array_map(fn (string $id, string $range): array => ['id' => $id, 'range' => $range], array_keys($more['extends'] ?? []), array_values($more['extends'] ?? [])),
+        'replaces' => $more['replaces'] ?? [],
         'breaks' => $breaks,
         'provides' => $more['provides'] ?? [],
         'recommended' => $more['recommended'] ?? null,

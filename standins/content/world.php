@@ -6,7 +6,7 @@ declare(strict_types=1);
 // level (class-file level), channel, breaks, any (alternatives), provides, file (what the descriptor in the archive says where
 // it differs from what the depot says), recommended, kilobytes, memory (megabytes at run time), notes (what is new), extra
 // (other files in the archive), content (the folder in it that is the content), bare (no classes), does (what it does when it
-// runs, which standins/game/Game.php reads), extends (the loader that it lies over), has (further classes and what they declare), calls (what its own class calls),
+// runs, which standins/game/Game.php reads), extends (the loader that it lies over), replaces, has (further classes and what they declare), calls (what its own class calls),
 // framework, types and references (the same for assemblies) and damaged (what the first depot sends is not what its page says).
 // After the releases may stand notices, and tidepool: what Tidepool has of it, as {as: its id there, identity: whether it says
 // that it is the same, only: versions, or true for all}; alone: not on Slipway.
@@ -406,6 +406,14 @@ return array_merge([
             'scripts/timetable.json' => '{"lines": 4, "first": "22:10", "late": true}',
             'scripts/reasons.json' => '["leaves", "fog", "a cow", "paperwork"]',
         ]], 'nightpost'],
+    ]],
+    ['express-timetable', 'data-pack', 'Express Timetable', 'Fewer stops, and no cows.', ['story'], 'both', [], [
+        ['2.0.0', '>=8790', [], ['bare' => true, 'replaces' => [['path' => 'scripts/reasons.json'], ['id' => 'slow-mail', 'range' => '<2.0.0']], 'extra' => [
+            'scripts/express.json' => '{"lines": 2, "first": "23:00"}',
+        ]], 'nightpost'],
+    ]],
+    ['slow-mail', 'data-pack', 'Slow Mail', 'Every halt, and a chat at each.', ['story'], 'both', [], [
+        ['1.0.0', '>=8790', [], ['bare' => true, 'extra' => ['scripts/slow.json' => '{"halts": 40}']], 'nightpost'],
     ]],
     ['sorting-office', 'mod', 'Sorting Office', 'Pigeonholes, and hands to fill them.', ['trade'], 'both', ['frankline'], [
         ['1.0.0', '>=8790', ['wax-and-seal' => '>=2.0.0'], [], 'nightpost'],

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\Place;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
@@ -70,3 +71,14 @@ it('keeps the names that an instance needs for itself', function (string $path):
     expect($placement->isOwn('Config/a.json'))->toBeTrue()->and($placement->isOwn('plugins/a.dll'))->toBeFalse();
     $placement->pathWithin($placement->placeOf(Kind::Expansion, 'x.zip'), $path);
 })->with(['.stasimon.json', 'plan.pending', 'LOGS/latest.log'])->throws(UnplaceableFile::class, 'kept for other things');
+
+it('lays nothing that another release makes obsolete', function (): void {
+    $covers = fn (string $pattern, string $path): bool => Replacement::ofPath($pattern)?->covers($path) ?? throw new LogicException($pattern);
+    expect($covers('scripts/old/', 'scripts/old/a/b.json'))->toBeTrue()->and($covers('scripts/old/', 'scripts/older.json'))->toBeFalse()
+        ->and($covers('a/*.json', 'a/x.json'))->toBeTrue()->and($covers('a/*.json', 'a/b/x.json'))->toBeFalse()->and($covers('a/x.json', 'a/x.json.txt'))->toBeFalse()->and($covers('A/x', 'a/X'))->toBeTrue()->and($covers('a.c', 'abc'))->toBeFalse();
+    foreach (['/etc', '../x', 'a/../b', '', "a\x00"] as $none) {
+        expect(Replacement::ofPath($none))->toBeNull();
+    }
+    $old = new Bringing('old', [], ['scripts/a' => new Content('1', 1), 'scripts/b' => new Content('2', 1)], [Replacement::ofPath('scripts/a')]);
+    expect(winners(Layout::of([$old, brings('new', ['scripts/c' => '3'])])))->toBe(['scripts/b' => 'old', 'scripts/c' => 'new']);
+});

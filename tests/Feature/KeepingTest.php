@@ -229,3 +229,23 @@ it('offers all that the load report of a game lists as missing, at once, and say
     symlink('/etc/passwd', $report);
     $this->get("/instances/{$instance->id}")->assertOk()->assertDontSee('by the load report');
 });
+
+it('leaves out what a release makes obsolete while it is there, and brings it back when it goes', function (): void {
+    $instance = World::mail(['late-running', 'slow-mail']);
+    $live = (new Folder($instance))->live(...);
+    $before = World::tree($live('scripts'));
+    expect($before)->toHaveKeys(['reasons.json', 'timetable.json', 'slow.json']);
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['express-timetable']])->assertRedirect();
+    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('Express Timetable stands in the place of others')->assertSee('Slow Mail and what others bring at scripts/reasons.json are left out');
+    $instance = World::apply($instance->refresh());
+    expect(World::tree($live('scripts')))->toHaveKeys(['timetable.json', 'express.json'])->not->toHaveKeys(['reasons.json', 'slow.json'])->and($instance->plan->wants('slow-mail'))->toBeTrue();
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('Express Timetable stands in the place of others')->assertDontSee('gone');
+    $this->get("/instances/{$instance->id}/packages/express-timetable")->assertOk()->assertSee('files at scripts/reasons.json')->assertSee('Slow Mail &lt;2.0.0', false);
+    // What a person puts over it is meant to be there.
+    $this->post("/instances/{$instance->id}/draft/let", ['id' => 'late-running', 'target' => 'express-timetable'])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect($live('scripts/reasons.json'))->toBeFile();
+    $this->post("/instances/{$instance->id}/draft/remove", ['ids' => ['express-timetable']])->assertRedirect();
+    World::apply($instance->refresh());
+    expect(World::tree($live('scripts')))->toBe($before);
+});

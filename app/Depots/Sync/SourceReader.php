@@ -20,7 +20,7 @@ use stdClass;
 final class SourceReader
 {
     /** What the resolver reads of a release. */
-    private const RELATIONS = ['needs', 'extends', 'suggests', 'breaks', 'provides'];
+    private const RELATIONS = ['needs', 'extends', 'suggests', 'breaks', 'provides', 'replaces'];
 
     /** Reasons that are kept of one package. */
     private const PROBLEMS = 20;

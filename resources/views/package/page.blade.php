@@ -186,6 +186,12 @@
                         class="ver quiet">{{ $one['range'] }}</span></p>
             @endforeach
         @endif
+        @if ($page->replaces() !== [])
+            <h2 class="mt-4 mb-1">Leaves out while it is here</h2>
+            @foreach ($page->replaces() as $words)
+                <p class="py-0.5">{{ $words }}</p>
+            @endforeach
+        @endif
         <h2 class="mt-4 mb-1">Sources</h2>
         @forelse ($page->sources as $source)
             <p class="py-0.5">{{ $source->name }}@if ($source->local_id !== $package->id)
