@@ -101,7 +101,7 @@ final class Archive
      */
     public static function bare(string $path, array $descriptor, array $extra, int $kilobytes, int $seed): void
     {
-        $id = (string) $descriptor['id'];
+        $id = (string) ($descriptor['id'] ?? '');
         self::zip($path, $extra !== [] ? $extra : [
             'pack.json' => json_encode(array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1, 'after' => 1]), JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR),
             "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),

@@ -81,7 +81,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         'provides' => $more['provides'] ?? [],
         'recommended' => $more['recommended'] ?? null,
         'notes' => $more['notes'] ?? null,
-        'files' => [array_filter(['name' => $file, 'size' => filesize($path), 'sha256' => hash_file('sha256', $path), 'path' => "files/{$file}", 'content' => $more['content'] ?? null])],
+        'files' => [array_filter(['name' => $file, 'size' => filesize($path), 'sha256' => hash_file('sha256', $path), 'path' => "files/{$file}", 'content' => $more['content'] ?? null]), ...array_map(fn (array $also): array => also($out, $id, $version, $also), $more['also'] ?? [])],
     ], fn (mixed $value): bool => $value !== null && $value !== []);
     if ($mayDamage && ($more['damaged'] ?? false)) {
         $bytes = (string) file_get_contents($path);
@@ -90,6 +90,16 @@ function release(string $out, string $id, string $kind, string $name, string $si
     }
 
     return $document;
+}
+
+/** A further file of a release, laid over the first. */
+function also(string $out, string $id, string $version, array $also): array
+{
+    $file = "{$id}-{$version}-".strtolower(strtr($also['label'], ' ', '-')).'.zip';
+    is_file("{$out}/files/{$file}") && unlink("{$out}/files/{$file}");
+    Archive::bare("{$out}/files/{$file}", [], $also['extra'], 0, 0);
+
+    return ['name' => $file, 'size' => filesize("{$out}/files/{$file}"), 'sha256' => hash_file('sha256', "{$out}/files/{$file}"), 'path' => "files/{$file}"] + array_diff_key($also, ['extra' => 1]);
 }
 
 $sequence = 0;

@@ -6,7 +6,7 @@ declare(strict_types=1);
 // level (class-file level), channel, breaks, any (alternatives), provides, file (what the descriptor in the archive says where
 // it differs from what the depot says), recommended, kilobytes, memory (megabytes at run time), notes (what is new), extra
 // (other files in the archive), content (the folder in it that is the content), bare (no classes), does (what it does when it
-// runs, which standins/game/Game.php reads), extends (the loader that it lies over), replaces, has (further classes and what they declare), calls (what its own class calls),
+// runs, which standins/game/Game.php reads), extends (the loader that it lies over), replaces, also (further files of the release), has (further classes and what they declare), calls (what its own class calls),
 // framework, types and references (the same for assemblies) and damaged (what the first depot sends is not what its page says).
 // After the releases may stand notices, and tidepool: what Tidepool has of it, as {as: its id there, identity: whether it says
 // that it is the same, only: versions, or true for all}; alone: not on Slipway.
@@ -385,7 +385,10 @@ return array_merge([
         ['0.9.1', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['rope walk' => 190]]]],
     ]],
     ['salt-works', 'mod', 'Salt Works', 'What the sea leaves.', ['trade'], 'both', ['capstan'], [
-        ['1.3.0', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['flowing brine' => 200, 'still brine' => 201]]]],
+        ['1.3.0', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['flowing brine' => 200, 'still brine' => 201]], 'also' => [
+            ['label' => 'Patch 2', 'together' => true, 'extra' => ['assets/salt-works/lang/en.json' => '{"salt-works.name": "Salt Works, mended"}']],
+            ['label' => 'for Rope Walks', 'with' => [['id' => 'rope-walks']], 'extra' => ['assets/salt-works/brined-rope.json' => '{"keeps": true}']],
+        ]]],
     ]],
     ['dry-docks', 'mod', 'Dry Docks', 'For what cannot be mended afloat.', ['harbours'], 'both', ['spritsail'], [
         ['0.6.0', '=1.4.9', ['old-slip' => '*'], ['level' => $java8]],

@@ -2,8 +2,10 @@
 
 declare(strict_types=1);
 
+use App\Depots\Sync\Synchronising;
 use App\Disk\Applying;
 use App\Disk\Folder;
+use App\Models\Depot;
 use App\Models\Instance;
 use App\Orders\OrderLists;
 use App\Refusal\Refusal;
@@ -99,4 +101,22 @@ it('brings in the loader that another one extends, lays them in that order, and 
     expect($instance->refresh()->draft)->toBeNull();
     // What the base lies over stays while the base does.
     $this->post("/instances/{$instance->id}/draft/off", ['ids' => ['capstan']])->assertStatus(409)->assertSee('Spritsail extends Capstan, so it stays');
+});
+
+it('takes the files of a release for what they are: one that belongs to it, and one for another mod', function (): void {
+    World::gameArchive();
+    $instance = World::applied(['salt-works'], '1.4.9', 'capstan', null, '8');
+    $jar = (new Folder($instance))->live('ferrywright.jar');
+    expect($instance->versions())->toMatchArray(['salt-works' => '1.3.0', 'salt-works.patch-2' => '1.3.0'])->not->toHaveKey('salt-works.for-rope-walks')
+        ->and((string) shell_exec('unzip -p '.escapeshellarg($jar).' assets/salt-works/lang/en.json'))->toContain('Salt Works, mended');
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('Salt Works: Patch 2');
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['salt-works.for-rope-walks']])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect($instance->versions())->toHaveKeys(['rope-walks', 'salt-works.for-rope-walks'])->and(mergedNames($instance))->toContain('assets/salt-works/brined-rope.json');
+    expect(World::rehearsed($instance)->state->value)->toBe('clean');
+    // A depot that says it has one file fewer has it no more.
+    $document = json_decode((string) file_get_contents(config('stasimon.demo_depots.Slipway').'/packages/salt-works.json'));
+    array_pop($document->releases[0]->files);
+    app(Synchronising::class)->put(Depot::query()->where('slug', 'slipway')->firstOrFail(), ['salt-works ' => $document], []);
+    expect(DB::table('packages')->where('id', 'like', 'salt-works%')->orderBy('id')->pluck('name')->all())->toContain('Salt Works: Patch 2')->and(DB::table('sources')->where('local_id', 'salt-works.for-rope-walks')->exists())->toBeFalse();
 });

@@ -39,6 +39,7 @@ final class PageReader
             'size' => $rows === [] ? 0 : $rows[count($rows) - 1]['file_size'],
             'published' => max([null, ...array_column($rows, 'published_at')]),
             'licence' => $text('licence'),
+            'of' => is_string($document->of ?? null) && Changes::isId($document->of) ? $document->of : null,
             'notices' => self::notices($node),
             'notes' => $notes,
         ];

@@ -200,6 +200,9 @@ final readonly class Synchronising
     private function write(Depot $depot, array $documents, array $gone, ?int $sequence = null): void
     {
         DB::transaction(function () use ($depot, $documents, $gone, $sequence): void {
+            $left = Companions::before($depot->id, [...array_map(trim(...), array_keys($documents)), ...$gone]);
+            $documents = Companions::of($documents);
+            $gone = [...$gone, ...array_values(array_diff($left, array_map(trim(...), array_keys($documents))))];
             $names = new Identities($depot, $documents);
             $reader = new SourceReader($this->games, $depot->id);
             $sources = [];
