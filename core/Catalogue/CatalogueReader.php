@@ -6,6 +6,7 @@ namespace Stasimon\Core\Catalogue;
 
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Version\DateVersion;
 use Stasimon\Core\Version\OsgiVersion;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Semver;
@@ -99,12 +100,12 @@ final class CatalogueReader
             if ($version->text() === '') {
                 throw UnusableVersion::empty();
             }
-            if ($scheme === Scheme::Semver) {
-                Semver::of($version->text());
-            }
-            if ($scheme === Scheme::Osgi) {
-                OsgiVersion::of($version->text());
-            }
+            match ($scheme) {
+                Scheme::Semver => Semver::of($version->text()),
+                Scheme::Osgi => OsgiVersion::of($version->text()),
+                Scheme::Date => DateVersion::of($version->text()),
+                Scheme::Maven, Scheme::Sequence => null,
+            };
         } catch (UnusableVersion $failure) {
             throw $version->wrong($failure->getMessage());
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Catalogue;
 
+use Stasimon\Core\Version\DateVersion;
 use Stasimon\Core\Version\Range;
 use Stasimon\Core\Version\RangeReader;
 use Stasimon\Core\Version\ReleaseSet;
@@ -94,7 +95,8 @@ final class Package
     public function exactly(string $version): string
     {
         if ($this->scheme !== Scheme::Semver) {
-            return '='.$version;
+            // A day can be written with blanks, which no range has.
+            return '='.($this->scheme === Scheme::Date ? DateVersion::of($version)->iso() : $version);
         }
         $semver = Semver::of($version);
 

@@ -18,6 +18,7 @@ final class RangeReader
         return match (true) {
             trim($text) === '*' => new Range([[]]),
             $syntax === Syntax::Interval => (new IntervalReader($text, $timeline))->range(),
+            $syntax === Syntax::Words => (new WordsReader($text, $timeline))->range(),
             $timeline->scheme === Scheme::Semver => SemverRangeReader::read($text),
             default => (new PlainRangeReader($text, $timeline))->range(),
         };

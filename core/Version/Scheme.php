@@ -11,4 +11,5 @@ enum Scheme: string
     case Maven = 'maven';
     case Sequence = 'sequence';
     case Osgi = 'osgi';
+    case Date = 'date';
 }

@@ -9,4 +9,5 @@ enum Syntax: string
 {
     case Comparator = 'comparator';
     case Interval = 'interval';
+    case Words = 'words';
 }

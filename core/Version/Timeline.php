@@ -63,6 +63,7 @@ final class Timeline
             Scheme::Semver => Semver::of($text),
             Scheme::Maven => MavenVersion::of($text),
             Scheme::Osgi => OsgiVersion::of($text),
+            Scheme::Date => DateVersion::of($text),
             Scheme::Sequence => new Label($this->positions[$text] ?? throw UnusableVersion::unknownLabel($text)),
         };
     }

@@ -54,7 +54,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         'memory' => $more['memory'] ?? max(12, intdiv($more['kilobytes'] ?? 90, 6)),
     ];
     $level = $more['level'] ?? (preg_match('/^[=>]*[12]\./', $game) === 1 ? 52 : 61);
-    $file = "{$id}-{$version}.zip";
+    $file = "{$id}-".strtolower(strtr($version, ' ', '-')).'.zip';
     $path = "{$out}/files/{$file}";
     if (is_file($path)) {
         unlink($path);
@@ -68,7 +68,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         }
         Archive::managed($path, $descriptor, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], ['references' => $references] + array_intersect_key($more, ['framework' => 1, 'types' => 1, 'calls' => 1]));
     } else {
-        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? [], in_array($kind, ['mod', 'loader'], true) && str_starts_with($game, '=1.4'));
+        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? [], in_array($kind, ['mod', 'loader'], true) && preg_match('/^=?1\.4/', $game) === 1);
     }
     $document = array_filter([
         'version' => $version,
@@ -109,6 +109,7 @@ foreach (require __DIR__.'/world.php' as $package) {
     [$id, $kind, $name, $summary, $categories, $side, $loaders, $releases] = $package;
     $notices = $package[8] ?? [];
     $there = $package[9] ?? [];
+    $written = $package[10] ?? [];
     if ($depot === 'slipway' ? ($there['alone'] ?? false) : $there === []) {
         continue;
     }
@@ -119,7 +120,7 @@ foreach (require __DIR__.'/world.php' as $package) {
     $json("{$out}/packages/{$local}.json", array_filter([
         'id' => $local,
         'identity' => $local !== $id && ($there['identity'] ?? true) ? $id : null,
-        'kind' => $kind, 'name' => $name, 'summary' => $summary, 'categories' => $categories, 'side' => $side,
+        'kind' => $kind, ...$written, 'name' => $name, 'summary' => $summary, 'categories' => $categories, 'side' => $side,
         'downloads' => intdiv(crc32($id) % 90_000, $depot === 'tidepool' ? 7 : 1), 'licence' => ['MIT', 'Apache-2.0', 'CC-BY-4.0', 'GPL-3.0-only'][crc32($name) % 4],
         'notices' => $notices,
         'releases' => array_map(fn (array $release): array => release($out, $id, $kind, $name, $side, $loaders, $release, $depot === 'slipway'), $releases),

@@ -9,7 +9,7 @@ declare(strict_types=1);
 // runs, which standins/game/Game.php reads), extends (the loader that it lies over), replaces, also (further files of the release), has (further classes and what they declare), calls (what its own class calls),
 // framework, types and references (the same for assemblies) and damaged (what the first depot sends is not what its page says).
 // After the releases may stand notices, and tidepool: what Tidepool has of it, as {as: its id there, identity: whether it says
-// that it is the same, only: versions, or true for all}; alone: not on Slipway.
+// that it is the same, only: versions, or true for all}; alone: not on Slipway. Last, how it writes versions and ranges.
 
 $java8 = 52;
 $java17 = 61;
@@ -376,8 +376,9 @@ return array_merge([
         ['1.0.0', '=1.4.9', [], ['level' => $java8, 'has' => ['ferry/hull/Deck' => ['start()V', 'wheel()V']]]],
     ]],
     ['coal-bunkers', 'mod', 'Coal Bunkers', 'Where the coal goes before it goes up.', ['trade'], 'both', ['capstan'], [
-        ['0.5.2', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['coal' => 180]]]],
-    ]],
+        ['2 October 2011', '1.4.7 or older', [], ['level' => $java8, 'fileGame' => '<=1.4.7']],
+        ['9 November 2011', '1.4.7 to 1.4.9', [], ['level' => $java8, 'fileGame' => '>=1.4.7 <=1.4.9', 'does' => ['numbers' => ['coal' => 180]]]],
+    ], [], [], ['scheme' => 'date', 'syntax' => 'words']],
     ['steam-whistles', 'mod', 'Steam Whistles', 'Heard on every island.', ['sound'], 'client', ['capstan'], [
         ['0.2.0', '=1.4.9', [], ['level' => $java8]],
     ]],

@@ -5,10 +5,14 @@ declare(strict_types=1);
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Release;
+use Stasimon\Core\Version\DateVersion;
+use Stasimon\Core\Version\RangeReader;
 use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Syntax;
+use Stasimon\Core\Version\Timeline;
 use Stasimon\Core\Version\UnusableRange;
+use Stasimon\Core\Version\UnusableVersion;
 
 /** @param  list<string>  $versions */
 function ranged(array $versions, Scheme $scheme = Scheme::Semver): Package
@@ -94,4 +98,36 @@ it('tells every limit in the guide as it is in the code', function (): void {
     foreach ((new ReflectionClass(Stasimon\Core\Document\Limits::class))->getConstants() as $name => $value) {
         expect($page)->toContain("| `{$name}` | ".number_format($value).' |');
     }
+});
+
+it('reads ranges in words', function (string $words, string $means): void {
+    $versions = ['1.0.0', '1.2.0', '1.3.0', '1.4.0', '1.5.0', '2.0.0'];
+    $timeline = new Timeline(Scheme::Semver, $versions);
+    // Each says what a range in comparators says.
+    expect(RangeReader::read($words, Syntax::Words, $timeline)->over($timeline)->positions())->toBe(RangeReader::read($means, Syntax::Comparator, $timeline)->over($timeline)->positions());
+})->with([
+    ['any', '*'], ['All versions', '*'], ['1.3 or newer', '>=1.3.0'], ['1.3+', '>=1.3.0'], ['since 1.3', '>=1.3.0'], ['from v1.3 on', '>=1.3.0'], ['at least 1.3', '>=1.3.0'], ['newer than 1.3.0', '>1.3.0'], ['after 1.3.0', '>1.3.0'],
+    ['1.3 or older', '<=1.3.0'], ['up to 1.3', '<=1.3.0'], ['before 1.4', '<1.4.0'], ['older than 1.4', '<1.4.0'], ['1.2 to 1.4', '>=1.2.0 <=1.4.0'], ['versions 1.2 - 1.4', '>=1.2.0 <=1.4.0'], ['between 1.2 and 1.4', '>=1.2.0 <=1.4.0'],
+    ['only 1.3', '=1.3.0'], ['1.3 only', '=1.3.0'], ['1.2, 1.3 or 1.5', '=1.2.0 || =1.3.0 || =1.5.0'], ['before 1.2 or after 1.4', '<1.2.0 || >1.4.0'], ['1.2, or 1.5 and newer', '=1.2.0 || >=1.5.0'],
+]);
+
+it('refuses words that are no range', function (string $words): void {
+    expect(fn () => RangeReader::read($words, Syntax::Words, new Timeline(Scheme::Semver, ['1.0.0'])))->toThrow(UnusableRange::class);
+})->with(['', 'sometimes', '1.2 to', '1.2 1.3', 'or newer', '1.2 or']);
+
+it('orders days however they are written, as the calendar does', function (): void {
+    $days = ['2009-12-31', '2 October 2011', 'October 3rd, 2011', '2011.10.4', '20111005', '6.10.2011', '2011/10/07', '2011-10-07b', '2011-10-07c', '8-Oct-2011', '1 Feb 2012'];
+    $shuffled = $days;
+    shuffle($shuffled);
+    expect((new Timeline(Scheme::Date, $shuffled))->texts())->toBe($days);
+    // GNU date reads those of them that it knows as the same days.
+    foreach (['2 October 2011', '20111005', '2011/10/07', '8-Oct-2011', '1 Feb 2012'] as $day) {
+        expect(DateVersion::of($day)->iso())->toBe(trim((string) shell_exec('LC_ALL=C date -d '.escapeshellarg($day).' +%F')));
+    }
+    foreach (['2011-13-01', '31 February 2011', 'yesterday', '2011', ''] as $none) {
+        expect(fn () => DateVersion::of($none))->toThrow(UnusableVersion::class);
+    }
+    $timeline = new Timeline(Scheme::Date, $days);
+    expect(array_map($timeline->textAt(...), RangeReader::read('"2 October 2011" or older', Syntax::Words, $timeline)->over($timeline)->positions()))->toBe(['2009-12-31', '2 October 2011'])
+        ->and(array_map($timeline->textAt(...), RangeReader::read('>2011-10-07', Syntax::Comparator, $timeline)->over($timeline)->positions()))->toBe(['2011-10-07b', '2011-10-07c', '8-Oct-2011', '1 Feb 2012']);
 });

@@ -120,3 +120,14 @@ it('takes the files of a release for what they are: one that belongs to it, and 
     app(Synchronising::class)->put(Depot::query()->where('slug', 'slipway')->firstOrFail(), ['salt-works ' => $document], []);
     expect(DB::table('packages')->where('id', 'like', 'salt-works%')->orderBy('id')->pluck('name')->all())->toContain('Salt Works: Patch 2')->and(DB::table('sources')->where('local_id', 'salt-works.for-rope-walks')->exists())->toBeFalse();
 });
+
+it('takes versions as they were written then: days, and ranges in words', function (): void {
+    World::gameArchive();
+    $instance = World::applied(['coal-bunkers'], '1.4.9', 'capstan', null, '8');
+    // The older one is for 1.4.7 or older.
+    expect($instance->versions()['coal-bunkers'])->toBe('9 November 2011');
+    $this->get("/instances/{$instance->id}/packages/coal-bunkers")->assertOk()->assertSee('9 November 2011')->assertSee('2 October 2011');
+    expect(World::rehearsed($instance)->state->value)->toBe('clean');
+    $this->post("/instances/{$instance->id}/draft/range", ['id' => 'coal-bunkers', 'range' => '>=2011-11-01'])->assertRedirect();
+    expect(World::apply($instance->refresh())->versions()['coal-bunkers'])->toBe('9 November 2011');
+});

@@ -172,7 +172,7 @@ final class ReleaseReader
         if (preg_match('/^[<>=]*\s*[^\s,()\[\]|]+$/D', $text) === 1) {
             return true;
         }
-        foreach ([Scheme::Semver, Scheme::Maven] as $scheme) {
+        foreach ([Scheme::Semver, Scheme::Maven, Scheme::Date] as $scheme) {
             try {
                 RangeReader::read($text, $syntax, new Timeline($scheme, []));
 
