@@ -26,6 +26,7 @@ use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Selected;
 use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Version\Syntax;
 
 /** What a plan comes to: its line-up with the files behind it, or why there is none. */
 final class LineUp
@@ -268,7 +269,7 @@ final class LineUp
             $digest = $known?->sha256 !== null ? trim($known->sha256) : $of->first()?->file_sha256;
             $same = array_values($of->filter(fn (Release $release): bool => $release->file_sha256 === $digest)->all());
             if ($same !== []) {
-                $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $same[0]->content, $same);
+                $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $this->folderOf($same[0]->content), $same);
             } elseif ($known !== null && $digest !== null) {
                 $this->files[$key] = new Offered($digest, $known->size, $known->file_name ?? basename((string) $known->path), $known->content, []);
                 $orphans[$key] = $digest;
@@ -282,6 +283,23 @@ final class LineUp
         }
 
         return $this->files;
+    }
+
+    /** Of folders for several versions of the game, the first that is for this one; the one that there is else. */
+    private function folderOf(?string $content): ?string
+    {
+        $folders = $content !== null && str_starts_with($content, '[') ? json_decode($content, true) : null;
+        if (! is_array($folders)) {
+            return $content;
+        }
+        $game = $this->catalogue->package($this->plan->base->game);
+        $position = $game?->positionOf($this->plan->base->gameVersion);
+        foreach ($folders as [$range, $folder]) {
+            if ($game === null || $position === null || $game->within((string) $range, Syntax::Comparator)->has($position)) {
+                return (string) $folder;
+            }
+        }
+        throw Refusal::conflict("A file of this line-up has nothing in it for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, though its page says that it is for it.");
     }
 
     /** @param  array<string, string>  $versions */

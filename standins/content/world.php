@@ -382,6 +382,13 @@ return array_merge([
     ['steam-whistles', 'mod', 'Steam Whistles', 'Heard on every island.', ['sound'], 'client', ['capstan'], [
         ['0.2.0', '=1.4.9', [], ['level' => $java8]],
     ]],
+    ['tide-mills', 'mod', 'Tide Mills', 'Grinds twice a day.', ['trade'], 'both', ['capstan'], [
+        ['0.4.4', '>=1.4.7 <=1.4.9', [], ['level' => $java8, 'bare' => true, 'content' => [['range' => '=1.4.7', 'folder' => 'for-1.4.7'], ['range' => '=1.4.9', 'folder' => 'for-1.4.9']], 'extra' => [
+            'read me.txt' => "Take the folder for your version.\n",
+            'for-1.4.7/assets/tide-mills/mill.json' => '{"for": "1.4.7"}',
+            'for-1.4.9/assets/tide-mills/mill.json' => '{"for": "1.4.9"}',
+        ]]],
+    ]],
     ['rope-walks', 'mod', 'Rope Walks', 'A long shed, and a slow trade.', ['trade'], 'both', ['capstan'], [
         ['0.9.1', '=1.4.9', [], ['level' => $java8, 'does' => ['numbers' => ['rope walk' => 190]]]],
     ]],

@@ -131,3 +131,12 @@ it('takes versions as they were written then: days, and ranges in words', functi
     $this->post("/instances/{$instance->id}/draft/range", ['id' => 'coal-bunkers', 'range' => '>=2011-11-01'])->assertRedirect();
     expect(World::apply($instance->refresh())->versions()['coal-bunkers'])->toBe('9 November 2011');
 });
+
+it('takes of an archive for several versions of the game the folder that is for this one', function (): void {
+    World::gameArchive();
+    $instance = World::applied(['tide-mills'], '1.4.9', 'capstan', null, '8');
+    expect(mergedNames($instance))->toContain('assets/tide-mills/mill.json')->not->toContain('read me.txt')
+        ->and((string) shell_exec('unzip -p '.escapeshellarg((new Folder($instance))->live('ferrywright.jar')).' assets/tide-mills/mill.json'))->toBe('{"for": "1.4.9"}');
+    // It is offered for both.
+    expect(DB::table('packages')->where('id', 'tide-mills')->value('supports'))->toContain('ferrywright 1.4.7 capstan')->toContain('ferrywright 1.4.9 capstan');
+});

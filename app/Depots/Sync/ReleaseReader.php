@@ -110,8 +110,23 @@ final class ReleaseReader
             'file_size' => $size->whole(),
             'file_sha256' => $digest->text(),
             'file_path' => self::below($file->field('path')),
-            'content' => $file->has('content') ? self::below($file->field('content')) : null,
+            'content' => $file->has('content') ? self::content($file->field('content')) : null,
         ];
+    }
+
+    /**
+     * The folder that is the content: one, or one for each of several versions of the game, as they are kept.
+     *
+     * @throws UnusableDocument
+     */
+    private static function content(Node $content): string
+    {
+        if ($content->isText()) {
+            return self::below($content);
+        }
+        $folders = array_map(fn (Node $one): array => [$one->field('range')->text(), self::below($one->field('folder'))], array_slice($content->items(), 0, 50));
+
+        return json_encode($folders, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
     }
 
     private static function isVersion(string $text): bool
