@@ -193,6 +193,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
     Route::get('/stages', [StageController::class, 'index'])->name('stages');
     Route::post('/stages', [StageController::class, 'store'])->name('stages.store');
+    Route::post('/stages/of-history', [StageController::class, 'ofHistory'])->name('stages.of-history');
     Route::post('/stages/on', [StageController::class, 'goOn'])->name('stages.on');
     Route::post('/stages/back', [StageController::class, 'goBack'])->name('stages.back');
     Route::delete('/stages/{stage}', [StageController::class, 'destroy'])->name('stages.destroy');

@@ -74,9 +74,10 @@ final readonly class Applying
         $this->goesOn($task);
 
         $this->waitForGame($folder, $task);
+        $backup = null;
         if ($game->worlds !== null) {
             $task->advance('keeping the worlds as they are', 0, 0);
-            $this->kept->keep($instance);
+            $backup = $this->kept->keep($instance);
         }
         $task->advance('placing files', 0, count($files));
         $folder->begin();
@@ -106,6 +107,7 @@ final readonly class Applying
             'sentence' => $this->sentence($lineUp),
             'pack' => $lineUp->plan->once->pack,
             'task' => $task->id,
+            'backup' => $backup,
             'draft' => $draft->id,
             'revision' => $draft->revision,
         ], JSON_THROW_ON_ERROR));
@@ -263,6 +265,7 @@ final readonly class Applying
                 'plan' => $instance->plan->toJson(),
                 'versions' => $instance->versions(),
                 'task' => $pending['task'],
+                'backup' => $pending['backup'] ?? null,
                 'placed' => $instance->placed->map(fn (PlacedRelease $placed): array => $placed->remembered())->all(),
             ],
             'created_at' => now(),

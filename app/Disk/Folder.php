@@ -73,6 +73,14 @@ final readonly class Folder
         }
     }
 
+    /** Puts one file of the store beside what is tried, in the place of another. */
+    public function layInTrial(string $from, string $path): void
+    {
+        @unlink($this->trial($path));
+        File::ensureDirectoryExists(dirname($this->trial($path)));
+        @link($from, $this->trial($path)) || copy($from, $this->trial($path));
+    }
+
     public function clearTrial(): void
     {
         self::erase($this->trial());

@@ -41,10 +41,11 @@ final readonly class Merging
      * What the game itself brings then; null where its mods have a folder.
      *
      * @param  list<string>  $sequence  packages, the last of which wins
+     * @param  list<string>|null  $only  packages that are merged; all where none are named
      *
      * @throws Refusal
      */
-    public function bringing(LineUp $lineUp, array $sequence): ?Bringing
+    public function bringing(LineUp $lineUp, array $sequence, ?array $only = null): ?Bringing
     {
         $form = self::formOf($lineUp);
         if ($form === null) {
@@ -54,7 +55,7 @@ final readonly class Merging
         $base = $this->games->digest($game, $lineUp->plan->base->gameVersion);
         $parts = [new Part($game->id, "The archive of {$game->name}", self::open($this->store->path($base)))];
         $place = array_flip($sequence);
-        $merged = array_filter($lineUp->withFiles(), fn (Selected $selected): bool => self::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]));
+        $merged = array_filter($lineUp->withFiles(), fn (Selected $selected): bool => self::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]) && ($only === null || in_array($selected->package->id, $only, true)));
         usort($merged, fn (Selected $a, Selected $b): int => ($place[$a->package->id] ?? 0) <=> ($place[$b->package->id] ?? 0));
         foreach ($merged as $selected) {
             $file = $lineUp->fileOf($selected);

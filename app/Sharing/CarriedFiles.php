@@ -10,6 +10,7 @@ use App\Local\Uploads;
 use App\Models\Instance;
 use App\Models\ShelfFile;
 use App\Refusal\Refusal;
+use App\Stages\Stages;
 use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Collection;
@@ -22,7 +23,7 @@ use Stasimon\Core\Share\Elsewhere;
 /** Files of an instance that no depot has: given away with it where they may be, and named where not. */
 final readonly class CarriedFiles
 {
-    public function __construct(private Store $store, private Uploads $uploads, private GivenConfigs $configs)
+    public function __construct(private Store $store, private Uploads $uploads, private GivenConfigs $configs, private Stages $stages)
     {
     }
 
@@ -55,7 +56,7 @@ final readonly class CarriedFiles
             }
         }
 
-        return [new Carried(array_map(fn (string $text): string => hash('sha256', $text), $contents), $files, $elsewhere), $contents];
+        return [new Carried(array_map(fn (string $text): string => hash('sha256', $text), $contents), $files, $elsewhere, $this->stages->written($instance)), $contents];
     }
 
     /**

@@ -14,6 +14,7 @@ use App\Models\HistoryEntry;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
+use App\Stages\Stages;
 use App\Store\Texts;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Document\Limits;
@@ -36,7 +37,7 @@ final readonly class HandOffs
     /** Hand-offs from others that are kept. */
     private const KEPT = 100;
 
-    public function __construct(private Drafting $drafting, private Games $games, private Texts $texts, private CarriedFiles $files)
+    public function __construct(private Drafting $drafting, private Games $games, private Texts $texts, private CarriedFiles $files, private Stages $stages)
     {
     }
 
@@ -102,7 +103,8 @@ final readonly class HandOffs
         $given = self::read($text);
         $this->games->get($given->plan->base->game);
 
-        return $this->keep($given, new Carried);
+        // A document alone carries what it says, and no files.
+        return $this->keep($given, new Carried(stages: HandOffDocument::isOne($text) ? HandOffDocument::carried($text)->stages : []));
     }
 
     /** Keeps one that came as a ZIP archive, with all that it carries. */
@@ -180,6 +182,7 @@ final readonly class HandOffs
         if ($carried->configs !== []) {
             $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn($carried->configs));
         }
+        $this->stages->begin($instance, $carried->stages);
 
         return $instance;
     }

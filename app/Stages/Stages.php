@@ -18,14 +18,13 @@ use App\Worlds\Worlds;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanReader;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\WrittenStage;
 
 /** Installs in stages: written down, gone through one after another, and gone back in. */
 final readonly class Stages
 {
-    /** Stages that one instance can have. */
-    private const MOST = 50;
-
     public function __construct(private Drafting $drafting, private Games $games)
     {
     }
@@ -73,7 +72,7 @@ final readonly class Stages
     {
         $about = $condition === 'gone' ? $this->packageCalled($instance, $about) : $about;
         $stages = $this->of($instance);
-        $stages->count() < self::MOST || throw Refusal::conflict('An instance has at most '.self::MOST.' stages.');
+        $stages->count() < WrittenStage::MOST || throw Refusal::conflict('An instance has at most '.WrittenStage::MOST.' stages.');
         // What earlier stages that are not reached yet will have asked for by then.
         $before = $stages->whereNull('entered_at')->reduce(fn (array $wants, Stage $stage): array => array_diff_key($stage->adds + $wants, array_flip($stage->drops)), self::wants($instance->plan));
         $drafted = $ofDraft && $instance->draft !== null ? self::wants($instance->draft->plan) : self::wants($instance->plan);
@@ -90,6 +89,58 @@ final readonly class Stages
         }
 
         return $stage;
+    }
+
+    /** @return list<WrittenStage> as they are given away */
+    public function written(Instance $instance): array
+    {
+        return array_values($this->of($instance)->map(fn (Stage $stage): WrittenStage => new WrittenStage($stage->title, $stage->instruction, $stage->condition, $stage->condition === 'clean' ? '' : $stage->about, $stage->adds, $stage->drops, $stage->entered_at !== null))->all());
+    }
+
+    /**
+     * Takes over stages that came with a line-up: the instance begins before the first of them, with what they come to undone.
+     *
+     * @param  list<WrittenStage>  $stages
+     */
+    public function begin(Instance $instance, array $stages): void
+    {
+        foreach ($stages as $place => $stage) {
+            Stage::query()->create(['instance_id' => $instance->id, 'place' => $place + 1, 'title' => $stage->title, 'instruction' => $stage->instruction, 'condition' => $stage->condition, 'about' => $stage->about, 'adds' => $stage->adds, 'drops' => $stage->drops]);
+        }
+        $reached = array_reverse(array_filter($stages, fn (WrittenStage $stage): bool => $stage->isReached && ($stage->adds !== [] || $stage->drops !== [])));
+        if ($reached !== []) {
+            $this->drafting->step($instance, fn (Plan $plan): Plan => array_reduce($reached, function (Plan $plan, WrittenStage $stage): Plan {
+                $plan = array_reduce(array_map(strval(...), array_keys($stage->adds)), fn (Plan $plan, string $id): Plan => $plan->without($id), $plan);
+
+                return array_reduce($stage->drops, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan);
+            }, $plan));
+        }
+    }
+
+    /** Writes down as stages what was applied so far, each time one; nothing where there are stages already. */
+    public function ofHistory(Instance $instance): int
+    {
+        $this->of($instance)->isEmpty() || throw Refusal::conflict('There are stages already. What was done so far can only be written down where there are none.');
+        $entries = $instance->history()->reorder('id')->get();
+        $steps = [];
+        foreach ($entries as $n => $entry) {
+            $before = self::wants(PlanReader::read($entry->before['plan']));
+            $after = self::wants(isset($entries[$n + 1]) ? PlanReader::read($entries[$n + 1]->before['plan']) : $instance->plan);
+            [$adds, $drops] = [array_diff_assoc($after, $before), array_map(strval(...), array_keys(array_diff_key($before, $after)))];
+            if ($adds !== [] || $drops !== []) {
+                $steps[] = [$entry, $adds, $drops];
+            }
+        }
+        $steps !== [] || throw Refusal::conflict('Nothing was asked for or let go so far, so there is nothing to write down.');
+        $steps = array_slice($steps, -WrittenStage::MOST);
+        DB::transaction(function () use ($instance, $steps): void {
+            foreach ($steps as $place => [$entry, $adds, $drops]) {
+                $isLast = $place === count($steps) - 1;
+                Stage::query()->create(['instance_id' => $instance->id, 'place' => $place + 1, 'title' => mb_strimwidth($entry->sentence, 0, WrittenStage::TITLE, '…') ?: 'Applied', 'instruction' => '', 'condition' => 'clean', 'about' => '', 'adds' => $adds, 'drops' => $drops, 'entered_at' => $entry->created_at, 'done_at' => $isLast ? null : $entry->created_at, 'after_entry' => $entry->id - 1]);
+            }
+        });
+
+        return count($steps);
     }
 
     /** One that was not reached yet is taken out of the plan. */
@@ -173,7 +224,7 @@ final readonly class Stages
     {
         foreach ($this->of($instance)->whereNotNull('entered_at') as $stage) {
             $entry = $this->entryOf($instance, $stage);
-            $backup = $entry === null ? null : Backup::query()->where('instance_id', $instance->id)->where('made_at', '<=', $entry->created_at)->orderByDesc('made_at')->orderByDesc('id')->first();
+            $backup = $entry === null ? null : Backup::query()->where('instance_id', $instance->id)->whereKey((int) ($entry->before['backup'] ?? 0))->first();
             if ($backup !== null && $backup->name === null) {
                 $backup->update(['name' => mb_substr("Before stage {$stage->place}: {$stage->title}", 0, 80)]);
             }

@@ -58,12 +58,13 @@ final readonly class GivenPage
         return new self($given, "{$game->name} {$base->gameVersion} on {$bases->title($base->loader)} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}", $short, $canBeMade, $missing, $brings, $carried);
     }
 
-    /** ", 3 configs". */
+    /** ", 3 configs, in 5 stages". */
     public function configs(): string
     {
         $count = count($this->carried->configs);
+        $stages = count($this->carried->stages);
 
-        return $count === 0 ? '' : ", {$count} ".($count === 1 ? 'config' : 'configs');
+        return ($count === 0 ? '' : ", {$count} ".($count === 1 ? 'config' : 'configs')).($stages === 0 ? '' : ", in {$stages} ".($stages === 1 ? 'stage' : 'stages'));
     }
 
     /** @return array{list<string>, bool} what is not to be had of its base, and whether an instance can be made all the same */

@@ -25,9 +25,9 @@ final readonly class Backups implements KeptWorlds
     }
 
     /** Before an apply, where anything of it was there before. */
-    public function keep(Instance $instance): void
+    public function keep(Instance $instance): ?int
     {
-        $instance->applied_at === null ?: $this->make($instance, 'before a draft was applied', unlessSame: true);
+        return $instance->applied_at === null ? null : $this->make($instance, 'before a draft was applied', unlessSame: true)?->id;
     }
 
     /**

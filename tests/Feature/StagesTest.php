@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 use App\Disk\Folder;
 use App\Models\Backup;
+use App\Models\CulpritSearch;
+use App\Models\GivenHandOff;
 use App\Models\Instance;
+use App\Models\PackRelease;
 use App\Models\Stage;
 use Illuminate\Support\Facades\File;
+use Opis\JsonSchema\Validator;
 use Tests\Support\World;
 
 beforeEach(function (): void {
@@ -110,4 +114,57 @@ it('refuses what is no stage, and takes out only what was not reached', function
     $this->post("/instances/{$instance->id}/stages/back")->assertRedirect("/instances/{$instance->id}/stages");
     $other = World::applied(['long-piers']);
     $this->delete("/instances/{$other->id}/stages/{$one}")->assertNotFound();
+});
+
+it('names the layer that broke a stage, by launching between layers', function (): void {
+    World::gameArchive();
+    $instance = World::applied(['old-slip', 'tin-funnels'], '1.4.9', 'capstan', null, '8');
+    expect(World::rehearsed($instance)->state->value)->toBe('clean');
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['coal-bunkers', 'oil-slicks', 'rope-walks', 'salt-works']]);
+    $this->post("/instances/{$instance->id}/stages", ['title' => 'All at once', 'condition' => 'clean', 'drafted' => '1'])->assertRedirect();
+    $this->post("/instances/{$instance->id}/stages/on")->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    $failed = World::rehearsed($instance);
+    expect($failed->state->value)->toBe('failed');
+    $this->get("/instances/{$instance->id}/rehearsals/{$failed->number}")->assertOk()->assertSee('Launch between layers');
+    $this->post("/instances/{$instance->id}/rehearsals/{$failed->number}/culprits", ['layered' => '1'])->assertRedirect();
+    $search = CulpritSearch::query()->sole();
+    // What was there before lies at the bottom, and each launch has all that lies under its uppermost.
+    expect(array_slice($search->wants, 0, 2))->toEqualCanonicalizing(['old-slip', 'tin-funnels'])->and($search->culprits)->toBe(['oil-slicks'])->and($search->launches)->not->toBe([]);
+    foreach ($search->launches as $launch) {
+        expect($launch['wants'])->toBe(array_slice($search->wants, 0, count($launch['wants'])));
+    }
+    $this->get("/instances/{$instance->id}/culprits/{$search->id}")->assertOk()->assertSee('Oil Slicks')->assertSee('with all that lies under it, and not with it');
+});
+
+it('goes with a line-up that is given away, which begins before the first stage; and is written down from what was done', function (): void {
+    World::gameArchive();
+    $instance = World::applied(['old-slip'], '1.4.9', 'capstan', null, '8');
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['rope-walks']]);
+    $instance = World::apply($instance->refresh());
+    $this->post("/instances/{$instance->id}/stages/of-history")->assertRedirect()->assertSessionHas('said', 'What was applied is written down as 2 stages.');
+    $this->post("/instances/{$instance->id}/stages/of-history")->assertStatus(409);
+    $this->get("/instances/{$instance->id}/stages")->assertOk()->assertSee('Rope Walks');
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['coal-bunkers']]);
+    $this->post("/instances/{$instance->id}/stages", ['title' => 'Coal', 'instruction' => 'Build a *bunker*.', 'condition' => 'word', 'about' => 'The harbour master is content.', 'drafted' => '1'])->assertRedirect();
+    $document = (string) $this->get("/instances/{$instance->id}/hand-off.json")->assertOk()->getContent();
+    expect((new Validator)->validate(json_decode($document), (string) file_get_contents(base_path('docs/formats/hand-off.schema.json')))->isValid())->toBeTrue();
+    $this->post('/hand-offs', ['text' => $document])->assertRedirect();
+    $given = GivenHandOff::query()->firstOrFail();
+    $this->get("/hand-offs/{$given->id}")->assertOk()->assertSee('in 3 stages');
+    $this->post("/hand-offs/{$given->id}/make", ['name' => 'Theirs'])->assertRedirect();
+    $theirs = Instance::query()->where('name', 'Theirs')->firstOrFail();
+    expect($theirs->draft->plan->wants)->toBe([])->and(Stage::query()->where('instance_id', $theirs->id)->orderBy('place')->pluck('title')->last())->toBe('Coal')->and(Stage::query()->where('instance_id', $theirs->id)->whereNotNull('entered_at')->exists())->toBeFalse();
+    $theirs = World::apply($theirs->refresh());
+    $this->post("/instances/{$theirs->id}/stages/on")->assertRedirect();
+    $theirs = World::apply($theirs->refresh());
+    expect(array_keys($theirs->versions()))->toContain('old-slip')->not->toContain('rope-walks');
+    // So does a pack.
+    $this->post("/instances/{$instance->id}/pack", ['id' => 'staged', 'version' => '1', 'name' => 'Staged'])->assertRedirect();
+    expect(json_decode(PackRelease::query()->where('pack', 'staged')->value('document'))->stages)->toHaveCount(3);
+    foreach ([['title' => ''], ['condition' => 'never'], ['about' => ''], ['title' => str_repeat('x', 81)]] as $wrong) {
+        $odd = json_decode($document, true);
+        $odd['stages'][2] = $wrong + $odd['stages'][2];
+        $this->post('/hand-offs', ['text' => json_encode($odd)])->assertStatus(422);
+    }
 });

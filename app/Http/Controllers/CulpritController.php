@@ -28,7 +28,7 @@ final readonly class CulpritController
     public function store(Request $request, Instance $instance, int $number): RedirectResponse
     {
         $rehearsal = $instance->rehearsals()->where('number', $number)->with('instance')->first() ?? throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
-        $search = $this->work->start($rehearsal, Address::flag($request, 'asks'));
+        $search = $this->work->start($rehearsal, Address::flag($request, 'asks'), Address::flag($request, 'layered'));
 
         return redirect()->route('culprits.show', [$instance, $search->id]);
     }

@@ -43,6 +43,14 @@ final readonly class StageController
         return redirect()->route('stages', $instance)->with('said', 'It is written down behind the others.');
     }
 
+    /** Writes down what was done so far. */
+    public function ofHistory(Instance $instance): RedirectResponse
+    {
+        $count = $this->stages->ofHistory($instance);
+
+        return redirect()->route('stages', $instance)->with('said', $count === 1 ? 'What was applied is written down as a stage.' : "What was applied is written down as {$count} stages.");
+    }
+
     public function destroy(Instance $instance, Stage $stage): RedirectResponse
     {
         $this->stages->remove($instance, $stage);

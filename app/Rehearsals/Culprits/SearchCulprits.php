@@ -26,12 +26,13 @@ final readonly class SearchCulprits implements Undertaking
 
     /**
      * @param  bool  $asks  whether a person says of each launch how it went
+     * @param  bool  $layered  whether each is launched with all that lies under it
      *
      * @throws Refusal when there is nothing to search in, or the instance is busy
      */
-    public function start(Rehearsal $rehearsal, bool $asks = false): CulpritSearch
+    public function start(Rehearsal $rehearsal, bool $asks = false, bool $layered = false): CulpritSearch
     {
-        return $this->begin($rehearsal->instance, fn (): CulpritSearch => $this->searching->prepare($rehearsal, $asks));
+        return $this->begin($rehearsal->instance, fn (): CulpritSearch => $this->searching->prepare($rehearsal, $asks, $layered));
     }
 
     /** @throws Refusal unless it was stopped */

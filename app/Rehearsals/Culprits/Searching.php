@@ -32,16 +32,17 @@ final readonly class Searching
     /** Culprits that fail only together, and are still believed at once. */
     private const TOGETHER = 3;
 
-    public function __construct(private Games $games, private Launch $launch, private Reading $reading)
+    public function __construct(private Games $games, private Launch $launch, private Reading $reading, private Layers $layers)
     {
     }
 
     /**
-     * A search that begins with a failed rehearsal; or with any, where a person says of each launch how it went.
+     * A search that begins with a failed rehearsal; or with any, where a person says of each launch how it went. In one
+     * between layers each want is launched with all that lies under it.
      *
      * @throws Refusal when there is nothing to search in
      */
-    public function prepare(Rehearsal $rehearsal, bool $asks = false): CulpritSearch
+    public function prepare(Rehearsal $rehearsal, bool $asks = false, bool $layered = false): CulpritSearch
     {
         $instance = $rehearsal->instance->load('placed');
         if (! $asks && $rehearsal->state !== LaunchState::Failed) {
@@ -58,10 +59,11 @@ final readonly class Searching
         if (count($wants) < 2) {
             throw Refusal::conflict('Fewer than two mods are asked for, so there is nothing to narrow down.');
         }
-        $among = fn (string $id): array => array_values(array_intersect($wants, array_diff($this->reached([$id], $needs), [$id])));
+        $wants = $layered ? $this->layers->order($instance, $wants) : $wants;
+        $among = $layered ? fn (string $id): array => array_slice($wants, 0, (int) array_search($id, $wants, true)) : fn (string $id): array => array_values(array_intersect($wants, array_diff($this->reached([$id], $needs), [$id])));
 
         return $instance->hasMany(CulpritSearch::class)->create([
-            'rehearsal' => $rehearsal->number, 'wants' => $wants, 'asks' => $asks,
+            'rehearsal' => $rehearsal->number, 'wants' => $wants, 'asks' => $asks, 'layered' => $layered,
             'needs' => array_filter(array_combine($wants, array_map($among, $wants))),
             'errors' => $this->reading->said($rehearsal)->errors,
         ]);
@@ -222,6 +224,7 @@ final readonly class Searching
         $files = array_values(DB::table('placed_files')->where('instance_id', $instance->id)->whereIn('package_id', $packages)->pluck('path')->map(strval(...))->all());
         $game = $this->games->get($instance->plan->base->game);
         $folder->layTrial($files, array_diff($game->own, [$game->worlds['folder'] ?? '']));
+        $this->layers->merge($instance, $folder, $packages);
         $log = new LogFile($folder->trial('trial.log'), $game->log);
         try {
             $launched = $this->launch->run($instance->plan, $folder->trial(), $log, $isStopped, seed: 1_000 + count($search->launches));
@@ -243,7 +246,7 @@ final readonly class Searching
         $versions = $search->instance->versions();
         $culprits = array_intersect_key($versions, array_flip($search->culprits ?? []));
         $first = (string) array_key_first($culprits);
-        if ($search->flaky || $first === '' || count($culprits) > self::TOGETHER) {
+        if ($search->layered || $search->flaky || $first === '' || count($culprits) > self::TOGETHER) {
             return;
         }
         $others = array_diff_key($culprits, [$first => true]);

@@ -24,8 +24,8 @@
                         {{ $names[$id] ?? $id }}</a></p>
             @endforeach
             <p class="soft mt-3">
-                {{ $search->flaky ? 'Search again to see whether it is always the same.'
-                    : 'It is remembered: where they meet again, it shows as a finding.' }}
+                {{ $search->flaky ? 'Search again to see whether it is always the same.' : ($search->layered
+                    ? 'What it does not go with may lie under it.' : 'It is remembered: where they meet again, it shows as a finding.') }}
             </p>
         @elseif ($search->state->value === 'asking')
             <form method="post" action="{{ route('culprits.judge', [$instance, $search->id]) }}" class="acts">@csrf

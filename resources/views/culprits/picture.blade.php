@@ -9,8 +9,11 @@
     @elseif ($search->state->value === 'done')
         <h1 class="text-2xl {{ $search->flaky ? 'warn' : 'bad' }}">{{ collect($search->culprits)->map(fn ($id) => $names[$id]
             ?? $id)->join(', ', ' and ') }}</h1>
-        <p class="max-w-[75ch]">{{ count($search->culprits) === 1 ? 'The game does not come up with it, and comes up without.'
-            : 'The game does not come up with them together; with any one of them left out, it does.' }} {{ count($search->launches) }}
+        <p class="max-w-[75ch]">{{ match (true) {
+            $search->layered => 'The game comes up with all that lies under it, and not with it.',
+            count($search->culprits) === 1 => 'The game does not come up with it, and comes up without.',
+            default => 'The game does not come up with them together; with any one of them left out, it does.',
+        } }} {{ count($search->launches) }}
             launches{{ $search->asks ? ', judged by you' : ', the last to confirm' }}.</p>
         @if ($search->flaky)<p class="warn">Launches with the same mods went differently: the fault comes and goes, so this may not be all
             of it.</p>@endif

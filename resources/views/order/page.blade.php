@@ -80,7 +80,8 @@
                 @endforeach
                 @foreach ($said as $rule)
                     <p class="soft">{{ $page->words($rule->first, $rule->then) }}:
-                        {{ $rule->why }}.{{ $rule->strength->value === 'should' ? ' A rule of yours that says otherwise counts more.' : '' }}
+                        {{ $rule->why }}.{{ $rule->strength->value === 'should' ? ' A rule of yours that says otherwise counts more.'
+                            : '' }}
                     </p>
                 @endforeach
                 <form method="post" action="{{ route('order.rule', $instance) }}" class="acts" style="justify-content: flex-start">@csrf

@@ -50,6 +50,10 @@
                 @endif
             </div>
         @endif
+        @if ($stages->isEmpty() && $instance->applied_at)
+            <form method="post" action="{{ route('stages.of-history', $instance) }}" class="mt-3">@csrf<button class="btn">Write down
+                    what was done so far</button></form>
+        @endif
         <details class="mt-5" @if ($stages->isEmpty() || $errors->any()) open @endif>
             <summary class="link">Write {{ $stages->isEmpty() ? 'the first' : 'the next' }} stage down</summary>
             <form method="post" action="{{ route('stages.store', $instance) }}" class="drop mt-2">@csrf
