@@ -13,6 +13,7 @@ use App\Rehearsals\Log\Reading;
 use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\Process\Process;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -38,6 +39,10 @@ it('merges mods into the archive of a game that reads no folder, launches it, an
     exec("rm -rf {$hand} && mkdir -p {$hand}/a {$hand}/b && cd {$hand}/a && unzip -qo {$base} && unzip -qo {$files[0]} -x 'META-INF/*' && unzip -qo {$files[1]} -x 'META-INF/*' && unzip -qo {$files[2]} -x 'META-INF/*' && rm META-INF/*.SF META-INF/*.RSA && cd ../b && unzip -qo ".escapeshellarg($folder->live('ferrywright.jar')), $said, $exit);
     expect($exit)->toBe(0, implode("\n", $said))->and(array_diff_key(World::tree("{$hand}/b"), ['META-INF/MANIFEST.MF' => 1]))->toBe(array_diff_key(World::tree("{$hand}/a"), ['META-INF/MANIFEST.MF' => 1]));
     exec("rm -rf {$hand}");
+    // And byte for byte as a script makes it that knows nothing of ours.
+    (new Process(['python3', base_path('tests/Reference/merge.py'), "{$hand}.jar", $base, ...$files]))->mustRun();
+    expect(hash_file('sha256', $folder->live('ferrywright.jar')))->toBe(hash_file('sha256', "{$hand}.jar"));
+    unlink("{$hand}.jar");
     $rehearsal = World::rehearsed($instance);
     expect($rehearsal->state->value)->toBe('clean', (string) file_get_contents(app(Reading::class)->log($rehearsal)->path));
     $with = hash_file('sha256', $folder->live('ferrywright.jar'));
