@@ -18,6 +18,7 @@ use App\Local\ShelfState;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\ShelfFile;
+use App\Models\Stage;
 use App\Models\Task;
 use App\Packs\DepotFolder;
 use App\Packs\Packing;
@@ -25,6 +26,7 @@ use App\Packs\Packs;
 use App\Packs\Picture;
 use App\Packs\SigningKey;
 use App\Rehearsals\Rehearsing;
+use App\Stages\Stages;
 use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\TaskState;
@@ -53,7 +55,7 @@ final class Demo extends Command
     /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
     private const ARCHIPELAGO = 170;
 
-    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing, private readonly SigningKey $key, private readonly GameArchives $archives)
+    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing, private readonly SigningKey $key, private readonly GameArchives $archives, private readonly Stages $stages)
     {
         parent::__construct();
     }
@@ -86,6 +88,7 @@ final class Demo extends Command
         foreach ($this->instances() as [$name, $game, $base, $wants, $rehearse]) {
             $this->make($name, $game, $base, array_fill_keys($wants, '*'), $rehearse);
         }
+        $this->oldWay();
         $this->archipelago();
         $this->figureheads(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
@@ -122,6 +125,23 @@ final class Demo extends Command
         $task = $instance->tasks()->create(['kind' => TaskKind::Apply, 'state' => TaskState::Running]);
         $this->applying->run($instance->fresh() ?? $instance, $task);
         $this->tasks->turn($task, TaskState::Done);
+    }
+
+    /** An install in five stages, the first of which is done. */
+    private function oldWay(): void
+    {
+        $instance = $this->make('The Old Way', 'ferrywright', ['1.4.9', 'spritsail', null, '8', 2048], ['old-slip' => '*', 'dry-docks' => '*', 'steam-whistles' => '*'], true);
+        $this->stages->ofHistory($instance);
+        Stage::query()->where('instance_id', $instance->id)->update(['title' => 'The yard', 'instruction' => 'Build a slip, and a dock behind it.']);
+        foreach ([
+            ['The harbour master', ['rope-walks', 'salt-works'], 'word', "The harbour master's story is finished.", 'Finish the **harbour master\'s story** first: he does not speak to anybody who has a salt works.'],
+            ['Oil and tin', ['tin-funnels', 'oil-slicks', 'tallow-lamps'], 'clean', '', 'Three of these want the same numbers; *Numbers* gives them others.'],
+            ['Paddles', ['ballast-tanks', 'paddle-wheels'], 'clean', '', ''],
+            ['Coal', ['coal-bunkers'], 'clean', '', ''],
+        ] as [$title, $wants, $condition, $about, $instruction]) {
+            $this->drafting->step($instance->refresh()->load(['placed', 'draft']), fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan));
+            $this->stages->write($instance->refresh()->load(['placed', 'draft']), $title, $instruction, $condition, $about, true);
+        }
     }
 
     /** A line-up of 180, some of it older than it need be. */

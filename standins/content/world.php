@@ -407,6 +407,7 @@ return array_merge([
         ['1.4.0', '>=8790', [], ['bare' => true, 'content' => 'branch-lines-1.4.0/game', 'extra' => [
             'branch-lines-1.4.0/README.txt' => "Put what is in \"game\" into the folder of the game.\n",
             'branch-lines-1.4.0/sources/stations.txt' => "Ambleford\nCorvick\nDunsay\nEll\nFarrow\nGaunt\n",
+            'branch-lines-1.4.0/game/expansions/branch-lines.txt' => "1.4.0\n",
             'branch-lines-1.4.0/game/stations/ambleford.json' => '{"platforms": 1, "post": "evening"}',
             'branch-lines-1.4.0/game/stations/corvick.json' => '{"platforms": 2, "post": "night"}',
             'branch-lines-1.4.0/game/scripts/timetable.json' => '{"lines": 6, "first": "21:40"}',

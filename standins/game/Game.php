@@ -35,6 +35,9 @@ final class Game
     /** @var array<string, array<string, mixed>> what loaders that were merged into the game say, by id */
     private array $merged = [];
 
+    /** @var array<string, string> expansions that are in the folder, and their versions */
+    private array $expansions = [];
+
     /** @var array<string, string> id => version, of what is for the other side alone */
     private array $leftOut = [];
 
@@ -174,6 +177,9 @@ final class Game
                 }
             }
         }
+        foreach (glob("{$this->dir}/expansions/*.txt") ?: [] as $path) {
+            $this->expansions[basename($path, '.txt')] = trim((string) file_get_contents($path));
+        }
         // So old that it reads no folder: mods are in its own archive.
         if (is_file("{$this->dir}/ferrywright.jar")) {
             $merged = ModFile::merged("{$this->dir}/ferrywright.jar", 'ferrywright.jar');
@@ -230,7 +236,7 @@ final class Game
     private function checkRelations(): void
     {
         $this->phase('relations', 'checking what each asks for');
-        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []) + array_column($this->merged, 'version', 'id') + $this->leftOut;
+        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []) + array_column($this->merged, 'version', 'id') + $this->expansions + $this->leftOut;
         foreach ($this->mods as $mod) {
             $there += $mod->says['provides'] ?? [];
         }

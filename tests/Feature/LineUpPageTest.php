@@ -102,6 +102,7 @@ it('asks the database few questions for a line-up, however much is in it', funct
 
 it('switches an expansion in the sentence of the base, and says what needs it', function (): void {
     $with = World::mail(['station-cats', 'dining-car']);
+    expect(World::rehearsed($with)->state->value)->toBe('clean');
     $this->get("/instances/{$with->id}")->assertOk()->assertSee('Branch Lines');
     $this->get("/instances/{$with->id}/base/expansions")->assertOk()->assertSee('Leave out Branch Lines')->assertSee('and what needs it: Station Cats')->assertDontSee('Dining Car');
     $this->post("/instances/{$with->id}/draft/off", ['ids' => ['branch-lines']])->assertRedirect();

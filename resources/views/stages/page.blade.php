@@ -12,8 +12,8 @@
                 @if ($stage->adds !== [] || $stage->drops !== [])
                     <p class="soft">
                         @foreach ($stage->adds as $id => $range)
-                            <span class="good">+</span> {{ $names[$id] ?? $id }}
-                            {{ $range === '*' ? '' : $range }}{{ $loop->last ? '' : ',' }}
+                            <span class="good">+</span>
+                            {{ ($names[$id] ?? $id) . ($range === '*' ? '' : " {$range}") . ($loop->last ? '' : ',') }}
                         @endforeach
                         @foreach ($stage->drops as $id)
                             <span class="bad">−</span> {{ $names[$id] ?? $id }}{{ $loop->last ? '' : ',' }}
