@@ -63,7 +63,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
         Archive::bare($path, $descriptor, $more['extra'] ?? [], $more['kilobytes'] ?? 12, crc32($file));
     } elseif ($gameId === 'nightpost') {
         $references = $more['references'] ?? [];
-        foreach (array_diff_key($needs, ['frankline' => 1, 'dotnet' => 1]) as $target => $range) {
+        foreach (array_diff_key($needs, ['frankline' => 1, 'dotnet' => 1, 'branch-lines' => 1]) as $target => $range) {
             $references[Archive::nameOf($target)] = trim($range, '>=').'.0';
         }
         Archive::managed($path, $descriptor, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], ['references' => $references] + array_intersect_key($more, ['framework' => 1, 'types' => 1, 'calls' => 1]));
