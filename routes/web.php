@@ -202,6 +202,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::get('/order', [OrderController::class, 'index'])->name('order');
     Route::post('/order', [OrderController::class, 'move'])->name('order.move');
     Route::post('/order/rule', [OrderController::class, 'rule'])->name('order.rule');
+    Route::get('/order/merged', [OrderController::class, 'merged'])->name('order.merged');
     Route::get('/order/side', [OrderController::class, 'side'])->name('order.side');
     Route::get('/about', [CareController::class, 'show'])->name('about');
     Route::post('/about', [CareController::class, 'update'])->name('about.update');

@@ -38,7 +38,7 @@ final readonly class Applying
     /** Packages that a sentence of the history names, of those that came, changed or went. */
     private const NAMED = 10;
 
-    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones, private KeptWorlds $kept)
+    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones, private KeptWorlds $kept, private MergedArchives $mergedArchives)
     {
     }
 
@@ -266,6 +266,7 @@ final readonly class Applying
                 'versions' => $instance->versions(),
                 'task' => $pending['task'],
                 'backup' => $pending['backup'] ?? null,
+                'merged' => $this->mergedArchives->now($instance),
                 'placed' => $instance->placed->map(fn (PlacedRelease $placed): array => $placed->remembered())->all(),
             ],
             'created_at' => now(),

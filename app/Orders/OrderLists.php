@@ -85,6 +85,27 @@ final readonly class OrderLists
         return Laying::extended($this->lineUps->lineUp($instance));
     }
 
+    /**
+     * Whose content is at paths of the merged archive, as it is applied.
+     *
+     * @param  list<string>  $paths
+     * @return array<string, string> path => name of the package
+     */
+    public function bringersOf(Instance $instance, array $paths): array
+    {
+        $lineUp = $this->lineUps->lineUpOf($instance->plan, $instance);
+        $digests = [];
+        foreach ($lineUp->withFiles() as $selected) {
+            if (Merging::isMerged($selected, $lineUp)) {
+                $digests[$selected->package->id] = $lineUp->fileOf($selected)->sha256;
+            }
+        }
+        $brought = $this->brought(self::inOrder(Laying::sequence($lineUp, $this->laying->rules($lineUp)), array_map(strval(...), array_keys($digests))), $digests);
+        $names = $instance->titles();
+
+        return array_map(fn (array $by): string => $names[end($by)] ?? (string) end($by), array_intersect_key($brought, array_flip($paths)));
+    }
+
     /** What a rule says: which of two wins, or is started first. */
     public static function words(?OrderList $starts, string $first, string $then, string $firstName, string $thenName): string
     {
@@ -147,6 +168,16 @@ final readonly class OrderLists
      */
     private function shared(array $ids, array $digests): array
     {
+        return array_filter($this->brought($ids, $digests), fn (array $by): bool => count($by) > 1);
+    }
+
+    /**
+     * @param  list<string>  $ids  in order
+     * @param  array<string, string>  $digests  package => SHA-256 of its archive
+     * @return array<string, list<string>> path => packages that bring it, the last of which wins
+     */
+    private function brought(array $ids, array $digests): array
+    {
         $entries = DB::table('archives')->whereIn('sha256', array_values($digests))->pluck('entries', 'sha256')->mapWithKeys(fn (string $json, string $sha): array => [trim($sha) => json_decode($json, true)])->all();
         $bring = [];
         foreach ($ids as $id) {
@@ -159,7 +190,7 @@ final readonly class OrderLists
         }
         ksort($bring, SORT_STRING);
 
-        return array_filter($bring, fn (array $by): bool => count($by) > 1);
+        return $bring;
     }
 
     /**

@@ -108,8 +108,11 @@ test('the line-up by keyboard: moved in, marked, turned off and on, with the wor
     await expect(row(page, 'Gulls')).toContainText('off in the draft');
     await expect(row(page, 'Long Piers')).toContainText('off in the draft');
     await expect(page).toHaveURL(/only=asked/);
+    // A page that is just being loaded again does not hear keys.
+    await page.waitForLoadState();
     await page.keyboard.press('z');
     await expect(row(page, 'Gulls')).not.toContainText('off in the draft');
+    await page.waitForLoadState();
     await page.keyboard.press('Shift+Z');
     await expect(row(page, 'Gulls')).toContainText('off in the draft');
     await page.keyboard.press('d');

@@ -60,6 +60,12 @@ it('merges mods into the archive of a game that reads no folder, launches it, an
     $this->post("/instances/{$instance->id}/draft/remove", ['ids' => ['old-slip']]);
     $instance = World::apply($instance->refresh());
     expect(mergedNames($instance))->not->toContain('demo/old_slip/OldSlip.class');
+    // Path by path beside the game's own archive, and beside what it was before.
+    $this->get("/instances/{$instance->id}/order/merged")->assertOk()->assertSeeInOrder(['not here', 'META-INF/FERRY.RSA', 'only here', 'demo/tin_funnels/TinFunnels.class', 'Tin Funnels', 'another', 'ferry/hull/Hull.class']);
+    $point = $instance->history()->firstOrFail();
+    $this->get("/instances/{$instance->id}/order/merged?beside={$point->id}")->assertOk()->assertSeeInOrder(['not here', 'demo/old_slip/OldSlip.class'])->assertDontSee('demo/tin_funnels')->assertSee('before ');
+    $this->get("/instances/{$instance->id}/order/merged?beside=99999")->assertNotFound();
+    $this->get('/instances/'.World::applied(['gulls'])->id.'/order/merged')->assertStatus(409);
     $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['old-slip']]);
     $instance = World::apply($instance->refresh());
     expect(hash_file('sha256', $folder->live('ferrywright.jar')))->toBe($with)->and(hash_file('sha256', $base))->toBe(trim((string) DB::table('game_archives')->value('sha256')));

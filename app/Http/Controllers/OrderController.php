@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Disk\MergedArchives;
 use App\Http\Requests\Steps\OrderRequest;
 use App\Http\Requests\Steps\RuleRequest;
 use App\Models\Instance;
@@ -17,11 +18,15 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
+use Stasimon\Core\Merge\MergeDifference;
 use Stasimon\Core\Plan\Rule;
 
 /** Lists of an instance whose order counts: what wins, what loses, and why. */
 final readonly class OrderController
 {
+    /** Paths that are shown of two archives. */
+    private const SHOWN = 1_000;
+
     public function __construct(private OrderLists $lists, private OrderSteps $steps)
     {
     }
@@ -62,6 +67,19 @@ final readonly class OrderController
             : $this->steps->rule($instance, new Rule($request->text('first'), $request->text('then'), trim($request->text('why'))), $request->seen());
 
         return redirect()->route('order', ['instance' => $instance, 'list' => $request->text('list')])->with('said', 'It is in the draft.');
+    }
+
+    /** The merged archive beside the game's own, or beside what it was. */
+    public function merged(Request $request, Instance $instance, MergedArchives $archives): View
+    {
+        $instance->load(['placed', 'draft', 'lastRehearsal']);
+        $others = $archives->others($instance);
+        $beside = Address::words($request, 'beside', 20) ?: 'game';
+        $all = $archives->differences($instance, $beside);
+        $shown = array_slice($all, 0, self::SHOWN);
+        $said = $all === [] ? 'Nothing differs.' : count($all).(count($all) === 1 ? ' path differs.' : ' paths differ.').(count($all) > count($shown) ? ' The first '.self::SHOWN.' are shown.' : '');
+
+        return view('order.merged', ['instance' => $instance, 'others' => $others, 'beside' => $beside, 'differences' => $shown, 'said' => $said, 'from' => $this->lists->bringersOf($instance, array_map(fn (MergeDifference $one): string => $one->path, $shown))]);
     }
 
     /** One side of a contested path, where it is a picture or a sound. */

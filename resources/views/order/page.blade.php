@@ -11,6 +11,9 @@
                         @if ($list === $page->list) aria-current="true" @endif>{{ $list->title }} <span
                             class="ver quiet">{{ count($list->ids) }}</span></a>
                 @endforeach
+                @if ($page->list->key === 'merged' && $instance->applied_at)
+                    <a class="link" href="{{ route('order.merged', $instance) }}">What it makes of the game</a>
+                @endif
                 <span class="soft">{{ $page->list->isStart() ? 'The top is started first.' : 'The top wins.' }}</span>
             </div>
             <form method="post" action="{{ route('order.move', $instance) }}" x-data="orderList" @submit="sent()">@csrf
