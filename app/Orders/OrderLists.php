@@ -94,14 +94,14 @@ final readonly class OrderLists
     public function bringersOf(Instance $instance, array $paths): array
     {
         $lineUp = $this->lineUps->lineUpOf($instance->plan, $instance);
-        $digests = [];
+        $digests = $names = [];
         foreach ($lineUp->withFiles() as $selected) {
+            $names[$selected->package->id] = $selected->package->title();
             if (Merging::isMerged($selected, $lineUp)) {
                 $digests[$selected->package->id] = $lineUp->fileOf($selected)->sha256;
             }
         }
         $brought = $this->brought(self::inOrder(Laying::sequence($lineUp, $this->laying->rules($lineUp)), array_map(strval(...), array_keys($digests))), $digests);
-        $names = $instance->titles();
 
         return array_map(fn (array $by): string => $names[end($by)] ?? (string) end($by), array_intersect_key($brought, array_flip($paths)));
     }
