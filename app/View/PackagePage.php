@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Catalogue\GameDays;
 use App\Depots\SourceProblems;
 use App\Drafts\Bases;
 use App\Models\Package as Row;
@@ -17,7 +18,6 @@ use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Catalogue\Target;
-use Stasimon\Core\Explain\Following\Following;
 use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
@@ -53,10 +53,8 @@ final readonly class PackagePage
      */
     public function __construct(public Package $package, public ?Row $row, private GameDefinition $game, private DepotCatalogue $catalogue, private Plan $plan, private array $versions, private ?array $with, public Verdict $verdict, public array $understudies, public string $note)
     {
-        $titles = [];
-        foreach ($game->loaders as $loader) {
-            $titles[$loader->id] = $this->title($loader->id);
-        }
+        $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders);
+        $titles = Row::query()->whereIn('id', $loaders)->pluck('name', 'id')->all() + array_combine($loaders, $loaders);
         $this->sources = DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('package_id', $package->id)->orderBy('depots.place')->orderBy('depots.id')
             ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])->each(fn (object $source) => $source->page = (array) json_decode($source->page, true));
         $this->files = FileRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
@@ -67,7 +65,7 @@ final readonly class PackagePage
     /** How it has followed the game's versions, in a sentence; nothing where its releases say no days, or it came along by itself. */
     public function follows(): string
     {
-        $follower = Following::ofGame($this->game->packages()[0], $this->catalogue->loaders(), now()->toDateTimeImmutable())->of($this->package);
+        $follower = GameDays::following($this->catalogue)->of($this->package);
 
         return match (true) {
             $follower->isAbandoned() => "It seems abandoned: it has {$follower->evidence()}.",

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Depots\Catalogue\GameDays;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Rule;
 use App\Findings\Seen;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Explain\Following\Follower;
-use Stasimon\Core\Explain\Following\Following;
 
 /** Nobody seems to be at a package any more, by the days of its releases; what a depot reports is another rule's. */
 final readonly class Abandoned implements Rule
@@ -32,7 +32,7 @@ final readonly class Abandoned implements Rule
             if ($package === null || ! Follower::mayBeAbandoned($package, now()->toDateTimeImmutable())) {
                 continue;
             }
-            $following ??= Following::ofGame($seen->catalogue->game->packages()[0], $seen->catalogue->loaders(), now()->toDateTimeImmutable());
+            $following ??= GameDays::following($seen->catalogue);
             $follower = $following->of($package);
             if ($follower->isAbandoned()) {
                 $gone[$id] = $follower;
