@@ -216,7 +216,7 @@ it('offers all that the load report of a game lists as missing, at once, and say
     $instance = World::mail(['dining-car']);
     World::rehearsed($instance);
     expect((string) file_get_contents((new Folder($instance))->live('reports/load.txt')))->toContain('not there: samovars, which dining-car asks for');
-    $this->get("/instances/{$instance->id}")->assertOk()->assertSeeInOrder(['3 things are missing by the load report', 'asked for by Dining Car', 'Samovars, Tea Glasses', 'No depot has for it: brass-bells', 'Add all 2']);
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSeeInOrder(['3 things are missing by the load report', 'Dining Car asks for Samovars, Tea Glasses, brass-bells, which are not there, by reports/load.txt.', 'No depot has brass-bells for this base.', 'Add all 2']);
     $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['samovars', 'tea-glasses']])->assertRedirect();
     $instance = World::apply($instance->refresh());
     World::rehearsed($instance);

@@ -47,9 +47,9 @@ final readonly class LoadReported implements Rule
         $names = DB::table('packages')->whereIn('id', array_map(strval(...), array_keys($missing)))->whereRaw('supports && ?::text[]', [SupportKey::anyOf($game->id, $base->gameVersion, $loaders)])->orderBy('name')->pluck('name', 'id')->all();
         $nowhere = array_map(strval(...), array_keys(array_diff_key($missing, $names)));
         $askers = array_values(array_unique(array_merge(...array_values($missing))));
-        $text = 'The game lists it in '.$game->log->missing->path.' as not there'.($askers === [] ? '' : ', asked for by '.self::some(array_map($seen->title(...), $askers))).'.'
-            .($names === [] ? '' : ' To be had for this base: '.self::some(array_values($names)).'.')
-            .($nowhere === [] ? '' : ' No depot has for it: '.self::some($nowhere).'.');
+        $all = [...array_values($names), ...$nowhere];
+        $text = ($askers === [] ? 'Something' : self::some(array_map($seen->title(...), $askers))).(count($askers) > 1 ? ' ask for ' : ' asks for ').self::some($all).', which '.(count($all) === 1 ? 'is' : 'are')." not there, by {$game->log->missing->path}."
+            .($nowhere === [] ? '' : ' No depot has '.self::some($nowhere).' for this base.');
         $ids = array_map(strval(...), array_keys($names));
 
         return [new Finding(Level::Look, count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report', $text, null, $ids === [] ? [] : [new Remedy(count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids), 'as a draft', 'draft.add', [$seen->instance->id], Remedy::list('ids', $ids))])];
