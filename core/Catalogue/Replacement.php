@@ -15,6 +15,9 @@ final readonly class Replacement
     /** A path in the instance; a folder ends with a slash, and a star stands for any characters but a slash. */
     private const PATH = '~^(?!/)(?!.*(?:^|/)\.\.?(?:/|$))[^\x00-\x1f\\\\]+$~Du';
 
+    /** Stars in one path: each more is much more to try. */
+    private const STARS = 5;
+
     /** @param  Target|null  $target  the package; null where it is about a path */
     private function __construct(public string $path, public ?Target $target)
     {
@@ -28,7 +31,7 @@ final readonly class Replacement
     /** Null for what is no path inside an instance. */
     public static function ofPath(string $path): ?self
     {
-        return strlen($path) <= Limits::PATH && preg_match(self::PATH, $path) === 1 ? new self($path, null) : null;
+        return strlen($path) <= Limits::PATH && substr_count($path, '*') <= self::STARS && preg_match(self::PATH, $path) === 1 ? new self($path, null) : null;
     }
 
     /** Whether it is about a file at a path. */

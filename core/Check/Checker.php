@@ -80,7 +80,7 @@ final class Checker
                     $met = $met || $this->satisfying($target, $package->syntax) !== [];
                 }
                 if (! $waived && ! $met) {
-                    $violations[] = new Violation('need', "{$package->id} {$this->selection[$package->id]} needs {$need->key}, and nothing satisfies it.");
+                    $violations[] = new Violation('need', "{$package->id} {$this->selection[$package->id]} ".($need->isExtension ? 'extends '.$need->alternatives[0]->key() : "needs {$need->key}").', and nothing satisfies it.');
                 }
             }
             foreach ($release->breaks ?? [] as $breakage) {

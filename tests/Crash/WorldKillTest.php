@@ -36,7 +36,12 @@ it('loses no world and no backup at random moments of keeping, thinning and putt
     $kept = [];
     $longest = 0;
     $became = ['kept' => 0, 'not' => 0, 'back' => 0];
-    for ($kill = 0; $kill < (int) (getenv('STASIMON_KILLS') ?: 30); $kill++) {
+    $kills = (int) (getenv('STASIMON_KILLS') ?: 30);
+    // Kills that all came too early or too late would have shown nothing; where they did, there are more of them.
+    $isShown = function () use (&$became): bool {
+        return $became['kept'] > 2 && $became['not'] > 2 && $became['back'] > 1;
+    };
+    for ($kill = 0; $kill < $kills || (! $isShown() && $kill < 5 * $kills); $kill++) {
         // The game has written into it since.
         $region = substr_replace($region, $dice->getBytes(9_000), $dice->getInt(0, 2_900_000), $dice->getInt(8_000, 9_500));
         file_put_contents("{$worlds}/Long Shore/region.bin", $region);
@@ -77,6 +82,5 @@ it('loses no world and no backup at random moments of keeping, thinning and putt
         $instance->draft()->delete();
         $region = (string) file_get_contents("{$worlds}/Long Shore/region.bin");
     }
-    // Kills that all came too early or too late would have shown nothing.
-    expect($became['kept'])->toBeGreaterThan(2)->and($became['not'])->toBeGreaterThan(2)->and($became['back'])->toBeGreaterThan(1);
+    expect($isShown())->toBeTrue((string) json_encode($became));
 });

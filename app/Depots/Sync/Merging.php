@@ -175,6 +175,7 @@ final readonly class Merging
             $of($release->suggests, 'suggests');
             $of($release->provides, 'provides');
             $of(array_map(fn ($breakage) => $breakage->target, $release->breaks), 'breaks');
+            $of(array_values(array_filter(array_map(fn ($replacement) => $replacement->target, $release->replaces))), 'replaces');
         }
 
         return array_values(array_map(fn (array $one): array => ['package_id' => $package->id, 'mentioned' => $one[0], 'relation' => $one[1]], $named));

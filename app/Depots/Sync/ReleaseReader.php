@@ -206,7 +206,7 @@ final class ReleaseReader
         $inAll = 0;
         $wrong = [];
         foreach ($package->releases as $release) {
-            $count = count($release->needs()) + count($release->suggests) + count($release->breaks) + count($release->provides);
+            $count = count($release->needs()) + count($release->suggests) + count($release->breaks) + count($release->provides) + count($release->replaces);
             $inAll += $count;
             $why = match (true) {
                 $count > Limits::RELATIONS => 'it says more than '.number_format(Limits::RELATIONS).' things of others.',
@@ -231,6 +231,12 @@ final class ReleaseReader
         }
         foreach ($release->breaks as $breakage) {
             $why = mb_strlen($breakage->why) > Limits::REMARK ? 'a reason is longer than '.number_format(Limits::REMARK).' characters.' : self::target($breakage->target);
+            if ($why !== '') {
+                return $why;
+            }
+        }
+        foreach ($release->replaces as $replacement) {
+            $why = $replacement->target === null ? '' : self::target($replacement->target);
             if ($why !== '') {
                 return $why;
             }
