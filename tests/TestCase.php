@@ -6,9 +6,26 @@ namespace Tests;
 
 use Illuminate\Foundation\Testing\TestCase as BaseTestCase;
 use Illuminate\Http\Response;
+use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Assert;
 
 abstract class TestCase extends BaseTestCase
 {
+    protected function setUp(): void
+    {
+        parent::setUp();
+        // Refused on the page that the form stands on, with a sentence.
+        TestResponse::macro('assertRefused', function (string $says = ''): TestResponse {
+            /** @var TestResponse $this */
+            $this->assertRedirect();
+            $said = (string) session('errors')?->first('refused');
+            Assert::assertNotSame('', $said, 'Nothing was refused.');
+            Assert::assertStringContainsString($says, $said);
+
+            return $this;
+        });
+    }
+
     /** Lines of a page break where its source does; as in a browser, that is a space like any other. */
     protected function createTestResponse($response, $request)
     {

@@ -45,25 +45,25 @@ final readonly class Finder
      */
     public function search(Instance $instance, Query $query, int $from, int $count): Found
     {
-        $matches = $this->searching->search($instance->plan->base->game, $query, fn (Builder $all) => $query->wantsFit() === Fit::Now ? $this->onlyFor($all, $instance) : null);
+        $matches = $this->searching->search($instance->plan->base->game, $query, fn (Builder $all) => $query->wantsFit() === Fit::Now ? $all->whereRaw('supports && ?::text[]', [$this->keysOf($instance)]) : null);
         if ($query->wantsFit() !== null) {
             return $this->fitting($instance, $matches, $query->wantsFit(), $from, $count);
+        }
+        if ($query->isOpen()) {
+            $matches = $matches->firstFor($this->keysOf($instance));
         }
         $packages = $matches->window($from, $count);
 
         return new Found($packages, $this->verdictsOf($instance, self::ids($packages)), $matches->after($from, $packages->count(), $count), $matches->total, $packages->count(), $matches->near);
     }
 
-    /**
-     * What does not name an instance's version and loader cannot fit now, so it need not be asked about.
-     *
-     * @param  Builder<Package>  $all
-     */
-    private function onlyFor(Builder $all, Instance $instance): void
+    /** An instance's version and loader: what does not name them cannot fit now, so it need not be asked about. */
+    private function keysOf(Instance $instance): string
     {
         $plan = $this->lineUps->plan($instance);
-        $bases = new Bases($this->lineUps->catalogue($instance)->game, $this->lineUps->catalogue($instance));
-        $all->whereRaw('supports && ?::text[]', [SupportKey::anyOf($plan->base->game, $plan->base->gameVersion, $bases->standsFor($plan->base->loader))]);
+        $catalogue = $this->lineUps->catalogue($instance);
+
+        return SupportKey::anyOf($plan->base->game, $plan->base->gameVersion, (new Bases($catalogue->game, $catalogue))->standsFor($plan->base->loader));
     }
 
     /** Goes through what was found until enough of it has the verdict that is asked for. */

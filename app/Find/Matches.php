@@ -23,6 +23,19 @@ final readonly class Matches
     {
     }
 
+    /** The same, but what is for a base before what is not, each in the order that it has. */
+    public function firstFor(string $keys): self
+    {
+        $tiers = [];
+        foreach (['', 'not '] as $not) {
+            foreach ($this->tiers as $tier) {
+                $tiers[] = (clone $tier)->whereRaw("{$not}(supports && ?::text[])", [$keys]);
+            }
+        }
+
+        return new self($tiers, $this->total, $this->near);
+    }
+
     /** @return Collection<int, Package> */
     public function window(int $from, int $count): Collection
     {

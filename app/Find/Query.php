@@ -38,6 +38,12 @@ final readonly class Query
         );
     }
 
+    /** Whether nothing says which of all packages come first. */
+    public function isOpen(): bool
+    {
+        return $this->words === '' && $this->sort === '';
+    }
+
     public function wantsFit(): ?Fit
     {
         return $this->fit === '' ? null : Fit::from($this->fit);

@@ -53,7 +53,7 @@ it('puts a list into an order that the game is launched with, as a step of the d
     $instance = World::apply($instance->refresh());
     $rehearsal = World::rehearsed($instance);
     expect(file((new Folder($instance))->live('pack-order.txt'), FILE_IGNORE_NEW_LINES))->toHaveCount(3)->and((string) file_get_contents(app(Reading::class)->log($rehearsal)->path))->toMatch('/on top: sailcloth/');
-    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'move' => 'up sailcloth'])->assertStatus(409)->assertSee('at that end');
+    $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'move' => 'up sailcloth'])->assertRefused('at that end');
     $this->post("/instances/{$instance->id}/order", ['list' => 'none', 'move' => 'up sailcloth'])->assertNotFound();
     $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack'])->assertSessionHasErrors('move');
 });
@@ -66,14 +66,14 @@ it('keeps rules of one\'s own, whatever the order, and names a circle that anoth
     $this->post("/instances/{$instance->id}/order", ['list' => 'resource-pack', 'ids' => ['tarred', 'sailcloth', 'driftwood']])->assertRedirect();
     expect(array_search('driftwood', packsOf($instance), true))->toBeLessThan(array_search('tarred', packsOf($instance), true));
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'driftwood', 'then' => 'sailcloth'])->assertRedirect();
-    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sailcloth', 'then' => 'tarred', 'why' => 'No.'])->assertStatus(409)->assertSee('Driftwood wins over Tarred (Its wood is mine.)')->assertSee('One of them has to go');
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sailcloth', 'then' => 'tarred', 'why' => 'No.'])->assertRefused('Driftwood wins over Tarred (Its wood is mine.)')->assertRefused('One of them has to go');
     $instance = World::apply($instance->refresh());
     expect(packsOf($instance))->toBe(['sailcloth', 'driftwood', 'tarred']);
     $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Its wood is mine.');
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'tarred', 'then' => 'driftwood', 'back' => '1'])->assertRedirect();
     expect($instance->refresh()->draft->plan->rules)->toHaveCount(1);
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'gulls', 'then' => 'tarred'])->assertNotFound();
-    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'tarred', 'then' => 'tarred'])->assertStatus(422);
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'tarred', 'then' => 'tarred'])->assertRefused();
     $this->get('/instances/'.World::applied(['gulls'])->id.'/order')->assertOk()->assertSee('Nothing here depends on an order');
 });
 
@@ -106,7 +106,7 @@ it('starts mods in the order of a list, as far as needs and rules let it', funct
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'dining-car', 'then' => 'lamp-signals', 'why' => 'Its stove is lit by the first lamp.', 'list' => 'start'])->assertRedirect();
     $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Dining Car starts before Lamp Signals: Its stove is lit by the first lamp.');
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'lamp-signals', 'then' => 'sorting-office', 'list' => 'start'])->assertRedirect();
-    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sorting-office', 'then' => 'dining-car', 'list' => 'start'])->assertStatus(409)->assertSee('Dining Car starts before Lamp Signals (Its stove is lit by the first lamp.)');
+    $this->post("/instances/{$instance->id}/order/rule", ['first' => 'sorting-office', 'then' => 'dining-car', 'list' => 'start'])->assertRefused('Dining Car starts before Lamp Signals (Its stove is lit by the first lamp.)');
     $instance = World::apply($instance->refresh());
     $order = $started();
     expect($order)->toBe($shown())->and(array_search('wax-and-seal', $order, true))->toBeLessThan(array_search('sorting-office', $order, true))->and(array_search('dining-car', $order, true))->toBeLessThan(array_search('lamp-signals', $order, true));

@@ -71,7 +71,7 @@ it('is made of an instance, leaves secrets out, and makes the same elsewhere fro
     file_put_contents($copy, 'no archive');
     exec(PHP_BINARY.' '.base_path('bin/stasimon').' pack check '.escapeshellarg($copy), $refused, $exit);
     expect($exit)->toBe(1)->and($refused)->toHaveCount(1);
-    $this->post('/packs', ['file' => new UploadedFile($copy, 'archipelago.zip', test: true)])->assertStatus(422)->assertSee('archipelago.zip');
+    $this->post('/packs', ['file' => new UploadedFile($copy, 'archipelago.zip', test: true)])->assertRefused('archipelago.zip');
     $this->post("/instances/{$author->id}/pack", ['id' => 'No Id', 'version' => '', 'name' => ''])->assertSessionHasErrors(['id', 'version', 'name']);
     unlink($copy);
 });

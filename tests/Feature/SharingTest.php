@@ -94,7 +94,7 @@ it('is recognised wherever a text is asked for, and says what it is not', functi
     }
     expect(GivenHandOff::query()->count())->toBe(3);
     foreach ([substr($text, 0, -3) => 'is damaged', 'Gulls' => 'is no hand-off', '' => 'Paste a hand-off', '{"format": "stasimon/hand-off", "revision": 2}' => 'revision 1 is expected'] as $other => $why) {
-        $this->from('/hand-offs')->post('/hand-offs', ['text' => $other])->assertStatus(422)->assertSee($why);
+        $this->from('/hand-offs')->post('/hand-offs', ['text' => $other])->assertRefused($why);
         $this->from('/wishes')->post('/wishes', ['name' => 'x', 'text' => str_starts_with($other, 'stasimon1.') ? $other : 'stasimon7.abc'])->assertStatus(422);
     }
     expect(GivenHandOff::query()->count())->toBe(3);
@@ -165,7 +165,7 @@ it('is put beside several at once, says whom each thing keeps apart, and takes o
     $this->get("/instances/{$mine->id}/hand-off?beside={$anna->id},{$ben->id}")->assertOk()->assertSee('You can play together with Ben.');
     // One that is gone is said so; more than fit on a page are refused.
     $this->get("/instances/{$mine->id}/hand-off?beside={$anna->id},nothing")->assertNotFound();
-    $this->post("/instances/{$mine->id}/hand-off/beside", ['instance' => $ben->id, 'beside' => 'a,b,c,d,e'])->assertStatus(422)->assertSee('5 others at once');
+    $this->post("/instances/{$mine->id}/hand-off/beside", ['instance' => $ben->id, 'beside' => 'a,b,c,d,e'])->assertRefused('5 others at once');
 });
 
 it('lets a file pass that says it may, keeps back one that says it may not, and asks about one that says nothing', function (): void {
@@ -228,7 +228,7 @@ it('carries configs and files of one\'s own in an archive, names those that may 
     $theirs = World::apply($theirs->refresh());
     expect($theirs->versions())->toHaveKey('tide-clock')->and(file_get_contents((new Folder($theirs))->live('config/tides.cfg')))->toBe("high = 1\n");
     file_put_contents($copy, "PK\3\4 and nothing more");
-    $this->post('/hand-offs', ['file' => new UploadedFile($copy, 'mine.zip', test: true)])->assertStatus(422)->assertSee('mine.zip');
+    $this->post('/hand-offs', ['file' => new UploadedFile($copy, 'mine.zip', test: true)])->assertRefused('mine.zip');
     File::deleteDirectory($folder);
     unlink($copy);
 });
@@ -260,7 +260,7 @@ it('says to who has the pack only what is beyond it', function (): void {
     $this->post('/wishes', ['name' => 'x', 'text' => $shorter])->assertRedirect();
     expect(HandOffDocument::read(GivenHandOff::query()->value('document'))->releases)->toEqual(array_diff_key($author->versions(), array_flip($author->plan->base->packages())))->not->toHaveKey('fogbank');
     PackRelease::query()->delete();
-    $this->post('/hand-offs', ['text' => $shorter])->assertStatus(422)->assertSee('Bring that pack first');
+    $this->post('/hand-offs', ['text' => $shorter])->assertRefused('Bring that pack first');
 });
 
 it('keeps a group for new instances, which can begin with it', function (): void {

@@ -51,13 +51,13 @@ it('goes through five stages of an old game, back in one of them, and lets none 
     expect((string) $page->getContent())->not->toContain('alert(1)</script>')->not->toContain('javascript:alert');
 
     on($instance)->assertRedirect("/instances/{$instance->id}/draft");
-    on($instance)->assertStatus(409)->assertSee('is not applied yet');
+    on($instance)->assertRefused('is not applied yet');
     $instance = World::apply($instance->refresh());
-    on($instance)->assertStatus(409)->assertSee('The yard has to come up clean first');
+    on($instance)->assertRefused('The yard has to come up clean first');
     World::rehearsed($instance);
     // The story changes nothing; it waits for a person's word.
     on($instance)->assertRedirect("/instances/{$instance->id}/stages");
-    on($instance)->assertStatus(409)->assertSee('Say that this is so first');
+    on($instance)->assertRefused('Say that this is so first');
     $folder = new Folder($instance);
     File::ensureDirectoryExists($folder->live('worlds/Long Shore'));
     file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"mods": {"old-slip": "0.3.1"}, "story": "told"}');
@@ -77,33 +77,33 @@ it('goes through five stages of an old game, back in one of them, and lets none 
     $instance = World::apply($instance->refresh());
     World::rehearsed($instance);
     on($instance)->assertRedirect("/instances/{$instance->id}/stages");
-    on($instance, ['word' => '1'])->assertStatus(409)->assertSee('There is something of Old Slip in Long Shore still');
+    on($instance, ['word' => '1'])->assertRefused('There is something of Old Slip in Long Shore still');
     file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"mods": {}}');
     on($instance)->assertRedirect("/instances/{$instance->id}/draft");
     $instance = World::apply($instance->refresh());
     World::rehearsed($instance);
     // The last one clashes in a number; once that is mended it is clean, and all is done.
-    on($instance)->assertStatus(409)->assertSee('Oil has to come up clean first');
+    on($instance)->assertRefused('Oil has to come up clean first');
     $this->post("/instances/{$instance->id}/numbers")->assertRedirect();
     $instance = World::apply($instance->refresh());
     World::rehearsed($instance);
     on($instance)->assertRedirect();
     expect(Stage::query()->whereNull('done_at')->exists())->toBeFalse();
-    on($instance)->assertStatus(409)->assertSee('no stage left');
+    on($instance)->assertRefused('no stage left');
 });
 
 it('refuses what is no stage, and takes out only what was not reached', function (): void {
     $instance = World::applied(['gulls']);
     $this->post("/instances/{$instance->id}/stages", ['title' => '', 'condition' => 'none'])->assertSessionHasErrors(['title', 'condition']);
     $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'word'])->assertSessionHasErrors('about');
-    $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'gone', 'about' => 'nobody-has-it'])->assertSessionHasErrors(['about' => 'No depot has nobody-has-it, so nobody could say whether it is gone. Nothing was kept.']);
+    $this->post("/instances/{$instance->id}/stages", ['title' => 'x', 'condition' => 'gone', 'about' => 'nobody-has-it'])->assertSessionHasErrors(['refused' => 'No depot has nobody-has-it, so nobody could say whether it is gone. Nothing was kept.']);
     $this->get("/instances/{$instance->id}/stages")->assertSee('nobody-has-it');
     // A mod may be meant by its name, as it is shown.
     stage($instance, 'Zero', ['condition' => 'gone', 'about' => 'fogbank weather']);
     $named = Stage::query()->where('title', 'Zero')->firstOrFail();
     expect($named->about)->toBe('fogbank');
     $this->delete("/instances/{$instance->id}/stages/{$named->id}")->assertRedirect();
-    $this->post("/instances/{$instance->id}/stages/on")->assertStatus(409);
+    $this->post("/instances/{$instance->id}/stages/on")->assertRefused();
     $this->post("/instances/{$instance->id}/stages/back")->assertStatus(409);
     stage($instance, 'One', []);
     stage($instance, 'Two', []);
@@ -165,6 +165,6 @@ it('goes with a line-up that is given away, which begins before the first stage;
     foreach ([['title' => ''], ['condition' => 'never'], ['about' => ''], ['title' => str_repeat('x', 81)]] as $wrong) {
         $odd = json_decode($document, true);
         $odd['stages'][2] = $wrong + $odd['stages'][2];
-        $this->post('/hand-offs', ['text' => json_encode($odd)])->assertStatus(422);
+        $this->post('/hand-offs', ['text' => json_encode($odd)])->assertRefused();
     }
 });

@@ -8,7 +8,6 @@ use App\Http\Requests\Steps\StageRequest;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\Stage;
-use App\Refusal\Refusal;
 use App\Stages\Stages;
 use App\View\Address;
 use Illuminate\Http\RedirectResponse;
@@ -34,11 +33,7 @@ final readonly class StageController
 
     public function store(StageRequest $request, Instance $instance): RedirectResponse
     {
-        try {
-            $this->stages->write($instance->load(['placed', 'draft']), trim($request->text('title')), $request->text('instruction'), $request->condition(), trim($request->text('about')), $request->boolean('drafted'));
-        } catch (Refusal $refusal) {
-            return redirect()->route('stages', $instance)->withInput()->withErrors(['about' => $refusal->getMessage()]);
-        }
+        $this->stages->write($instance->load(['placed', 'draft']), trim($request->text('title')), $request->text('instruction'), $request->condition(), trim($request->text('about')), $request->boolean('drafted'));
 
         return redirect()->route('stages', $instance)->with('said', 'It is written down behind the others.');
     }
