@@ -27,8 +27,9 @@ final readonly class RehearsalPage
      * @param  list<Read>  $findings
      * @param  SinceClean|null  $since  for a failed one
      * @param  bool  $slow  whether the slowest starts are listed
+     * @param  bool  $layered  whether its mods lie over one another
      */
-    public function __construct(public Rehearsal $rehearsal, public Said $said, public array $findings, public ?SinceClean $since, public bool $slow, Reading $reading)
+    public function __construct(public Rehearsal $rehearsal, public Said $said, public array $findings, public ?SinceClean $since, public bool $slow, public bool $layered, Reading $reading)
     {
         $this->all = $reading->allMissing($findings);
         $names = $rehearsal->instance->placed->pluck('name', 'package_id')->all();

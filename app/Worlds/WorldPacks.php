@@ -98,18 +98,17 @@ final readonly class WorldPacks
         return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn(["{$folder}/{$file}" => 0]));
     }
 
-    /** Moves one by a place among those of its world, in the draft; what is read later wins. */
-    public function move(Instance $instance, string $world, string $file, bool $later): Draft
+    /** Has one read a place later among those of its world, in the draft; what is read later wins. */
+    public function later(Instance $instance, string $world, string $file): Draft
     {
         $this->folderIn($instance, $world);
         $this->isOrdered() || throw Refusal::conflict("{$this->game->name} reads the data packs of a world by their names.");
         $files = array_column($this->of($instance, $world), 'file');
         $at = array_search($file, $files, true);
-        $to = $at === false ? -1 : $at + ($later ? 1 : -1);
-        if ($at === false || ! isset($files[$to])) {
-            throw Refusal::conflict('It is at that end of the list already. Nothing was changed.');
+        if ($at === false || ! isset($files[$at + 1])) {
+            throw Refusal::conflict("{$file} is read last already, or is not there any more. Nothing was changed.");
         }
-        [$files[$at], $files[$to]] = [$files[$to], $files[$at]];
+        [$files[$at], $files[$at + 1]] = [$files[$at + 1], $files[$at]];
         $digest = $this->texts->put(implode("\n", $files)."\n");
 
         return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn([$this->orderOf($world) => $digest]));

@@ -62,6 +62,16 @@ it('sorts, and windows of it fit together without a gap or an overlap', function
     expect($pieces->all())->toBe($whole->pluck('id')->all());
 })->with([['downloads', 'downloads', true], ['size', 'size', true], ['name', 'name', false], ['updated', 'published_at', true]]);
 
+it('begins with what can be here where nothing is asked for, and loses nothing of the rest', function (): void {
+    $instance = World::instance(['old-slip'], '1.4.9', 'spritsail', null, '8')->load(['placed', 'draft', 'lastRehearsal']);
+    $all = found_($instance, [], 0, 400);
+    $for = DB::table('packages')->whereRaw("supports && array['ferrywright 1.4.9 capstan', 'ferrywright 1.4.9 spritsail', 'ferrywright 1.4.9 ']")->where('kind', '!=', 'loader')->pluck('id')->all();
+    expect(count($for))->toBeGreaterThan(10)->and($all->packages->take(count($for))->pluck('id')->all())->toEqualCanonicalizing($for)
+        ->and($all->packages->pluck('id')->duplicates()->all())->toBe([])->and($all->packages)->toHaveCount($all->total);
+    // Asked for by downloads, it is by downloads.
+    expect(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->all())->toBe(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->sortDesc()->values()->all());
+});
+
 it('goes by verdict, and misses none', function (Fit $fit): void {
     $instance = World::applied(['fogbank', 'smooth-sailing'], build: '0.16.4');
     $all = array_keys(array_filter(app(Finder::class)->verdictsOf($instance->load(['placed', 'draft', 'lastRehearsal']), found_($instance, ['sort' => 'name'], 0, 400)->packages->pluck('id')->all()), fn ($verdict): bool => $verdict->fit === $fit));

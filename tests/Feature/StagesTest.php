@@ -134,6 +134,10 @@ it('names the layer that broke a stage, by launching between layers', function (
     foreach ($search->launches as $launch) {
         expect($launch['wants'])->toBe(array_slice($search->wants, 0, count($launch['wants'])));
     }
+    // Where nothing lies over anything else, there are no layers to launch between.
+    $flat = World::applied(['figureheads', 'gulls'], build: '0.16.4');
+    $number = World::rehearsed($flat)->number;
+    $this->get("/instances/{$flat->id}/rehearsals/{$number}")->assertOk()->assertSee('Find the culprit')->assertDontSee('Launch between layers');
     $this->get("/instances/{$instance->id}/culprits/{$search->id}")->assertOk()->assertSee('Oil Slicks')->assertSee('with all that lies under it, and not with it');
 });
 

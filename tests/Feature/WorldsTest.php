@@ -204,11 +204,11 @@ it('gives one world a data pack of its own and takes it out again, each as a dra
     // Read in an order that a person gives, the last of which wins.
     $send(['file' => $file('Aground.zip', (string) file_get_contents((string) $known))])->assertRedirect();
     $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSeeInOrder(['Aground.zip', 'Have Aground.zip read later, so that it wins', 'Reefs.zip']);
-    $send(['move' => 'later Aground.zip'])->assertRedirect();
+    $send(['later' => 'Aground.zip'])->assertRedirect();
     $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSeeInOrder(['Have Reefs.zip read later, so that it wins', 'Aground.zip:']);
-    $send(['move' => 'later Aground.zip'])->assertStatus(409)->assertSee('at that end');
-    $send(['move' => 'away Aground.zip'])->assertSessionHasErrors('move');
-    $send(['move' => 'later None.zip'])->assertStatus(409);
+    $send(['later' => 'Aground.zip'])->assertStatus(409)->assertSee('read last already');
+    $send(['later' => ['x']])->assertSessionHasErrors('later');
+    $send(['later' => 'None.zip'])->assertStatus(409);
     $send(['take' => 'Aground.zip'])->assertRedirect();
     $send(['take' => 'Tin.zip', 'world' => 'Other'])->assertRedirect();
     $this->get("/instances/{$instance->id}/configs")->assertOk()->assertDontSee('Reefs.zip');

@@ -32,6 +32,10 @@ final class Companions
                 foreach ($files as $n => $file) {
                     if ($file instanceof stdClass && is_string($release->version ?? null)) {
                         $companion = self::companion($document, $release, $file, $n + 2);
+                        // A package that the depot has itself is what it says it is, and none of these.
+                        if (isset($documents[$companion->id.' '])) {
+                            continue;
+                        }
                         $made[$companion->id.' '] ??= $companion;
                         array_push($made[$companion->id.' ']->releases, self::release($document, $release, $file));
                         self::join($document, $release, $companion->id, ($file->together ?? false) === true);
@@ -40,7 +44,6 @@ final class Companions
             }
         }
 
-        // A package that the depot has itself is what it says it is.
         return $documents + $made;
     }
 

@@ -55,6 +55,9 @@ final class NewInstanceController
         }
         $drafting->step($instance, fn (Plan $plan): Plan => $plan);
         $begun = $starters->begin($instance, $request->groups());
+        if (Instance::query()->where('name', $instance->name)->where('id', '!=', $instance->id)->exists()) {
+            session()->flash('said', "There is another instance called {$instance->name}. Under About it either can be given another name.");
+        }
 
         return redirect()->route($begun ? 'draft' : 'find', $instance);
     }

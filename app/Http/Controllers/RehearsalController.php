@@ -10,6 +10,7 @@ use App\Http\Requests\Steps\TakeBackRequest;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Refusal\Refusal;
+use App\Rehearsals\Culprits\Layers;
 use App\Rehearsals\Launch\Side;
 use App\Rehearsals\LaunchState;
 use App\Rehearsals\Log\Reading;
@@ -53,7 +54,7 @@ final readonly class RehearsalController
 
         return view('rehearsals.rehearsal', [
             'instance' => $instance,
-            'page' => new RehearsalPage($rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal), $rehearsal->state === LaunchState::Failed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, Address::flag($request, 'slow'), $this->reading),
+            'page' => new RehearsalPage($rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal), $rehearsal->state === LaunchState::Failed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, Address::flag($request, 'slow'), $rehearsal->state === LaunchState::Failed && Layers::matter($instance, $this->games->get($instance->plan->base->game)), $this->reading),
             'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver(), $rehearsal->state->value),
         ]);
     }

@@ -122,7 +122,7 @@ final readonly class WorldController
         $packs = $this->worldPacks($instance);
         try {
             match (true) {
-                $request->moved() !== null => $packs->move($instance, $request->world(), ...$request->moved()),
+                $request->later() !== '' => $packs->later($instance, $request->world(), $request->later()),
                 $request->taken() !== '' => $packs->take($instance, $request->world(), $request->taken()),
                 default => $packs->give($instance, $request->world(), $request->archive(), $request->name()),
             };

@@ -19,13 +19,13 @@ final class WorldPackRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['world' => ['required', 'string', 'max:255', 'not_regex:/[\x00]/'], 'take' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/'], 'move' => ['nullable', 'string', 'max:255', 'regex:/^(?:sooner|later) .+$/Du']] + self::fileRules('take', 'move');
+        return ['world' => ['required', 'string', 'max:255', 'not_regex:/[\x00]/'], 'take' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/'], 'later' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/']] + self::fileRules('take', 'later');
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['world.*' => 'It does not say which world is meant. Nothing was changed.', 'move.*' => 'It does not say which data pack is to be moved, and where to. Nothing was changed.', 'take.*' => 'It does not say which data pack is meant. Nothing was changed.'] + self::fileMessages('Choose the archive of a data pack.');
+        return ['world.*' => 'It does not say which world is meant. Nothing was changed.', 'later.*' => 'It does not say which data pack is meant. Nothing was changed.', 'take.*' => 'It does not say which data pack is meant. Nothing was changed.'] + self::fileMessages('Choose the archive of a data pack.');
     }
 
     public function world(): string
@@ -33,12 +33,10 @@ final class WorldPackRequest extends FormRequest
         return (string) $this->validated('world');
     }
 
-    /** @return array{string, bool}|null the one that is moved, and whether it is to be read later; null where none is */
-    public function moved(): ?array
+    /** The name of the one that is to be read later; nothing where none is. */
+    public function later(): string
     {
-        [$way, $file] = [...explode(' ', (string) $this->validated('move'), 2), ''];
-
-        return $file === '' ? null : [$file, $way === 'later'];
+        return (string) $this->validated('later');
     }
 
     /** The name of the one that is taken away; nothing where one comes. */

@@ -125,9 +125,11 @@
                         about {{ 3 + (int) ceil(log(count($instance->plan->wants), 2)) }} launches for a single culprit.</p>
                     <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])"
                         effect="can be stopped">{{ $page->namesNobody() ? 'Find it' : 'Look for it all the same' }}</x-remedy>
+                    @if ($page->layered)
                     <p>Or with one more at a time, each over all that lies under it: that names the layer that broke it.</p>
                     <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" :fields="['layered' => 1]"
                         effect="can be stopped">Launch between layers</x-remedy>
+                    @endif
                 @endif
                 <p>Where only you can see the fault, you say after each launch whether it was there.</p>
                 <x-remedy :action="route('culprits.store', [$instance, $rehearsal->number])" :fields="['asks' => 1]" effect="asks you">Find
