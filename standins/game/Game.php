@@ -212,25 +212,7 @@ final class Game
         }
         $this->phase('loader', "{$id} {$version} on {$this->game[0]} {$this->game[1]}");
         $this->work(3);
-        $range = $this->loaderSays['needs'][$this->game[0]] ?? '*';
-        if (! self::within($this->game[1], $range)) {
-            $this->stopAt('loader', ["{$id} {$version} asks for {$this->game[0]} {$range}; found {$this->game[1]}"]);
-        }
-        foreach ($this->merged as $says) {
-            foreach ($says['extends'] ?? [] as $under => $version) {
-                $there = $this->merged[$under]['version'] ?? '';
-                if ($there === '' || ! self::within($there, $version)) {
-                    $this->stopAt('loader', ["{$says['id']} {$says['version']} asks for {$under} {$version}; ".($there === '' ? 'there is none' : "found {$there}")]);
-                }
-                // Each puts its own beginning of the game in the place of what lies under it: the last that was merged is what runs.
-                if (! ModFile::begins("{$this->dir}/ferrywright.jar", "{$says['id']}()V")) {
-                    $this->stopAt('loader', ["{$says['id']} {$says['version']} lies under {$under} {$there}, which it has to lie over"]);
-                }
-            }
-        }
-        $runs = [$id, ...array_keys($this->loaderSays['provides'] ?? []), ...array_keys($this->merged)];
-        $foreign = array_filter($this->mods, fn (ModFile $mod): bool => $mod->says['loaders'] !== [] && array_intersect($runs, $mod->says['loaders']) === []);
-        $this->stopAt('loader', array_values(array_map(fn (ModFile $mod): string => "{$mod->id} {$mod->version} is made for ".implode(' or ', $mod->says['loaders']).", not for {$id}", $foreign)));
+        $this->stopAt('loader', Relations::ofLoader($this->game, $this->loaderSays, $this->merged, "{$this->dir}/ferrywright.jar", $this->mods));
     }
 
     private function checkRelations(): void
@@ -240,32 +222,8 @@ final class Game
         foreach ($this->mods as $mod) {
             $there += $mod->says['provides'] ?? [];
         }
-        $errors = [];
-        foreach ($this->mods as $mod) {
-            $who = "{$mod->id} {$mod->version}";
-            foreach ($mod->says['needs'] as $target => $range) {
-                if (! isset($there[$target])) {
-                    $errors[] = "{$who} asks for {$target} {$range}; there is none";
-                } elseif (! self::within($there[$target], $range)) {
-                    $errors[] = "{$who} asks for {$target} {$range}; found {$there[$target]}";
-                }
-            }
-            foreach ($mod->says['needsOneOf'] as $choices) {
-                $met = array_filter($choices, fn (string $range, string $target): bool => isset($there[$target]) && self::within($there[$target], $range), ARRAY_FILTER_USE_BOTH);
-                if ($met === []) {
-                    $errors[] = "{$who} asks for ".array_key_first($choices).' '.reset($choices).'; there is none';
-                }
-            }
-        }
-        $this->stopAt('loader', $errors);
-        foreach ($this->mods as $mod) {
-            foreach ($mod->says['breaks'] as $target => $range) {
-                if (isset($there[$target]) && self::within($there[$target], $range)) {
-                    $errors[] = "{$mod->id} {$mod->version} refuses to run beside {$target} {$there[$target]}";
-                }
-            }
-        }
-        $this->stopAt('loader', $errors);
+        $this->stopAt('loader', Relations::unmet($this->mods, $there));
+        $this->stopAt('loader', Relations::refused($this->mods, $there));
     }
 
     private function loadClasses(): void
@@ -474,16 +432,4 @@ final class Game
     }
 
     /** Comparators joined by spaces, all of which have to hold. */
-    private static function within(string $version, string $range): bool
-    {
-        foreach (explode(' ', $range) as $comparator) {
-            preg_match('/^(>=|<=|<|>|=|)(.*)$/', $comparator, $match);
-            [, $operator, $limit] = $match;
-            if ($limit !== '*' && ! version_compare($version, $limit, $operator === '' ? '=' : $operator)) {
-                return false;
-            }
-        }
-
-        return true;
-    }
 }

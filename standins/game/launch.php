@@ -12,7 +12,7 @@ declare(strict_types=1);
 
 namespace Standins\Game;
 
-foreach (['Stop', 'Log', 'ClassHead', 'AssemblyHead', 'ModFile', 'Runtime', 'Java', 'Dotnet', 'Settings', 'Session', 'Lobby', 'Game'] as $class) {
+foreach (['Stop', 'Log', 'ClassHead', 'AssemblyHead', 'ModFile', 'Relations', 'Runtime', 'Java', 'Dotnet', 'Settings', 'Session', 'Lobby', 'Game'] as $class) {
     require __DIR__."/{$class}.php";
 }
 
