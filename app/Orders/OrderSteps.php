@@ -36,7 +36,7 @@ final readonly class OrderSteps
         $order = array_flip($list->isStart() ? $asked : array_reverse($asked));
         foreach ($this->lists->extended($instance) as $rule) {
             if (isset($order[$rule->first], $order[$rule->then]) && $order[$rule->first] > $order[$rule->then]) {
-                throw Refusal::conflict("{$rule->why}, so it comes after it and not before. Nothing was changed.");
+                throw Refusal::conflict("{$rule->why}, so it lies over it and not under. Nothing was changed.");
             }
         }
         $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->arranging(...($list->isStart() ? $asked : array_reverse($asked)))->puttingBack(), $seen);

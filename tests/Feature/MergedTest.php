@@ -107,7 +107,7 @@ it('brings in the loader that another one extends, lays them in that order, and 
     expect($rehearsal->state->value)->toBe('failed')->and((string) file_get_contents(app(Reading::class)->log($rehearsal)->path))->toContain('spritsail 1.1.0 lies under capstan 2.0.3');
     // Here nobody gets there: neither by moving, nor by a rule.
     $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Spritsail wins over Capstan:')->assertSee('Spritsail extends Capstan');
-    $this->post("/instances/{$instance->id}/order", ['list' => 'merged', 'ids' => ['capstan', 'spritsail', 'tin-funnels', 'ballast-tanks']])->assertRefused('Spritsail extends Capstan, so it comes after it and not before.');
+    $this->post("/instances/{$instance->id}/order", ['list' => 'merged', 'ids' => ['capstan', 'spritsail', 'tin-funnels', 'ballast-tanks']])->assertRefused('Spritsail extends Capstan, so it lies over it and not under.');
     $this->post("/instances/{$instance->id}/order/rule", ['first' => 'spritsail', 'then' => 'capstan', 'list' => 'merged'])->assertRefused('Spritsail extends Capstan');
     expect($instance->refresh()->draft)->toBeNull();
     // What the base lies over stays while the base does.

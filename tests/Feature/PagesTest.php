@@ -167,3 +167,12 @@ it('removes an instance with its folder, and not while something runs', function
     $this->delete("/instances/{$instance->id}")->assertRedirect('/');
     expect(is_dir($folder))->toBeFalse()->and(Instance::query()->find($instance->id))->toBeNull();
 });
+
+it('says that a name is taken, and makes the instance all the same', function (): void {
+    World::depot();
+    foreach ([false, true] as $isTaken) {
+        $made = $this->post('/instances', ['name' => 'Twice', 'game' => 'ferrywright', 'version' => '3.2.1', 'loader' => 'halyard'])->assertRedirect();
+        $isTaken ? $made->assertSessionHas('said', fn (string $said): bool => str_contains($said, 'another instance called Twice')) : $made->assertSessionMissing('said');
+    }
+    expect(Instance::query()->where('name', 'Twice')->count())->toBe(2);
+});

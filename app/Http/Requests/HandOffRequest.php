@@ -54,6 +54,6 @@ final class HandOffRequest extends FormRequest
         }
         $text = trim((string) $this->validated('text'));
 
-        return $text === '' ? throw Refusal::unusable('Paste a hand-off, or choose a file.') : $text;
+        return $text === '' ? throw Refusal::unusable('Paste a hand-off, or choose one.') : $text;
     }
 }

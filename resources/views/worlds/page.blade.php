@@ -25,8 +25,8 @@
                                         <x-act :action="route('worlds.packs', $instance)" :fields="['world' => $world['name'], 'take' =>
                                             $pack['file']]" :label="'Take ' . $pack['file'] . ' from ' . $world['name']">take out</x-act>
                                         @if ($page->ordersPacks && !$loop->last)
-                                            <x-act :action="route('worlds.packs', $instance)" :fields="['world' => $world['name'], 'later' =>
-                                                $pack['file']]"
+                                            <x-act :action="route('worlds.packs', $instance)"
+                                                :fields="['world' => $world['name'], 'later' => $pack['file']]"
                                                 :label="'Have ' . $pack['file'] . ' read later, so that it wins'">later</x-act>
                                         @endif
                                     </p>
