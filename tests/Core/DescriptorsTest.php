@@ -19,6 +19,7 @@ use Stasimon\Core\Evidence\Proposal;
 use Stasimon\Core\Game\DescriptorRule;
 use Stasimon\Core\Version\OsgiVersion;
 use Stasimon\Core\Version\UnusableVersion;
+use Tests\Support\Archives;
 use Tests\Support\Osgi;
 
 /** @param  array<string, mixed>  $rule */
@@ -29,27 +30,11 @@ function ruleOf(array $rule): DescriptorRule
 
 /**
  * @param  array<string, string>  $files
- */
-function archiveOf(array $files): string
-{
-    $path = tempnam(sys_get_temp_dir(), 'described').'.zip';
-    $zip = new ZipArchive;
-    $zip->open($path, ZipArchive::CREATE);
-    foreach ($files as $name => $content) {
-        $zip->addFromString($name, $content);
-    }
-    $zip->close();
-
-    return $path;
-}
-
-/**
- * @param  array<string, string>  $files
  * @param  array<string, mixed>  $rule
  */
 function describedIn(array $files, array $rule): Described
 {
-    $path = archiveOf($files);
+    $path = Archives::file($files);
     try {
         return (new Descriptors([ruleOf($rule)]))->of($path, 'it.zip');
     } finally {
@@ -142,13 +127,11 @@ it('gives the functions of its own what they promise', function (string $express
 })->with([['lower(a)', 'ab'], ["replace(a, '/b/', 'c')", 'Ac'], ["either(b, c, 'z')", 'z'], ['pairs(m)', [['id' => 'x', 'range' => '1'], ['id' => 'y', 'range' => '2']]], ['pairs(a)', null]]);
 
 it('makes a catalogue that the resolver reads, with what nothing describes beside it', function (): void {
-    $folder = sys_get_temp_dir().'/stasimon-described-'.getmypid();
-    mkdir($folder);
-    $bundle = fn (string $name, string $version, string $more): string => archiveOf(['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\nBundle-ManifestVersion: 2\nBundle-SymbolicName: {$name};singleton:=true\nBundle-Version: {$version}\n{$more}\n"]);
+    $bundle = fn (string $name, string $version, string $more): string => Archives::file(['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\nBundle-ManifestVersion: 2\nBundle-SymbolicName: {$name};singleton:=true\nBundle-Version: {$version}\n{$more}\n"]);
     $files = [
         'a.jar' => $bundle('org.Example.A', '1.0.0', 'Import-Package: org.example.b;version="[1.2,2)",org.example.c;resolution:=optional,javax.xml.parsers'),
         'b.jar' => $bundle('org.example.b', '1.2.0.v2', 'Export-Package: org.example.b;version=1.2.0.v2'),
-        'again.jar' => $bundle('org.example.b', '1.2.0.v2', 'Export-Package: org.example.b;version=1.2.0.v2'), 'plain.jar' => archiveOf(['x.txt' => 'x']), 'bad.jar' => $bundle('org.example.bad', '1.x', ''),
+        'again.jar' => $bundle('org.example.b', '1.2.0.v2', 'Export-Package: org.example.b;version=1.2.0.v2'), 'plain.jar' => Archives::file(['x.txt' => 'x']), 'bad.jar' => $bundle('org.example.bad', '1.x', ''),
     ];
     $catalogue = new ArchiveCatalogue(Osgi::game());
     foreach ($files as $name => $path) {
@@ -156,7 +139,6 @@ it('makes a catalogue that the resolver reads, with what nothing describes besid
     }
     $document = $catalogue->document();
     array_map(unlink(...), $files);
-    rmdir($folder);
     $packages = array_column($document['packages'], null, 'id');
     expect($packages['org.example.a']['releases'][0]['needs'])->toBe([['id' => 'pkg.org.example.b', 'range' => '[1.2,2)'], ['id' => 'pkg.javax.xml.parsers']])
         ->and($packages['org.example.a']['releases'][0]['suggests'])->toBe([['id' => 'pkg.org.example.c']])
@@ -167,7 +149,7 @@ it('makes a catalogue that the resolver reads, with what nothing describes besid
 });
 
 it('proposes name, version, kind and folder of what says nothing, and why', function (string $file, array $inside, array $expected): void {
-    $path = archiveOf(array_fill_keys($inside, 'x'));
+    $path = Archives::file(array_fill_keys($inside, 'x'));
     $proposal = Proposal::of($path, $file, [Kind::Mod, Kind::ResourcePack, Kind::ShaderPack], []);
     unlink($path);
     expect([$proposal->id, $proposal->name, $proposal->version, $proposal->kind, $proposal->content])->toBe($expected)->and($proposal->why)->not->toBe([]);

@@ -103,7 +103,7 @@ it('reads logs in any encoding and wrapping', function (string $bytes): void {
     'UTF-8' => ["Fähre 3 läuft aus\nund kommt an\n"], 'UTF-8 with a mark' => ["\xEF\xBB\xBFFähre 3 läuft aus\nund kommt an\n"],
     'UTF-16, little end first' => ["\xFF\xFE".mb_convert_encoding("Fähre 3 läuft aus\nund kommt an\n", 'UTF-16LE')], 'UTF-16, without a mark' => [mb_convert_encoding("Fähre 3 läuft aus\nund kommt an\n", 'UTF-16LE')],
     'UTF-16, big end first' => ["\xFE\xFF".mb_convert_encoding("Fähre 3 läuft aus\nund kommt an\n", 'UTF-16BE')], 'one byte a letter' => [mb_convert_encoding("Fähre 3 läuft aus\nund kommt an\n", 'Windows-1252')],
-    'gzip' => [(string) gzencode("Fähre 3 läuft aus\nund kommt an\n")], 'zip' => [fn () => (string) file_get_contents(Archives::file(['readme.md' => str_repeat('x', 500), 'latest.log' => "Fähre 3 läuft aus\nund kommt an\n"]))],
+    'gzip' => [(string) gzencode("Fähre 3 läuft aus\nund kommt an\n")], 'zip' => [fn () => Archives::bytes(['readme.md' => str_repeat('x', 500), 'latest.log' => "Fähre 3 läuft aus\nund kommt an\n"])],
 ]);
 
 it('keeps letters whole where portions meet', function (string $encoding): void {
@@ -115,7 +115,7 @@ it('refuses with a sentence what unpacks to too much, or holds nothing', functio
     expect(fn () => poured($bytes, 100_000))->toThrow(UnreadableLog::class, $says);
 })->with([
     'a bomb' => [(string) gzencode(str_repeat('0', 5_000_000)), 'longer than'], 'an archive cut short' => ["PK\x03\x04 nothing", 'cut short'],
-    'an empty archive' => [fn () => (string) file_get_contents(Archives::file(['folder/' => ''])), 'no file in the archive'],
+    'an empty archive' => [fn () => Archives::bytes(['folder/' => '']), 'no file in the archive'],
 ]);
 
 it('reads no version out of what is damaged, cut off or no executable', function (): void {

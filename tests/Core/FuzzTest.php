@@ -88,7 +88,7 @@ it('reads 40,000 harmed logs without harm', function (string $game, string $plat
 
 it('reads 10,000 harmed wrappings of logs without harm', function () use ($log): void {
     [$from, $to] = [inMemory(), inMemory()];
-    foreach ([$log, (string) gzencode($log), (string) file_get_contents(Archives::file(['latest.log' => $log])), (string) mb_convert_encoding($log, 'UTF-16LE')] as $seed => $sound) {
+    foreach ([$log, (string) gzencode($log), Archives::bytes(['latest.log' => $log]), (string) mb_convert_encoding($log, 'UTF-16LE')] as $seed => $sound) {
         [$longest, $memory] = fuzzed($sound, 2_500, $seed, function (string $input) use ($from, $to): void {
             file_put_contents($from, $input);
             try {
@@ -118,7 +118,7 @@ it('reads 40,000 harmed assemblies, class heads and manifests without harm', fun
 });
 
 it('reads 10,000 harmed archives without harm', function (): void {
-    $sound = (string) file_get_contents(Archives::file(['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\n", 'fog/Bank.class' => Standins\Content\ClassFile::bytes('fog/Bank', 65), 'a/b.txt' => str_repeat('text ', 50)]));
+    $sound = Archives::bytes(['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\n", 'fog/Bank.class' => Standins\Content\ClassFile::bytes('fog/Bank', 65), 'a/b.txt' => str_repeat('text ', 50)]);
     $file = inMemory();
     [$longest, $memory] = fuzzed($sound, 10_000, 31, function (string $input) use ($file): void {
         file_put_contents($file, $input);

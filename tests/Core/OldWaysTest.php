@@ -11,31 +11,11 @@ use Stasimon\Core\Merge\MergeDifference;
 use Stasimon\Core\Merge\UnmergeableArchive;
 use Stasimon\Core\Share\UnusableHandOff;
 use Stasimon\Core\Share\WrittenStage;
-
-/**
- * @param  array<string, string>  $files
- * @return resource
- */
-function archiveOf(array $files, int $method = ZipArchive::CM_DEFLATE)
-{
-    $path = (string) tempnam(sys_get_temp_dir(), 'stasimon-difference');
-    $zip = new ZipArchive;
-    $zip->open($path, ZipArchive::OVERWRITE);
-    foreach ($files as $name => $text) {
-        $zip->addFromString($name, $text);
-        $zip->setCompressionName($name, $method);
-    }
-    $zip->close();
-    $open = fopen($path, 'rb');
-    unlink($path);
-    assert($open !== false);
-
-    return $open;
-}
+use Tests\Support\Archives;
 
 it('says in which paths two archives differ, however they are packed', function (): void {
-    $was = archiveOf(['a' => 'same', 'b' => str_repeat('was', 50), 'gone' => 'x', 'd/same' => str_repeat('y', 900)]);
-    $now = archiveOf(['d/same' => str_repeat('y', 900), 'b' => str_repeat('now', 50), 'new' => 'four', 'a' => 'same'], ZipArchive::CM_STORE);
+    $was = Archives::open(['a' => 'same', 'b' => str_repeat('was', 50), 'gone' => 'x', 'd/same' => str_repeat('y', 900)]);
+    $now = Archives::open(['d/same' => str_repeat('y', 900), 'b' => str_repeat('now', 50), 'new' => 'four', 'a' => 'same'], ZipArchive::CM_STORE);
     expect(array_map(fn (MergeDifference $one): array => [$one->path, $one->how, $one->bytes], MergeDifference::between($was, $now)))->toBe([['b', 'other', 150], ['gone', 'gone', 1], ['new', 'new', 4]])
         ->and(MergeDifference::between($now, $now))->toBe([]);
     $torn = tmpfile();
@@ -61,7 +41,7 @@ it('agrees with diff of what unzip lays, on archives by chance', function (): vo
         }
         exec('LC_ALL=C diff -rq '.escapeshellarg("{$root}/was").' '.escapeshellarg("{$root}/now"), $lines);
         $said = array_map(fn (string $line): string => preg_match('~(f\d+)(?: and| differ|$)~', $line, $name) === 1 ? $name[1] : $line, $lines);
-        $ours = array_map(fn (MergeDifference $one): string => $one->path, MergeDifference::between(archiveOf($sides['was']), archiveOf($sides['now'])));
+        $ours = array_map(fn (MergeDifference $one): string => $one->path, MergeDifference::between(Archives::open($sides['was']), Archives::open($sides['now'])));
         sort($said);
         sort($ours);
         expect($ours)->toBe($said);

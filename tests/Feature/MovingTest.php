@@ -22,6 +22,7 @@ use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Want;
+use Tests\Support\Archives;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -188,11 +189,7 @@ it('tells on the register who came to a cell that is waited for, until it was se
     $this->get("/wishes/{$list->id}?at=".urlencode("{$cell->version} on halyard"))->assertOk()->assertSee('Stop that');
     $this->get('/')->assertOk()->assertDontSee('Good news');
     // A release that is for it comes; the next look of the tender notices.
-    $path = sys_get_temp_dir().'/stasimon-fogbank-'.getmypid().'.zip';
-    $zip = new ZipArchive;
-    $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
-    $zip->addFromString('ferry.mod.json', (string) json_encode(['id' => 'fogbank', 'version' => '99.0.0', 'name' => 'Fogbank Weather', 'type' => 'mod', 'loaders' => ['halyard'], 'side' => 'both', 'needs' => ['ferrywright' => "={$cell->version}"], 'needsOneOf' => [], 'breaks' => [], 'provides' => (object) []]));
-    $zip->close();
+    $path = Archives::file(['ferry.mod.json' => (string) json_encode(['id' => 'fogbank', 'version' => '99.0.0', 'name' => 'Fogbank Weather', 'type' => 'mod', 'loaders' => ['halyard'], 'side' => 'both', 'needs' => ['ferrywright' => "={$cell->version}"], 'needsOneOf' => [], 'breaks' => [], 'provides' => (object) []])]);
     $this->post('/shelf', ['game' => 'ferrywright', 'files' => [new UploadedFile($path, 'fogbank-99.zip', test: true)]])->assertRedirect();
     Artisan::call('stasimon:tend', ['--once' => true]);
     $this->get('/')->assertOk()->assertSee('Good news')->assertSee($cell->kept + 1 === 3 ? 'All 3 hold' : '2 of 3 hold')->assertSee('Fogbank Weather came.');

@@ -9,27 +9,10 @@ use App\Models\Instance;
 use App\Models\ShelfFile;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Tests\Support\Archives;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
-
-/**
- * @param  array<string, string>  $files
- */
-function zipped(array $files): string
-{
-    $path = tempnam(sys_get_temp_dir(), 'shelf').'.zip';
-    $zip = new ZipArchive;
-    $zip->open($path, ZipArchive::CREATE);
-    foreach ($files as $name => $content) {
-        $zip->addFromString($name, $content);
-    }
-    $zip->close();
-    $bytes = (string) file_get_contents($path);
-    unlink($path);
-
-    return $bytes;
-}
 
 /** @param  array<string, mixed>  $more */
 function saying(string $id, string $version, array $more = []): string
@@ -56,7 +39,7 @@ it('knows a file that a depot has by its digest, and adds that very release', fu
 
 it('puts a package of one\'s own beside the depots\', resolves what it needs from them, lays it, and keeps it while it is used', function (): void {
     $instance = World::applied(['long-piers']);
-    $bytes = zipped(['ferry.mod.json' => saying('tide-clock', '1.4.0', ['needs' => ['ferrywright' => '>=3.2.0', 'kedge-bones' => '>=3.0.0']])]);
+    $bytes = Archives::bytes(['ferry.mod.json' => saying('tide-clock', '1.4.0', ['needs' => ['ferrywright' => '>=3.2.0', 'kedge-bones' => '>=3.0.0']])]);
     $file = brought($instance, 'tide-clock.zip', $bytes);
     expect([$file->state, $file->package_id, $file->version, $file->found['how']])->toBe([ShelfState::Ready, 'tide-clock', '1.4.0', 'new']);
     $this->get("/instances/{$instance->id}/find?q=tide+clock")->assertOk()->assertSee('Tide Clock')->assertSee('Your shelf');
@@ -66,7 +49,7 @@ it('puts a package of one\'s own beside the depots\', resolves what it needs fro
     expect(World::rehearsed($instance)->state->value)->toBe('clean');
 
     // A newer file of it is an update; the older one stays where it is used.
-    $newer = brought($instance, 'tide-clock-1.5.zip', zipped(['ferry.mod.json' => saying('tide-clock', '1.5.0')]));
+    $newer = brought($instance, 'tide-clock-1.5.zip', Archives::bytes(['ferry.mod.json' => saying('tide-clock', '1.5.0')]));
     expect($newer->found['how'])->toBe('release');
     $this->get("/instances/{$instance->id}")->assertOk()->assertSee('1.5.0');
     $this->delete("/shelf/{$file->id}")->assertStatus(409)->assertSee($instance->name);
@@ -75,14 +58,14 @@ it('puts a package of one\'s own beside the depots\', resolves what it needs fro
 });
 
 it('says of a file that is newer than any depot\'s that no depot has it', function (): void {
-    $file = brought(World::applied(['gulls']), 'gulls.zip', zipped(['ferry.mod.json' => saying('gulls', '9.0.0')]));
+    $file = brought(World::applied(['gulls']), 'gulls.zip', Archives::bytes(['ferry.mod.json' => saying('gulls', '9.0.0')]));
     expect($file->found['why'])->toBe(['It says so itself, in ferry.mod.json.', 'No depot has its release 9.0.0.'])
         ->and(DB::table('packages')->where('id', 'gulls')->value('document'))->toContain('9.0.0');
 });
 
 it('asks what nothing says, proposes the rest with the reason, and takes the one folder that goes in', function (): void {
     $instance = World::applied(['gulls']);
-    $file = brought($instance, 'Harbour_Bells-v2.1.zip', zipped(['read me.txt' => 'hello', 'src/Bells.java' => 'class', 'build/bells/ferry.mod.json' => '{"about": "nothing"}', 'build/bells/Bells.class' => "\xCA\xFE\xBA\xBE"]));
+    $file = brought($instance, 'Harbour_Bells-v2.1.zip', Archives::bytes(['read me.txt' => 'hello', 'src/Bells.java' => 'class', 'build/bells/ferry.mod.json' => '{"about": "nothing"}', 'build/bells/Bells.class' => "\xCA\xFE\xBA\xBE"]));
     expect([$file->state, $file->found['how'], $file->found['id'], $file->found['name'], $file->version, $file->found['kind'], $file->found['content']])->toBe([ShelfState::Asks, 'unknown', 'harbour-bells', 'Harbour Bells', '2.1', 'mod', 'build/bells']);
     $this->get("/instances/{$instance->id}/shelf")->assertOk()->assertSee('Only a part of it goes in')->assertSee('Say what it is');
     $this->get("/shelf/{$file->id}")->assertOk()->assertSee('The folder build/bells has what says what it is')->assertSee('2 files');
@@ -102,13 +85,13 @@ it('asks what nothing says, proposes the rest with the reason, and takes the one
 
 it('does not make a release of a package out of a file that is only called like it', function (): void {
     $instance = World::applied(['gulls']);
-    $file = brought($instance, 'Paper Lanterns 0.3.zip', zipped(['assets/one.png' => 'x']));
+    $file = brought($instance, 'Paper Lanterns 0.3.zip', Archives::bytes(['assets/one.png' => 'x']));
     expect([$file->found['id'], $file->found['kind']])->toBe(['paper-lanterns-resource-pack', 'resource-pack']);
     $said = ['name' => 'Paper Lanterns', 'version' => '0.3', 'kind' => 'resource-pack'];
     $this->post("/shelf/{$file->id}", ['id' => 'paper-lanterns'] + $said)->assertStatus(409)->assertSee('is the id of Paper Lanterns, which is a mod');
     $this->post("/shelf/{$file->id}", ['id' => 'paper-lanterns-resource-pack'] + $said)->assertRedirect();
     expect($file->refresh()->found['how'])->toBe('new');
-    $file = brought($instance, 'gulls-1.9.zip', zipped(['Gulls.class' => 'x']));
+    $file = brought($instance, 'gulls-1.9.zip', Archives::bytes(['Gulls.class' => 'x']));
     expect(implode(' ', $file->found['why']))->toContain('Gulls is known; like this it becomes a release of it.');
     $this->post("/shelf/{$file->id}", ['id' => 'gulls', 'kind' => 'mod', 'name' => 'Gulls', 'version' => '1.9.0'])->assertRedirect();
     expect($file->refresh()->found['how'])->toBe('release');
@@ -121,13 +104,13 @@ it('takes nothing of what is hostile, and says why', function (string $bytes, st
     $this->get("/instances/{$instance->id}/shelf")->assertOk()->assertSee($why);
     $this->delete("/shelf/{$file->id}")->assertRedirect();
 })->with([
-    'a way out' => [fn (): string => zipped(['../../etc/passwd' => 'x', 'ferry.mod.json' => saying('a', '1.0.0')]), 'leads out'],
-    'cut short' => [fn (): string => substr(zipped(['ferry.mod.json' => saying('a', '1.0.0')]), 0, 60), 'cut short'],
+    'a way out' => [fn (): string => Archives::bytes(['../../etc/passwd' => 'x', 'ferry.mod.json' => saying('a', '1.0.0')]), 'leads out'],
+    'cut short' => [fn (): string => substr(Archives::bytes(['ferry.mod.json' => saying('a', '1.0.0')]), 0, 60), 'cut short'],
 ]);
 
 it('takes a large file in slices, each again from where it stopped, and refuses what is longer than it was said to be', function (): void {
     $instance = World::applied(['gulls']);
-    $bytes = zipped(['ferry.mod.json' => saying('sliced', '1.0.0'), 'big.bin' => random_bytes(200_000)]);
+    $bytes = Archives::bytes(['ferry.mod.json' => saying('sliced', '1.0.0'), 'big.bin' => random_bytes(200_000)]);
     $id = $this->postJson('/shelf/uploads', ['name' => 'sliced.zip', 'size' => strlen($bytes), 'instance' => $instance->id])->assertOk()->json('id');
     $send = fn (int $offset, string $slice) => $this->call('PUT', "/shelf/uploads/{$id}?offset={$offset}", server: ['HTTP_ACCEPT' => 'application/json'], content: $slice);
     $send(0, substr($bytes, 0, 100_000))->assertOk()->assertJson(['come' => 100_000]);

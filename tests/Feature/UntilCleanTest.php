@@ -132,7 +132,7 @@ it('reads a crash report against no instance, and a pasted text', function (): v
     expect($report)->toContain('NullPointerException')->toContain('figureheads 1.1.0 mods/');
     $this->post('/logs', ['text' => $report, 'game' => 'ferrywright'])->assertRedirect();
     $this->get('/logs/'.DroppedLog::query()->firstOrFail()->id)->assertOk()->assertSee('read against')->assertSee('no instance')->assertDontSee('as a draft');
-    $this->post('/logs', ['log' => UploadedFile::fake()->createWithContent('reports.zip', (string) file_get_contents(Archives::file(['crash.txt' => $report]))), 'instance' => $rehearsal->instance_id])->assertRedirect();
+    $this->post('/logs', ['log' => UploadedFile::fake()->createWithContent('reports.zip', Archives::bytes(['crash.txt' => $report])), 'instance' => $rehearsal->instance_id])->assertRedirect();
     $this->get('/logs/'.DroppedLog::query()->where('name', 'reports.zip')->firstOrFail()->id)->assertOk()->assertSee('Figureheads 1.1.0 failed')->assertSee('Use Figureheads 1.0.0');
 });
 
