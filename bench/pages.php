@@ -127,9 +127,10 @@ $key = $token();
 $pages = [
     'an answer with next to nothing in it (the running work)' => fn (int $i): array => [['/tasks']],
     'register of '.Instance::query()->count().' instances' => fn (int $i): array => [['/']],
-    'search with 50 verdicts, none of them given before' => fn (int $i): array => [['', null, false], ["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])]],
-    'search with 50 verdicts, as somebody types, sorts and filters' => fn (int $i): array => [["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])]],
+    'search with its first 25 verdicts, none given before' => fn (int $i): array => [['', null, false], ["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])]],
+    'search with 25 verdicts, as somebody types and filters' => fn (int $i): array => [["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])]],
     'package page' => fn (int $i): array => [["/instances/{$first->id}/packages/".$some[$i % count($some)]]],
+    'the next 25 verdicts, as somebody scrolls' => fn (int $i): array => [['', null, false], ["/instances/{$first->id}/find?from=25&q=".urlencode($words[$i % count($words)])]],
     'line-up of '.$first->placed()->count() => fn (int $i): array => [["/instances/{$first->id}"]],
     'draft step' => fn (int $i): array => [["/instances/{$first->id}/draft/add", ['_token' => $key, 'ids' => [$some[$i % count($some)]]]], ["/instances/{$first->id}/draft/discard", ['_token' => $key], false]],
     'draft step, with the page that it leads to' => fn (int $i): array => [["/instances/{$first->id}/draft/add", ['_token' => $key, 'ids' => [$some[$i % count($some)]]]], ["/instances/{$first->id}/draft"], ["/instances/{$first->id}/draft/discard", ['_token' => $key], false]],

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Disk\Applying;
-use App\Disk\Folder;
+use App\Disk\Bin;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Work\Performing;
@@ -15,7 +15,7 @@ use App\Work\TaskState;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Document\UnusableDocument;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 
 /** Finishes or clears whatever a stopped worker left half done, and says what that was. Run before any worker starts. */
 final class Recover extends Command
@@ -54,7 +54,7 @@ final class Recover extends Command
         foreach (Task::query()->where('state', TaskState::Waiting)->orderBy('id')->get() as $task) {
             $tasks->queue($task);
         }
-        if (Folder::isBinFilled()) {
+        if (Bin::isFilled()) {
             $tasks->once(TaskKind::Removal);
         }
 
@@ -80,7 +80,7 @@ final class Recover extends Command
     private static function isReadable(string $plan): bool
     {
         try {
-            PlanReader::read($plan);
+            PlanDocument::read($plan);
 
             return true;
         } catch (UnusableDocument) {

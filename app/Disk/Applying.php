@@ -19,7 +19,7 @@ use App\Work\TaskState;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Placement;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Change;
 use Throwable;
@@ -101,7 +101,7 @@ final readonly class Applying
         $laid = $this->laying->lay($instance, $files, $placement, $folder);
         $this->milestones->reached('built');
         $folder->write('plan.pending', json_encode([
-            'plan' => $lineUp->plan->applied()->lapsed($lineUp->resolved->versions())->toJson(),
+            'plan' => PlanDocument::write($lineUp->plan->applied()->lapsed($lineUp->resolved->versions())),
             'rows' => $this->rows($lineUp, $files, $placement),
             'files' => $laid,
             'sentence' => $this->sentence($lineUp),
@@ -262,7 +262,7 @@ final readonly class Applying
         $instance->history()->create([
             'sentence' => $pending['sentence'],
             'before' => [
-                'plan' => $instance->plan->toJson(),
+                'plan' => PlanDocument::write($instance->plan),
                 'versions' => $instance->versions(),
                 'task' => $pending['task'],
                 'backup' => $pending['backup'] ?? null,
@@ -282,7 +282,7 @@ final readonly class Applying
         }
         // A pack that was taken away meanwhile is none.
         $pack = ($pending['pack'] ?? '') === '' ? null : PackRelease::query()->whereKey($pending['pack'])->value('id');
-        $instance->update(['plan' => PlanReader::read($pending['plan']), 'applied_at' => now()] + ($pack === null ? [] : ['pack_id' => $pack]));
+        $instance->update(['plan' => PlanDocument::read($pending['plan']), 'applied_at' => now()] + ($pack === null ? [] : ['pack_id' => $pack]));
         $instance->draft()->where('id', $pending['draft'])->where('revision', $pending['revision'])->delete();
     }
 

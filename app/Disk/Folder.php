@@ -83,13 +83,13 @@ final readonly class Folder
 
     public function clearTrial(): void
     {
-        self::erase($this->trial());
+        Bin::erase($this->trial());
     }
 
     /** An empty next/. */
     public function begin(): void
     {
-        self::erase($this->next());
+        Bin::erase($this->next());
         File::ensureDirectoryExists($this->next());
     }
 
@@ -130,7 +130,7 @@ final readonly class Folder
         $isRestored = $point !== null && @lstat($this->point($point, $own)) !== false;
         $from = $isRestored ? $this->point($point, $own) : $this->live($own);
         for ($try = 1; $try <= self::TRIES; $try++) {
-            self::erase($this->next($own));
+            Bin::erase($this->next($own));
             $stand = OwnFiles::stand($from);
             $stand === [] ? File::ensureDirectoryExists($this->next($own)) : OwnFiles::copy($from, $this->next($own), $stand);
             if ($isRestored) {
@@ -297,7 +297,7 @@ final readonly class Folder
     /** Moves live/ away. */
     public function stepAside(): void
     {
-        self::erase($this->root.'/before');
+        Bin::erase($this->root.'/before');
         if (is_dir($this->live())) {
             rename($this->live(), $this->root.'/before');
         }
@@ -317,7 +317,7 @@ final readonly class Folder
      */
     public function clear(array $own): void
     {
-        self::erase($this->next());
+        Bin::erase($this->next());
         $made = $this->markOfLive();
         foreach ($own as $folder) {
             if ($made !== null && @lstat($this->root.'/before/'.$folder) !== false && @lstat($this->point($made, $folder)) === false) {
@@ -325,10 +325,10 @@ final readonly class Folder
                 rename($this->root.'/before/'.$folder, $this->point($made, $folder));
             }
         }
-        self::erase($this->root.'/before');
+        Bin::erase($this->root.'/before');
         $points = glob($this->root.'/points/*') ?: [];
         foreach (array_slice($points, 0, max(0, count($points) - self::POINTS)) as $old) {
-            self::erase($old);
+            Bin::erase($old);
         }
     }
 
@@ -368,54 +368,9 @@ final readonly class Folder
         }
     }
 
-    /** Moves all of it to the bin, which takes no time; {@see emptyBin()} deletes it. */
+    /** Moves all of it to the bin, which takes no time. */
     public function throwAway(): void
     {
-        File::ensureDirectoryExists(self::bin());
-        if (is_dir($this->root)) {
-            @rename($this->root, self::bin().'/'.basename($this->root));
-        }
-    }
-
-    public static function emptyBin(): void
-    {
-        foreach (glob(self::bin().'/*') ?: [] as $thrown) {
-            self::erase($thrown);
-        }
-    }
-
-    public static function isBinFilled(): bool
-    {
-        return (glob(self::bin().'/*') ?: []) !== [];
-    }
-
-    private static function bin(): string
-    {
-        return config('stasimon.var').'/bin';
-    }
-
-    /** Deletes a folder with all that is in it, however deep; of a link, the link. */
-    private static function erase(string $path): void
-    {
-        $open = [$path];
-        while ($open !== []) {
-            $here = end($open);
-            $inside = is_link($here) || ! is_dir($here) ? [] : array_diff(@scandir($here) ?: [], ['.', '..']);
-            $folders = [];
-            foreach ($inside as $name) {
-                $full = "{$here}/{$name}";
-                is_dir($full) && ! is_link($full) ? $folders[] = $full : @unlink($full);
-            }
-            if ($folders === []) {
-                array_pop($open);
-                is_dir($here) && ! is_link($here) ? @rmdir($here) : @unlink($here);
-                if (@lstat($here) !== false) {
-                    // It cannot be deleted; what holds it cannot be either.
-                    return;
-                }
-            } else {
-                array_push($open, ...$folders);
-            }
-        }
+        Bin::take($this->root);
     }
 }

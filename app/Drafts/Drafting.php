@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\DB;
 use JsonException;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Waiver;
 
@@ -43,9 +43,9 @@ final readonly class Drafting
             $now = $draft->plan ?? $instance->plan;
             $next = $this->storable($step($now));
             if ($draft === null) {
-                return $instance->draft()->create(['plan' => $next, 'earlier' => [$now->toJson()]]);
+                return $instance->draft()->create(['plan' => $next, 'earlier' => [PlanDocument::write($now)]]);
             }
-            $draft->update(['plan' => $next, 'earlier' => [...$draft->earlier, $now->toJson()], 'later' => [], 'revision' => $draft->revision + 1]);
+            $draft->update(['plan' => $next, 'earlier' => [...$draft->earlier, PlanDocument::write($now)], 'later' => [], 'revision' => $draft->revision + 1]);
 
             return $draft;
         }, 3);
@@ -61,7 +61,7 @@ final readonly class Drafting
     private function storable(Plan $plan): Plan
     {
         try {
-            return PlanReader::read($plan->toJson());
+            return PlanDocument::read(PlanDocument::write($plan));
         } catch (UnusableDocument|JsonException $failure) {
             throw Refusal::unusable('That step cannot be taken: '.$failure->getMessage().' The draft is as it was.');
         }
@@ -181,7 +181,7 @@ final readonly class Drafting
             throw Refusal::conflict('Before that, nothing was applied, so there is nothing to go back to.');
         }
 
-        return $this->step($instance, fn (): Plan => PlanReader::read($before['plan'])->restoring(new Restore($entry, $before['versions'], $own)), $seen);
+        return $this->step($instance, fn (): Plan => PlanDocument::read($before['plan'])->restoring(new Restore($entry, $before['versions'], $own)), $seen);
     }
 
     /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */
@@ -191,7 +191,7 @@ final readonly class Drafting
             $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict('There is no draft to step back in.');
             $earlier = $draft->earlier;
             $last = array_pop($earlier) ?? throw Refusal::conflict('No step is left to take back.');
-            $draft->update(['plan' => PlanReader::read($last), 'earlier' => $earlier, 'later' => [...$draft->later, $draft->plan->toJson()], 'revision' => $draft->revision + 1]);
+            $draft->update(['plan' => PlanDocument::read($last), 'earlier' => $earlier, 'later' => [...$draft->later, PlanDocument::write($draft->plan)], 'revision' => $draft->revision + 1]);
         }, 3);
     }
 
@@ -202,7 +202,7 @@ final readonly class Drafting
             $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict('There is no draft to step forth in.');
             $later = $draft->later;
             $next = array_pop($later) ?? throw Refusal::conflict('No step was taken back, so there is none to take again.');
-            $draft->update(['plan' => PlanReader::read($next), 'earlier' => [...$draft->earlier, $draft->plan->toJson()], 'later' => $later, 'revision' => $draft->revision + 1]);
+            $draft->update(['plan' => PlanDocument::read($next), 'earlier' => [...$draft->earlier, PlanDocument::write($draft->plan)], 'later' => $later, 'revision' => $draft->revision + 1]);
         }, 3);
     }
 
@@ -226,7 +226,7 @@ final readonly class Drafting
             if ($locked->draft()->exists()) {
                 throw Refusal::conflict('There is another draft by now. Throw that away first, or go on with it.');
             }
-            $locked->draft()->create(['plan' => $this->storable(PlanReader::read($thrown['plan'])), 'earlier' => $thrown['earlier']]);
+            $locked->draft()->create(['plan' => $this->storable(PlanDocument::read($thrown['plan'])), 'earlier' => $thrown['earlier']]);
         }, 3);
     }
 
@@ -235,6 +235,6 @@ final readonly class Drafting
         $repairs = $this->lineUps->lineUp($instance)->told()->repairs ?? [];
         $chosen = $repairs[$key] ?? throw Refusal::conflict('The draft has changed since this remedy was shown. Nothing was changed; look at it again.');
 
-        return $this->step($instance, fn (): Plan => PlanReader::read($chosen['plan']));
+        return $this->step($instance, fn (): Plan => PlanDocument::read($chosen['plan']));
     }
 }

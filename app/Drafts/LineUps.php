@@ -12,6 +12,7 @@ use App\Models\PlacedRelease;
 use App\Work\Allowance;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Want;
 
 /** What an instance's draft, or another plan of it, comes to, and the catalogue that is read for it. */
@@ -65,7 +66,7 @@ final class LineUps
     /** The same for as long as nothing changes that a line-up or a verdict of the instance rests on. */
     public function stamp(Instance $instance): string
     {
-        return hash('xxh128', CatalogueStamp::now().$this->plan($instance)->toJson().$instance->applied_at?->format('U.u'));
+        return hash('xxh128', CatalogueStamp::now().PlanDocument::write($this->plan($instance)).$instance->applied_at?->format('U.u'));
     }
 
     /**

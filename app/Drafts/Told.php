@@ -6,6 +6,7 @@ namespace App\Drafts;
 
 use Stasimon\Core\Explain\Impossible;
 use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Plan\PlanDocument;
 
 /** Why there is no line-up, and what would help, as sentences and plans: what is left of an explanation once it is kept. */
 final readonly class Told
@@ -24,8 +25,9 @@ final readonly class Told
     {
         $repairs = [];
         foreach ($impossible->repairs as $repair) {
-            $plan = $lineUp->plan->repaired($repair->leadsTo)?->toJson();
-            if ($plan !== null) {
+            $repaired = $lineUp->plan->repaired($repair->leadsTo);
+            if ($repaired !== null) {
+                $plan = PlanDocument::write($repaired);
                 $repairs[substr(hash('sha256', $plan), 0, 16)] = ['text' => rtrim($repair->text, '.'), 'changes' => $repair->leadsTo->changes->count(), 'plan' => $plan];
             }
         }

@@ -26,8 +26,8 @@ use Stasimon\Core\Resolve\Stopped;
 /** Searches the depots' packages and says of each what adding it to an instance's draft would come to. */
 final readonly class Finder
 {
-    /** Rows that come at once. */
-    public const WINDOW = 50;
+    /** Rows that come at once: two screens of them, while the next are asked for. */
+    public const WINDOW = 25;
 
     /** Rows that one address can hold. */
     public const MOST = 500;

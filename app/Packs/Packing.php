@@ -63,7 +63,7 @@ final readonly class Packing
         $picture ??= $this->pictureBefore($instance, $said['id']);
         try {
             [$carried, $contents] = $this->files->carried($instance, $configs, $passed);
-            $pack = new Pack($said['id'], $said['version'], new HandOff($said['name'], $given->plan, $given->releases, $given->digests), $said['summary'], $said['licence'], $said['notes'], $carried, $picture === null ? '' : hash('sha256', $picture));
+            $pack = new Pack($said['id'], $said['version'], $given->called($said['name']), $said['summary'], $said['licence'], $said['notes'], $carried, $picture === null ? '' : hash('sha256', $picture));
         } catch (UnusablePack|UnusableHandOff $failure) {
             throw Refusal::unusable($failure->getMessage());
         }

@@ -10,7 +10,6 @@ use App\Local\Uploads;
 use App\Models\Instance;
 use App\Models\ShelfFile;
 use App\Refusal\Refusal;
-use App\Stages\Stages;
 use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Collection;
@@ -23,7 +22,7 @@ use Stasimon\Core\Share\Elsewhere;
 /** Files of an instance that no depot has: given away with it where they may be, and named where not. */
 final readonly class CarriedFiles
 {
-    public function __construct(private Store $store, private Uploads $uploads, private GivenConfigs $configs, private Stages $stages)
+    public function __construct(private Store $store, private Uploads $uploads, private GivenConfigs $configs)
     {
     }
 
@@ -56,7 +55,7 @@ final readonly class CarriedFiles
             }
         }
 
-        return [new Carried(array_map(fn (string $text): string => hash('sha256', $text), $contents), $files, $elsewhere, $this->stages->written($instance)), $contents];
+        return [new Carried(array_map(fn (string $text): string => hash('sha256', $text), $contents), $files, $elsewhere), $contents];
     }
 
     /**

@@ -21,7 +21,7 @@ use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\Carried;
@@ -62,7 +62,7 @@ final readonly class HandOffs
             }
         }
 
-        return new HandOff(self::name($instance->name), $plan->applied(), $releases, array_filter($digests));
+        return new HandOff(self::name($instance->name), $plan->applied(), $releases, array_filter($digests), $this->stages->written($instance));
     }
 
     /** The line-up from before an apply. */
@@ -73,7 +73,7 @@ final readonly class HandOffs
         if ($entry === null || $placed === []) {
             throw Refusal::notFound('That restore point is not here any more, or nothing was applied before it.');
         }
-        $plan = PlanReader::read($entry->before['plan'])->applied();
+        $plan = PlanDocument::read($entry->before['plan'])->applied();
         $placed = array_filter($placed, fn (array $one): bool => ! in_array($one['package_id'], $plan->base->packages(), true));
 
         return new HandOff(self::name($instance->name.' before '.$entry->created_at->isoFormat('D MMM, HH:mm')), $plan, array_column($placed, 'version', 'package_id'), array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))));
@@ -103,8 +103,7 @@ final readonly class HandOffs
         $given = self::read($text);
         $this->games->get($given->plan->base->game);
 
-        // A document alone carries what it says, and no files.
-        return $this->keep($given, new Carried(stages: HandOffDocument::isOne($text) ? HandOffDocument::carried($text)->stages : []));
+        return $this->keep($given, new Carried);
     }
 
     /** Keeps one that came as a ZIP archive, with all that it carries. */
@@ -182,7 +181,7 @@ final readonly class HandOffs
         if ($carried->configs !== []) {
             $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn($carried->configs));
         }
-        $this->stages->begin($instance, $carried->stages);
+        $this->stages->begin($instance, $given->stages);
 
         return $instance;
     }

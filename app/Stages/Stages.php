@@ -18,7 +18,7 @@ use App\Worlds\Worlds;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\WrittenStage;
 
@@ -124,8 +124,8 @@ final readonly class Stages
         $entries = $instance->history()->reorder('id')->get();
         $steps = [];
         foreach ($entries as $n => $entry) {
-            $before = self::wants(PlanReader::read($entry->before['plan']));
-            $after = self::wants(isset($entries[$n + 1]) ? PlanReader::read($entries[$n + 1]->before['plan']) : $instance->plan);
+            $before = self::wants(PlanDocument::read($entry->before['plan']));
+            $after = self::wants(isset($entries[$n + 1]) ? PlanDocument::read($entries[$n + 1]->before['plan']) : $instance->plan);
             [$adds, $drops] = [array_diff_assoc($after, $before), array_map(strval(...), array_keys(array_diff_key($before, $after)))];
             if ($adds !== [] || $drops !== []) {
                 $steps[] = [$entry, $adds, $drops];

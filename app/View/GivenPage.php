@@ -62,7 +62,7 @@ final readonly class GivenPage
     public function configs(): string
     {
         $count = count($this->carried->configs);
-        $stages = count($this->carried->stages);
+        $stages = count($this->given->stages);
 
         return ($count === 0 ? '' : ", {$count} ".($count === 1 ? 'config' : 'configs')).($stages === 0 ? '' : ", in {$stages} ".($stages === 1 ? 'stage' : 'stages'));
     }

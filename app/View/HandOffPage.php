@@ -49,9 +49,10 @@ final readonly class HandOffPage
     /** "Exact releases of 47 packages. Nothing in it names you or your server." */
     public function said(): string
     {
-        $count = count($this->mine->releases);
+        [$count, $stages] = [count($this->mine->releases), count($this->mine->stages)];
+        $staged = $stages === 0 ? '' : ' It comes in '.($stages === 1 ? 'one stage.' : "{$stages} stages.");
 
-        return ($count === 0 ? 'What is asked for; nothing is applied yet.' : "Exact releases of {$count} ".($count === 1 ? 'package' : 'packages').', and what was asked for.').' Configs and worlds are not in it, and nothing that names you.';
+        return ($count === 0 ? 'What is asked for; nothing is applied yet.' : "Exact releases of {$count} ".($count === 1 ? 'package' : 'packages').', and what was asked for.').$staged.' Configs and worlds are not in it, and nothing that names you.';
     }
 
     /** @return Collection<int, Instance> others of the same game that can be put beside it */

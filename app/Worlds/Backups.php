@@ -15,6 +15,7 @@ use App\Store\Store;
 use App\Store\Texts;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\File;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Worlds\Thinning;
 
 /** Keeps how worlds are, in the store: what two backups have in common is there once. */
@@ -51,7 +52,7 @@ final readonly class Backups implements KeptWorlds
         if ($unlessSame && $last !== null && $last->files == $files) {
             return $last;
         }
-        $lineUp = ['plan' => $instance->plan->toJson(), 'versions' => $instance->versions()];
+        $lineUp = ['plan' => PlanDocument::write($instance->plan), 'versions' => $instance->versions()];
         $backup = Backup::query()->create(['instance_id' => $instance->id, 'why' => $why, 'files' => $files, 'bytes' => array_sum(array_column($files, 'size')), 'added' => $pieces->added, 'line_up' => $lineUp, 'made_at' => now()]);
         Backup::query()->whereIn('id', $this->going($instance))->delete();
 

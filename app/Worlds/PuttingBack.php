@@ -11,7 +11,7 @@ use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Refusal\Refusal;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 
 /** Puts worlds back as they were, as a step of the draft: with the mods of now, or with those of that time. */
 final readonly class PuttingBack
@@ -25,7 +25,7 @@ final readonly class PuttingBack
         $backup->instance_id === $instance->id || throw Refusal::notFound('That is no backup of this instance.');
         $lineUp = $withMods ? $backup->line_up ?? throw Refusal::conflict('Which mods there were then is not known. The worlds can be put back without them.') : null;
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => ($lineUp === null ? $plan : PlanReader::read($lineUp['plan'])->applied()->keepingTo($lineUp['versions']))->withWorldsOf($backup->id));
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => ($lineUp === null ? $plan : PlanDocument::read($lineUp['plan'])->applied()->keepingTo($lineUp['versions']))->withWorldsOf($backup->id));
     }
 
     public function ofPlay(Rehearsal $play): Draft

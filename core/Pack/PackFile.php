@@ -45,7 +45,7 @@ final readonly class PackFile
 
         return json_encode([
             'format' => self::FORMAT, 'revision' => 1, 'id' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'summary' => $pack->summary, 'licence' => $pack->licence, 'notes' => $pack->notes,
-            'picture' => $pack->picture, 'plan' => $given['plan'], 'releases' => $given['releases'],
+            'picture' => $pack->picture, 'plan' => $given['plan'], 'releases' => $given['releases'], 'stages' => $given['stages'] ?? [],
         ] + $pack->carried->fields(), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
     }
 

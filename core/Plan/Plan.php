@@ -403,28 +403,4 @@ final readonly class Plan
             $waivers ?? $this->waivers, $waiverNotes ?? $this->waiverNotes, $order ?? $this->order, $once ?? $this->once, $groups ?? $this->groups, $rules ?? $this->rules,
         );
     }
-
-    public function toJson(): string
-    {
-        return json_encode([
-            'game' => $this->base->game, 'gameVersion' => $this->base->gameVersion,
-            'loader' => $this->base->loader, 'loaderVersion' => $this->base->loaderVersion,
-            'runtime' => $this->base->runtime, 'runtimeVersion' => $this->base->runtimeVersion,
-            'memory' => $this->base->memory,
-            'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->wants),
-            'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $this->channels),
-            'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target], $this->waivers),
-            'putBack' => $this->once->putBack,
-            'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $this->off),
-            'order' => $this->order,
-            'groups' => (object) $this->groups,
-            'rules' => array_map(fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why], $this->rules),
-            'waiverNotes' => (object) $this->waiverNotes,
-            'restore' => $this->once->restore === null ? null : ['point' => $this->once->restore->point, 'versions' => (object) $this->once->restore->versions, 'own' => $this->once->restore->own],
-            'updating' => (object) $this->once->updating,
-            'own' => (object) $this->once->own,
-            'pack' => $this->once->pack,
-            'worlds' => $this->once->worlds,
-        ], JSON_THROW_ON_ERROR);
-    }
 }

@@ -10,7 +10,7 @@ use Stasimon\Core\Document\UnusableDocument;
 
 /**
  * What goes with a line-up beyond the names of its releases: configs, files that no depot has and that may be passed on, and
- * where those are to be had that may not, and the stages in which it is installed.
+ * where those are to be had that may not.
  */
 final readonly class Carried
 {
@@ -26,11 +26,10 @@ final readonly class Carried
      * @param  array<string, string>  $configs  path below the instance's folder => SHA-256 of its content
      * @param  list<CarriedFile>  $files
      * @param  list<Elsewhere>  $elsewhere
-     * @param  list<WrittenStage>  $stages  in their order
      *
      * @throws UnusableHandOff
      */
-    public function __construct(public array $configs = [], public array $files = [], public array $elsewhere = [], public array $stages = [])
+    public function __construct(public array $configs = [], public array $files = [], public array $elsewhere = [])
     {
         if (count($configs) > self::CONFIGS) {
             throw UnusableHandOff::because('It has more than '.number_format(self::CONFIGS).' configs.');
@@ -39,21 +38,17 @@ final readonly class Carried
             self::checkPath((string) $path);
             self::isDigest($digest) || throw UnusableHandOff::because("{$path} has no SHA-256.");
         }
-        if (count($stages) > WrittenStage::MOST) {
-            throw UnusableHandOff::because('It has more than '.WrittenStage::MOST.' stages.');
-        }
         if (count($files) + count($elsewhere) > self::FILES) {
             throw UnusableHandOff::because('It has more than '.number_format(self::FILES).' files that no depot has.');
         }
     }
 
-    /** @return array{configs: list<array<string, string>>, files: list<CarriedFile>, elsewhere: list<Elsewhere>, stages: list<array<string, mixed>>} as it stands in a document */
+    /** @return array{configs: list<array<string, string>>, files: list<CarriedFile>, elsewhere: list<Elsewhere>} as it stands in a document */
     public function fields(): array
     {
         return [
             'configs' => array_map(fn (string $path, string $digest): array => ['path' => $path, 'sha256' => $digest], array_map(strval(...), array_keys($this->configs)), array_values($this->configs)),
             'files' => $this->files, 'elsewhere' => $this->elsewhere,
-            'stages' => array_map(fn (WrittenStage $stage): array => $stage->fields(), $this->stages),
         ];
     }
 
@@ -72,7 +67,7 @@ final readonly class Carried
         $files = array_map(fn (Node $file): CarriedFile => new CarriedFile($file->field('sha256')->text(), $file->field('name')->text(), $file->field('size')->whole(), $text($file, 'id'), $text($file, 'version'), $text($file, 'kind'), $text($file, 'title')), $document->listed('files'));
         $elsewhere = array_map(fn (Node $one): Elsewhere => new Elsewhere($one->field('id')->text(), $text($one, 'version'), $one->field('title')->text(), $text($one, 'source')), $document->listed('elsewhere'));
 
-        return new self($configs, $files, $elsewhere, array_map(WrittenStage::read(...), $document->listed('stages')));
+        return new self($configs, $files, $elsewhere);
     }
 
     public static function isDigest(string $text): bool

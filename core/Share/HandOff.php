@@ -23,10 +23,11 @@ final readonly class HandOff
      * @param  Plan  $plan  as it is applied
      * @param  array<string, string>  $releases  package id => version, of all but the base; none where nothing was applied
      * @param  array<string, string>  $digests  package id => SHA-256 of its file, as far as it is known
+     * @param  list<WrittenStage>  $stages  in which it is installed, in their order; none where it is installed at once
      *
      * @throws UnusableHandOff for what no instance could be
      */
-    public function __construct(public string $name, public Plan $plan, public array $releases = [], public array $digests = [])
+    public function __construct(public string $name, public Plan $plan, public array $releases = [], public array $digests = [], public array $stages = [])
     {
         if ($name === '' || mb_strlen($name) > Limits::NAME || preg_match('/[\x00-\x1f\x7f]/', $name) === 1) {
             throw UnusableHandOff::because('It has no name that could be shown.');
@@ -56,9 +57,18 @@ final readonly class HandOff
                 throw UnusableHandOff::because('It has a note that is too long, or no text.');
             }
         }
+        if (count($stages) > WrittenStage::MOST) {
+            throw UnusableHandOff::because('It has more than '.WrittenStage::MOST.' stages.');
+        }
         if ($base->memory < 64 || $base->memory > 65_536) {
             throw UnusableHandOff::because('Its memory is not between 64 and 65,536 MB.');
         }
+    }
+
+    /** The same under another name. */
+    public function called(string $name): self
+    {
+        return new self($name, $this->plan, $this->releases, $this->digests, $this->stages);
     }
 
     /** One group of it alone, with nothing but what is asked for in that. */

@@ -6,7 +6,7 @@ namespace Stasimon\Core\Share;
 
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 
 /** A hand-off as a JSON document: docs/formats/hand-off.schema.json. */
 final class HandOffDocument
@@ -15,7 +15,7 @@ final class HandOffDocument
 
     public static function write(HandOff $given, Carried $carried = new Carried): string
     {
-        $plan = (array) json_decode($given->plan->applied()->toJson());
+        $plan = (array) json_decode(PlanDocument::write($given->plan->applied()));
         foreach (['putBack', 'restore', 'updating', 'own', 'pack', 'worlds'] as $once) {
             unset($plan[$once]);
         }
@@ -24,7 +24,7 @@ final class HandOffDocument
             $releases[] = ['id' => (string) $id, 'version' => $version] + (isset($given->digests[$id]) ? ['sha256' => $given->digests[$id]] : []);
         }
 
-        return json_encode(['format' => self::FORMAT, 'revision' => 1, 'name' => $given->name, 'plan' => $plan, 'releases' => $releases] + array_filter($carried->fields()), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        return json_encode(['format' => self::FORMAT, 'revision' => 1, 'name' => $given->name, 'plan' => $plan, 'releases' => $releases] + array_filter(['stages' => array_map(fn (WrittenStage $stage): array => $stage->fields(), $given->stages)] + $carried->fields()), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
     }
 
     /**
@@ -63,7 +63,7 @@ final class HandOffDocument
                 }
             }
 
-            return new HandOff($node->field('name')->text(), PlanReader::of($node->field('plan'))->applied(), $releases, $digests);
+            return new HandOff($node->field('name')->text(), PlanDocument::of($node->field('plan'))->applied(), $releases, $digests, array_map(WrittenStage::read(...), $node->listed('stages')));
         } catch (UnusableDocument $failure) {
             throw UnusableHandOff::because('That hand-off cannot be read: '.$failure->getMessage());
         }

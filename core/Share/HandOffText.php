@@ -7,6 +7,8 @@ namespace Stasimon\Core\Share;
 use Closure;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Relation;
+use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\Rule;
@@ -202,6 +204,9 @@ final class HandOffText
         foreach ($plan->groups as $group => $ids) {
             $lines[] = self::fields("#{$group}", ...$ids);
         }
+        foreach ($given->stages as $stage) {
+            $lines[] = '*'.json_encode($stage->fields(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+        }
 
         return $lines;
     }
@@ -219,7 +224,7 @@ final class HandOffText
         if (count($base) !== 7 || preg_match('/^\d{1,6}$/D', $base[6]) !== 1 || count($lines) > HandOff::MOST) {
             throw UnusableHandOff::because('That hand-off does not say what base it is for.');
         }
-        $wants = $off = $channels = $waivers = $notes = $order = $releases = $groups = $rules = [];
+        $wants = $off = $channels = $waivers = $notes = $order = $releases = $groups = $rules = $stages = [];
         foreach ($lines as $line) {
             $fields = [...explode("\t", $line), '', '', '', ''];
             $id = substr($fields[0], 1);
@@ -248,13 +253,25 @@ final class HandOffText
                 case '^':
                     $order = array_slice(explode("\t", $line), 1);
                     break;
+                case '*':
+                    $stages[] = self::stage(substr($line, 1));
+                    break;
                 default:
                     $wants[] = new Want($fields[0], $fields[2] === '' ? '*' : $fields[2]);
                     $releases += $fields[1] === '' ? [] : [$fields[0] => $fields[1]];
             }
         }
 
-        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order, groups: $groups, rules: $rules), $releases);
+        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order, groups: $groups, rules: $rules), $releases, stages: $stages);
+    }
+
+    private static function stage(string $json): WrittenStage
+    {
+        try {
+            return WrittenStage::read(Node::ofJson($json));
+        } catch (UnusableDocument $failure) {
+            throw UnusableHandOff::because('That hand-off has a stage that cannot be read: '.$failure->getMessage());
+        }
     }
 
     private static function unknown(string $word): UnusableHandOff

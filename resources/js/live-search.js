@@ -10,7 +10,7 @@ export function liveSearch() {
         init() {
             this.count();
             this.watcher = new IntersectionObserver(seen => seen.filter(one => one.isIntersecting).forEach(one => this.more(one.target)), {
-                rootMargin: '300px',
+                rootMargin: '800px',
             });
             this.watch();
             // What somebody has typed before anything listened to it is looked for now.
@@ -56,7 +56,7 @@ export function liveSearch() {
             end.insertAdjacentHTML('beforebegin', await response.text());
             end.remove();
             const address = new URL(location.href);
-            address.searchParams.set('shown', Math.min(500, Math.ceil(this.rows().length / 50) * 50));
+            address.searchParams.set('shown', Math.min(500, this.rows().length));
             history.replaceState(null, '', address);
             this.watch();
         },
@@ -73,7 +73,7 @@ export function liveSearch() {
             const address = new URL(this.$refs.search.action);
             new FormData(this.$refs.search).forEach((value, name) => value && address.searchParams.set(name, value));
             if (this.$root.querySelector('[data-pending]')) {
-                address.searchParams.set('shown', Math.min(500, Math.ceil(this.rows().length / 50) * 50));
+                address.searchParams.set('shown', Math.min(500, this.rows().length));
             }
             const response = await fetch(address, { headers: { 'X-Fragment': 'results' } }).catch(() => null);
             if (turn !== this.asked || !response?.ok) {

@@ -41,12 +41,12 @@ test('find: facets and sorting in the address, more rows while scrolling, many a
     await page.getByLabel('By', { exact: true }).selectOption('name');
     await expect(page).toHaveURL(/fit=now.*kind=mod.*sort=name|kind=mod.*fit=now.*sort=name/);
     const rows = page.locator('[data-rows] [data-row]');
-    await expect(rows).toHaveCount(50);
+    await expect(rows).toHaveCount(25);
     const first = await rows.first().innerText();
     await page.mouse.move(640, 600);
     await expect(async () => {
         await page.mouse.wheel(0, 4000);
-        expect(await rows.count()).toBeGreaterThan(50);
+        expect(await rows.count()).toBeGreaterThan(25);
     }).toPass();
     expect(await rows.first().innerText()).toBe(first);
     const names = await rows.locator('[data-open]').allInnerTexts();
@@ -55,7 +55,7 @@ test('find: facets and sorting in the address, more rows while scrolling, many a
     await expect(page).toHaveURL(/shown=/);
     await page.reload();
     await expect(page.getByLabel('Kind')).toHaveValue('mod');
-    expect((await rows.locator('[data-open]').allInnerTexts()).slice(0, 50)).toEqual(names.slice(0, 50));
+    expect((await rows.locator('[data-open]').allInnerTexts()).slice(0, 25)).toEqual(names.slice(0, 25));
     for (const name of names.slice(0, 3)) {
         await page.getByLabel(`Mark ${name}`, { exact: true }).check();
     }

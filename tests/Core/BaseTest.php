@@ -17,7 +17,7 @@ use Stasimon\Core\Place\UnplaceableFile;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Once;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanReader;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
@@ -71,7 +71,7 @@ it('knows what a package is for', function (): void {
 
 it('keeps a plan as it is written down', function (): void {
     $plan = new Plan(new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '17', 4096), [new Want('fogbank', '^2')], [], ['fogbank' => Channel::Beta], [new Waiver('a', '1', Relation::Needs, 'b')], once: new Once(true, new Restore(4, ['fogbank' => '2.0.0'], true), ['gulls' => '3'], ['options.toml' => 7]));
-    expect(PlanReader::read($plan->toJson()))->toEqual($plan);
+    expect(PlanDocument::read(PlanDocument::write($plan)))->toEqual($plan);
 });
 
 it('lets what was waived about a loader or a runtime lapse when it changes', function (): void {

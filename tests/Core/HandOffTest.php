@@ -26,6 +26,7 @@ use Stasimon\Core\Share\PackNamed;
 use Stasimon\Core\Share\Secrets;
 use Stasimon\Core\Share\Side;
 use Stasimon\Core\Share\UnusableHandOff;
+use Stasimon\Core\Share\WrittenStage;
 
 function someHandOff(int $seed, int $packages = 0): HandOff
 {
@@ -50,7 +51,13 @@ function someHandOff(int $seed, int $packages = 0): HandOff
 
     $groups = $wants === [] || $dice->getInt(0, 1) === 0 ? [] : ['The weather' => [$wants[0]->id], "Gruppe {$word()}" => array_map(fn (Want $want): string => $want->id, array_slice($wants, 1, 3)) ?: [$wants[0]->id]];
 
-    return new HandOff("Môle {$word()}", new Plan(new Base('ferrywright', '3.2.1', 'halyard', $version(), 'java', '21', 256 * $dice->getInt(4, 40)), $wants, $off, $channels, $waivers, $notes, array_slice(array_map(fn (Want $want): string => $want->id, $wants), 0, $dice->getInt(0, 4)), groups: $groups), $releases);
+    $stages = array_map(fn (int $n): WrittenStage => match ($dice->getInt(0, 2)) {
+        0 => new WrittenStage("Stage {$n}", "Build *the*\tyard\n\n1. \"{$word()}\"", 'clean', '', ["{$word()}{$n}" => ">={$version()}"], [], true),
+        1 => new WrittenStage("Étape {$word()}", '', 'word', 'The story is finished.', [], ["{$word()}{$n}"], $dice->getInt(0, 1) === 1),
+        default => new WrittenStage($word(), 'x', 'gone', "{$word()}{$n}", [], [], false),
+    }, $dice->getInt(0, 3) === 0 ? range(1, $dice->getInt(1, 5)) : []);
+
+    return new HandOff("Môle {$word()}", new Plan(new Base('ferrywright', '3.2.1', 'halyard', $version(), 'java', '21', 256 * $dice->getInt(4, 40)), $wants, $off, $channels, $waivers, $notes, array_slice(array_map(fn (Want $want): string => $want->id, $wants), 0, $dice->getInt(0, 4)), groups: $groups), $releases, stages: $stages);
 }
 
 it('comes out as it went in, as text and as a document', function (): void {
@@ -120,6 +127,8 @@ it('refuses whatever was changed on the way, with a sentence', function (): void
     foreach ([
         'stasimon9.AAAA' => 'of revision 9', 'hello' => 'is no hand-off', $encoded("Bomb\n".str_repeat('a', 3_000_000)) => 'more than any instance', $encoded('Name alone') => 'what base',
         $encoded("N\nf\t1\tl\t1\tj\t1\t4096\n../etc\t1.0") => 'no id', $encoded("N\nf\t1\tl\t1\tj\t1\t1\ngulls\t1.0") => 'memory', $encoded("N\nf\t1\tl\t1\tj\t1\t4096\n~gulls\tnightly") => '"nightly"', $encoded("\x01\nf\t1\tl\t1\tj\t1\t4096") => 'no name',
+        $encoded("N\nf\t1\tl\t1\tj\t1\t4096\n*[1]") => 'stage that cannot be read', $encoded("N\nf\t1\tl\t1\tj\t1\t4096\n*{\"title\": \"\", \"condition\": \"clean\"}") => 'without a name',
+        $encoded("N\nf\t1\tl\t1\tj\t1\t4096".str_repeat("\n*{\"title\": \"S\", \"condition\": \"clean\"}", 51)) => 'more than 50 stages',
     ] as $text => $why) {
         expect(fn () => HandOffText::read((string) $text))->toThrow(UnusableHandOff::class, $why);
     }

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Disk\Applying;
+use App\Disk\Bin;
 use App\Disk\Folder;
 use App\Disk\OwnFiles;
 use App\Disk\Processes;
@@ -146,9 +147,9 @@ describe('what cannot be applied', function (): void {
         touch("{$deep}/file");
         config(['queue.default' => 'null']);
         app(RemoveInstance::class)->start($instance);
-        expect(is_dir($root))->toBeFalse()->and(Instance::query()->find($instance->id))->toBeNull()->and(Folder::isBinFilled())->toBeTrue();
+        expect(is_dir($root))->toBeFalse()->and(Instance::query()->find($instance->id))->toBeNull()->and(Bin::isFilled())->toBeTrue();
         app(Performing::class)->perform(Task::query()->where('kind', TaskKind::Removal)->sole()->id);
-        expect(Folder::isBinFilled())->toBeFalse();
+        expect(Bin::isFilled())->toBeFalse();
     });
 });
 

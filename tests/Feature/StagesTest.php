@@ -11,6 +11,8 @@ use App\Models\PackRelease;
 use App\Models\Stage;
 use Illuminate\Support\Facades\File;
 use Opis\JsonSchema\Validator;
+use Stasimon\Core\Share\HandOffDocument;
+use Stasimon\Core\Share\HandOffText;
 use Tests\Support\World;
 
 beforeEach(function (): void {
@@ -163,6 +165,9 @@ it('goes with a line-up that is given away, which begins before the first stage;
     $this->post("/instances/{$theirs->id}/stages/on")->assertRedirect();
     $theirs = World::apply($theirs->refresh());
     expect(array_keys($theirs->versions()))->toContain('old-slip')->not->toContain('rope-walks');
+    // The text says the same, and brings them along.
+    preg_match('/stasimon1\.[\w-]+/', (string) $this->get("/instances/{$instance->id}/hand-off")->assertOk()->assertSee('It comes in 3 stages.')->getContent(), $text);
+    expect(HandOffText::read($text[0])->stages)->toEqual(HandOffDocument::read($document)->stages);
     // So does a pack.
     $this->post("/instances/{$instance->id}/pack", ['id' => 'staged', 'version' => '1', 'name' => 'Staged'])->assertRedirect();
     expect(json_decode(PackRelease::query()->where('pack', 'staged')->value('document'))->stages)->toHaveCount(3);

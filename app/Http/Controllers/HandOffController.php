@@ -22,7 +22,6 @@ use App\Sharing\Inventories;
 use App\Sharing\ServerFolder;
 use App\Sharing\ServerHalf;
 use App\Sharing\StarterGroups;
-use App\Stages\Stages;
 use App\View\Address;
 use App\View\GivenPage;
 use App\View\HandOffPage;
@@ -31,7 +30,6 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Str;
 use Illuminate\View\View;
-use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\PackNamed;
@@ -41,7 +39,7 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** Instances that are given away, and what came from others. */
 final readonly class HandOffController
 {
-    public function __construct(private HandOffs $handOffs, private Comparing $comparing, private ServerHalf $servers, private Packs $packs, private GivenConfigs $configs, private CarriedFiles $files, private Stages $stages)
+    public function __construct(private HandOffs $handOffs, private Comparing $comparing, private ServerHalf $servers, private Packs $packs, private GivenConfigs $configs, private CarriedFiles $files)
     {
     }
 
@@ -63,10 +61,9 @@ final readonly class HandOffController
 
     public function document(Request $request, Instance $instance): Response
     {
-        $group = Address::words($request, 'group', 60);
-        $given = $this->lineUp($instance->load(['placed', 'draft']), $group);
+        $given = $this->lineUp($instance->load(['placed', 'draft']), Address::words($request, 'group', 60));
 
-        return response(HandOffDocument::write($given, new Carried(stages: $group === '' ? $this->stages->written($instance) : [])), headers: ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.(Str::slug($given->name) ?: 'instance').'.hand-off.json"']);
+        return response(HandOffDocument::write($given), headers: ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.(Str::slug($given->name) ?: 'instance').'.hand-off.json"']);
     }
 
     /** All that goes with it, as an archive. */

@@ -8,11 +8,36 @@ use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Resolve\RequestReader;
+use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
-/** Reads a plan from the form in which it is kept. */
-final class PlanReader
+/** A plan in the form in which it is kept and given away, as JSON. */
+final class PlanDocument
 {
+    public static function write(Plan $plan): string
+    {
+        return json_encode([
+            'game' => $plan->base->game, 'gameVersion' => $plan->base->gameVersion,
+            'loader' => $plan->base->loader, 'loaderVersion' => $plan->base->loaderVersion,
+            'runtime' => $plan->base->runtime, 'runtimeVersion' => $plan->base->runtimeVersion,
+            'memory' => $plan->base->memory,
+            'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->wants),
+            'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $plan->channels),
+            'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target], $plan->waivers),
+            'putBack' => $plan->once->putBack,
+            'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->off),
+            'order' => $plan->order,
+            'groups' => (object) $plan->groups,
+            'rules' => array_map(fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why], $plan->rules),
+            'waiverNotes' => (object) $plan->waiverNotes,
+            'restore' => $plan->once->restore === null ? null : ['point' => $plan->once->restore->point, 'versions' => (object) $plan->once->restore->versions, 'own' => $plan->once->restore->own],
+            'updating' => (object) $plan->once->updating,
+            'own' => (object) $plan->once->own,
+            'pack' => $plan->once->pack,
+            'worlds' => $plan->once->worlds,
+        ], JSON_THROW_ON_ERROR);
+    }
+
     /** @throws UnusableDocument */
     public static function read(string $json): Plan
     {
