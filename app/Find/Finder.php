@@ -187,10 +187,15 @@ final readonly class Finder
     /**
      * The line-up that a verdict speaks of, with the package in it; null when it cannot be, or is there already.
      *
+     * @param  array<string, string>  $versions  package id => version, as it is without
      * @return array<string, string>|null package id => version
      */
-    public function lineUpWith(Instance $instance, string $id, Verdict $verdict): ?array
+    public function lineUpWith(Instance $instance, string $id, array $versions, Verdict $verdict): ?array
     {
+        if ($verdict->brings !== null) {
+            return $versions + $verdict->brings;
+        }
+
         return in_array($verdict->fit, [Fit::Now, Fit::AfterChange], true)
             ? $this->lineUps->lineUpOf($this->lineUps->plan($instance)->wanting($id), $instance)->resolved?->versions()
             : null;

@@ -77,7 +77,7 @@ final class Verdicts
         }
         $brought = $this->additions?->of($candidate->id);
         if ($brought !== null) {
-            return $this->fitting($candidate, Changes::between($this->lineUp, $this->lineUp + $brought), $brought[$candidate->id] ?? '');
+            return $this->fitting($candidate, Changes::between($this->lineUp, $this->lineUp + $brought), $brought[$candidate->id] ?? '', brings: $brought);
         }
         foreach ([$request, ...array_values($this->lessStable($candidate, $request)), ...array_values($this->onOtherBases($request))] as $tried) {
             if (! $this->refusedOnBase($tried)) {
@@ -202,7 +202,8 @@ final class Verdicts
         return $this->resolver->refusal($request->wantingOnly([...range(0, Plan::BASE - 1), count($request->want) - 1])) !== null;
     }
 
-    private function fitting(Package $candidate, Changes $changes, string $version, string $from = ''): Verdict
+    /** @param  array<string, string>|null  $brings */
+    private function fitting(Package $candidate, Changes $changes, string $version, string $from = '', ?array $brings = null): Verdict
     {
         $brought = array_map(fn (string $id): string => $this->title($id), array_values(array_diff($changes->add, [$candidate->id])));
         $moved = array_map(fn (Change $change): string => "{$this->title($change->id)} {$change->from} → {$change->to}", $changes->change);
@@ -212,7 +213,7 @@ final class Verdicts
             .($moved === [] ? '' : '; changes '.self::join($moved))
             .($gone === [] ? '' : '; '.self::join($gone).' would go');
 
-        return new Verdict($moved === [] && $gone === [] ? Fit::Now : Fit::AfterChange, $text, $version);
+        return new Verdict($moved === [] && $gone === [] ? Fit::Now : Fit::AfterChange, $text, $version, $brings);
     }
 
     private function fromLessStable(Package $candidate, Request $request): ?Verdict

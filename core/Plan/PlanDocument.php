@@ -14,28 +14,14 @@ use Stasimon\Core\Resolve\Want;
 /** A plan in the form in which it is kept and given away, as JSON. */
 final class PlanDocument
 {
+    /** @var \WeakMap<Plan, string>|null  what was written: a plan never changes, and whoever keeps one asks again and again */
+    private static ?\WeakMap $written = null;
+
     public static function write(Plan $plan): string
     {
-        return json_encode([
-            'game' => $plan->base->game, 'gameVersion' => $plan->base->gameVersion,
-            'loader' => $plan->base->loader, 'loaderVersion' => $plan->base->loaderVersion,
-            'runtime' => $plan->base->runtime, 'runtimeVersion' => $plan->base->runtimeVersion,
-            'memory' => $plan->base->memory,
-            'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->wants),
-            'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $plan->channels),
-            'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target], $plan->waivers),
-            'putBack' => $plan->once->putBack,
-            'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->off),
-            'order' => $plan->order,
-            'groups' => (object) $plan->groups,
-            'rules' => array_map(fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why], $plan->rules),
-            'waiverNotes' => (object) $plan->waiverNotes,
-            'restore' => $plan->once->restore === null ? null : ['point' => $plan->once->restore->point, 'versions' => (object) $plan->once->restore->versions, 'own' => $plan->once->restore->own],
-            'updating' => (object) $plan->once->updating,
-            'own' => (object) $plan->once->own,
-            'pack' => $plan->once->pack,
-            'worlds' => $plan->once->worlds,
-        ], JSON_THROW_ON_ERROR);
+        self::$written ??= new \WeakMap;
+
+        return self::$written[$plan] ??= self::written($plan);
     }
 
     /** @throws UnusableDocument */
@@ -92,5 +78,29 @@ final class PlanDocument
             array_map(fn (Node $version): string => $version->text(), $node->field('versions')->entries()),
             $node->field('own')->flag(),
         );
+    }
+
+    private static function written(Plan $plan): string
+    {
+        return json_encode([
+            'game' => $plan->base->game, 'gameVersion' => $plan->base->gameVersion,
+            'loader' => $plan->base->loader, 'loaderVersion' => $plan->base->loaderVersion,
+            'runtime' => $plan->base->runtime, 'runtimeVersion' => $plan->base->runtimeVersion,
+            'memory' => $plan->base->memory,
+            'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->wants),
+            'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $plan->channels),
+            'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target], $plan->waivers),
+            'putBack' => $plan->once->putBack,
+            'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->off),
+            'order' => $plan->order,
+            'groups' => (object) $plan->groups,
+            'rules' => array_map(fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why], $plan->rules),
+            'waiverNotes' => (object) $plan->waiverNotes,
+            'restore' => $plan->once->restore === null ? null : ['point' => $plan->once->restore->point, 'versions' => (object) $plan->once->restore->versions, 'own' => $plan->once->restore->own],
+            'updating' => (object) $plan->once->updating,
+            'own' => (object) $plan->once->own,
+            'pack' => $plan->once->pack,
+            'worlds' => $plan->once->worlds,
+        ], JSON_THROW_ON_ERROR);
     }
 }

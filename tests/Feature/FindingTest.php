@@ -170,6 +170,26 @@ it('says what another build or runtime would do before it is chosen', function (
     $this->get("/instances/{$instance->id}/base/loader")->assertStatus(404);
 });
 
+it('knows from a verdict what comes along, as the draft would have it', function (): void {
+    $instance = World::applied(['gulls', 'fogbank']);
+    [$finder, $lineUps, $versions] = [app(Finder::class), app(LineUps::class), $instance->versions()];
+    $brings = [];
+    foreach (found_($instance, [], 0, 60)->verdicts as $id => $verdict) {
+        if ($verdict->fit !== Fit::Now) {
+            expect($verdict->brings)->toBeNull();
+
+            continue;
+        }
+        $drafted = $lineUps->lineUpOf($instance->plan->wanting((string) $id), $instance)->resolved?->versions() ?? [];
+        $said = $finder->lineUpWith($instance, (string) $id, $versions, $verdict) ?? [];
+        ksort($drafted);
+        ksort($said);
+        expect($said)->toBe($drafted);
+        $brings[] = count($verdict->brings ?? []);
+    }
+    expect(max($brings))->toBeGreaterThan(1);
+});
+
 it('comes to the same line-up whether or not all that could be is read', function (array $applied, Closure $step): void {
     $instance = World::applied($applied)->load(['placed', 'draft', 'lastRehearsal']);
     $plan = $step($instance->plan);

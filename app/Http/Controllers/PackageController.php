@@ -34,7 +34,7 @@ final readonly class PackageController
         }
         $understudies = PackagePage::understudiesOf($known);
         $verdicts = $this->finder->verdictsOf($instance, [$package, ...$understudies]);
-        $with = isset($versions[$package]) ? $versions : $this->finder->lineUpWith($instance, $package, $verdicts[$package]);
+        $with = isset($versions[$package]) ? $versions : $this->finder->lineUpWith($instance, $package, $versions, $verdicts[$package]);
 
         return view('package.page', ['instance' => $instance, 'page' => new PackagePage(
             $known, Package::query()->find($package), $catalogue->game, $catalogue, $plan, $versions, $with, $verdicts[$package], array_diff_key($verdicts, [$package => true]),
