@@ -10,7 +10,7 @@ export function liveSearch() {
         init() {
             this.count();
             this.watcher = new IntersectionObserver(seen => seen.filter(one => one.isIntersecting).forEach(one => this.more(one.target)), {
-                rootMargin: '800px',
+                rootMargin: '400px',
             });
             this.watch();
             // What somebody has typed before anything listened to it is looked for now.

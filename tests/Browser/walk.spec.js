@@ -159,7 +159,7 @@ test('the line-up as a theatre: pointed at, and by keyboard', async ({ page }) =
 
 test('every page is accessible in both themes, and fits a narrow screen', async ({ page, context, baseURL }) => {
     await makeInstance(page, 'Seen');
-    const root = page.url().replace(/\/find$/, '');
+    const root = page.url().replace(/\/find.*/, '');
     await addToDraft(page, 'Gulls');
     await apply(page);
     await rehearse(page, 'Clean');
