@@ -30,7 +30,7 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Findings
 {
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 6;
+    public const VERSION = 7;
 
     /** Rules about the folder and about other instances, which are asked each time. */
     private const EACH_TIME = [FilesTouched::class, LinkedFolders::class, MovedOn::class, LoadReported::class];

@@ -30,6 +30,14 @@ final readonly class Numbers
         return $form !== null && in_array($version, $form->versions, true) ? $form : null;
     }
 
+    /** @return array<int, list<Claim>> number => who claims it, of those that more than one does; nothing where the game knows no numbers */
+    public function clashes(Instance $instance): array
+    {
+        $base = $instance->plan->base;
+
+        return self::formOf($this->games->get($base->game), $base->gameVersion) === null ? [] : $this->of($instance)->clashes;
+    }
+
     public function of(Instance $instance): NumberSheet
     {
         $game = $this->games->get($instance->plan->base->game);

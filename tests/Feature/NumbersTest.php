@@ -28,6 +28,8 @@ it('finds two that claim one number before the launch does, and moves the fewest
     $this->get("/instances/{$instance->id}/rehearsals/{$failed->number}")->assertOk()->assertSee('Who claims which number')->assertSee("/instances/{$instance->id}/numbers", false);
     expect(numbersIn($instance, 'tin-funnels') + numbersIn($instance, 'oil-slicks'))->toBe(['funnel' => 166, 'flowing oil' => 166, 'still oil' => 167]);
     $this->get("/instances/{$instance->id}")->assertOk()->assertSee('The number 166 is claimed twice');
+    // The failed launch says the same, so it is said once, with what helps in the configs.
+    $this->get("/instances/{$instance->id}")->assertDontSee("Rehearsal {$failed->number} stopped");
     $this->get("/instances/{$instance->id}/numbers")->assertOk()->assertSee('One is claimed more than')->assertSee('Give other')->assertSee('Free: 159 to 165, 168 to 4095.');
     $this->post("/instances/{$instance->id}/numbers")->assertRedirect();
     expect(numbersIn($instance, 'tin-funnels'))->toBe(['funnel' => 166]);

@@ -11,6 +11,7 @@ use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games;
 use App\Numbers\Numbers;
+use Illuminate\Support\Str;
 use Stasimon\Core\Number\Claim;
 
 /** Two things claim one number, which stops the launch of an old game. */
@@ -27,14 +28,15 @@ final readonly class NumbersTaken implements Rule
             return [];
         }
         $sheet = $this->numbers->of($seen->instance);
+        $titles = $seen->instance->titles();
         $findings = [];
         foreach (array_slice($sheet->clashes, 0, 5, true) as $number => $claims) {
             $who = array_map(fn (Claim $claim): string => $claim->name.($claim->owner === '' ? '' : " of {$claim->owner}"), $claims);
             $lines = count($sheet->moves ?? []);
             $findings[] = new Finding(
                 Level::Stops, "The number {$number} is claimed twice",
-                count($who) > 1 ? implode(' and ', $who)." both claim the number {$number}, so the game stops when it starts." : "{$who[0]} claims the number {$number}, which the game itself has, so it stops when it starts.",
-                null,
+                count($who) > 1 ? Str::ucfirst(implode(' and ', $who))." both claim the number {$number}, so the game stops when it starts." : Str::ucfirst($who[0])." claims the number {$number}, which the game itself has, so it stops when it starts.",
+                array_search($claims[count($claims) - 1]->owner, $titles, true) ?: null,
                 $sheet->moves === null || $sheet->moves === [] ? [] : [new Remedy('Give other numbers', $lines === 1 ? '1 line of a config' : "{$lines} lines of configs", 'numbers.take', [$seen->instance->id])],
             );
         }
