@@ -22,6 +22,7 @@ use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Explain\Verdicts;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Want;
 
 /** Searches the depots' packages and says of each what adding it to an instance's draft would come to. */
 final readonly class Finder
@@ -50,7 +51,7 @@ final readonly class Finder
             return $this->fitting($instance, $matches, $query->wantsFit(), $from, $count);
         }
         if ($query->isOpen()) {
-            $matches = $matches->firstFor($this->keysOf($instance));
+            $matches = $matches->firstFor($this->keysOf($instance), $this->idsIn($instance));
         }
         $packages = $matches->window($from, $count);
 
@@ -64,6 +65,15 @@ final readonly class Finder
         $catalogue = $this->lineUps->catalogue($instance);
 
         return SupportKey::anyOf($plan->base->game, $plan->base->gameVersion, (new Bases($catalogue->game, $catalogue))->standsFor($plan->base->loader));
+    }
+
+    /** @return list<string> what is in the draft's line-up, or asked for in vain */
+    private function idsIn(Instance $instance): array
+    {
+        $plan = $this->lineUps->plan($instance);
+        $wanted = array_map(fn (Want $want): string => $want->id, [...$plan->wants, ...$plan->off]);
+
+        return array_values(array_unique([...$wanted, ...array_map(strval(...), array_keys($this->outcomes->outcome($instance)->versions ?? []))]));
     }
 
     /** Goes through what was found until enough of it has the verdict that is asked for. */

@@ -23,13 +23,19 @@ final readonly class Matches
     {
     }
 
-    /** The same, but what is for a base before what is not, each in the order that it has. */
-    public function firstFor(string $keys): self
+    /**
+     * The same, but first what is for a base and not there yet, then what is there, then the rest, each in the order that it has.
+     *
+     * @param  list<string>  $there  package ids
+     */
+    public function firstFor(string $keys, array $there): self
     {
+        [$fits, $isThere] = ['supports && ?::text[]', 'id = any(?::text[])'];
+        $ids = '{'.implode(',', $there).'}';
         $tiers = [];
-        foreach (['', 'not '] as $not) {
+        foreach ([["{$fits} and not {$isThere}", [$keys, $ids]], [$isThere, [$ids]], ["not ({$fits} or {$isThere})", [$keys, $ids]]] as [$rule, $values]) {
             foreach ($this->tiers as $tier) {
-                $tiers[] = (clone $tier)->whereRaw("{$not}(supports && ?::text[])", [$keys]);
+                $tiers[] = (clone $tier)->whereRaw($rule, $values);
             }
         }
 

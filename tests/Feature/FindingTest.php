@@ -68,6 +68,12 @@ it('begins with what can be here where nothing is asked for, and loses nothing o
     $for = DB::table('packages')->whereRaw("supports && array['ferrywright 1.4.9 capstan', 'ferrywright 1.4.9 spritsail', 'ferrywright 1.4.9 ']")->where('kind', '!=', 'loader')->pluck('id')->all();
     expect(count($for))->toBeGreaterThan(10)->and($all->packages->take(count($for))->pluck('id')->all())->toEqualCanonicalizing($for)
         ->and($all->packages->pluck('id')->duplicates()->all())->toBe([])->and($all->packages)->toHaveCount($all->total);
+    // What is there already comes behind what could come.
+    $place = array_flip($all->packages->pluck('id')->all());
+    $rank = array_map(fn (string $id): int => match (true) {
+        $id === 'old-slip' => 1, in_array($id, $for, true) => 0, default => 2
+    }, array_keys($place));
+    expect($rank)->toBe(collect($rank)->sort()->values()->all())->and(array_unique($rank))->toHaveCount(3);
     // Asked for by downloads, it is by downloads.
     expect(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->all())->toBe(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->sortDesc()->values()->all());
 });
