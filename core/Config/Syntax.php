@@ -106,9 +106,11 @@ enum Syntax
         try {
             Yaml::parse($text, Yaml::PARSE_CUSTOM_TAGS);
         } catch (ParseException $failure) {
-            $why = strtok(preg_replace('/ (?:at line \d+|\(near .*)$/s', '', $failure->getMessage()) ?? '', "\n");
+            $why = strtok(preg_replace('/(?: at line \d+)?(?: \(near .*)?\.?$/s', '', $failure->getMessage()) ?? '', "\n");
+            // What does not end is found at the end, where no line may be any more.
+            $last = 1 + substr_count(rtrim($text), "\n");
 
-            return new Wrong(max(1, $failure->getParsedLine()), lcfirst(rtrim($why === false ? 'it cannot be read' : $why, '.')));
+            return new Wrong(max(1, min($failure->getParsedLine(), $last)), lcfirst(rtrim($why === false ? 'it cannot be read' : $why, '.')));
         }
 
         return null;

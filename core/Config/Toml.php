@@ -11,17 +11,14 @@ final class Toml
 
     private int $at = 0;
 
-    /** @var array<mixed> */
-    private array $root = [];
+    private readonly TomlTable $root;
 
-    /** @var list<string|int> keys that lead to the table that is being filled */
-    private array $table = [];
-
-    /** @var array<string, true> tables that have been begun by their header */
-    private array $begun = [];
+    /** The table that is being filled. */
+    private TomlTable $table;
 
     private function __construct(private readonly string $text)
     {
+        $this->root = $this->table = new TomlTable;
     }
 
     /**
@@ -32,9 +29,13 @@ final class Toml
     public static function read(string $text): array
     {
         $toml = new self(str_replace("\r\n", "\n", $text));
+        if (preg_match('/[\x00-\x08\x0b-\x1f\x7f]/', $toml->text, $odd, PREG_OFFSET_CAPTURE) === 1) {
+            $toml->at = $odd[0][1];
+            throw $toml->wrong('it has a character that cannot be seen.');
+        }
         $toml->document();
 
-        return $toml->root;
+        return $toml->root->values();
     }
 
     private function wrong(string $what): UnreadableToml
@@ -69,7 +70,7 @@ final class Toml
             } else {
                 $keys = $this->keys();
                 $this->take('[ \t]*=[ \t]*') ?? throw $this->wrong('"=" is expected.');
-                $this->root = $this->with($this->root, [...$this->table, ...$keys], $this->value(0));
+                $this->put($this->table, $keys, $this->value(0));
             }
             $this->take('[ \t]*(?:\#[^\n]*)?(?:\n|$)') ?? throw $this->wrong('the end of the line is expected.');
         }
@@ -94,69 +95,24 @@ final class Toml
     /** @param  non-empty-list<string>  $keys */
     private function begin(array $keys, bool $isOfMany): void
     {
-        $path = [];
-        $here = $this->root;
-        foreach ($keys as $place => $key) {
-            $path[] = $key;
-            $here = is_array($here) ? $here[$key] ?? null : null;
-            if ($place < count($keys) - 1 && is_array($here) && array_is_list($here) && $here !== []) {
-                $path[] = count($here) - 1;
-                $here = $here[count($here) - 1];
-            }
+        $last = array_pop($keys);
+        $table = $this->root;
+        foreach ($keys as $key) {
+            $table = $table->past($key) ?? throw $this->wrong("{$key} is there already, and is no table.");
         }
-        if ($isOfMany) {
-            if ($here !== null && (! is_array($here) || ! array_is_list($here))) {
-                throw $this->wrong("{$key} is there already, and is no list of tables.");
-            }
-            $path[] = is_array($here) ? count($here) : 0;
-            $this->root = self::put($this->root, $path, []) ?? throw $this->wrong("{$key} is there already.");
-        } else {
-            $name = json_encode($path, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
-            if (isset($this->begun[$name]) || ($here !== null && ! is_array($here))) {
-                throw $this->wrong("{$key} is there already.");
-            }
-            $this->begun[$name] = true;
-            $this->root = $here === null ? (self::put($this->root, $path, []) ?? throw $this->wrong("{$key} is there already.")) : $this->root;
-        }
-        $this->table = $path;
+        $this->table = $isOfMany
+            ? $table->append($last) ?? throw $this->wrong("{$last} is there already, and is no list of tables.")
+            : $table->begin($last) ?? throw $this->wrong("{$last} is there already.");
     }
 
-    /**
-     * @param  array<mixed>  $in
-     * @param  non-empty-list<string|int>  $path
-     * @return array<mixed>
-     */
-    private function with(array $in, array $path, mixed $value): array
+    /** @param  non-empty-list<string>  $keys */
+    private function put(TomlTable $in, array $keys, mixed $value): void
     {
-        $here = $in;
-        foreach ($path as $key) {
-            $here = is_array($here) ? $here[$key] ?? null : null;
+        $last = array_pop($keys);
+        foreach ($keys as $key) {
+            $in = $in->along($key) ?? throw $this->wrong("{$key} is there already, and nothing can be put into it here.");
         }
-        if ($here !== null) {
-            throw $this->wrong('it is there already: '.implode('.', $path).'.');
-        }
-
-        return self::put($in, $path, $value) ?? throw $this->wrong('a value is there already where '.implode('.', $path).' should go.');
-    }
-
-    /**
-     * @param  array<mixed>  $in
-     * @param  list<string|int>  $path
-     * @return array<mixed>|null null where a value is in the way
-     */
-    private static function put(array $in, array $path, mixed $value): ?array
-    {
-        $key = array_shift($path);
-        if ($key === null) {
-            return $in;
-        }
-        if ($path === []) {
-            return [$key => $value] + $in === $in ? $in : array_replace($in, [$key => $value]);
-        }
-        $inner = $in[$key] ?? [];
-        $inner = is_array($inner) ? self::put($inner, $path, $value) : null;
-
-        return $inner === null ? null : array_replace($in, [$key => $inner]);
+        $in->set($last, $value) || throw $this->wrong("{$last} is there already.");
     }
 
     private function value(int $depth): mixed
@@ -178,9 +134,10 @@ final class Toml
         $plain = str_replace('_', '', $word);
 
         return match (true) {
+            preg_match('/^\d{4}-|^\d\d:/', $word) === 1 => self::isMoment($word) ? $word : throw $this->wrong("{$word} is no day or time that there is."),
             $word === 'true' => true,
             $word === 'false' => false,
-            preg_match('/^0[xob]/', $plain) === 1 => intval($plain, 0),
+            preg_match('/^0[xob]/', $plain) === 1 => intval(substr($plain, 2), ['x' => 16, 'o' => 8, 'b' => 2][$plain[1]]),
             preg_match('/^[+-]?\d+$/D', $plain) === 1 => (int) $plain,
             is_numeric($plain) => (float) $plain,
             preg_match('/^[A-Za-z]+$/D', $word) === 1 && ! in_array($word, ['inf', 'nan'], true) => throw $this->wrong("\"{$word}\" is no value."),
@@ -188,13 +145,23 @@ final class Toml
         };
     }
 
+    /** Whether a day and time, either of which may be missing, can be: RFC 3339, section 5.7. */
+    private static function isMoment(string $word): bool
+    {
+        preg_match('/^(?:(?<year>\d{4})-(?<month>\d\d)-(?<day>\d\d))?[Tt ]?(?:(?<hour>\d\d):(?<minute>\d\d):(?<second>\d\d))?[.\d]*(?:[+-](?<ahead>\d\d):(?<past>\d\d))?/', $word, $part);
+        $of = fn (string $name): int => (int) ($part[$name] ?? 0);
+
+        return (($part['year'] ?? '') === '' || checkdate($of('month'), $of('day'), $of('year')))
+            && $of('hour') < 24 && $of('minute') < 60 && $of('second') <= 60 && $of('ahead') < 24 && $of('past') < 60;
+    }
+
     private function quoted(): string
     {
         $text = $this->take('"""\n?((?:[^"\\\\]|\\\\[\s\S]|"(?!""))*"{0,2})"""');
         if ($text !== null) {
-            return $this->unescaped((string) preg_replace('/\\\\[ \t]*\n\s*/', '', $text));
+            return $this->unescaped($text);
         }
-        $text = $this->take("'''\n?([\\s\\S]*?'{0,2})'''(?!')");
+        $text = $this->take("'''\n?((?:(?!''')[\\s\\S])*'{0,2})'''(?!')");
         if ($text !== null) {
             return $text;
         }
@@ -208,7 +175,11 @@ final class Toml
 
     private function unescaped(string $text): string
     {
-        return (string) preg_replace_callback('/\\\\(?:u([0-9A-Fa-f]{4})|U([0-9A-Fa-f]{8})|(.))/su', function (array $part): string {
+        return (string) preg_replace_callback('/\\\\(?:u([0-9A-Fa-f]{4})|U([0-9A-Fa-f]{8})|[ \t]*\n\s*|(.))/su', function (array $part): string {
+            if (! isset($part[1])) {
+                // The end of a line that goes on in the next one.
+                return '';
+            }
             $code = $part[1] !== '' ? $part[1] : $part[2];
             if ($code !== '') {
                 return mb_chr((int) hexdec($code), 'UTF-8') ?: throw $this->wrong("\\u{$code} is no character.");
@@ -241,16 +212,16 @@ final class Toml
     private function inline(int $depth): array
     {
         $this->at++;
-        $table = [];
-        for ($this->blanks(); $this->take('\}') === null; $this->blanks()) {
-            if ($table !== [] && $this->take(',') === null) {
+        $table = new TomlTable;
+        for ($isFirst = true, $this->blanks(); $this->take('\}') === null; $isFirst = false, $this->blanks()) {
+            if (! $isFirst && $this->take(',') === null) {
                 throw $this->wrong('a comma or "}" is expected.');
             }
             $keys = $this->keys();
             $this->take('=[ \t]*') ?? throw $this->wrong('"=" is expected.');
-            $table = $this->with($table, $keys, $this->value($depth + 1));
+            $this->put($table, $keys, $this->value($depth + 1));
         }
 
-        return $table;
+        return $table->values();
     }
 }

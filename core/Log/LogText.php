@@ -145,10 +145,12 @@ final readonly class LogText
             $end = self::offsetOf($text, $first);
             $rest = self::offsetOf($text, $first + $left);
             $note = '… '.number_format($left)." lines are left out here …\n";
-            // What stays is moved down, a portion at a time, into the room that is left before it.
+            // What stays is moved down, a portion at a time, into the room that is left before it; the note may need more than that,
+            // so it is read to where the text ended, and not to where it ends by then.
+            $size = (int) (fstat($text)['size'] ?? 0);
             for ($write = $end, $read = $rest, $pending = $note; $pending !== '';) {
                 fseek($text, $read);
-                $next = (string) fread($text, self::PORTION);
+                $next = $read < $size ? (string) fread($text, max(1, min(self::PORTION, $size - $read))) : '';
                 $read += strlen($next);
                 fseek($text, $write);
                 $write += (int) fwrite($text, $pending);

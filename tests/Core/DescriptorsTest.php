@@ -65,12 +65,13 @@ it('reads TOML as its specification has it', function (string $toml, mixed $expe
     ["integers = [ 1, 2, 3, ] # last\nnested = [ [ 1, 2 ], [\"a\"] ]\n", ['integers' => [1, 2, 3], 'nested' => [[1, 2], ['a']]]],
     ["[dog.\"tater.man\"]\ntype.name = \"pug\"\npoint = { x = 1, y = 2 }\n", ['dog' => ['tater.man' => ['type' => ['name' => 'pug'], 'point' => ['x' => 1, 'y' => 2]]]]],
     ["[[fruits]]\nname = \"apple\"\n[fruits.physical]\ncolor = \"red\"\n[[fruits.varieties]]\nname = \"red delicious\"\n[[fruits.varieties]]\nname = \"granny smith\"\n[[fruits]]\nname = \"banana\"\n", ['fruits' => [['name' => 'apple', 'physical' => ['color' => 'red'], 'varieties' => [['name' => 'red delicious'], ['name' => 'granny smith']]], ['name' => 'banana']]]],
+    ["regex2 = '''I [dw]on't need \\d{2} apples'''\nlines  = '''\nThe first newline is\ntrimmed in raw strings.\n'''\n", ['regex2' => "I [dw]on't need \\d{2} apples", 'lines' => "The first newline is\ntrimmed in raw strings.\n"]],
     ["odt = 1979-05-27T07:32:00Z\n", ['odt' => '1979-05-27T07:32:00Z']],
 ]);
 
 it('refuses TOML that the specification calls invalid, with the line', function (string $toml, int $line): void {
     expect(fn () => Toml::read($toml))->toThrow(UnreadableToml::class, "in line {$line}");
-})->with([["a = 1\nkey = # INVALID\n", 2], ["name = \"Tom\"\nname = \"Pradyun\"\n", 2], ["[fruit]\na = 1\n[fruit]\n", 3], ["first = \"Tom\" last = \"Preston-Werner\"\n", 1], ["a = \"open\n", 1], [str_repeat('a = [', 1).str_repeat('[', 100), 1]]);
+})->with([["a = 1\nkey = # INVALID\n", 2], ["name = \"Tom\"\nname = \"Pradyun\"\n", 2], ["[fruit]\na = 1\n[fruit]\n", 3], ["first = \"Tom\" last = \"Preston-Werner\"\n", 1], ["a = \"open\n", 1], [str_repeat('a = [', 1).str_repeat('[', 100), 1], ["a = 1\nb = {x = 1 y = 2}\n", 2], ["fruit = []\n\n[[fruit]]\n", 3], ["fruit = 1\n[[fruit]]\n", 2], [implode('.', array_fill(0, 200, 'a'))." = 1\n", 1]]);
 
 it('reads clauses with quoted texts, types, directives and several names', function (): void {
     // OSGi Core Release 8, section 3.2.4 and 3.6.
@@ -109,6 +110,8 @@ it('refuses hostile and odd descriptors with a sentence', function (string $form
     $start = hrtime(true);
     expect(fn () => describedIn(['about' => $text], ['format' => $format]))->toThrow(UnreadableDescriptor::class, $why);
 })->with([
+    ['yaml', 'a: [', 'it is not YAML'], ['yaml', str_repeat("- a\n", 60_000), 'longer than 200,000 bytes'], ['xml', '<a><b></a>', 'it is not XML'], ['xml', str_repeat('<a>', 70).str_repeat('</a>', 70), 'nested too deep'],
+    ['toml', "a = \n", 'in line 1'], ['executable', 'MZ and no more', 'no executable that says its version'],
     'long' => ['json', str_repeat(' ', 1_100_000).'{}', 'longer than 1,000,000 bytes'],
     'deep' => ['json', '{"id":'.str_repeat('[', 200).str_repeat(']', 200).'}', 'not JSON'],
     'entities' => ['xml', '<?xml version="1.0"?><!DOCTYPE m [<!ENTITY a "&b;&b;"><!ENTITY b "&a;&a;">]><m id="&a;"/>', 'document type'],

@@ -14,10 +14,13 @@ use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\Rule;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\Comparison;
 use Stasimon\Core\Share\Difference;
+use Stasimon\Core\Share\Elsewhere;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
 use Stasimon\Core\Share\HandOffText;
@@ -51,13 +54,14 @@ function someHandOff(int $seed, int $packages = 0): HandOff
 
     $groups = $wants === [] || $dice->getInt(0, 1) === 0 ? [] : ['The weather' => [$wants[0]->id], "Gruppe {$word()}" => array_map(fn (Want $want): string => $want->id, array_slice($wants, 1, 3)) ?: [$wants[0]->id]];
 
+    $rules = count($wants) < 2 ? [] : [new Rule($wants[0]->id, $wants[1]->id, $dice->getInt(0, 1) === 1 ? 'It looks better; «tried».' : '')];
     $stages = array_map(fn (int $n): WrittenStage => match ($dice->getInt(0, 2)) {
         0 => new WrittenStage("Stage {$n}", "Build *the*\tyard\n\n1. \"{$word()}\"", 'clean', '', ["{$word()}{$n}" => ">={$version()}"], [], true),
         1 => new WrittenStage("Étape {$word()}", '', 'word', 'The story is finished.', [], ["{$word()}{$n}"], $dice->getInt(0, 1) === 1),
         default => new WrittenStage($word(), 'x', 'gone', "{$word()}{$n}", [], [], false),
     }, $dice->getInt(0, 3) === 0 ? range(1, $dice->getInt(1, 5)) : []);
 
-    return new HandOff("Môle {$word()}", new Plan(new Base('ferrywright', '3.2.1', 'halyard', $version(), 'java', '21', 256 * $dice->getInt(4, 40)), $wants, $off, $channels, $waivers, $notes, array_slice(array_map(fn (Want $want): string => $want->id, $wants), 0, $dice->getInt(0, 4)), groups: $groups), $releases, stages: $stages);
+    return new HandOff("Môle {$word()}", new Plan(new Base('ferrywright', '3.2.1', 'halyard', $version(), 'java', '21', 256 * $dice->getInt(4, 40)), $wants, $off, $channels, $waivers, $notes, array_slice(array_map(fn (Want $want): string => $want->id, $wants), 0, $dice->getInt(0, 4)), groups: $groups, rules: $rules), $releases, stages: $stages);
 }
 
 it('comes out as it went in, as text and as a document', function (): void {
@@ -181,4 +185,42 @@ it('says what keeps two apart, what does not matter, and why a library is anothe
 it('finds what looks like a secret, and leaves what does not', function (): void {
     expect(Secrets::in("volume = 3\naccess-token: abcdef123456\n\"password\": \"hunter22\"\nserver = play.example.org:25565\nip = 203.0.113.9\n"))->toBe([2, 3, 4, 5])
         ->and(Secrets::in("authored-by = somebody\nshow-tokens = true\nauthor-limit = 12\nversion = 1.2.3.4.5\nbind = 127.0.0.1\nany = 0.0.0.0\nserver = true\n"))->toBe([]);
+});
+
+it('refuses what no instance could be', function (Closure $make, string $why): void {
+    expect($make)->toThrow(UnusableHandOff::class, $why);
+})->with(function (): array {
+    $base = new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', '21', 4096);
+    $waiver = new Waiver('gulls', '1.0', Relation::Needs, 'ferrywright');
+    $digest = str_repeat('0', 64);
+
+    return [
+        'too many packages' => [fn () => new HandOff('All', new Plan($base, array_map(fn (int $n): Want => new Want("mod-{$n}"), range(1, 5_001)))), 'more than 5,000 packages'],
+        'a version of two lines' => [fn () => new HandOff('All', new Plan($base), ['gulls' => "1\n2"]), 'a version that is empty, too long'],
+        'no version' => [fn () => new HandOff('All', new Plan($base), ['gulls' => '']), 'a version'],
+        'a range without end' => [fn () => new HandOff('All', new Plan($base, [new Want('gulls', '>='.str_repeat('1', 5_000))])), 'a range'],
+        'a note without end' => [fn () => new HandOff('All', new Plan($base, waivers: [$waiver], waiverNotes: [$waiver->key() => str_repeat('x', 100_000)])), 'a note that is too long'],
+        'a note that is no text' => [fn () => new HandOff('All', new Plan($base, waivers: [$waiver], waiverNotes: [$waiver->key() => "\xFF"])), 'a note'],
+        'a group without a name' => [fn () => new HandOff('All', new Plan($base, [new Want('gulls')], groups: ['' => ['gulls']])), 'a group'],
+        'a group that is not there' => [fn () => (new HandOff('All', new Plan($base)))->only('Weather'), 'no group of that name'],
+        'too many configs' => [fn () => new Carried(array_combine(array_map(fn (int $n): string => "config/{$n}", range(1, 5_001)), array_fill(0, 5_001, $digest))), 'more than 5,000 configs'],
+        'a config without a digest' => [fn () => new Carried(['config/x' => 'sha']), 'config/x has no SHA-256'],
+        'too many files' => [fn () => new Carried(elsewhere: array_map(fn (int $n): Elsewhere => new Elsewhere("mod-{$n}", '1', 'Mod', ''), range(1, 501))), 'more than 500 files'],
+        'a config twice' => [fn () => HandOffDocument::carried((string) json_encode(['configs' => [['path' => 'config/a', 'sha256' => $digest], ['path' => 'config/a', 'sha256' => $digest]]])), 'is listed twice'],
+    ];
+});
+
+it('says of another runtime that it is each machine\'s own, and takes it over', function (): void {
+    $of = fn (string $runtime): Side => new Side('x', new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', $runtime, 4096), [], ['java' => 'Java']);
+    $comparison = Comparison::of($of('21'), $of('17'));
+    expect($comparison->apart())->toBe([])->and(array_map(fn (Difference $one): array => [$one->id, $one->title, $one->here, $one->there, $one->keepsApart], $comparison->differences))->toBe([['runtime', 'Java', '21', '17', false]]);
+});
+
+it('holds no more beyond a pack than any could, however its lines are repeated', function (): void {
+    $pack = someHandOff(2, 40);
+    $text = HandOffText::write($pack, new PackNamed('p', '1', $pack));
+    $bytes = base64_decode(strtr(substr($text, 10), '-_', '+/'));
+    $said = (string) gzinflate(substr($bytes, 4)).str_repeat("\n@0-99999", 400);
+    $again = 'stasimon1.'.rtrim(strtr(base64_encode(hash('crc32c', (string) gzdeflate($said), true).gzdeflate($said)), '+/', '-_'), '=');
+    expect(fn () => HandOffText::read($again, fn () => $pack))->toThrow(UnusableHandOff::class, 'more than any instance');
 });

@@ -13,7 +13,7 @@ use Stasimon\Core\Log\UnreadableLog;
 use Tests\Support\Logs;
 
 /** @param  string|array<string, string>  $log  bytes, or the files of an archive by their names */
-function handedOver(string|array $log, int $most = 5_000_000): string
+function handedOver(string|array $log, int $most = 5_000_000, int $lines = PHP_INT_MAX): string
 {
     [$from, $to] = [(string) tempnam(sys_get_temp_dir(), 'log'), (string) tempnam(sys_get_temp_dir(), 'log')];
     if (is_array($log)) {
@@ -29,7 +29,7 @@ function handedOver(string|array $log, int $most = 5_000_000): string
         file_put_contents($from, $log);
     }
     try {
-        (new LogText($most))->pour($from, $to);
+        (new LogText($most, $lines))->pour($from, $to);
 
         return (string) file_get_contents($to);
     } finally {
@@ -63,6 +63,13 @@ it('reads all logs of an archive, reports of crashes before the rest and the new
 it('tells of one failure once, though the report and the log both do', function (): void {
     expect(diagnosedText(handedOver(['crash.txt' => FOG, 'latest.log' => FOG])))->toHaveCount(1);
 });
+
+it('keeps the first quarter and the end of what has too many lines, whatever their length', function (int $count, int $lines, int $length): void {
+    $all = array_map(fn (int $n): string => "{$n} ".str_repeat('x', $length * ($n % 3)), range(1, $count));
+    $kept = explode("\n", rtrim(handedOver(implode("\n", $all)."\n", 50_000_000, $lines), "\n"));
+    $first = intdiv($lines, 4);
+    expect($kept)->toBe($count <= $lines ? $all : [...array_slice($all, 0, $first), '… '.number_format($count - $lines).' lines are left out here …', ...array_slice($all, $first + $count - $lines)]);
+})->with([[100, 100, 5], [101, 100, 0], [5_000, 100, 3], [40_000, 1_000, 200], [120_000, 100_000, 0], [9, 4, 90_000], [3, 1, 2]]);
 
 it('reads the one log of an archive without a heading', function (): void {
     expect(handedOver(['latest.log' => FOG]))->toBe(FOG);

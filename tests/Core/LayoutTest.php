@@ -82,3 +82,13 @@ it('lays nothing that another release makes obsolete', function (): void {
     $old = new Bringing('old', [], ['scripts/a' => new Content('1', 1), 'scripts/b' => new Content('2', 1)], [Replacement::ofPath('scripts/a')]);
     expect(winners(Layout::of([$old, brings('new', ['scripts/c' => '3'])])))->toBe(['scripts/b' => 'old', 'scripts/c' => 'new']);
 });
+
+it('says who brings a folder where a file is to be', function (): void {
+    expect(fn () => Layout::of([brings('roofs', ['data' => '1']), brings('clay', ['data/x.json' => '2'])]))->toThrow(UnplaceableFile::class, 'clay brings a folder where roofs brings the file "data"')
+        ->and(fn () => Layout::of([brings('roofs', ['data' => '1', 'data/x.json' => '2'])]))->toThrow(UnplaceableFile::class, 'roofs brings "data" both as a file and as a folder');
+});
+
+it('places nothing that leads too deep or is too long', function (string $path): void {
+    $placement = new Placement(GameDefinition::read((string) file_get_contents(dirname(__DIR__, 2).'/games/nightpost.json')));
+    expect(fn () => $placement->pathWithin(new Place('scripts', true), $path))->toThrow(UnplaceableFile::class, 'folders deep');
+})->with([str_repeat('a/', 70).'x', implode('/', array_fill(0, 20, str_repeat('long', 50)))]);

@@ -9,6 +9,7 @@ use Stasimon\Core\Merge\Part;
 use Stasimon\Core\Merge\UnmergeableArchive;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Tests\Support\World;
+use Tests\Support\ZipBytes;
 
 beforeEach(function (): void {
     $this->folder = sys_get_temp_dir().'/stasimon-merge-'.getmypid();
@@ -106,4 +107,36 @@ it('takes the folder of a mod that is its content, and refuses what is damaged o
     }
     zippedTo("{$this->folder}/out-of.zip", ['../x.class' => 'x']);
     expect(fn () => merged([$base, "{$this->folder}/out-of.zip"], "{$this->folder}/out2.zip"))->toThrow(UnsafeArchive::class);
+});
+
+it('says of an archive that old games could not read what is wrong with it', function (ZipBytes $mod, string $why): void {
+    file_put_contents("{$this->folder}/odd.zip", $mod->bytes());
+    $base = zippedTo("{$this->folder}/base.zip", ['a.class' => 'base']);
+    expect(fn () => merged([$base, "{$this->folder}/odd.zip"], "{$this->folder}/out.zip"))->toThrow(UnmergeableArchive::class, "odd.zip cannot be merged: {$why}");
+})->with([
+    'encrypted' => [fn () => (new ZipBytes)->add('a.class', 'x', ['flags' => 1]), 'a.class in it is encrypted'],
+    'packed otherwise' => [fn () => (new ZipBytes)->add('a.class', 'x', ['method' => 12]), 'a.class in it is encrypted, or packed in a way that those games do not read'],
+    'larger than 4 GB' => [fn () => (new ZipBytes)->add('a.class', 'x', ['size' => 0xFFFFFFFF]), 'a.class in it is larger'],
+    'elsewhere' => [fn () => (new ZipBytes)->add('a.class')->add('b.class', 'x', ['at' => 7]), 'b.class is not where its list says'],
+    'cut short' => [fn () => (new ZipBytes)->add('a.class', 'x', ['comp' => 90_000]), 'a.class is not whole'],
+    'no path' => [fn () => (new ZipBytes)->add('a//b.class'), 'a//b.class in it is no path'],
+]);
+
+it('refuses a game whose own manifest cannot be read: nothing would start it', function (): void {
+    file_put_contents("{$this->folder}/game.zip", (new ZipBytes)->add('META-INF/MANIFEST.MF', 'x', ['raw' => "\xFF\xFF\xFF"])->bytes());
+    expect(fn () => merged(["{$this->folder}/game.zip"], "{$this->folder}/out.zip"))->toThrow(UnmergeableArchive::class, 'its manifest cannot be read');
+});
+
+it('makes no archive of more files than the games of that time read', function (): void {
+    $many = new ZipBytes;
+    for ($n = 0; $n < 40_000; $n++) {
+        $many->add("a/{$n}", '', ['method' => 0]);
+    }
+    $more = new ZipBytes;
+    for ($n = 0; $n < 30_000; $n++) {
+        $more->add("b/{$n}", '', ['method' => 0]);
+    }
+    file_put_contents("{$this->folder}/many.zip", $many->bytes());
+    file_put_contents("{$this->folder}/more.zip", $more->bytes());
+    expect(fn () => merged(["{$this->folder}/many.zip", "{$this->folder}/more.zip"], "{$this->folder}/out.zip"))->toThrow(UnmergeableArchive::class, 'more than 65,534 files');
 });

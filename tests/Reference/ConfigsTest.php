@@ -5,6 +5,8 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\Toml;
+use Stasimon\Core\Config\UnreadableToml;
 use Symfony\Component\Process\Process;
 
 /*
@@ -114,3 +116,66 @@ it('agrees with java.util.Properties on what cannot be read', function (): void 
         expect(Syntax::Properties->wrong($text) === null)->toBe($said[$n] === '1', "{$n}\n{$text}");
     }
 });
+
+/** Documents of a few keys, so that tables are begun, gone on with and written over in every way. */
+function crowdedToml(int $count): array
+{
+    $dice = new Randomizer(new Mt19937(23));
+    $key = fn (int $most): string => implode('.', array_map(fn (): string => ['a', 'b', 'c'][$dice->getInt(0, 2)], range(1, $dice->getInt(1, $most))));
+    $value = function (int $depth) use (&$value, $dice, $key): string {
+        return match ($dice->getInt(0, 7)) {
+            0 => '[]', 1 => '[1, 2]', 2 => '[{'.$key(1).' = 1}]',
+            3, 4 => '{'.implode(', ', array_map(fn (): string => $key(2).' = '.($depth < 2 ? $value($depth + 1) : 1), array_fill(0, $dice->getInt(0, 2), 0))).'}',
+            default => (string) $dice->getInt(0, 9),
+        };
+    };
+
+    return array_map(fn (): string => implode("\n", array_map(fn (): string => match ($dice->getInt(0, 9)) {
+        0, 1, 2 => "[{$key(3)}]", 3, 4 => "[[{$key(2)}]]", default => "{$key(2)} = {$value(0)}"
+    }, range(1, $dice->getInt(1, 5))))."\n", range(1, $count));
+}
+
+/** Every kind of value, with a sign or two lost, doubled or put in that hardly anybody can see. */
+function oddToml(int $count): array
+{
+    $dice = new Randomizer(new Mt19937(29));
+    $sound = ['a = "x\u00e9y" # c', "b = '''\nraw\n'''", "c = \"\"\"\nab\\\n  cd \"\" e\"\"\"", 'd = 1979-05-27T07:32:00Z', 'e = 07:32:00.5', 'f = 1979-05-27', 'g = 0xDEAD_BEEF', 'h = -1_000', 'i = 6.02e+23', 'j = [1, 2, [3, "x"], ]', 'k = {x = 1, "y z" = [true, false]}', '"l m" = inf', 'n.o.p = -nan', 'q = 1979-05-27 07:32:00-07:00', '[r."s t"]', '[[u]]', 'v = +0.0', 'w = 0o755', 'y = "tab\t\"q\""'];
+    $signs = ['"', "'", '[', ']', '{', '}', '=', '.', ',', '#', '\\', "\n", "\t", ' ', '_', '-', '+', ':', '0', '5', '9', 'e', 'T', 'Z', "\x00", "\x07", "\x7f", "\r", 'é', '"""', "'''", '\u'];
+    $made = [];
+    while (count($made) < $count) {
+        $text = implode("\n", $dice->shuffleArray(array_map(fn (int $at): string => $sound[$at], $dice->pickArrayKeys($sound, $dice->getInt(1, 3)))))."\n";
+        for ($change = $dice->getInt(0, 2); $change > 0; $change--) {
+            $at = $dice->getInt(0, mb_strlen($text));
+            $text = mb_substr($text, 0, $at).($dice->getInt(0, 2) > 0 ? $signs[$dice->getInt(0, count($signs) - 1)] : '').mb_substr($text, $at + $dice->getInt(0, 2));
+        }
+        // A second that is put in between two, RFC 3339 knows, and tomllib does not.
+        if (! str_contains($text, ':60')) {
+            $made[] = $text;
+        }
+    }
+
+    return $made;
+}
+
+it('agrees with tomllib on which tables can be begun where, on odd values, and on what all of it says', function (callable $make): void {
+    $python = "import tomllib\ndef plain(v):\n    if isinstance(v, dict): return {k: plain(x) for k, x in v.items()} or []\n    if isinstance(v, list): return [plain(x) for x in v]\n    if isinstance(v, bool) or isinstance(v, str): return v\n    if isinstance(v, int): return v if abs(v) < 2**53 else 'large'\n    return 'other'\ndef judge(t):\n    try:\n        return {'says': plain(tomllib.loads(t))}\n    except tomllib.TOMLDecodeError:\n        return 0";
+    $texts = $make((int) (getenv('STASIMON_CASES') ?: 1_000));
+    $plain = function (mixed $value, mixed $theirs) use (&$plain): mixed {
+        return match (true) {
+            $theirs === 'other', $theirs === 'large' => $theirs,
+            is_array($value) && is_array($theirs) => array_combine(array_keys($value), array_map(fn (int|string $key): mixed => $plain($value[$key], $theirs[$key] ?? null), array_keys($value))),
+            default => $value,
+        };
+    };
+    $sound = 0;
+    foreach (judged($python, $texts) as $n => $theirs) {
+        try {
+            $says = Toml::read($texts[$n]);
+        } catch (UnreadableToml) {
+            $says = null;
+        }
+        expect($says === null ? 0 : ['says' => $plain($says, $theirs['says'] ?? null)])->toEqual($theirs, "{$n}\n{$texts[$n]}");
+        $sound += $theirs === 0 ? 0 : 1;
+    }
+    expect($sound)->toBeGreaterThan(count($texts) / 10)->toBeLessThan(count($texts) * 0.9);
+})->with(['tables' => ['crowdedToml'], 'values' => ['oddToml']]);

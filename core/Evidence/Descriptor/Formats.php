@@ -136,7 +136,7 @@ final class Formats
         if (stripos($text, '<!DOCTYPE') !== false || stripos($text, '<!ENTITY') !== false) {
             throw new UnreadableDescriptor('it is XML with a document type of its own, which is not read.');
         }
-        $root = @simplexml_load_string($text, SimpleXMLElement::class, LIBXML_NONET | LIBXML_NOCDATA);
+        $root = simplexml_load_string($text, SimpleXMLElement::class, LIBXML_NONET | LIBXML_NOCDATA | LIBXML_NOERROR | LIBXML_NOWARNING);
         if ($root === false) {
             throw new UnreadableDescriptor('it is not XML.');
         }

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+use Stasimon\Core\Config\Syntax;
+
+it('says in which line a config cannot be read, and why', function (Syntax $syntax, string $text, int $line, string $why): void {
+    $wrong = $syntax->wrong($text);
+    expect([$wrong?->line, $wrong?->why])->toBe([$line, $why]);
+})->with([
+    'a tab that indents' => [Syntax::Yaml, "sound:\n\tloud: true\n", 2, 'a YAML file cannot contain tabs as indentation'],
+    'two keys of one name' => [Syntax::Yaml, "loud: 1\nquiet: 2\nloud: 3\n", 3, 'duplicate key "loud" detected'],
+    'a list that does not end' => [Syntax::Yaml, "a: 1\nb: [1, 2\n", 2, 'malformed inline YAML string'],
+    'bytes that are no UTF-8' => [Syntax::Yaml, "a: 1\nb: caf\xE9\nc: 2\n", 2, 'it is not UTF-8'],
+    'the same in JSON' => [Syntax::Json, "{\n  \"a\": \"é\",\n  \"b\": \"\xC3\"\n}", 3, 'it is not UTF-8'],
+    'half of a sign of four bytes' => [Syntax::Toml, "a = 1\n\nb = \"\xF0\x9F\x98\"\n", 3, 'it is not UTF-8'],
+]);
+
+it('reads what there is nothing wrong with', function (Syntax $syntax, string $text): void {
+    expect($syntax->wrong($text))->toBeNull();
+})->with([
+    [Syntax::Yaml, "\xEF\xBB\xBFloud: true\n"], [Syntax::Yaml, "a: &x [1, 2]\nb: *x\nc: !colour red\n"], [Syntax::Yaml, ''], [Syntax::Json, "\xEF\xBB\xBF{}"],
+    [Syntax::Properties, "caf\xE9=1\n"],
+    // Longer than this reader takes at once: nobody is told that it is wrong.
+    [Syntax::Yaml, str_repeat("- a\n", 300_000)],
+]);
+
+it('puts keys together only where it is sure what they say', function (string $text, ?array $read): void {
+    $document = Syntax::Yaml->read($text);
+    expect($document === null ? null : json_decode((string) json_encode($document), true))->toBe($read);
+})->with([
+    ["a: 1\nb:\n  c: [x, y]\n", ['a' => 1, 'b' => ['c' => ['x', 'y']]]], ['', []], ["- a\n- b\n", null], ["a: *x\n", null], ["a: !php/object x\n", null], ["a: [\n", null],
+]);
+
+it('knows of what a name is a config', function (): void {
+    $words = fn (string $path): ?string => Syntax::ofPath($path)?->word();
+    expect(array_map($words, ['config/a.json', 'a.YAML', 'a.yml', 'a.toml', 'x/a.properties', 'a.xml', 'a.ini', 'a.cfg', 'a']))
+        ->toBe(['JSON', 'YAML', 'YAML', 'TOML', 'properties', 'XML', 'INI', null, null]);
+    expect(array_filter(Syntax::cases(), fn (Syntax $one): bool => $one->hasKeys()))->toEqualCanonicalizing([Syntax::Json, Syntax::Yaml]);
+});
