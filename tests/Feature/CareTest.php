@@ -98,3 +98,14 @@ it('frees what nothing needs, and keeps what an instance, a restore point, a dra
     expect($store->has($before))->toBeFalse();
     $this->post('/store', ['act' => 'none'])->assertSessionHasErrors('act');
 });
+
+it('frees what broke off and was not gone on with, and nothing that may still be', function (): void {
+    [$old, $new] = [(new Store)->partial(str_repeat('a', 64)), (new Store)->partial(str_repeat('b', 64))];
+    File::ensureDirectoryExists(dirname($old));
+    file_put_contents($old, str_repeat('x', 1_000));
+    file_put_contents($new, str_repeat('x', 1_000));
+    touch($old, now()->subMonths(2)->getTimestamp());
+    $this->post('/store', ['act' => 'free'])->assertRedirect();
+    expect(is_file($old))->toBeFalse()->and(is_file($new))->toBeTrue();
+    unlink($new);
+});

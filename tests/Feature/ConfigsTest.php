@@ -3,7 +3,9 @@
 declare(strict_types=1);
 
 use App\Configs\ConfigList;
+use App\Configs\ConfigSteps;
 use App\Disk\Folder;
+use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Models\Package;
 use Illuminate\Support\Facades\File;
@@ -113,4 +115,25 @@ it('gives a config to the one mod that came when it appeared, and says so', func
     World::rehearsed($instance);
     $path = 'config/c'.dechex(crc32($fits) % 65_536).'.properties';
     expect(configsOf($instance)[$path])->toContain('it appeared in the first launch with it: as the mod made it');
+});
+
+it('puts beside a config what a clean launch, a restore point and another instance have', function (): void {
+    $instance = World::applied(['lampoil']);
+    World::rehearsed($instance);
+    $made = configText($instance, 'config/lampoil.json');
+    $other = World::applied(['lampoil']);
+    configText($other, 'config/lampoil.json', str_replace('9', '5', $made));
+    configText($instance, 'config/lampoil.json', str_replace('9', '3', $made));
+    app(Drafting::class)->add($instance->refresh(), ['gulls']);
+    $instance = World::apply($instance);
+    configText($instance, 'config/lampoil.json', str_replace('9', '1', $made));
+    $page = fn (string $with) => $this->get("/instances/{$instance->id}/configs/edit?".http_build_query(['path' => 'config/lampoil.json', 'with' => $with]))->assertOk();
+    $steps = app(ConfigSteps::class);
+    $others = array_keys($steps->others($instance, 'config/lampoil.json'));
+    expect(array_map(fn (string $key): string => explode(' ', $key)[0], $others))->toContain('made', 'launch', 'point', 'instance');
+    foreach ($others as $key) {
+        expect($steps->other($instance, 'config/lampoil.json', $key))->toBe(str_replace('9', ['made' => '9', 'launch' => '9', 'point' => '3', 'instance' => '5'][explode(' ', $key)[0]], $made));
+        $page($key)->assertSee('hours');
+    }
+    expect($steps->other($instance, 'config/lampoil.json', 'instance '.str_repeat('0', 26)))->toBeNull()->and($steps->other($instance, 'config/lampoil.json', 'point 999999'))->toBeNull();
 });

@@ -138,3 +138,22 @@ it('says how far each file is, and how long it will take', function (): void {
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSeeInOrder(['2.0 MB of 10.0 MB', '1.0 MB/s', 'about 8 s left', 'one.zip', 'two.zip', 'waiting', 'Pause']);
     $this->get('/tasks')->assertSee('fetching files, 20%');
 });
+
+it('takes what came whole before it was broken off, and begins anew where more came than there is', function (): void {
+    $instance = World::instance(['bell-buoys']);
+    $release = Release::query()->where('package_id', 'bell-buoys')->orderByDesc('published_at')->firstOrFail();
+    $whole = (string) file_get_contents(config('stasimon.demo_depots.Slipway').'/'.$release->file_path);
+    $digest = trim((string) $release->file_sha256);
+    expect(hash('sha256', $whole))->toBe($digest);
+    file_put_contents((new Store)->partial($digest), $whole);
+    // No depot has to be there for it.
+    World::mood('slipway', 'away');
+    World::mood('tidepool', 'away');
+    expect(World::apply($instance)->versions())->toHaveKey('bell-buoys');
+    World::good();
+    World::forgetFiles('tide-tables');
+    $longer = trim((string) Release::query()->where('package_id', 'tide-tables')->orderByDesc('published_at')->value('file_sha256'));
+    file_put_contents((new Store)->partial($longer), str_repeat('too much', 500_000));
+    app(Drafting::class)->add($instance->refresh(), ['tide-tables']);
+    expect(World::apply($instance)->versions())->toHaveKey('tide-tables');
+});

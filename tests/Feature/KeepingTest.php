@@ -3,10 +3,12 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
+use App\Disk\Milestones;
 use App\Drafts\Drafting;
 use App\Findings\Finding;
 use App\Findings\Looking;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
@@ -249,3 +251,43 @@ it('leaves out what a release makes obsolete while it is there, and brings it ba
     World::apply($instance->refresh());
     expect(World::tree($live('scripts')))->toBe($before);
 });
+
+it('notes why a waiver is right, later as well, and takes the note away again', function (): void {
+    $instance = World::applied(['gulls']);
+    $waiver = ['id' => 'paper-lanterns', 'version' => '1.0.2', 'relation' => 'needs', 'target' => 'ferrywright'];
+    $this->post("/instances/{$instance->id}/draft/waive", $waiver)->assertRedirect();
+    $this->post("/instances/{$instance->id}/draft/note", ['note' => ' Tried it. '] + $waiver)->assertRedirect();
+    expect(array_values($instance->refresh()->draft->plan->waiverNotes))->toBe(['Tried it.']);
+    $this->post("/instances/{$instance->id}/draft/note", ['note' => 'x', 'target' => 'halyard'] + $waiver)->assertRedirect();
+    expect(array_values($instance->refresh()->draft->plan->waiverNotes))->toBe(['Tried it.']);
+    $this->post("/instances/{$instance->id}/draft/note", ['note' => ''] + $waiver)->assertRedirect();
+    expect($instance->refresh()->draft->plan->waiverNotes)->toBe([])->and($instance->draft->plan->waivers)->toHaveCount(1);
+});
+
+it('changes nothing when something writes into the worlds while a draft is applied', function (string $path): void {
+    $instance = World::applied(['gulls']);
+    $folder = new Folder($instance);
+    File::ensureDirectoryExists($folder->live('worlds/Long Shore'));
+    file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"saved": 1}');
+    app(Drafting::class)->add($instance->refresh(), ['long-piers']);
+    $before = World::tree($folder->live());
+    // A game that is open has the folder of before by its handle, and writes there.
+    app()->instance(Milestones::class, new class(dirname($folder->live())."/before/{$path}") extends Milestones
+    {
+        public function __construct(private string $file)
+        {
+        }
+
+        public function reached(string $step): void
+        {
+            $step === 'aside' && file_put_contents($this->file, '{"saved": 2}');
+        }
+    });
+    expect(fn () => World::apply($instance))->toThrow(Refusal::class, 'Something has written into the worlds or configs while the draft was being applied');
+    $after = World::tree($folder->live());
+    expect(array_diff_key($after, [$path => 1]))->toBe(array_diff_key($before, [$path => 1]))->and(file_get_contents($folder->live($path)))->toBe('{"saved": 2}')
+        ->and(Instance::query()->findOrFail($instance->id)->versions())->not->toHaveKey('long-piers')->and($instance->refresh()->draft)->not->toBeNull();
+    // Once nobody writes, the same draft goes through, with what was written.
+    app()->instance(Milestones::class, new Milestones);
+    expect(World::apply($instance)->versions())->toHaveKey('long-piers')->and(file_get_contents($folder->live($path)))->toBe('{"saved": 2}');
+})->with(['worlds/Long Shore/world.json', 'worlds/Long Shore/new.json']);

@@ -228,3 +228,16 @@ it('counts the recommendation of a depot that nobody moderates for nothing where
     expect($bases()->plan('3.2.1', 'halyard', null, null, null)->base->loaderVersion)->toBe($before);
     $this->get('/new?game=ferrywright&version=3.2.1')->assertOk()->assertSee('recommended by Slipway')->assertDontSee('recommended by Odd');
 });
+
+it('says of work that waits that nobody is there to do it, and has it ended by hand', function (): void {
+    $waiting = Task::query()->create(['kind' => 'sync', 'state' => 'waiting', 'step' => 'reading Slipway']);
+    $this->get('/work')->assertOk()->assertSee('Reading Slipway')->assertSee('No worker is there.');
+    $this->post("/work/{$waiting->id}/end")->assertRedirect();
+    expect($waiting->refresh()->isOver())->toBeTrue();
+    $this->get('/work')->assertOk()->assertDontSee('No worker is there.');
+    $this->post("/work/{$waiting->id}/end")->assertStatus(409)->assertSee('That is over already');
+    // One that somebody is at is not ended from here.
+    $running = World::task();
+    $this->post("/work/{$running->id}/end")->assertStatus(409)->assertSee('A worker is at it');
+    expect($running->refresh()->isOver())->toBeFalse();
+});

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 use App\Disk\Folder;
 use App\Models\Instance;
+use App\Orders\OrderList;
 use App\Orders\OrderLists;
+use App\Refusal\Refusal;
 use App\Rehearsals\Log\Reading;
 use Tests\Support\World;
 
@@ -112,4 +114,23 @@ it('starts mods in the order of a list, as far as needs and rules let it', funct
     expect($order)->toBe($shown())->and(array_search('wax-and-seal', $order, true))->toBeLessThan(array_search('sorting-office', $order, true))->and(array_search('dining-car', $order, true))->toBeLessThan(array_search('lamp-signals', $order, true));
     $this->post("/instances/{$instance->id}/order", ['list' => 'start', 'move' => "down {$order[0]}"])->assertRedirect();
     expect($instance->refresh()->draft)->not->toBeNull();
+});
+
+it('shows of files that several bring who wins, both contents side by side, and has another one win', function (): void {
+    $instance = World::mail(['branch-lines', 'late-running']);
+    $files = fn (): OrderList => app(OrderLists::class)->of($instance->refresh()->load(['placed', 'draft']))['files'];
+    expect($files()->contested)->toBe(['scripts/timetable.json' => ['branch-lines', 'late-running']]);
+    $this->get("/instances/{$instance->id}/order")->assertOk()->assertSee('Files that several bring')->assertSee('scripts/timetable.json');
+    $side = fn (string $package, string $path = 'scripts/timetable.json'): string => app(OrderLists::class)->content($instance->refresh()->load(['placed', 'draft']), $files(), $path, $package);
+    $applied = (string) file_get_contents((new Folder($instance))->live('scripts/timetable.json'));
+    expect($side('late-running'))->toBe($applied)->and(json_decode($side('branch-lines')))->not->toBeNull()->not->toEqual(json_decode($applied));
+    foreach ([['gulls'], ['late-running', 'scripts/other.json'], ['late-running', '../../etc/passwd']] as $asked) {
+        expect(fn () => $side(...$asked))->toThrow(Refusal::class, 'Nothing of that name is contested');
+    }
+    // Only what can be seen or heard is sent as it is.
+    $this->get("/instances/{$instance->id}/order/side?".http_build_query(['list' => 'files', 'path' => 'scripts/timetable.json', 'of' => 'late-running']))->assertNotFound();
+    $this->post("/instances/{$instance->id}/order", ['list' => 'files', 'move' => 'up branch-lines'])->assertRedirect();
+    expect($files()->contested['scripts/timetable.json'])->toBe(['late-running', 'branch-lines']);
+    $instance = World::apply($instance->refresh());
+    expect((string) file_get_contents((new Folder($instance))->live('scripts/timetable.json')))->not->toBe($applied);
 });
