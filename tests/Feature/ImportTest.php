@@ -6,7 +6,9 @@ use App\Disk\Folder;
 use App\Local\ImportState;
 use App\Models\Import;
 use App\Models\Instance;
+use App\Models\Release;
 use App\Models\ShelfFile;
+use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Tests\Support\World;
@@ -50,7 +52,7 @@ it('reads a folder without changing it, says what it found, and makes an instanc
     $import = Import::query()->firstOrFail();
     expect($import->state)->toBe(ImportState::Ready)->and($import->problem)->toBeNull();
     $this->get("/folders/{$import->id}")->assertOk()->assertSee('3.2.1')->assertSee('Halyard')->assertSee('There twice')->assertSee('gulls copy.zip')
-        ->assertSee('Kept out, by their names')->assertSee('Nothing says what it is')->assertSee('1 files in config and 1 files in worlds', false);
+        ->assertSee('Kept out, by their names')->assertSee('Nothing says what it is')->assertSee('1 file in config and 1 file in worlds', false);
     $this->post("/folders/{$import->id}/make", ['name' => 'Old Ferry'])->assertRedirect();
     $instance = Instance::query()->where('name', 'Old Ferry')->firstOrFail();
     expect(array_map(fn ($want): string => $want->id, $instance->load('draft')->draft->plan->wants))->toContain('gulls', 'tide-tables')->not->toContain('kedge-bones')
@@ -96,4 +98,24 @@ it('says so of a folder in which nothing says what it is', function (): void {
     expect($import->state)->toBe(ImportState::Failed);
     $this->get("/folders/{$import->id}")->assertOk()->assertSee('Nothing in the folder says which game and version it is for.');
     $this->post("/folders/{$import->id}/make")->assertStatus(409);
+});
+
+it('says that a folder is gone by the time an instance is to be made of it', function (): void {
+    $folder = elsewhere($this->root);
+    $this->post('/folders', ['path' => $folder])->assertRedirect();
+    $import = Import::query()->firstOrFail();
+    File::deleteDirectory($folder);
+    $this->post("/folders/{$import->id}/make", ['name' => 'Old Ferry'])->assertRedirect();
+    $this->get("/folders/{$import->id}")->assertOk()->assertSee('The folder is not there any more. Nothing was changed.');
+    expect(Instance::query()->where('name', 'Old Ferry')->exists())->toBeFalse();
+});
+
+it('takes what a depot has from the folder, where the store has it no more', function (): void {
+    $folder = elsewhere($this->root);
+    $this->post('/folders', ['path' => $folder])->assertRedirect();
+    $import = Import::query()->firstOrFail();
+    World::forgetFiles('gulls', 'tide-tables', 'long-piers', 'kedge-bones');
+    $this->post("/folders/{$import->id}/make", ['name' => 'Old Ferry'])->assertRedirect();
+    $gulls = trim((string) Release::query()->where('package_id', 'gulls')->where('version', '2.0.0')->value('file_sha256'));
+    expect((new Store)->holds($gulls))->toBeTrue();
 });

@@ -12,6 +12,7 @@ use App\Models\Task;
 use App\Models\Watch;
 use App\Models\WishCell;
 use App\Models\WishList;
+use App\Moving\CopyOwn;
 use App\Moving\Wishes;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Artisan;
@@ -216,4 +217,17 @@ it('reads depots again when they are due, as often as was set, and not twice at 
     $depot->update(['synced_at' => now()->subHours(2)]);
     $schedule->look();
     expect($schedule->minutes())->toBe(60)->and(Task::query()->where('kind', 'sync')->count())->toBe(1);
+});
+
+it('takes away what was copied in part, and never from an instance that has something of its own', function (): void {
+    [$from, $to] = [World::applied(['gulls']), World::instance(['gulls'])];
+    $live = (new Folder($to))->live();
+    File::ensureDirectoryExists("{$live}/worlds/Half");
+    $task = Task::query()->create(['kind' => 'copy own', 'state' => 'running', 'subject' => ['from' => $from->id, 'to' => $to->id, 'worlds' => []]]);
+    app(CopyOwn::class)->abandon($task, 'Its worker was ended.');
+    expect(is_dir($live))->toBeFalse();
+    $to = World::apply($to);
+    File::ensureDirectoryExists("{$live}/worlds/Mine");
+    app(CopyOwn::class)->abandon($task, 'Its worker was ended.');
+    expect(is_dir("{$live}/worlds/Mine"))->toBeTrue();
 });

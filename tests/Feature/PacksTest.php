@@ -10,6 +10,7 @@ use App\Models\DepotPack;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Packs\DepotFolder;
+use App\Packs\Packing;
 use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
@@ -213,4 +214,34 @@ it('is published into a folder that is a depot after it, once, and never over an
     expect(fn () => DepotFolder::publish($file, $folder, 'Mine', 1))->toThrow(UnusablePack::class, 'Nothing was changed')->and(file_get_contents("{$folder}/packs.json"))->toBe('none')
         ->and(fn () => DepotFolder::publish($file, dirname(__DIR__), 'Mine', 1))->toThrow(UnusablePack::class, 'no depot.json');
     exec('rm -rf '.escapeshellarg($folder).' '.escapeshellarg($file).' '.escapeshellarg(dirname(__DIR__).'/.publishing'));
+});
+
+it('publishes into a folder that is a depot, or becomes one, and touches no other', function (): void {
+    $author = World::applied(['gulls']);
+    $release = packed($author, '1', []);
+    $file = app(Packing::class)->file($release);
+    $root = sys_get_temp_dir().'/stasimon-publishing-'.getmypid();
+    File::deleteDirectory($root);
+    $publish = fn (string $folder, string $of = ''): bool => DepotFolder::publish($of ?: $file, "{$root}/{$folder}", 'Ida\'s packs', 1_800_000_000);
+    expect($publish('mine'))->toBeTrue()->and($publish('mine'))->toBeFalse()->and(json_decode((string) file_get_contents("{$root}/mine/depot.json"))->name)->toBe('Ida\'s packs');
+    $listed = fn (): array => json_decode((string) file_get_contents("{$root}/mine/packs.json"))->packs;
+    expect(array_map(fn (stdClass $one): array => [$one->id, $one->version, $one->file->sha256], $listed()))->toBe([[$release->pack, '1', hash_file('sha256', $file)]]);
+    // What stands there already and is no depot, or cannot be read, stays as it is.
+    foreach (['other/notes.txt' => 'mine', 'broken/depot.json' => '{"format": ', 'odd/changes.json' => '[]', 'lists/packs.json' => '{"format": "other"}'] as $path => $text) {
+        File::ensureDirectoryExists(dirname("{$root}/{$path}"));
+        file_put_contents("{$root}/{$path}", $text);
+        str_starts_with($path, 'other') || str_starts_with($path, 'broken') || copy("{$root}/mine/depot.json", dirname("{$root}/{$path}").'/depot.json');
+        $before = World::tree(dirname("{$root}/{$path}"));
+        expect(fn () => $publish(dirname($path)))->toThrow(UnusablePack::class, "{$root}/".dirname($path));
+        expect(array_intersect_key(World::tree(dirname("{$root}/{$path}")), $before))->toBe($before);
+    }
+    file_put_contents("{$root}/file", 'x');
+    expect(fn () => $publish('file/inside'))->toThrow(UnusablePack::class, 'is no folder');
+    // An entry of somebody else's making that does not say what its file is, is another one.
+    $entry = $listed()[0];
+    unset($entry->file);
+    file_put_contents("{$root}/mine/packs.json", json_encode(['format' => json_decode((string) file_get_contents("{$root}/mine/packs.json"))->format, 'revision' => 1, 'packs' => [$entry]]));
+    expect(fn () => $publish('mine'))->toThrow(UnusablePack::class, 'is published there already, and is another one');
+    File::deleteDirectory($root);
+    unlink($file);
 });

@@ -138,3 +138,21 @@ it('does not begin what was stopped while its worlds were kept', function (): vo
     app(Play::class)->run($task);
     expect($play->refresh()->state)->toBe(LaunchState::Stopped)->and(Processes::marked('STASIMON_PLAY', "{$instance->id}:1"))->toBe([]);
 });
+
+it('is not begun any more where it is ended while it waits, and says what became of one that was broken off', function (): void {
+    $instance = World::applied(['gulls']);
+    $waits = fn (int $number): Rehearsal => $instance->rehearsals()->create(['number' => $number, 'plan' => $instance->plan, 'purpose' => 'play', 'state' => 'waiting'])->load('instance');
+    $play = $waits(1);
+    $task = Task::query()->create(['kind' => 'play', 'state' => 'waiting', 'instance_id' => $instance->id, 'subject' => ['rehearsal' => $play->id]]);
+    app(Play::class)->stop($play);
+    expect($play->refresh()->state)->toBe(LaunchState::Stopped)->and($task->refresh()->state->value)->toBe('cancelled');
+    // A worker that takes it up all the same begins nothing.
+    app(Play::class)->run($task);
+    expect($play->refresh()->state)->toBe(LaunchState::Stopped)->and(is_file((new Folder($instance))->log(1)))->toBeFalse();
+    $broken = $waits(2);
+    $task = Task::query()->create(['kind' => 'play', 'state' => 'running', 'instance_id' => $instance->id, 'subject' => ['rehearsal' => $broken->id]]);
+    app(Play::class)->abandon($task, 'Its worker was ended.');
+    expect([$broken->refresh()->state, $broken->problem])->toBe([LaunchState::BrokenOff, 'Its worker was ended.']);
+    app(Play::class)->abandon($task, 'Again.');
+    expect($broken->refresh()->problem)->toBe('Its worker was ended.');
+});

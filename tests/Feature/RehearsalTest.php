@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Models\Rehearsal;
 use App\Refusal\Refusal;
+use App\Rehearsals\Launch\Output;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Rehearse;
 use Tests\Support\World;
@@ -72,3 +73,21 @@ it('checks in the game what our resolver would have refused', function (array $f
     [['halyard-0.16.4', 'gulls-2.0.0', 'kedge-bones-2.8.1'], 'asks for kedge-bones >=3.0.0; found 2.8.1'],
     [['halyard-0.16.9'], 'asks for halyard 0.16.4; there is none'],
 ]);
+
+it('keeps of a very long output its beginning and its end, and says how much is left out', function (): void {
+    $log = (string) tempnam(sys_get_temp_dir(), 'output');
+    $output = new Output($log, 1_000, 500);
+    $lines = array_map(fn (int $n): string => "line {$n} ".str_repeat('.', $n % 40)."\n", range(1, 400));
+    foreach (array_chunk($lines, 7) as $portion) {
+        $output->add(implode('', $portion));
+    }
+    $output->close();
+    $whole = implode('', $lines);
+    $kept = (string) file_get_contents($log);
+    unlink($log);
+    expect(str_starts_with($kept, substr($whole, 0, 1_000)))->toBeTrue()->and(preg_match('/\n… ([\d,]+) bytes are left out here …\n/', $kept, $said))->toBe(1)
+        ->and((int) str_replace(',', '', $said[1]))->toBe(strlen($whole) - 1_500);
+    // The end begins with a whole line.
+    $end = explode($said[0], $kept)[1];
+    expect(str_ends_with($whole, "\n{$end}"))->toBeTrue()->and(strlen($end))->toBeGreaterThan(400)->toBeLessThanOrEqual(500);
+});

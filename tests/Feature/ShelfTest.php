@@ -127,3 +127,18 @@ it('takes a large file in slices, each again from where it stopped, and refuses 
     $send(0, 'eleven bytes')->assertStatus(422)->assertJson(['message' => 'long.zip is longer than it was said to be. Nothing was kept.']);
     $this->postJson('/shelf/uploads', ['name' => 'huge.zip', 'size' => 3_000_000_000])->assertStatus(422);
 });
+
+it('refuses what cannot be said of a file, and changes nothing', function (): void {
+    $instance = World::applied(['gulls']);
+    $said = ['name' => 'Bells', 'version' => '2.1', 'id' => 'bells', 'kind' => 'mod'];
+    // A file that a depot has is what the depot says.
+    $known = brought($instance, 'gulls.zip', (string) file_get_contents((string) (glob((new Folder($instance))->live('mods/gulls-*.zip')) ?: [])[0]));
+    expect($known->found['how'])->toBe('depot');
+    $this->post("/shelf/{$known->id}", $said)->assertStatus(409)->assertSee('is a depot', false)->assertSee('Nothing was changed.');
+    $file = brought($instance, 'bells.zip', Archives::bytes(['build/Bells.class' => 'x', 'docs/read me.txt' => 'y']));
+    $this->post("/shelf/{$file->id}", ['content' => 'nowhere'] + $said)->assertStatus(422)->assertSee('has no folder nowhere');
+    expect($file->refresh()->state)->toBe(ShelfState::Asks);
+    // One that has not come whole is nothing yet.
+    $half = ShelfFile::query()->findOrFail($this->postJson('/shelf/uploads', ['name' => 'half.zip', 'size' => 100_000, 'instance' => $instance->id])->assertOk()->json('id'));
+    $this->post("/shelf/{$half->id}", $said)->assertStatus(409)->assertSee('has not been read yet');
+});
