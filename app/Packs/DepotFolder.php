@@ -44,7 +44,7 @@ final class DepotFolder
             $digest = (string) hash_file('sha256', $file);
             foreach ($packs as $there) {
                 if ($there instanceof stdClass && ($there->id ?? null) === $pack->id && ($there->version ?? null) === $pack->version) {
-                    return (($there->file ?? null)?->sha256 ?? null) === $digest ? false : throw UnusablePack::because("{$pack->name()} {$pack->version} is published there already, and is another one than this. A release does not change; give this one another version.");
+                    return ($there->file->sha256 ?? null) === $digest ? false : throw UnusablePack::because("{$pack->name()} {$pack->version} is published there already, and is another one than this. A release does not change; give this one another version.");
                 }
             }
             if (count($packs) >= Listing::MOST) {

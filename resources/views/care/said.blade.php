@@ -3,7 +3,7 @@
 @elseif (!$last)
     <p class="soft">It was not looked through yet.</p>
 @else
-    <p>{{ number_format($last['files']) }} files, {{ App\View\Bytes::words($last['bytes']) }},
+    <p>{{ number_format($last['files']) }} {{ Str::plural('file', $last['files']) }}, {{ App\View\Bytes::words($last['bytes']) }},
         {{ now()->setTimestamp($last['at'])->diffForHumans() }}.
         @if ($last['freed'] > 0)
             <span class="good">{{ App\View\Bytes::words($last['freed']) }} were freed.</span>

@@ -48,7 +48,8 @@
     <figcaption class="soft">A row for each launch, a column for each mod that was asked for. Red rows fail; what they have in common
         narrows.</figcaption>
     <details class="pt-2"><summary class="soft cursor-pointer">As a list</summary>
-        <ol class="why">@foreach ($search->launches as $launch)<li>{{ count($launch['wants']) }} mods:
+        <ol class="why">@foreach ($search->launches as $launch)<li>{{ count($launch['wants']) }}
+                {{ Str::plural('mod', count($launch['wants'])) }}:
             {{ $search->state->value === 'asking' && $loop->last ? 'waits for your word' : ($launch['outcome'] === 'passed' ? 'came up'
             : ($launch['outcome'] === 'failed' ? 'failed in the same way' : 'stopped for another reason')) }}{{ $launch['again']
             && ! ($search->state->value === 'asking' && $loop->last) ? ', a repetition' : '' }},

@@ -125,7 +125,8 @@
             {{ $page->going === [] ? '' : count($page->going) . (count($page->going) === 1 ? ' goes' : ' go') . ' with the next one.' }}</p>
         @if ($page->backups->count() > 1)
             <svg viewBox="0 0 {{ $page::WIDTH }} 34" class="backups mx-[18px] mt-3" role="img"
-                aria-label="{{ $page->backups->count() }} backups, from {{ $page->backups->last()->made_at->isoFormat('D MMM') }} to now">
+                aria-label="{{ $page->backups->count() }} {{ Str::plural('backup', $page->backups->count()) }}, from
+                    {{ $page->backups->last()->made_at->isoFormat('D MMM') }} to now">
                 <line x1="0" x2="{{ $page::WIDTH }}" y1="14" y2="14" class="axis" />
                 @foreach ($page->backups as $backup)
                     <circle cx="{{ $page->x($backup) }}" cy="14" r="{{ $backup->name ? 6 : 4 }}"
