@@ -141,6 +141,11 @@ enum Syntax
 
     private static function inXml(string $text): ?Wrong
     {
+        // The reader stops at one, as if nothing came after it: XML 1.0, 2.2.
+        $zero = strpos($text, "\0");
+        if ($zero !== false) {
+            return new Wrong(1 + substr_count($text, "\n", 0, $zero), 'it has a character that no XML has');
+        }
         $before = libxml_use_internal_errors(true);
         libxml_clear_errors();
         // Nothing is fetched, and no entity is put in place of another.

@@ -13,6 +13,7 @@ it('says in which line a config cannot be read, and why', function (Syntax $synt
     'a list that does not end' => [Syntax::Yaml, "a: 1\nb: [1, 2\n", 2, 'malformed inline YAML string'],
     'bytes that are no UTF-8' => [Syntax::Yaml, "a: 1\nb: caf\xE9\nc: 2\n", 2, 'it is not UTF-8'],
     'the same in JSON' => [Syntax::Json, "{\n  \"a\": \"é\",\n  \"b\": \"\xC3\"\n}", 3, 'it is not UTF-8'],
+    'a zero behind the end' => [Syntax::Xml, "<a>\n</a>\n\0<b>", 3, 'it has a character that no XML has'],
     'half of a sign of four bytes' => [Syntax::Toml, "a = 1\n\nb = \"\xF0\x9F\x98\"\n", 3, 'it is not UTF-8'],
 ]);
 
