@@ -136,7 +136,7 @@ final readonly class Folder
             if ($isRestored) {
                 return OwnFiles::stand($this->live($own));
             }
-            if (OwnFiles::stand($from) === $stand) {
+            if (OwnFiles::stand($from, $stand) === $stand) {
                 return $stand;
             }
         }
@@ -152,7 +152,7 @@ final readonly class Folder
     public function isAsideUnchanged(array $stands): bool
     {
         foreach ($stands as $own => $stand) {
-            if (OwnFiles::stand($this->root.'/before/'.$own) !== $stand) {
+            if (OwnFiles::stand($this->root.'/before/'.$own, $stand) !== $stand) {
                 return false;
             }
         }

@@ -13,15 +13,24 @@ use App\Store\FullDisk;
  */
 final class OwnFiles
 {
+    /** Seconds: the moment of a file is told in whole ones. */
+    private const LATELY = 2;
+
+    private const CONTENT = ' with ';
+
     /**
-     * Everything below a folder, as it stands: what it is, how large, when it was written.
+     * Everything below a folder, as it stands: what it is, how large, when it was written; and what is in it, where that was so
+     * lately that it could be written again within the same second.
      *
+     * @param  array<string, string>|null  $before  how it stood, to be compared with: what was looked into then is looked into again
      * @return array<string, string> path relative to the folder => its state; "" is the folder itself
      *
      * @throws Refusal for a pipe, a socket or a device
      */
-    public static function stand(string $folder): array
+    public static function stand(string $folder, ?array $before = null): array
     {
+        $late = time() - self::LATELY;
+        $isLate = fn (string $path, int $written): bool => $before === null ? $written >= $late : str_contains($before["p{$path}"] ?? '', self::CONTENT);
         $stand = [];
         $open = [''];
         while ($open !== []) {
@@ -33,7 +42,7 @@ final class OwnFiles
             }
             $stand["p{$path}"] = match ($stat['mode'] & 0o170000) {
                 0o120000 => 'link to '.readlink($full),
-                0o100000 => "file {$stat['size']} {$stat['mtime']} {$stat['ino']}",
+                0o100000 => "file {$stat['size']} {$stat['mtime']} {$stat['ino']}".($isLate($path, $stat['mtime']) ? self::CONTENT.@hash_file('xxh128', $full) : ''),
                 0o040000 => 'folder',
                 default => throw Refusal::conflict(mb_scrub(basename($folder).($path === '' ? '' : "/{$path}")).' is neither a file nor a folder but a pipe, a socket or a device, and cannot be copied. Take it away and apply again; nothing was changed.'),
             };

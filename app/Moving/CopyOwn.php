@@ -79,7 +79,7 @@ final readonly class CopyOwn implements Undertaking
             File::ensureDirectoryExists(dirname($to));
             $stand = OwnFiles::stand($from);
             OwnFiles::copy($from, $to, $stand);
-            if (OwnFiles::stand($from) === $stand) {
+            if (OwnFiles::stand($from, $stand) === $stand) {
                 return;
             }
         }

@@ -3,6 +3,14 @@ export function workbench(address) {
     return {
         asked: 0,
 
+        init() {
+            // What was chosen or written before anything listened to it is looked at now.
+            this.$nextTick(() => {
+                const text = this.$refs.text;
+                (text.value === text.defaultValue && this.$root.elements.files.files.length === 0) || this.look();
+            });
+        },
+
         async look() {
             const asked = ++this.asked;
             const response = await fetch(address, { method: 'post', body: new FormData(this.$root) }).catch(() => null);

@@ -20,10 +20,10 @@ it('says in which line a config cannot be read, and why', function (Syntax $synt
 it('reads what there is nothing wrong with', function (Syntax $syntax, string $text): void {
     expect($syntax->wrong($text))->toBeNull();
 })->with([
-    [Syntax::Yaml, "\xEF\xBB\xBFloud: true\n"], [Syntax::Yaml, "a: &x [1, 2]\nb: *x\nc: !colour red\n"], [Syntax::Yaml, ''], [Syntax::Json, "\xEF\xBB\xBF{}"],
-    [Syntax::Properties, "caf\xE9=1\n"],
+    'a mark of the byte order' => [Syntax::Yaml, "\xEF\xBB\xBFloud: true\n"], 'aliases and tags' => [Syntax::Yaml, "a: &x [1, 2]\nb: *x\nc: !colour red\n"], 'nothing' => [Syntax::Yaml, ''],
+    'a mark before JSON' => [Syntax::Json, "\xEF\xBB\xBF{}"], 'Latin 1 where that is usual' => [Syntax::Properties, "caf\xE9=1\n"],
     // Longer than this reader takes at once: nobody is told that it is wrong.
-    [Syntax::Yaml, str_repeat("- a\n", 300_000)],
+    'what is long' => [Syntax::Yaml, str_repeat("- a\n", 300_000)],
 ]);
 
 it('puts keys together only where it is sure what they say', function (string $text, ?array $read): void {

@@ -84,9 +84,14 @@ it('keeps of a very long output its beginning and its end, and says how much is 
     $output->close();
     $whole = implode('', $lines);
     $kept = (string) file_get_contents($log);
-    unlink($log);
     expect(str_starts_with($kept, substr($whole, 0, 1_000)))->toBeTrue()->and(preg_match('/\n… ([\d,]+) bytes are left out here …\n/', $kept, $said))->toBe(1)
         ->and((int) str_replace(',', '', $said[1]))->toBe(strlen($whole) - 1_500);
+    // What has no lines ends as it ended, to the last byte.
+    $one = new Output($log, 10, 5);
+    $one->add('0123456789'.str_repeat('x', 50).'abcde');
+    $one->close();
+    expect(file_get_contents($log))->toBe("0123456789\n… 50 bytes are left out here …\nabcde");
+    unlink($log);
     // The end begins with a whole line.
     $end = explode($said[0], $kept)[1];
     expect(str_ends_with($whole, "\n{$end}"))->toBeTrue()->and(strlen($end))->toBeGreaterThan(400)->toBeLessThanOrEqual(500);

@@ -52,7 +52,8 @@ final class Output
         }
         if ($this->left > 0) {
             $this->append("\n… ".number_format($this->left)." bytes are left out here …\n");
-            $this->end = (string) substr($this->end, (int) strpos($this->end, "\n") + 1);
+            // From its first whole line on, where it has lines.
+            $this->end = substr((string) strstr($this->end, "\n"), 1) ?: $this->end;
         }
         $this->append($this->end);
         $this->end = '';
