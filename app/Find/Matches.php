@@ -31,7 +31,8 @@ final readonly class Matches
     public function firstFor(string $keys, array $there): self
     {
         [$fits, $isThere] = ['supports && ?::text[]', 'id = any(?::text[])'];
-        $ids = '{'.implode(',', $there).'}';
+        // In quotes, or a package that is called "null" would be none.
+        $ids = '{'.implode(',', array_map(fn (string $id): string => "\"{$id}\"", $there)).'}';
         $tiers = [];
         foreach ([["{$fits} and not {$isThere}", [$keys, $ids]], [$isThere, [$ids]], ["not ({$fits} or {$isThere})", [$keys, $ids]]] as [$rule, $values]) {
             foreach ($this->tiers as $tier) {

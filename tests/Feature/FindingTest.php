@@ -74,6 +74,8 @@ it('begins with what can be here where nothing is asked for, and loses nothing o
         $id === 'old-slip' => 1, in_array($id, $for, true) => 0, default => 2
     }, array_keys($place));
     expect($rank)->toBe(collect($rank)->sort()->values()->all())->and(array_unique($rank))->toHaveCount(3);
+    // A package may be called as the database calls nothing.
+    expect(found_(World::instance(['null']), [], 0, 400)->packages)->toHaveCount($all->total);
     // Asked for by downloads, it is by downloads.
     expect(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->all())->toBe(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->sortDesc()->values()->all());
 });

@@ -32,13 +32,12 @@ final readonly class FailedRehearsal implements Rule
         $rehearsal->setRelation('instance', $seen->instance);
         $findings = [];
         $all = $this->reading->findings($rehearsal);
-        $here = array_filter($all, fn (Read $read): bool => ! $this->isToldByNumbers($read, $seen));
-        foreach ($here as $read) {
+        foreach (array_filter($all, fn (Read $read): bool => ! $this->isToldByNumbers($read, $seen)) as $read) {
             $remedies = array_map(fn (Counsel $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', [$seen->instance->id, $rehearsal->number], ['remedy' => $counsel->key]), $read->remedies);
             $findings[] = new Finding(Level::Stops, "Rehearsal {$rehearsal->number} stopped", $read->sentence, $read->diagnosis->suspects[0] ?? null, $remedies);
         }
 
-        return $findings !== [] || $all !== [] ? $findings : [new Finding(
+        return $all !== [] ? $findings : [new Finding(
             Level::Stops, "Rehearsal {$rehearsal->number} stopped",
             "It ended with exit code {$rehearsal->exit_code}, and its log names no cause that is known here. Read the log from its first error.",
         )];
