@@ -6,7 +6,9 @@ namespace App\Drafts;
 
 use Stasimon\Core\Explain\Impossible;
 use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
+use Stasimon\Core\Resolve\Want;
 
 /** Why there is no line-up, and what would help, as sentences and plans: what is left of an explanation once it is kept. */
 final readonly class Told
@@ -33,6 +35,25 @@ final readonly class Told
         }
 
         return new self($impossible->blame, array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $impossible->explanation), $repairs, $impossible->isWhole);
+    }
+
+    /** Whether all but what is to blame can be, on the same base; null where no remedy is to do without something. */
+    public function othersCan(Plan $plan): ?bool
+    {
+        $blamed = [];
+        foreach ($this->blame as $index) {
+            $blamed[] = $plan->wants[$index - Plan::BASE]->id ?? '';
+        }
+        $can = null;
+        foreach ($this->repairs as $repair) {
+            $repaired = PlanDocument::read($repair['plan']);
+            $without = array_filter($plan->wants, fn (Want $want): bool => ! $repaired->wants($want->id));
+            if ($without !== [] && $repaired->base == $plan->base) {
+                $can = $can === true || array_filter($without, fn (Want $want): bool => ! in_array($want->id, $blamed, true)) === [];
+            }
+        }
+
+        return $can;
     }
 
     /** @return array<string, mixed> */

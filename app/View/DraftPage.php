@@ -82,6 +82,14 @@ final readonly class DraftPage
         return $titles === [] ? 'This base cannot stand' : collect($titles)->join(', ', ' and ')." cannot be in {$this->instance->name} like this";
     }
 
+    /** What is known of the rest of what is asked for, as a sentence. */
+    public function others(): string
+    {
+        return match ($this->lineUp->told()?->othersCan($this->lineUp->plan)) {
+            true => 'Everything else that is asked for can.', false => 'It is not alone in that; what would help says what else cannot.', null => ''
+        };
+    }
+
     /** @return list<RangeChart> of each package that the demands in the explanation do not agree on */
     public function charts(): array
     {

@@ -108,6 +108,14 @@ it('explains a draft that cannot be, and its remedies work', function (): void {
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('What the draft leads to')->assertSee('0.16.9');
 });
 
+it('says that everything else can be only where that is so', function (array $wants, string $says, string $not): void {
+    $instance = World::instance($wants, '3.4.1');
+    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('cannot be in Harbour Lights like this')->assertSee($says)->assertDontSee($not);
+})->with([
+    'one that cannot' => [['great-cranes', 'long-piers'], 'Everything else that is asked for can.', 'It is not alone'],
+    'two, each for a reason of its own' => [['fogbank', 'great-cranes', 'long-piers'], 'It is not alone in that; what would help says what else cannot.', 'Everything else'],
+]);
+
 it('steps back, and tells a stale tab', function (): void {
     $instance = World::instance(['gulls']);
     $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['fogbank']])->assertRedirect();

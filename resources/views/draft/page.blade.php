@@ -38,7 +38,7 @@
                 here.</p>@endif
             @if ($told)
                 <h1 class="text-xl">{{ $page->refusal() }}</h1>
-                <p class="soft mb-4">Everything else that is asked for can. Nothing on disk has changed.</p>
+                <p class="soft mb-4">{{ $page->others() }} Nothing on disk has changed.</p>
                 <h2>Why</h2>
                 <ol class="why mb-5">
                     @foreach ($told->steps as $step)
