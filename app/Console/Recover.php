@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Disk\Applying;
-use App\Disk\Bin;
+use App\Disk\Rubbish;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Work\Performing;
@@ -54,7 +54,7 @@ final class Recover extends Command
         foreach (Task::query()->where('state', TaskState::Waiting)->orderBy('id')->get() as $task) {
             $tasks->queue($task);
         }
-        if (Bin::isFilled()) {
+        if (Rubbish::isFilled()) {
             $tasks->once(TaskKind::Removal);
         }
 

@@ -38,7 +38,7 @@ final readonly class Applying
     /** Packages that a sentence of the history names, of those that came, changed or went. */
     private const NAMED = 10;
 
-    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones, private KeptWorlds $kept, private MergedArchives $mergedArchives)
+    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones, private KeptWorlds $kept, private MergedArchives $mergedArchives, private Inventory $inventory, private InTheWay $inTheWay)
     {
     }
 
@@ -98,35 +98,41 @@ final readonly class Applying
             }
             $folder->changeOwn((string) $path, is_string($to) ? $this->store->path($to) : $to, $game->own);
         }
+        $placed = $this->inventory->asPlaced($instance);
+        $inTheWay = $this->inTheWay->of($instance, $files, $placement, $this->titles($instance, $lineUp));
         $laid = $this->laying->lay($instance, $files, $placement, $folder);
+        $carrying = new Carrying($folder, $game->own);
+        $carried = $carrying->over($placed, $lineUp->plan->once->out);
         $this->milestones->reached('built');
-        $folder->write('plan.pending', json_encode([
+        $folder->write(Folder::PENDING, json_encode([
             'plan' => PlanDocument::write($lineUp->plan->applied()->lapsed($lineUp->resolved->versions())),
             'rows' => $this->rows($lineUp, $files, $placement),
             'files' => $laid,
-            'sentence' => $this->sentence($lineUp),
+            'sentence' => $this->sentence($lineUp, $carried->displaced),
             'pack' => $lineUp->plan->once->pack,
             'task' => $task->id,
             'backup' => $backup,
             'draft' => $draft->id,
             'revision' => $draft->revision,
         ], JSON_THROW_ON_ERROR));
-        $folder->mark($task->id);
+        $folder->mark(new Mark($task->id, $carried->ours, $this->reasons($inTheWay)));
         $this->milestones->reached('complete');
 
         // What cannot be written as rows is not swapped in; what is swapped in and not written yet is written by recover().
-        DB::transaction(function () use ($instance, $folder, $stands): void {
-            $this->write($instance, $this->pending($folder->next('plan.pending')));
+        DB::transaction(function () use ($instance, $folder, $stands, $carrying, $carried, $placed): void {
+            $this->write($instance, $this->pending($folder->next(Folder::PENDING)));
             $folder->stepAside();
             $this->milestones->reached('aside');
-            if (! $folder->isAsideUnchanged($stands)) {
+            $isSame = $folder->isAsideUnchanged($stands);
+            if (! $isSame || $carrying->stand($folder->before(), $placed) !== $carried->stand) {
                 $folder->stepBack();
-                throw Refusal::conflict('Something has written into the worlds or configs while the draft was being applied. End it and apply again; nothing was changed.');
+                $where = $isSame ? 'folder' : 'worlds or configs';
+                throw Refusal::conflict("Something has written into the {$where} while the draft was being applied. End it and apply again; nothing was changed.");
             }
             $folder->stepIn();
             $this->milestones->reached('swapped');
         });
-        unlink($folder->live('plan.pending'));
+        unlink($folder->live(Folder::PENDING));
         $this->milestones->reached('applied');
         $folder->clear($game->own);
         flock($lock, LOCK_UN);
@@ -191,7 +197,7 @@ final readonly class Applying
     {
         $folder = new Folder($instance);
         $folder->recover();
-        if (is_file($folder->live('plan.pending'))) {
+        if (is_file($folder->live(Folder::PENDING))) {
             $this->markApplied($instance, $folder);
         }
         $folder->clear($this->games->get($instance->plan->base->game)->own);
@@ -248,8 +254,8 @@ final readonly class Applying
 
     private function markApplied(Instance $instance, Folder $folder): void
     {
-        DB::transaction(fn () => $this->write($instance, $this->pending($folder->live('plan.pending'))), 3);
-        unlink($folder->live('plan.pending'));
+        DB::transaction(fn () => $this->write($instance, $this->pending($folder->live(Folder::PENDING))), 3);
+        unlink($folder->live(Folder::PENDING));
     }
 
     /** @param  array<string, mixed>  $pending */
@@ -286,7 +292,33 @@ final readonly class Applying
         $instance->draft()->where('id', $pending['draft'])->where('revision', $pending['revision'])->delete();
     }
 
-    private function sentence(LineUp $lineUp): string
+    /** @return array<string, string> package => what it is called, of what is there and of what comes */
+    private function titles(Instance $instance, LineUp $lineUp): array
+    {
+        $titles = $instance->placed->pluck('name', 'package_id')->all();
+        foreach ($lineUp->resolved->selection ?? [] as $selected) {
+            $titles[$selected->package->id] = $selected->package->title();
+        }
+
+        return $titles;
+    }
+
+    /**
+     * @param  list<Displaced>  $inTheWay
+     * @return array<string, string> path as text => why it has to make room
+     */
+    private function reasons(array $inTheWay): array
+    {
+        $reasons = [];
+        foreach ($inTheWay as $one) {
+            $reasons[mb_scrub($one->path)] = $one->why;
+        }
+
+        return $reasons;
+    }
+
+    /** @param  list<string>  $displaced */
+    private function sentence(LineUp $lineUp, array $displaced): string
     {
         $changes = $lineUp->changes();
         $name = fn (string $id): string => $lineUp->catalogue->package($id)?->title() ?? $id;
@@ -305,6 +337,7 @@ final readonly class Applying
             $lineUp->plan->once->putBack ? 'Put every file back.' : '',
             $lineUp->plan->once->worlds !== 0 ? 'Put worlds back as they were.' : '',
             $lineUp->plan->once->own === [] ? '' : 'Changed, set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
+            $displaced === [] ? '' : 'Put into the bin '.$list(array_map(mb_scrub(...), $displaced)),
         ]);
 
         return $parts === [] ? 'Changed the base or what is allowed; the line-up stayed.' : implode(' ', $parts);

@@ -17,6 +17,9 @@ final readonly class Folder
 {
     public const MARK = '.stasimon.json';
 
+    /** What an apply is about to make true, beside the files; gone once it is true. */
+    public const PENDING = 'plan.pending';
+
     /** How many restore points keep configs and worlds. Their names ascend with time. */
     private const POINTS = 10;
 
@@ -83,13 +86,13 @@ final readonly class Folder
 
     public function clearTrial(): void
     {
-        Bin::erase($this->trial());
+        Rubbish::erase($this->trial());
     }
 
     /** An empty next/. */
     public function begin(): void
     {
-        Bin::erase($this->next());
+        Rubbish::erase($this->next());
         File::ensureDirectoryExists($this->next());
     }
 
@@ -112,6 +115,13 @@ final readonly class Folder
         chmod($this->next($path), 0o644);
     }
 
+    /** Has a file of live/ in next/ as well. */
+    public function keep(string $path): void
+    {
+        File::ensureDirectoryExists(dirname($this->next($path)));
+        @link($this->live($path), $this->next($path)) || $this->copy($this->live($path), $path);
+    }
+
     public function hasNext(string $path): bool
     {
         return is_file($this->next($path));
@@ -130,7 +140,7 @@ final readonly class Folder
         $isRestored = $point !== null && @lstat($this->point($point, $own)) !== false;
         $from = $isRestored ? $this->point($point, $own) : $this->live($own);
         for ($try = 1; $try <= self::TRIES; $try++) {
-            Bin::erase($this->next($own));
+            Rubbish::erase($this->next($own));
             $stand = OwnFiles::stand($from);
             $stand === [] ? File::ensureDirectoryExists($this->next($own)) : OwnFiles::copy($from, $this->next($own), $stand);
             if ($isRestored) {
@@ -158,6 +168,12 @@ final readonly class Folder
         }
 
         return true;
+    }
+
+    /** Where what was live/ is until it is cleared. */
+    public function before(): string
+    {
+        return $this->root.'/before';
     }
 
     /** Takes back {@see stepAside()}. */
@@ -276,28 +292,21 @@ final readonly class Folder
     }
 
     /** Marks next/ as complete; from here on it may become live/. */
-    public function mark(string $task): void
+    public function mark(Mark $mark): void
     {
-        $this->write(self::MARK, json_encode(['task' => $task], JSON_THROW_ON_ERROR));
+        $this->write(self::MARK, $mark->written());
     }
 
-    /** The task that built live/, if one did. */
-    public function markOfLive(): ?string
+    /** What had to make room for applies, or was taken out. */
+    public function bin(): Bin
     {
-        return self::markIn($this->live(self::MARK));
-    }
-
-    private static function markIn(string $file): ?string
-    {
-        $mark = is_file($file) ? json_decode((string) file_get_contents($file), true) : null;
-
-        return is_array($mark) && is_string($mark['task'] ?? null) ? $mark['task'] : null;
+        return new Bin($this->root);
     }
 
     /** Moves live/ away. */
     public function stepAside(): void
     {
-        Bin::erase($this->root.'/before');
+        Rubbish::erase($this->root.'/before');
         if (is_dir($this->live())) {
             rename($this->live(), $this->root.'/before');
         }
@@ -310,25 +319,28 @@ final readonly class Folder
     }
 
     /**
-     * Throws away what a finished or abandoned apply left; configs and worlds as they were before it become the restore
-     * point of the apply that made live/.
+     * Clears what a finished or abandoned apply left; configs and worlds as they were before it become the restore point of the
+     * apply that made live/, and what it has neither laid nor carried over goes into the bin.
      *
      * @param  list<string>  $own
      */
     public function clear(array $own): void
     {
-        Bin::erase($this->next());
-        $made = $this->markOfLive();
-        foreach ($own as $folder) {
-            if ($made !== null && @lstat($this->root.'/before/'.$folder) !== false && @lstat($this->point($made, $folder)) === false) {
-                File::ensureDirectoryExists(dirname($this->point($made, $folder)));
-                rename($this->root.'/before/'.$folder, $this->point($made, $folder));
+        Rubbish::erase($this->next());
+        $made = is_dir($this->before()) ? Mark::in($this->live(self::MARK)) : null;
+        if ($made !== null) {
+            foreach ($own as $folder) {
+                if (@lstat($this->before()."/{$folder}") !== false && @lstat($this->point($made->task, $folder)) === false) {
+                    File::ensureDirectoryExists(dirname($this->point($made->task, $folder)));
+                    rename($this->before()."/{$folder}", $this->point($made->task, $folder));
+                }
             }
+            $this->bin()->sweep($made, new Carrying($this, []));
         }
-        Bin::erase($this->root.'/before');
+        Rubbish::erase($this->root.'/before');
         $points = glob($this->root.'/points/*') ?: [];
         foreach (array_slice($points, 0, max(0, count($points) - self::POINTS)) as $old) {
-            Bin::erase($old);
+            Rubbish::erase($old);
         }
     }
 
@@ -361,7 +373,7 @@ final readonly class Folder
         if (is_dir($this->live()) || ! is_dir($this->root)) {
             return;
         }
-        if (self::markIn($this->next(self::MARK)) !== null) {
+        if (Mark::in($this->next(self::MARK)) !== null) {
             $this->stepIn();
         } elseif (is_dir($this->root.'/before')) {
             rename($this->root.'/before', $this->live());
@@ -371,6 +383,6 @@ final readonly class Folder
     /** Moves all of it to the bin, which takes no time. */
     public function throwAway(): void
     {
-        Bin::take($this->root);
+        Rubbish::take($this->root);
     }
 }

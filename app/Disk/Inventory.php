@@ -41,8 +41,14 @@ final class Inventory
         return array_values($files);
     }
 
-    /** @return list<FolderFile> only what is missing or was changed; asks the folder about placed files and nothing else */
+    /** @return list<FolderFile> only what is missing or was changed and not kept so */
     public function disturbed(Instance $instance): array
+    {
+        return array_values(array_filter($this->written($instance), fn (FolderFile $file): bool => $file->state !== 'kept'));
+    }
+
+    /** @return list<FolderFile> what is not as it was placed, kept so or not; asks the folder about placed files and nothing else */
+    public function written(Instance $instance): array
     {
         $folder = new Folder($instance);
         $names = $instance->placed->pluck('name', 'package_id');
@@ -50,12 +56,31 @@ final class Inventory
         foreach ($this->placed($instance) as $path => $row) {
             $stat = @lstat($folder->live((string) $path));
             $state = $stat === false ? 'missing' : $this->state($row, (string) $path, ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']], $folder);
-            if ($state === 'missing' || $state === 'changed') {
+            if ($state !== 'placed') {
                 $disturbed[] = new FolderFile((string) $path, $row->size, $state, $row->package_id, $names[$row->package_id] ?? null, []);
             }
         }
 
         return $disturbed;
+    }
+
+    /** @return array<string, bool> path => whether it is as it was placed, of all that was */
+    public function asPlaced(Instance $instance): array
+    {
+        $placed = array_fill_keys(array_map(strval(...), array_keys($this->placed($instance))), true);
+        foreach ($this->written($instance) as $file) {
+            $placed[$file->path] = false;
+        }
+
+        return $placed;
+    }
+
+    /** The SHA-256 of what was placed at a path. */
+    public function digest(Instance $instance, string $path): ?string
+    {
+        $row = ($this->known[$instance] ?? $this->placed($instance))[$path] ?? null;
+
+        return $row === null ? null : trim($row->sha256);
     }
 
     /** @return list<array{path: string, winner: string, over: list<string>}> paths that more than one package brings */

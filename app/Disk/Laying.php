@@ -60,20 +60,35 @@ final readonly class Laying
     }
 
     /**
-     * Paths that more than one package of a line-up brings, as far as their archives have been unpacked before.
+     * What a line-up would lay, as far as its archives have been unpacked before.
      *
-     * @return list<array{path: string, winner: string, over: list<string>}>
+     * @return list<LaidFile>
+     *
+     * @throws UnplaceableFile
      */
-    public function contested(LineUp $lineUp, Placement $placement): array
+    public function known(LineUp $lineUp, Placement $placement): array
     {
         $bringings = [];
         foreach ($lineUp->withFiles() as $selected) {
             $file = $lineUp->fileOf($selected);
-            if (! Merging::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]) && $placement->placeOf($selected->package->kind, $file->name)->unpack && $this->archives->isUnpacked($file->sha256)) {
+            $isLaid = ! Merging::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]);
+            if ($isLaid && (! $placement->placeOf($selected->package->kind, $file->name)->unpack || $this->archives->isUnpacked($file->sha256))) {
                 $bringings[] = $this->bringing($selected, $lineUp, $placement);
             }
         }
-        $contested = array_filter(Layout::of($bringings, $lineUp->plan->order, $this->rules($lineUp)), fn (LaidFile $file): bool => $file->over !== []);
+
+        return Layout::of($bringings, $lineUp->plan->order, $this->rules($lineUp));
+    }
+
+    /**
+     * Paths that more than one package brings.
+     *
+     * @param  list<LaidFile>  $files
+     * @return list<array{path: string, winner: string, over: list<string>}>
+     */
+    public static function contested(array $files): array
+    {
+        $contested = array_filter($files, fn (LaidFile $file): bool => $file->over !== []);
 
         return array_map(fn (LaidFile $file): array => ['path' => $file->path, 'winner' => $file->package, 'over' => $file->over], array_values($contested));
     }
@@ -196,7 +211,7 @@ final readonly class Laying
         foreach ($files as $file) {
             $keeps = isset($kept[$file->path]) && trim($kept[$file->path]->sha256) === $file->content->sha256 && is_file($folder->live($file->path));
             match (true) {
-                $keeps => $folder->copy($folder->live($file->path), $file->path),
+                $keeps => $folder->keep($file->path),
                 // A default that a package brings for a folder of the instance's own is given once, and then left alone.
                 $placement->isOwn($file->path) => $folder->leadsAway($file->path) || $folder->hasNext($file->path) || $folder->copy($this->store->path($file->content->sha256), $file->path),
                 default => $folder->link($this->store->path($file->content->sha256), $file->path),

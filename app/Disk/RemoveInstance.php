@@ -38,7 +38,7 @@ final readonly class RemoveInstance implements Undertaking
     /** Deletes every folder that was thrown away, and that belongs to no instance. */
     public function run(Task $task): void
     {
-        Bin::empty();
+        Rubbish::empty();
     }
 
     /** Whatever is left is deleted with the next that goes. */

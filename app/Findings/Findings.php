@@ -18,6 +18,7 @@ use App\Findings\Rules\MovedOn;
 use App\Findings\Rules\Notices;
 use App\Findings\Rules\NumbersTaken;
 use App\Findings\Rules\Overlaps;
+use App\Findings\Rules\PutThereByHand;
 use App\Findings\Rules\Replaced;
 use App\Findings\Rules\RuntimeMissing;
 use App\Findings\Rules\RuntimeTooOld;
@@ -30,10 +31,10 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Findings
 {
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 7;
+    public const VERSION = 8;
 
     /** Rules about the folder and about other instances, which are asked each time. */
-    private const EACH_TIME = [FilesTouched::class, LinkedFolders::class, MovedOn::class, LoadReported::class];
+    private const EACH_TIME = [FilesTouched::class, PutThereByHand::class, LinkedFolders::class, MovedOn::class, LoadReported::class];
 
     /** Rules about everything else; of a draft as well, but for a rehearsal, which was of what is applied. */
     private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Abandoned::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class, NumbersTaken::class, Replaced::class];

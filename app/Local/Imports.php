@@ -128,11 +128,7 @@ final readonly class Imports
 
                 continue;
             }
-            $name = mb_substr(basename((string) preg_replace('/\.(?:disabled|off|bak|old)$/i', '', $one['path'])), 0, Limits::FILE_NAME);
-            $file = ShelfFile::query()->create(['name' => $name, 'size' => $one['size'], 'come' => $one['size'], 'state' => ShelfState::Waiting, 'game' => $found->game, 'instance_id' => $instance->id])->refresh();
-            File::ensureDirectoryExists(dirname($file->path()));
-            @copy($path, $file->path()) || throw FullDisk::writing($name);
-            $this->shelf->read($file);
+            $this->shelf->bring($path, basename((string) preg_replace('/\.(?:disabled|off|bak|old)$/i', '', $one['path'])), $instance);
         }
     }
 

@@ -13,6 +13,8 @@ use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
+use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Evidence\Licence;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
@@ -59,6 +61,21 @@ final readonly class Shelf
                 return;
             }
         }
+    }
+
+    /** Brings a copy of a file onto the shelf, and reads it. */
+    public function bring(string $path, string $name, Instance $instance): ShelfFile
+    {
+        $size = (int) @filesize($path);
+        $file = ShelfFile::query()->create([
+            'name' => mb_substr($name, 0, Limits::FILE_NAME), 'size' => $size, 'come' => $size, 'state' => ShelfState::Waiting,
+            'game' => $instance->plan->base->game, 'instance_id' => $instance->id,
+        ])->refresh();
+        File::ensureDirectoryExists(dirname($file->path()));
+        @copy($path, $file->path()) || throw FullDisk::writing($file->name);
+        $this->read($file);
+
+        return $file;
     }
 
     /** Takes what a person says of a file: that counts beside, and before, what it says itself. */

@@ -50,7 +50,8 @@ final readonly class OrderLists
         $sequence = Laying::sequence($lineUp, $this->laying->rules($lineUp));
         $lists = [];
         $contested = [];
-        foreach ($this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->base->game))) as $one) {
+        $placement = new Placement($this->games->get($lineUp->plan->base->game));
+        foreach (Laying::contested($this->laying->known($lineUp, $placement)) as $one) {
             $contested[$one['path']] = [...$one['over'], $one['winner']];
         }
         if (count($starts) > 1) {

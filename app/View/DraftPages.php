@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Disk\InTheWay;
 use App\Disk\Laying;
 use App\Drafts\Answer;
 use App\Drafts\LineUps;
@@ -15,11 +16,12 @@ use App\Games;
 use App\Models\Instance;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
+use Stasimon\Core\Resolve\Selected;
 
 /** Gathers what the page of a draft shows. */
 final readonly class DraftPages
 {
-    public function __construct(private LineUps $lineUps, private Outcomes $outcomes, private Looking $looking, private Findings $findings, private Laying $laying, private Games $games)
+    public function __construct(private LineUps $lineUps, private Outcomes $outcomes, private Looking $looking, private Findings $findings, private Laying $laying, private InTheWay $inTheWay, private Games $games)
     {
     }
 
@@ -28,21 +30,26 @@ final readonly class DraftPages
     {
         $this->outcomes->outcome($instance);
         $lineUp = $this->lineUps->lineUp($instance);
-        $before = $after = [];
+        $before = $after = $inTheWay = [];
         if ($instance->draft !== null && $lineUp->resolved !== null) {
             $before = $this->looking->over($instance)->findings();
             try {
-                $contested = $this->laying->contested($lineUp, new Placement($this->games->get($lineUp->plan->base->game)));
+                $placement = new Placement($this->games->get($lineUp->plan->base->game));
+                $files = $this->laying->known($lineUp, $placement);
+                $titles = array_map(fn (Selected $one): string => $one->package->title(), $lineUp->resolved->selection);
+                $ids = array_map(fn (Selected $one): string => $one->package->id, $lineUp->resolved->selection);
+                $inTheWay = $this->inTheWay->of($instance, $files, $placement, array_combine($ids, $titles));
             } catch (UnplaceableFile) {
                 // Applying says so, and which.
-                $contested = [];
+                $files = [];
             }
-            $after = $this->findings->after($instance, $lineUp, $contested);
+            $after = $this->findings->after($instance, $lineUp, Laying::contested($files));
         }
 
         return [
             'lineUp' => $lineUp,
             'page' => new DraftPage($lineUp, $instance, Finding::without($before, $after), Finding::without($after, $before), array_values(array_udiff($after, Finding::without($after, $before), fn (Finding $a, Finding $b): int => spl_object_id($a) <=> spl_object_id($b)))),
+            'inTheWay' => $inTheWay,
             'told' => $lineUp->told(),
             'givenUp' => $instance->draft !== null && $this->outcomes->outcome($instance)->answer === Answer::GivenUp,
         ];

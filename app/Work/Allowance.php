@@ -42,6 +42,12 @@ final class Allowance implements Deadline
         return $this->spent = $this->spent || ($this->end !== null && hrtime(true) >= $this->end);
     }
 
+    /** Whether somebody waits for a page meanwhile. */
+    public function isForPage(): bool
+    {
+        return $this->isForPage;
+    }
+
     /** Whether a page had not the time that it needed, so that a worker has to go on with it. */
     public function isSpentOnPage(): bool
     {

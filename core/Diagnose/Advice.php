@@ -12,6 +12,7 @@ use Stasimon\Core\Evidence\ClassLevel;
 use Stasimon\Core\Game\BaseChoice;
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Plan\Once;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Keeping;
@@ -36,8 +37,15 @@ final readonly class Advice
      * @param  array<string, string>  $lineUp  package id => version, as applied
      * @param  array<string, list<string>>  $understudies  package => what notices say can take its place
      */
-    public function __construct(private GameDefinition $game, private Catalogue $catalogue, private Plan $plan, private array $lineUp, private array $understudies = [], ?Deadline $deadline = null)
-    {
+    public function __construct(
+        private GameDefinition $game,
+        private Catalogue $catalogue,
+        private Plan $plan,
+        private array $lineUp,
+        private array $understudies = [],
+        private ?Deadline $deadline = null,
+        private Lying $lying = new Lying,
+    ) {
         $this->telling = new Telling($game, $catalogue, $plan, $lineUp);
         $this->keeping = new Keeping(new Resolver($catalogue, $deadline));
     }
@@ -58,7 +66,7 @@ final readonly class Advice
             Failure::OtherThanServer => $this->otherVersion($diagnosis->get('package'), '='.$diagnosis->get('found')),
             Failure::OnlyOnServer => $this->missing($target, '='.$diagnosis->get('found')),
             Failure::WrongVersion => $this->otherVersion($target, $diagnosis->get('range')),
-            Failure::Duplicate, Failure::Unreadable, Failure::NoLoader, Failure::ClassDamaged => [$this->puttingBack()],
+            Failure::Duplicate, Failure::Unreadable, Failure::NoLoader, Failure::ClassDamaged => $this->puttingBack($diagnosis),
             Failure::OutOfMemory => preg_match('/Metaspace|class space|native thread|array size/', $diagnosis->get('what')) === 1 ? [] : $this->memory(fn (int $choice): bool => $choice > $this->plan->base->memory),
             Failure::MachineMemory => $this->memory(fn (int $choice): bool => $choice < $this->plan->base->memory, true),
             Failure::MissingMember, Failure::WrongAssembly => $this->otherReleases($target, newerOnly: true),
@@ -68,7 +76,9 @@ final readonly class Advice
             Failure::BadConfig => in_array(explode('/', $diagnosis->get('file'))[0], $this->game->own, true) && ! str_contains($diagnosis->get('file'), '..') ? [$this->settingAside($diagnosis->get('file'))] : [],
             default => [],
         };
-        $doesNotConcernMods = in_array($diagnosis->kind, [Failure::OutOfMemory, Failure::MachineMemory, Failure::Duplicate, Failure::NoLoader, Failure::NotStarted, Failure::PortTaken, Failure::DiskFull, Failure::NoPermission, Failure::TooManyFiles, Failure::PathTooLong], true);
+        // What nobody has laid goes first: what a person has asked for is not to blame for it.
+        $first = [...$this->takingOut($diagnosis), ...$first];
+        $doesNotConcernMods = in_array($diagnosis->kind, [Failure::OutOfMemory, Failure::MachineMemory, Failure::NoLoader, Failure::NotStarted, Failure::PortTaken, Failure::DiskFull, Failure::NoPermission, Failure::TooManyFiles, Failure::PathTooLong], true);
         foreach ($doesNotConcernMods ? [] : $suspects as $suspect) {
             array_push($first, ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable));
         }
@@ -149,9 +159,26 @@ final readonly class Advice
         return $choice === null ? [] : [new Counsel("memory {$choice->megabytes}", "Give it {$choice->gigabytes()}", fn (Plan $plan): Plan => $plan->withMemory($choice->megabytes))];
     }
 
-    private function puttingBack(): Counsel
+    /** @return list<Counsel> nothing where what is there is what was laid: it would be laid again */
+    private function puttingBack(Diagnosis $diagnosis): array
     {
-        return new Counsel('put back', 'Put the files back as they were', fn (Plan $plan): Plan => $plan->puttingBack());
+        $of = $diagnosis->kind === Failure::NoLoader ? $this->plan->base->loader : $diagnosis->get('package');
+
+        return $this->lying->canBePutBack($of)
+            ? [new Counsel('put back', 'Put the files back as they were', fn (Plan $plan): Plan => $plan->puttingBack())]
+            : [];
+    }
+
+    /** @return list<Counsel> for what lies in the folder, was not laid, and is what the failure is about */
+    private function takingOut(Diagnosis $diagnosis): array
+    {
+        $packages = [...$diagnosis->suspects, $diagnosis->get('package'), $diagnosis->get('target')];
+        $files = $diagnosis->get('file').' '.$diagnosis->get('files');
+
+        return array_map(
+            fn (string $path): Counsel => new Counsel('out '.Once::keyOf($path), 'Take '.mb_scrub($path).' out, into the bin', fn (Plan $plan): Plan => $plan->takingOut($path)),
+            $this->lying->about($packages, trim($files)),
+        );
     }
 
     private function settingAside(string $file): Counsel

@@ -53,6 +53,20 @@ final readonly class Placement
         return $this->free($place->holding($path));
     }
 
+    /** @return list<string> folders in which the game finds what it starts, reads or lays over its own; not the instance's root */
+    public function folders(): array
+    {
+        $folders = array_map(fn (Place $place): string => trim($place->folder, '/'), array_values($this->game->places));
+
+        return array_values(array_unique(array_filter($folders, fn (string $folder): bool => $folder !== '.' && $folder !== '')));
+    }
+
+    /** Whether a file is called like an archive or a library of code: common practice, no source. */
+    public static function isCalledLikeAnArchive(string $name): bool
+    {
+        return preg_match('/\.(?:zip|jar|dll)$/i', $name) === 1;
+    }
+
     /** Whether a path is in a folder that belongs to the instance, where nothing that is there is written over. */
     public function isOwn(string $path): bool
     {

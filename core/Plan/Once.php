@@ -11,42 +11,82 @@ final readonly class Once
      * @param  bool  $putBack  whether every file is laid anew though the line-up stays
      * @param  Restore|null  $restore  the restore point that is led back to
      * @param  array<string, string>  $updating  package id => the version that it is to reach at least
-     * @param  array<string, int|string>  $own  files of the instance's own that are changed => the rehearsal as of which, 0 to put it under another name; or the SHA-256 of what is to be in it
-     * @param  int  $worlds  the backup whose worlds take the place of those of now; 0 where they stay
+     * @param  array<string, int|string>  $own  files of the instance's own that are changed => the rehearsal as of which, 0 to put it
+     *                                          under another name; or the SHA-256 of what is to be in it
      * @param  string  $pack  the release of a pack that the instance is of from then on; nothing where that stays
+     * @param  int  $worlds  the backup whose worlds take the place of those of now; 0 where they stay
+     * @param  array<string, string>  $out  {@see keyOf()} => path as text, of what lies in the folder, was not laid, and goes into the bin
      */
-    public function __construct(public bool $putBack = false, public ?Restore $restore = null, public array $updating = [], public array $own = [], public string $pack = '', public int $worlds = 0)
+    public function __construct(
+        public bool $putBack = false,
+        public ?Restore $restore = null,
+        public array $updating = [],
+        public array $own = [],
+        public string $pack = '',
+        public int $worlds = 0,
+        public array $out = [],
+    ) {
+    }
+
+    /** A path in an instance's folder, which may be no text, in the form in which a plan can name it. */
+    public static function keyOf(string $path): string
     {
+        return 'x'.hash('xxh128', $path);
     }
 
     public function puttingBack(bool $putBack): self
     {
-        return new self($putBack, $this->restore, $this->updating, $this->own, $this->pack, $this->worlds);
+        return $this->with(putBack: $putBack);
     }
 
     public function restoring(?Restore $restore): self
     {
-        return new self($this->putBack, $restore, $this->updating, $this->own, $this->pack, $this->worlds);
+        return new self($this->putBack, $restore, $this->updating, $this->own, $this->pack, $this->worlds, $this->out);
     }
 
     /** @param  array<string, string>  $updating */
     public function updatingTo(array $updating): self
     {
-        return new self($this->putBack, $this->restore, $updating, $this->own, $this->pack, $this->worlds);
+        return $this->with(updating: $updating);
     }
 
     public function changingOwn(string $path, int|string $to): self
     {
-        return new self($this->putBack, $this->restore, $this->updating, [$path => $to] + $this->own, $this->pack, $this->worlds);
+        return $this->with(own: [$path => $to] + $this->own);
     }
 
     public function ofPack(string $pack): self
     {
-        return new self($this->putBack, $this->restore, $this->updating, $this->own, $pack, $this->worlds);
+        return $this->with(pack: $pack);
     }
 
     public function withWorlds(int $backup): self
     {
-        return new self($this->putBack, $this->restore, $this->updating, $this->own, $this->pack, $backup);
+        return $this->with(worlds: $backup);
+    }
+
+    /** @param  array<string, string>  $out */
+    public function takingOut(array $out): self
+    {
+        return $this->with(out: $out);
+    }
+
+    /**
+     * @param  array<string, string>|null  $updating
+     * @param  array<string, int|string>|null  $own
+     * @param  array<string, string>|null  $out
+     */
+    private function with(
+        ?bool $putBack = null,
+        ?array $updating = null,
+        ?array $own = null,
+        ?string $pack = null,
+        ?int $worlds = null,
+        ?array $out = null,
+    ): self {
+        return new self(
+            $putBack ?? $this->putBack, $this->restore, $updating ?? $this->updating, $own ?? $this->own,
+            $pack ?? $this->pack, $worlds ?? $this->worlds, $out ?? $this->out,
+        );
     }
 }

@@ -347,6 +347,23 @@ final readonly class Plan
         return $this->with(once: $once);
     }
 
+    /** Puts what lies in the folder and was not laid into the bin. */
+    public function takingOut(string ...$paths): self
+    {
+        $out = $this->once->out;
+        foreach ($paths as $path) {
+            $out[Once::keyOf($path)] = mb_scrub($path);
+        }
+
+        return $this->with(once: $this->once->takingOut($out));
+    }
+
+    /** @param  string  $key  {@see Once::keyOf()} of what was to go into the bin */
+    public function leavingIn(string $key): self
+    {
+        return $this->with(once: $this->once->takingOut(array_diff_key($this->once->out, [$key => true])));
+    }
+
     /** Has the worlds be as they were at a backup. */
     public function withWorldsOf(int $backup): self
     {

@@ -56,6 +56,7 @@ final class PlanDocument
                 array_map(fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(), $node->optional('own')?->entries() ?? []),
                 $node->optional('pack')?->text() ?? '',
                 $node->optional('worlds')?->whole() ?? 0,
+                array_map(fn (Node $path): string => $path->text(), $node->optional('out')?->entries() ?? []),
             ),
             array_map(fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()), $node->optional('groups')?->entries() ?? []),
             array_map(fn (Node $rule): Rule => new Rule($rule->field('first')->id(), $rule->field('then')->id(), $rule->optional('why')?->text() ?? ''), $node->listed('rules')),
@@ -101,6 +102,7 @@ final class PlanDocument
             'own' => (object) $plan->once->own,
             'pack' => $plan->once->pack,
             'worlds' => $plan->once->worlds,
+            'out' => (object) $plan->once->out,
         ], JSON_THROW_ON_ERROR);
     }
 }

@@ -3,11 +3,11 @@
 declare(strict_types=1);
 
 use App\Disk\Applying;
-use App\Disk\Bin;
 use App\Disk\Folder;
 use App\Disk\OwnFiles;
 use App\Disk\Processes;
 use App\Disk\RemoveInstance;
+use App\Disk\Rubbish;
 use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Models\Task;
@@ -147,9 +147,9 @@ describe('what cannot be applied', function (): void {
         touch("{$deep}/file");
         config(['queue.default' => 'null']);
         app(RemoveInstance::class)->start($instance);
-        expect(is_dir($root))->toBeFalse()->and(Instance::query()->find($instance->id))->toBeNull()->and(Bin::isFilled())->toBeTrue();
+        expect(is_dir($root))->toBeFalse()->and(Instance::query()->find($instance->id))->toBeNull()->and(Rubbish::isFilled())->toBeTrue();
         app(Performing::class)->perform(Task::query()->where('kind', TaskKind::Removal)->sole()->id);
-        expect(Bin::isFilled())->toBeFalse();
+        expect(Rubbish::isFilled())->toBeFalse();
     });
 });
 

@@ -4,16 +4,24 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Disk\Bin;
+use App\Disk\Binned;
+use App\Disk\Folder;
 use App\Disk\FolderFile;
 use App\Disk\Inventory;
 use App\Disk\Repairing;
+use App\Http\Requests\BinnedRequest;
 use App\Http\Requests\Steps\FileRequest;
 use App\Http\Requests\Steps\KeepRequest;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use App\View\Address;
+use App\Work\Tasks;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Str;
 use Illuminate\View\View;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 final readonly class FilesController
 {
@@ -34,7 +42,48 @@ final readonly class FilesController
             default => true,
         })->filter(fn (FolderFile $file): bool => $words === '' || mb_stripos($file->path.' '.$file->name, $words) !== false)->values();
 
-        return view('files.page', ['instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words, 'counts' => $counts, 'read' => Repairing::said($instance)]);
+        $binned = array_filter((new Folder($instance))->bin()->all(), fn (Binned $one): bool => $words === '' || mb_stripos(mb_scrub($one->path), $words) !== false);
+
+        return view('files.page', [
+            'instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words,
+            'counts' => $counts + ['bin' => count($binned)], 'binned' => array_values($binned), 'read' => Repairing::said($instance),
+        ]);
+    }
+
+    /** Puts something of a person's back that had to make room or was taken out. */
+    public function back(BinnedRequest $request, Instance $instance): RedirectResponse
+    {
+        Tasks::refuseWhilePlayed($instance);
+        $path = $this->held($instance, fn (Bin $bin): string => $bin->back($request->key()));
+
+        return redirect()->route('files', [$instance, 'only' => 'bin'])->with('said', "{$path} is where it was.");
+    }
+
+    /** Deletes something of the bin for good. */
+    public function erase(BinnedRequest $request, Instance $instance): RedirectResponse
+    {
+        $path = $this->held($instance, fn (Bin $bin): string => $bin->erase($request->key()));
+
+        return redirect()->route('files', [$instance, 'only' => 'bin'])->with('said', "{$path} is deleted for good.");
+    }
+
+    public function binned(BinnedRequest $request, Instance $instance): BinaryFileResponse
+    {
+        $file = (new Folder($instance))->bin()->fileOf($request->key());
+
+        return response()->download($file, Str::ascii(mb_scrub(basename($file))) ?: 'file', ['Cache-Control' => 'no-store'])->setPrivate();
+    }
+
+    /** @param  callable(Bin): string  $act  that no apply comes between */
+    private function held(Instance $instance, callable $act): string
+    {
+        $folder = new Folder($instance);
+        $lock = $folder->lock() ?? throw Refusal::conflict('A draft of this instance is being applied. Do it again once that is done.');
+        try {
+            return $act($folder->bin());
+        } finally {
+            flock($lock, LOCK_UN);
+        }
     }
 
     /** Reads every file against its digest, and has what is damaged put right. */

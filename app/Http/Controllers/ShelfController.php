@@ -12,6 +12,8 @@ use App\Local\Recognised;
 use App\Local\Shelf;
 use App\Local\ShelfState;
 use App\Local\Slices;
+use App\Local\Stray;
+use App\Local\Strays;
 use App\Local\Uploads;
 use App\Models\Instance;
 use App\Models\ShelfFile;
@@ -23,6 +25,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
+use Stasimon\Core\Plan\Plan;
 
 /** Files from the person's own disk. */
 final readonly class ShelfController
@@ -106,13 +109,16 @@ final readonly class ShelfController
     }
 
     /** Puts what was brought into an instance's draft: each as it came, where that is not the newest. */
-    public function add(Instance $instance, string $file, Drafting $drafting): RedirectResponse
+    public function add(Instance $instance, string $file, Drafting $drafting, Strays $strays): RedirectResponse
     {
         $file = $this->find($file);
         if ($file->state !== ShelfState::Ready || $file->package_id === null) {
             throw Refusal::conflict("What {$file->name} is has to be said first.");
         }
         $drafting->addRelease($instance, $file->package_id, (string) $file->version);
+        // The same file may lie in the folder, put there by hand: it makes room for the one that is laid.
+        $strays = array_map(fn (Stray $stray): string => $stray->path, $strays->with($instance, trim((string) $file->sha256)));
+        $strays === [] || $drafting->step($instance, fn (Plan $plan): Plan => $plan->takingOut(...$strays));
 
         return redirect()->route('draft', $instance);
     }

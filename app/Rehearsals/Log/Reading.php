@@ -6,9 +6,12 @@ namespace App\Rehearsals\Log;
 
 use App\Disk\Archives;
 use App\Disk\Folder;
+use App\Disk\FolderFile;
+use App\Disk\Inventory;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Games;
+use App\Local\Strays;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\Rehearsal;
@@ -23,6 +26,7 @@ use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Holders;
+use Stasimon\Core\Diagnose\Lying;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Log\LogLine;
 use Stasimon\Core\Plan\Plan;
@@ -30,7 +34,7 @@ use Stasimon\Core\Plan\Plan;
 /** What a log says, whose fault it is, and what would help. */
 final readonly class Reading
 {
-    public function __construct(private Games $games, private Drafting $drafting, private LineUps $lineUps, private Archives $archives, private Allowance $allowance, private Lessons $lessons)
+    public function __construct(private Games $games, private Drafting $drafting, private LineUps $lineUps, private Archives $archives, private Allowance $allowance, private Lessons $lessons, private Strays $strays, private Inventory $inventory)
     {
     }
 
@@ -126,7 +130,18 @@ final readonly class Reading
             $understudies[$notice->package_id][] = $notice->understudy;
         }
 
-        return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies, $this->allowance);
+        return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies, $this->allowance, $this->lying($instance));
+    }
+
+    private function lying(Instance $instance): Lying
+    {
+        $strays = [];
+        foreach ($this->strays->of($instance) as $stray) {
+            $strays[$stray->path] = $stray->package();
+        }
+        $disturbed = array_map(fn (FolderFile $file): string => (string) $file->package, $this->inventory->disturbed($instance));
+
+        return new Lying($strays, array_values(array_unique($disturbed)));
     }
 
     /**

@@ -61,6 +61,24 @@
             <p class="px-[18px] pt-1 warn">Taking the newer releases loses
                 {{ collect($page->changes->remove)->map($page->title(...))->join(', ', ' and ') }}.</p>
         @endif
+        @if ($inTheWay !== [] || $lineUp->plan->once->out !== [])
+            <div class="px-[18px] pt-3">
+                <h2 class="mb-1">Goes into the bin</h2>
+                <p class="soft">Not of Stasimon's laying. It can be had back from <a class="link"
+                    href="{{ route('files', [$instance, 'only' => 'bin']) }}">Files, In the bin</a>.</p>
+                <ul class="pt-1">
+                    @foreach ($lineUp->plan->once->out as $key => $path)
+                        <li class="py-1"><span class="ver">{{ $path }}</span> <span class="soft">You take it out.</span>
+                            <x-act :action="route('draft.leave-in', $instance)" :fields="['key' => $key]" :instance="$instance"
+                                :label="'Leave '.$path.' where it is'">Leave it</x-act></li>
+                    @endforeach
+                    @foreach (array_slice($inTheWay, 0, 30) as $one)
+                        <li class="py-1"><span class="ver">{{ mb_scrub($one->path) }}</span> <span class="soft">{{ $one->why }}</span></li>
+                    @endforeach
+                </ul>
+                @if (count($inTheWay) > 30)<p class="soft">And {{ number_format(count($inTheWay) - 30) }} more.</p>@endif
+            </div>
+        @endif
         @if ($lineUp->resolved)
             @php($names = $page->names())
             @php($groups = ['comes' => $page->selected('comes'), 'changes' => $page->selected('changes')])

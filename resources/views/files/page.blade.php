@@ -7,7 +7,7 @@
         <form class="tools" action="{{ route('files', $instance) }}" role="search">
             <span class="seg">
                 @foreach (['' => 'All', 'touched' => 'Changed by hand', 'contested' => 'Brought by several',
-                    'own' => 'The instance\'s own'] as $one => $words_)
+                    'own' => 'Yours, or the game\'s', 'bin' => 'In the bin'] as $one => $words_)
                     <a href="{{ route('files', [$instance, ...array_filter(['only' => $one, 'q' => $words])]) }}"
                         @if ($only === $one) aria-current="true" @endif>{{ $words_ }} <span
                             class="ver">{{ $counts[$one] }}</span></a>
@@ -21,7 +21,38 @@
             <button class="link">Read every file, and lay anew what is damaged</button>
             <span class="soft">{{ $read }}</span>
         </form>
-        @if ($files->isEmpty())
+        <form method="post" action="{{ route('draft.anew', $instance) }}" class="px-[18px] pb-2">@csrf
+            <button class="link">Lay everything anew, as a draft</button>
+            <span class="soft">What was put among the mods by hand goes into the bin; everything else that is yours stays.</span>
+        </form>
+        @if ($only === 'bin')
+            <p class="px-[18px] soft max-w-2xl">What was not laid by Stasimon and had to make room, or was taken out. It stays here
+                until you have it back or delete it.</p>
+            @if ($binned === [])
+                <p class="px-[18px] soft pt-2">
+                    {{ $words !== '' ? 'Nothing in the bin is called like that.' : 'Nothing is in the bin.' }}</p>
+            @else
+                <x-table :columns="['Path' => null, 'Why' => '300px', 'When' => '130px', 'Size' => '84px']" :numbers="['Size']"
+                    acts="220px">
+                    @foreach (array_slice($binned, 0, 500) as $one)
+                        <tr data-row tabindex="-1">
+                            <td class="ver" style="overflow-wrap: anywhere">{{ mb_scrub($one->path) }}</td>
+                            <td class="soft">{{ $one->why }}</td>
+                            <td class="soft">{{ $one->at->diffForHumans() }}</td>
+                            <td class="num">{{ App\View\Bytes::words($one->size) }}</td>
+                            <td class="text-right">
+                                <x-act :action="route('files.back', $instance)" :fields="['key' => $one->key]"
+                                    :label="'Have ' . mb_scrub($one->path) . ' back'">Have it back</x-act> &nbsp;
+                                <a class="link" href="{{ route('files.binned', [$instance, 'key' => $one->key]) }}"
+                                    aria-label="Download {{ mb_scrub($one->path) }}">Download</a> &nbsp;
+                                <x-act :action="route('files.erase', $instance)" :fields="['key' => $one->key]"
+                                    :label="'Delete ' . mb_scrub($one->path) . ' for good'">Delete</x-act>
+                            </td>
+                        </tr>
+                    @endforeach
+                </x-table>
+            @endif
+        @elseif ($files->isEmpty())
             <p class="px-[18px] soft">
                 {{ $words !== '' ? 'No file here is called like that.'
                     : ['touched' => 'No file that was placed has been changed or is gone.',
