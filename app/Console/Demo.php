@@ -111,7 +111,7 @@ final class Demo extends Command
         $this->apply($instance, fn (Plan $plan): Plan => array_reduce(array_map(strval(...), array_keys($wants)), fn (Plan $plan, string $id): Plan => $plan->wanting($id, $wants[$id]), $plan));
         if ($rehearse) {
             $instance = $instance->fresh() ?? $instance;
-            $this->rehearsing->run($instance->rehearsals()->create(['number' => 1, 'plan' => $instance->plan])->load('instance'));
+            $this->rehearsing->run($instance->rehearsals()->create(['number' => 1, 'plan' => $instance->plan, 'applies' => $instance->applies])->load('instance'));
         }
         $this->line("{$name}: ready");
 
@@ -225,7 +225,7 @@ final class Demo extends Command
         file_put_contents($config, "{\n    \"lunches\": false\n}\n");
         $this->apply($instance, fn (Plan $plan): Plan => $plan->wanting('figureheads')->wanting('lampoil')->withMemory(8192));
         $instance = $instance->fresh() ?? $instance;
-        $this->rehearsing->run($instance->rehearsals()->create(['number' => 2, 'plan' => $instance->plan])->load('instance'));
+        $this->rehearsing->run($instance->rehearsals()->create(['number' => 2, 'plan' => $instance->plan, 'applies' => $instance->applies])->load('instance'));
     }
 
     /** Files from a page, and one that a depot turns out to have. */

@@ -288,7 +288,7 @@ final readonly class Applying
         }
         // A pack that was taken away meanwhile is none.
         $pack = ($pending['pack'] ?? '') === '' ? null : PackRelease::query()->whereKey($pending['pack'])->value('id');
-        $instance->update(['plan' => PlanDocument::read($pending['plan']), 'applied_at' => now()] + ($pack === null ? [] : ['pack_id' => $pack]));
+        $instance->update(['plan' => PlanDocument::read($pending['plan']), 'applied_at' => now(), 'applies' => $instance->applies + 1] + ($pack === null ? [] : ['pack_id' => $pack]));
         $instance->draft()->where('id', $pending['draft'])->where('revision', $pending['revision'])->delete();
     }
 

@@ -66,7 +66,7 @@ final class LineUps
     /** The same for as long as nothing changes that a line-up or a verdict of the instance rests on. */
     public function stamp(Instance $instance): string
     {
-        return hash('xxh128', CatalogueStamp::now().PlanDocument::write($this->plan($instance)).$instance->applied_at?->format('U.u'));
+        return hash('xxh128', CatalogueStamp::now().PlanDocument::write($this->plan($instance)).$instance->applied_at?->format('U')." {$instance->applies}");
     }
 
     /**

@@ -10,9 +10,16 @@ final readonly class Finding
     /**
      * @param  string|null  $package  the id of the package it is about
      * @param  list<Remedy>  $remedies
+     * @param  bool  $byLaunch  whether a launch told it, so that only a launch can tell that it is over
      */
-    public function __construct(public Level $level, public string $title, public string $text, public ?string $package = null, public array $remedies = [])
-    {
+    public function __construct(
+        public Level $level,
+        public string $title,
+        public string $text,
+        public ?string $package = null,
+        public array $remedies = [],
+        public bool $byLaunch = false,
+    ) {
     }
 
     /**
@@ -41,12 +48,12 @@ final readonly class Finding
     /** @return array<string, mixed> as it is kept */
     public function kept(): array
     {
-        return ['level' => $this->level->value, 'title' => $this->title, 'text' => $this->text, 'package' => $this->package, 'remedies' => array_map(fn (Remedy $remedy): array => $remedy->kept(), $this->remedies)];
+        return ['level' => $this->level->value, 'title' => $this->title, 'text' => $this->text, 'package' => $this->package, 'remedies' => array_map(fn (Remedy $remedy): array => $remedy->kept(), $this->remedies), 'byLaunch' => $this->byLaunch];
     }
 
     /** @param  array<string, mixed>  $kept */
     public static function ofKept(array $kept): self
     {
-        return new self(Level::from($kept['level']), $kept['title'], $kept['text'], $kept['package'], array_map(Remedy::ofKept(...), array_values($kept['remedies'])));
+        return new self(Level::from($kept['level']), $kept['title'], $kept['text'], $kept['package'], array_map(Remedy::ofKept(...), array_values($kept['remedies'])), $kept['byLaunch'] ?? false);
     }
 }

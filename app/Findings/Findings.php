@@ -31,12 +31,12 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Findings
 {
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 8;
+    public const VERSION = 9;
 
     /** Rules about the folder and about other instances, which are asked each time. */
     private const EACH_TIME = [FilesTouched::class, PutThereByHand::class, LinkedFolders::class, MovedOn::class, LoadReported::class];
 
-    /** Rules about everything else; of a draft as well, but for a rehearsal, which was of what is applied. */
+    /** Rules about everything else. */
     private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Abandoned::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class, NumbersTaken::class, Replaced::class];
 
     public function __construct(private Container $container, private Inventory $inventory, private RunsOn $runsOn)
@@ -56,15 +56,14 @@ final readonly class Findings
     }
 
     /**
-     * What would be true once the draft is applied. What is gone or was changed by hand is laid anew by any apply, unless it
-     * is kept; so no finding about files remains.
+     * What would be true once the draft is applied, as far as that can be known without a launch.
      *
      * @param  list<array{path: string, winner: string, over: list<string>}>  $contested  as far as its archives are known
      * @return list<Finding>
      */
     public function after(Instance $instance, LineUp $lineUp, array $contested): array
     {
-        return Finding::ordered($this->of(self::RULES, Seen::drafted($instance, $lineUp, $contested, $this->runsOn)));
+        return Finding::ordered($this->of([...self::EACH_TIME, ...self::RULES], Seen::drafted($instance, $lineUp, $contested, $this->runsOn)));
     }
 
     /**

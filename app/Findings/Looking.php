@@ -79,6 +79,6 @@ final readonly class Looking
         $rehearsal = $instance->lastRehearsal;
         $worlds = json_encode((new Worlds($this->games->get($instance->plan->base->game)))->of($instance), JSON_INVALID_UTF8_SUBSTITUTE);
 
-        return hash('xxh128', CatalogueStamp::now().$worlds.PlanDocument::write($instance->plan).$instance->applied_at?->format('U.u').$rehearsal?->number.$rehearsal?->state->value.Findings::VERSION);
+        return hash('xxh128', CatalogueStamp::now().$worlds.PlanDocument::write($instance->plan).$instance->applied_at?->format('U')." {$instance->applies}".$rehearsal?->number.$rehearsal?->state->value.Findings::VERSION);
     }
 }

@@ -47,6 +47,12 @@ final readonly class Seen
         return new self($instance, $lineUp->plan->lapsed($versions), $versions, $contested, $lineUp->catalogue, $runsOn, $lineUp, true);
     }
 
+    /** The instance with what the page is about: its draft, or, where it is about what is on the disk, none. */
+    public function asSeen(): Instance
+    {
+        return $this->isDraft ? $this->instance : (clone $this->instance)->setRelation('draft', null);
+    }
+
     public function title(string $id): string
     {
         return $this->catalogue->package($id)?->title() ?? $id;

@@ -21,6 +21,8 @@ use Stasimon\Core\Plan\Plan;
  * @property Plan $plan
  * @property Collection<int, PlacedRelease> $placed
  * @property ?Draft $draft
+ * @property int $applies  how often something was applied
+ * @property ?\Carbon\CarbonImmutable $applied_at
  * @property ?array<string, mixed> $look  see Look
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
@@ -38,7 +40,9 @@ final class Instance extends Model
 {
     use HasUlids;
 
-    protected $casts = ['plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime'];
+    protected $attributes = ['applies' => 0];
+
+    protected $casts = ['applies' => 'integer', 'plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime'];
 
     /** Days that one which was put away is kept before it is asked whether it may go. */
     public const KEPT = 30;

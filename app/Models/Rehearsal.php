@@ -21,6 +21,7 @@ use Stasimon\Core\Plan\Plan;
  * @property Side $side
  * @property ?string $problem  why it was broken off
  * @property bool $hung
+ * @property ?int $applies  how often something had been applied when it began; null where that was not counted yet
  * @property ?array<string, string> $versions  package id => version
  * @property ?array<string, string> $configs  path => SHA-256
  * @property ?LaunchState $alone  how the game alone came up just before, where that was not known yet
@@ -76,6 +77,12 @@ final class Rehearsal extends Model
     public function isForGameAlone(): bool
     {
         return $this->plain || $this->alone === LaunchState::Failed;
+    }
+
+    /** Whether it launched what lies in the folder now, or something was applied since. */
+    public function isOfNow(Instance $instance): bool
+    {
+        return $this->applies === null ? $instance->applied_at === null || $instance->applied_at <= $this->created_at : $this->applies === $instance->applies;
     }
 
     /** "clean in 4.1 s" */

@@ -40,7 +40,7 @@ final readonly class Rehearse implements Undertaking
         $rehearsal = null;
         $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, $joins, &$rehearsal): array {
             $rehearsal = $locked->rehearsals()->create([
-                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'plain' => $plain, 'side' => $side, 'joins' => $joins === null ? null : $this->together->await($joins)->id,
+                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'applies' => $locked->applies, 'plan' => $locked->plan, 'plain' => $plain, 'side' => $side, 'joins' => $joins === null ? null : $this->together->await($joins)->id,
             ]);
 
             return ['rehearsal' => $rehearsal->id];

@@ -92,6 +92,6 @@ final readonly class Together
     /** The rehearsal of the server that a client is to join. */
     public function await(Instance $server): Rehearsal
     {
-        return $server->rehearsals()->create(['number' => 1 + (int) $server->rehearsals()->max('number'), 'plan' => $server->plan, 'side' => Side::Server]);
+        return $server->rehearsals()->create(['number' => 1 + (int) $server->rehearsals()->max('number'), 'plan' => $server->plan, 'applies' => $server->applies, 'side' => Side::Server]);
     }
 }

@@ -32,7 +32,7 @@ final readonly class BaseChoices
     }
 
     /**
-     * @return list<array{value: string, label: string, words: string, here: bool}>
+     * @return list<array{value: string, label: string, words: string, here: bool, drafted: bool}>
      */
     public function of(Instance $instance, BasePart $part): array
     {
@@ -42,14 +42,14 @@ final readonly class BaseChoices
         }
         $now = $this->lineUps->lineUp($instance);
         if ($part === BasePart::Expansions) {
-            return array_map(fn (array $choice): array => ['value' => $choice['value'], 'label' => $choice['label'], 'words' => $this->switched($choice['value'], $choice['here'], $now, $instance), 'here' => $choice['here']], $base->expansions);
+            return array_map(fn (array $choice): array => ['words' => $this->switched($choice['value'], $choice['here'] !== $choice['drafted'], $now, $instance)] + $choice, $base->expansions);
         }
         $bases = new Bases($this->games->get($now->plan->base->game), $now->catalogue);
 
         $needs = $part === BasePart::Runtime && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
 
         return array_map(function (array $choice) use ($instance, $now, $part, $bases, $needs): array {
-            if ($choice['here']) {
+            if ($choice['here'] || $choice['drafted']) {
                 return $choice;
             }
             $plan = $now->plan->onBaseOf($bases->plan(
@@ -65,10 +65,10 @@ final readonly class BaseChoices
             }
             $unmet = array_values(array_filter($needs, fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $choice['value']));
             if ($unmet !== []) {
-                return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => "too old for the files of {$unmet[0]->who}".(count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : ''), 'here' => false];
+                return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => "too old for the files of {$unmet[0]->who}".(count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : ''), 'here' => false, 'drafted' => false];
             }
 
-            return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now)])), 'here' => false];
+            return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now)])), 'here' => false, 'drafted' => false];
         }, $part === BasePart::Build ? $base->builds : $base->runtimes);
     }
 

@@ -32,13 +32,18 @@ final class BaseSentence
 
     public function of(Instance $instance): Sentence
     {
-        $plan = $this->lineUps->plan($instance);
+        $drafted = $this->lineUps->plan($instance);
+        // What is on the disk; while nothing is, what is to be.
+        $plan = $instance->applied_at === null ? $drafted : $instance->plan;
         $game = $this->games->get($plan->base->game);
         $bases = new Bases($game, new DepotCatalogue($game));
         $runtimes = [];
         foreach ($bases->choice->runtimes($plan->base->gameVersion) as $version => $enough) {
-            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $enough ? 'enough' : "not for {$plan->base->gameVersion}", $plan->base->runtimeVersion);
+            $words = $enough ? 'enough' : "not for {$plan->base->gameVersion}";
+            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $words, [$plan->base->runtimeVersion, $drafted->base->runtimeVersion]);
         }
+        $builds = [$plan->base->loaderVersion, $drafted->base->loaderVersion];
+        $memory = [(string) $plan->base->memory, (string) $drafted->base->memory];
 
         return new Sentence(
             $plan,
@@ -46,33 +51,54 @@ final class BaseSentence
             $bases->title($plan->base->loader),
             $game->runtimeName,
             self::gigabytes($plan->base->memory),
-            array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $plan->base->loaderVersion), $bases->buildsOf($plan->base->loader, $plan->base->gameVersion)),
+            array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $builds), $bases->buildsOf($plan->base->loader, $plan->base->gameVersion)),
             $runtimes,
-            array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, (string) $plan->base->memory), $game->memory),
+            array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, $memory), $game->memory),
             $this->state($instance),
             Numbers::formOf($game, $plan->base->gameVersion) !== null,
             Stage::query()->where('instance_id', $instance->id)->exists(),
             isset($game->places[Kind::Expansion->value]) ? $this->expansions($instance, $plan, $bases) : [],
+            $instance->draft === null || $instance->applied_at === null ? '' : $this->otherwise($plan, $drafted, $bases->title($plan->base->loader), $game->runtimeName),
         );
     }
 
+    /** What a draft would make of the base; nothing where that stays. */
+    private function otherwise(Plan $plan, Plan $drafted, string $loader, string $runtime): string
+    {
+        [$is, $becomes] = [$plan->base, $drafted->base];
+
+        return implode(', ', array_filter([
+            $is->loaderVersion === $becomes->loaderVersion ? '' : "{$loader} {$is->loaderVersion} → {$becomes->loaderVersion}",
+            $is->runtimeVersion === $becomes->runtimeVersion ? '' : "{$runtime} {$is->runtimeVersion} → {$becomes->runtimeVersion}",
+            $is->memory === $becomes->memory ? '' : self::gigabytes($is->memory).' → '.self::gigabytes($becomes->memory),
+        ]));
+    }
+
     /**
-     * The game's expansions that a base can have, and whether each is on, asked for or because others need it.
+     * The game's expansions that a base can have, whether each is on, asked for or because others need it, and whether a draft turns that round.
      *
-     * @return list<array{value: string, label: string, words: string, here: bool}>
+     * @return list<array{value: string, label: string, words: string, here: bool, drafted: bool}>
      */
     private function expansions(Instance $instance, Plan $plan, Bases $bases): array
     {
         $known = $bases->expansions($plan->base->gameVersion, $plan->base->loader);
-        $have = $known === [] ? [] : ($this->lineUps->lineUp($instance)->resolved?->versions() ?? $instance->versions());
+        $have = $instance->versions();
+        $then = $known === [] || $instance->draft === null ? $have : ($this->lineUps->lineUp($instance)->resolved?->versions() ?? $have);
+        $have = $instance->applied_at === null ? $then : $have;
 
-        return array_map(fn (string $id, string $name): array => ['value' => $id, 'label' => $name, 'words' => '', 'here' => isset($have[$id])], array_map(strval(...), array_keys($known)), $known);
+        return array_map(
+            fn (string $id, string $name): array => ['value' => $id, 'label' => $name, 'words' => '', 'here' => isset($have[$id]), 'drafted' => isset($have[$id]) !== isset($then[$id])],
+            array_map(strval(...), array_keys($known)), $known,
+        );
     }
 
-    /** @return array{value: string, label: string, words: string, here: bool} */
-    private function choice(string $value, string $label, string $words, string $now): array
+    /**
+     * @param  array{string, string}  $now  what is here, and what the draft makes of it
+     * @return array{value: string, label: string, words: string, here: bool, drafted: bool}
+     */
+    private function choice(string $value, string $label, string $words, array $now): array
     {
-        return ['value' => $value, 'label' => $label, 'words' => $words, 'here' => $value === $now];
+        return ['value' => $value, 'label' => $label, 'words' => $words, 'here' => $value === $now[0], 'drafted' => $value === $now[1] && $now[0] !== $now[1]];
     }
 
     private function state(Instance $instance): string
@@ -89,10 +115,13 @@ final class BaseSentence
             LaunchState::BrokenOff => 'Last rehearsal broken off.',
             default => 'A rehearsal is running.',
         };
+        if ($last !== null && $last->isOver() && ! $last->isOfNow($instance)) {
+            $rehearsed .= ' Since then something was applied, and not launched yet.';
+        }
         $files = $instance->placed->filter(fn (PlacedRelease $placed): bool => $placed->path !== null);
-        $asked = count($instance->plan->wants);
+        $count = $files->count() === 1 ? '1 release' : number_format($files->count()).' releases';
 
-        return "{$rehearsed} {$files->count()} releases, {$asked} of them asked for, ".Bytes::words((int) $files->sum('size')).'.';
+        return "{$rehearsed} {$count}, ".count($instance->plan->wants).' asked for, '.Bytes::words((int) $files->sum('size')).'.';
     }
 
     private static function played(Rehearsal $last): string

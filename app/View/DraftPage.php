@@ -27,9 +27,16 @@ final readonly class DraftPage
      * @param  list<Finding>  $cleared  true now and not once the draft is applied
      * @param  list<Finding>  $new
      * @param  list<Finding>  $staying
+     * @param  list<Finding>  $toBeTried  what a launch has told: whether the draft answers it is known by another
      */
-    public function __construct(private LineUp $lineUp, private Instance $instance, public array $cleared = [], public array $new = [], public array $staying = [])
-    {
+    public function __construct(
+        private LineUp $lineUp,
+        private Instance $instance,
+        public array $cleared = [],
+        public array $new = [],
+        public array $staying = [],
+        public array $toBeTried = [],
+    ) {
         $this->changes = $lineUp->changes();
     }
 

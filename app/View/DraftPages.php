@@ -46,9 +46,15 @@ final readonly class DraftPages
             $after = $this->findings->after($instance, $lineUp, Laying::contested($files));
         }
 
+        // What a launch has told only a launch can clear; everything else was tested by its rule, on the line-up that the draft leads to.
+        $tried = array_values(array_filter($before, fn (Finding $finding): bool => $finding->byLaunch));
+        $gone = array_filter(Finding::without($before, $after), fn (Finding $finding): bool => ! $finding->byLaunch);
+        $new = array_values(array_filter(Finding::without($after, $before), fn (Finding $finding): bool => ! $finding->byLaunch));
+        $staying = array_values(array_filter(Finding::without($after, $new), fn (Finding $finding): bool => ! $finding->byLaunch));
+
         return [
             'lineUp' => $lineUp,
-            'page' => new DraftPage($lineUp, $instance, Finding::without($before, $after), Finding::without($after, $before), array_values(array_udiff($after, Finding::without($after, $before), fn (Finding $a, Finding $b): int => spl_object_id($a) <=> spl_object_id($b)))),
+            'page' => new DraftPage($lineUp, $instance, array_values($gone), $new, $staying, $tried),
             'inTheWay' => $inTheWay,
             'told' => $lineUp->told(),
             'givenUp' => $instance->draft !== null && $this->outcomes->outcome($instance)->answer === Answer::GivenUp,

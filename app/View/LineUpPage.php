@@ -10,6 +10,7 @@ use App\Findings\Look;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\PlacedRelease;
+use App\Rehearsals\Log\Started;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Resolve\Want;
@@ -32,7 +33,7 @@ final readonly class LineUpPage
     /** @var list<LineUpRow> */
     private array $rows;
 
-    private function __construct(private Instance $instance, private Look $look, public string $only, public string $sort, public string $words, public bool $asTheatre, Outcomes $outcomes)
+    private function __construct(private Instance $instance, private Look $look, public string $only, public string $sort, public string $words, public bool $asTheatre, Outcomes $outcomes, public Started $started)
     {
         $this->findings = $look->findings();
         $this->marks = collect($this->findings)->filter(fn (Finding $finding): bool => $finding->package !== null)->reverse()->keyBy('package');
@@ -40,14 +41,14 @@ final readonly class LineUpPage
     }
 
     /** @param  array<string, string>  $address  what the page's address says; what makes no sense in it is passed over */
-    public static function of(Instance $instance, Look $look, Outcomes $outcomes, array $address): self
+    public static function of(Instance $instance, Look $look, Outcomes $outcomes, array $address, Started $started): self
     {
         $only = $address['only'] ?? '';
         $sort = $address['sort'] ?? '';
 
         return new self(
             $instance, $look, isset(self::FILTERS[$only]) ? $only : '', isset(self::SORTS[$sort]) ? $sort : '',
-            mb_substr(trim($address['q'] ?? ''), 0, 200), ($address['view'] ?? '') === 'theatre', $outcomes,
+            mb_substr(trim($address['q'] ?? ''), 0, 200), ($address['view'] ?? '') === 'theatre', $outcomes, $started,
         );
     }
 
@@ -144,7 +145,7 @@ final readonly class LineUpPage
                 $stay !== null && ! isset($stay[$id]) => 'goes',
                 default => 'on',
             };
-            $rows[] = new LineUpRow($id, $placed->name, $placed->kind, $placed->version, $placed->side, $placed->size, $placed->because, $ranges[$id] ?? '', $state, $notes[$id] ?? '', $this->marks[$id] ?? null, $this->look->updates[$id] ?? null);
+            $rows[] = new LineUpRow($id, $placed->name, $placed->kind, $placed->version, $placed->side, $placed->size, $placed->because, $ranges[$id] ?? '', $state, $notes[$id] ?? '', $this->marks[$id] ?? null, $this->look->updates[$id] ?? null, $this->started->words($placed));
         }
         $off = array_map(fn (Want $want): string => $want->id, $this->instance->plan->off);
         $known = $off === [] ? collect() : Package::query()->whereIn('id', $off)->get(['id', 'name', 'kind', 'side', 'size'])->keyBy('id');

@@ -13,6 +13,7 @@ final readonly class LineUpRow
     /**
      * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
      * @param  string  $range  what the person asked for, "*" for the newest, nothing when it is only there for others
+     * @param  string  $started  what the last launch tells of its start
      * @param  'on'|'off'|'going off'|'goes'|'coming on'  $state
      */
     public function __construct(
@@ -28,6 +29,7 @@ final readonly class LineUpRow
         public string $note,
         public ?Finding $finding,
         public ?Update $update,
+        public string $started = '',
     ) {
     }
 

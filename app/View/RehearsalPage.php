@@ -11,9 +11,11 @@ use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\Said;
 use App\Rehearsals\SinceClean;
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\ExitCode;
 use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Log\Stretch;
 
 /** What the page of a rehearsal says of it. */
 final readonly class RehearsalPage
@@ -28,9 +30,20 @@ final readonly class RehearsalPage
      * @param  SinceClean|null  $since  for a failed one
      * @param  bool  $slow  whether the slowest starts are listed
      * @param  bool  $layered  whether its mods lie over one another
+     * @param  bool  $tellsStarts  whether logs of the game tell which mods start
+     * @param  array<string, string>  $kinds  package => kind, of what the game starts
      */
-    public function __construct(public Rehearsal $rehearsal, public Said $said, public array $findings, public ?SinceClean $since, public bool $slow, public bool $layered, Reading $reading)
-    {
+    public function __construct(
+        public Rehearsal $rehearsal,
+        public Said $said,
+        public array $findings,
+        public ?SinceClean $since,
+        public bool $slow,
+        public bool $layered,
+        Reading $reading,
+        private bool $tellsStarts = false,
+        private array $kinds = [],
+    ) {
         $this->all = $reading->allMissing($findings);
         $names = $rehearsal->instance->placed->pluck('name', 'package_id')->all();
         $this->chart = $said->phases === [] ? null : CourseChart::of($said, $rehearsal->state === LaunchState::Failed, $names);
@@ -113,11 +126,43 @@ final readonly class RehearsalPage
         return implode(' ', array_filter([
             $rehearsal->state === LaunchState::Failed && ! $rehearsal->hung && $rehearsal->exit_code !== 0 ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.' : '',
             $rehearsal->isPlay() && $rehearsal->backup !== null ? 'The worlds of before are kept, '.Bytes::words($rehearsal->backup->bytes).'.' : '',
-            $rehearsal->plain ? 'Launched without loader and mods.' : '',
+            $rehearsal->plain ? 'Launched without loader and mods.' : $this->launched(),
             $rehearsal->side === Side::Server ? 'Launched as a server.' : '',
             $rehearsal->alone === LaunchState::Clean ? "Before it, the game alone was clean in {$rehearsal->secondsAlone()}." : '',
             $rehearsal->alone === LaunchState::Failed ? 'So it is not for a mod to mend: look at the runtime and the memory.' : '',
         ]));
+    }
+
+    /** What it was that was launched, and whether it is what lies in the folder now. */
+    private function launched(): string
+    {
+        $base = $this->rehearsal->plan->base;
+        $count = count(array_diff_key($this->rehearsal->versions ?? [], array_flip([$base->game, $base->runtime])));
+        if ($this->rehearsal->versions === null || $this->rehearsal->plain) {
+            return '';
+        }
+        $what = "It ran version {$base->gameVersion} with ".($count === 1 ? '1 release' : "{$count} releases").'.';
+
+        return $this->rehearsal->isOfNow($this->rehearsal->instance) ? $what : "{$what} Since then something was applied, so it says nothing of what is there now.";
+    }
+
+    /** How many of the mods had started: "7 of 7 mods started"; nothing where the log does not tell. */
+    public function started(): string
+    {
+        $starts = $this->said->starts;
+        $kinds = $this->rehearsal->side === Side::Server ? [] : array_intersect_key($this->kinds, $this->rehearsal->versions ?? []);
+        if ($this->rehearsal->isForGameAlone() || ! $this->rehearsal->isOver() || ! $this->tellsStarts) {
+            return '';
+        }
+        $through = count(array_filter($starts, fn (Stretch $start): bool => $start->end !== null));
+        $all = max(count($kinds), count($starts));
+        $what = in_array(Kind::Library->value, $kinds, true) ? 'mods and libraries' : ($all === 1 ? 'mod' : 'mods');
+
+        return match (true) {
+            $all === 0 => 'There was no mod to start.',
+            $starts === [] => 'No mod had begun to start.',
+            default => "{$through} of {$all} {$what} started.",
+        };
     }
 
     public function tone(): string

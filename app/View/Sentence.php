@@ -11,11 +11,12 @@ final readonly class Sentence
 {
     /**
      * @param  string  $game  names, as are loader and runtime
-     * @param  list<array{value: string, label: string, words: string, here: bool}>  $builds
-     * @param  list<array{value: string, label: string, words: string, here: bool}>  $runtimes
-     * @param  list<array{value: string, label: string, words: string, here: bool}>  $memory
-     * @param  list<array{value: string, label: string, words: string, here: bool}>  $expansions  of the game, here where they are on
+     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $builds
+     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $runtimes
+     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $memory
+     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $expansions  of the game, here where they are on
      * @param  string  $state  how the instance stands, in a sentence or two
+     * @param  string  $otherwise  what a draft would make of it
      */
     public function __construct(
         public Plan $plan,
@@ -30,6 +31,7 @@ final readonly class Sentence
         public bool $hasNumbers = false,
         public bool $hasStages = false,
         public array $expansions = [],
+        public string $otherwise = '',
     ) {
     }
 

@@ -16,7 +16,10 @@ use App\Rehearsals\Log\Reading;
 use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Game\Failure;
 
-/** The last rehearsal failed, and nothing was applied since. */
+/**
+ * The last launch failed. What was applied since may have helped or not: that is known when one comes up clean, and no draft
+ * clears it.
+ */
 final readonly class FailedRehearsal implements Rule
 {
     public function __construct(private Reading $reading, private Numbers $numbers)
@@ -26,26 +29,44 @@ final readonly class FailedRehearsal implements Rule
     public function findings(Seen $seen): array
     {
         $rehearsal = $seen->isDraft ? null : $seen->instance->lastRehearsal;
-        if ($rehearsal === null || $rehearsal->state !== LaunchState::Failed || ($seen->instance->applied_at !== null && $seen->instance->applied_at > $rehearsal->created_at)) {
+        if ($rehearsal === null || $rehearsal->state !== LaunchState::Failed) {
             return [];
         }
         $rehearsal->setRelation('instance', $seen->instance);
-        $findings = [];
+        $title = ($rehearsal->isPlay() ? 'Launch ' : 'Rehearsal ')."{$rehearsal->number} stopped";
+        if (! $rehearsal->isOfNow($seen->instance)) {
+            return [$this->toBeTried($title, $this->reading->sentences($rehearsal)[0] ?? '', $seen)];
+        }
         $all = $this->reading->findings($rehearsal);
+        $findings = [];
         foreach (array_filter($all, fn (Read $read): bool => ! $this->isToldByNumbers($read, $seen)) as $read) {
-            $remedies = array_map(fn (Counsel $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', [$seen->instance->id, $rehearsal->number], ['remedy' => $counsel->key]), $read->remedies);
-            $findings[] = new Finding(Level::Stops, "Rehearsal {$rehearsal->number} stopped", $read->sentence, $read->diagnosis->suspects[0] ?? null, $remedies);
+            $parameters = [$seen->instance->id, $rehearsal->number];
+            $remedies = array_map(
+                fn (Counsel $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', $parameters, ['remedy' => $counsel->key]),
+                $read->remedies,
+            );
+            $findings[] = new Finding(Level::Stops, $title, $read->sentence, $read->diagnosis->suspects[0] ?? null, $remedies, byLaunch: true);
         }
 
         return $all !== [] ? $findings : [new Finding(
-            Level::Stops, "Rehearsal {$rehearsal->number} stopped",
+            Level::Stops, $title,
             "It ended with exit code {$rehearsal->exit_code}, and its log names no cause that is known here. Read the log from its first error.",
+            byLaunch: true,
         )];
+    }
+
+    private function toBeTried(string $title, string $said, Seen $seen): Finding
+    {
+        return new Finding(
+            Level::Look, "{$title}, and nothing was launched since",
+            trim("{$said} Something was applied after it. Whether that helped is known when the game has been launched again."),
+            null, [new Remedy('Rehearse', 'what is applied now', 'rehearsals.store', [$seen->instance->id])], byLaunch: true,
+        );
     }
 
     /** Whether another rule finds the same in the configs, with what helps there. */
     private function isToldByNumbers(Read $read, Seen $seen): bool
     {
-        return $read->diagnosis->kind === Failure::SameNumber && isset($this->numbers->clashes($seen->instance)[(int) $read->diagnosis->get('what')]);
+        return $read->diagnosis->kind === Failure::SameNumber && isset($this->numbers->clashes($seen->asSeen())[(int) $read->diagnosis->get('what')]);
     }
 }

@@ -25,6 +25,10 @@ final readonly class FilesTouched implements Rule
     public function findings(Seen $seen): array
     {
         $groups = [];
+        // Any apply lays anew what is gone or was written into, and says where what was there goes.
+        if ($seen->isDraft) {
+            return [];
+        }
         foreach ($this->inventory->disturbed($seen->instance) as $file) {
             $groups["{$file->state} {$file->package}"][] = $file;
         }

@@ -36,11 +36,10 @@ final readonly class LoadReported implements Rule
         if ($game->log->missing === null || ! is_file($path) || is_link($path)) {
             return [];
         }
-        $plan = $seen->instance->draft->plan ?? $seen->plan;
-        $missing = array_diff_key($game->log->missing->missing(mb_scrub((string) file_get_contents($path, length: self::LONGEST))), $seen->versions);
-        $missing = array_filter($missing, fn (string $id): bool => ! $plan->wants($id), ARRAY_FILTER_USE_KEY);
+        $asked = $game->log->missing->missing(mb_scrub((string) file_get_contents($path, length: self::LONGEST)));
+        $missing = array_filter(array_diff_key($asked, $seen->versions), fn (string $id): bool => ! $seen->plan->wants($id), ARRAY_FILTER_USE_KEY);
         if ($missing === []) {
-            return [];
+            return $asked === [] || $seen->isDraft ? [] : [$this->toBeTried($asked, $game->log->missing->path, $seen)];
         }
         $base = $seen->plan->base;
         $loaders = (new Bases($game, $seen->catalogue))->standsFor($base->loader);
@@ -52,7 +51,24 @@ final readonly class LoadReported implements Rule
             .($nowhere === [] ? '' : ' No depot has '.self::some($nowhere).' for this base.');
         $ids = array_map(strval(...), array_keys($names));
 
-        return [new Finding(Level::Look, count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report', $text, null, $ids === [] ? [] : [new Remedy(count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids), 'as a draft', 'draft.add', [$seen->instance->id], Remedy::list('ids', $ids))])];
+        return [new Finding(Level::Look, count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report', $text, null, $ids === [] ? [] : [new Remedy(count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids), 'as a draft', 'draft.add', [$seen->instance->id], Remedy::list('ids', $ids))], byLaunch: true)];
+    }
+
+    /**
+     * A report stands until a launch writes another.
+     *
+     * @param  array<string, list<string>>  $asked
+     */
+    private function toBeTried(array $asked, string $path, Seen $seen): Finding
+    {
+        $names = self::some(array_map(fn (int|string $id): string => $seen->title((string) $id), array_keys($asked)));
+
+        return new Finding(
+            Level::Info, 'A load report is to be tried again',
+            "By {$path}, of the last launch, {$names} ".(count($asked) === 1 ? 'was' : 'were').' missing. '.(count($asked) === 1 ? 'It is' : 'They are')
+                .' in the line-up now; the next launch says whether the game finds '.(count($asked) === 1 ? 'it' : 'them').'.',
+            null, [new Remedy('Rehearse', 'what is applied now', 'rehearsals.store', [$seen->instance->id])], byLaunch: true,
+        );
     }
 
     /** @param  list<string>  $words */

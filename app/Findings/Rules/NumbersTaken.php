@@ -27,7 +27,7 @@ final readonly class NumbersTaken implements Rule
         if ($seen->instance->applied_at === null || Numbers::formOf($this->games->get($base->game), $base->gameVersion) === null) {
             return [];
         }
-        $sheet = $this->numbers->of($seen->instance);
+        $sheet = $this->numbers->of($seen->asSeen());
         $titles = $seen->instance->titles();
         $findings = [];
         foreach (array_slice($sheet->clashes, 0, 5, true) as $number => $claims) {

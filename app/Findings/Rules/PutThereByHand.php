@@ -26,8 +26,7 @@ final readonly class PutThereByHand implements Rule
     public function findings(Seen $seen): array
     {
         $findings = $others = [];
-        // What the draft takes out already needs no other answer.
-        $out = $seen->instance->draft->plan->once->out ?? [];
+        $out = $seen->isDraft ? $seen->plan->once->out : [];
         foreach ($this->strays->of($seen->instance) as $stray) {
             if ($stray->isLeft || isset($out[$stray->key])) {
                 continue;

@@ -10,7 +10,9 @@ use App\Disk\RemoveInstance;
 use App\Drafts\Outcomes;
 use App\Findings\Looking;
 use App\Findings\Tidings;
+use App\Games;
 use App\Models\Instance;
+use App\Rehearsals\Log\Started;
 use App\View\Address;
 use App\View\HistoryPage;
 use App\View\LineUpPage;
@@ -20,12 +22,12 @@ use Illuminate\View\View;
 
 final class InstanceController
 {
-    public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes, Tidings $tidings): View
+    public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes, Tidings $tidings, Games $games): View
     {
         $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
         $address = array_map(fn (string $name): string => Address::words($request, $name), ['only' => 'only', 'sort' => 'sort', 'q' => 'q', 'view' => 'view']);
 
-        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $outcomes, $address), 'watch' => $tidings->of($instance)]);
+        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $outcomes, $address, Started::of($instance, $games->get($instance->plan->base->game)->log)), 'watch' => $tidings->of($instance)]);
     }
 
     public function history(Instance $instance): View

@@ -14,6 +14,7 @@ use App\Rehearsals\Culprits\Layers;
 use App\Rehearsals\Launch\Side;
 use App\Rehearsals\LaunchState;
 use App\Rehearsals\Log\Reading;
+use App\Rehearsals\Log\Started;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
 use App\Rehearsals\SinceClean;
@@ -24,6 +25,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
+use Stasimon\Core\Catalogue\Kind;
 
 final readonly class RehearsalController
 {
@@ -52,9 +54,17 @@ final readonly class RehearsalController
         $rehearsal = $this->find($instance, $number);
         $play->heed($rehearsal);
 
+        $game = $this->games->get($instance->plan->base->game);
+        $hasFailed = $rehearsal->state === LaunchState::Failed;
+        $kinds = $instance->placed->whereIn('kind', array_map(fn (Kind $kind): string => $kind->value, Started::KINDS))->pluck('kind', 'package_id')->all();
+
         return view('rehearsals.rehearsal', [
             'instance' => $instance,
-            'page' => new RehearsalPage($rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal), $rehearsal->state === LaunchState::Failed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, Address::flag($request, 'slow'), $rehearsal->state === LaunchState::Failed && Layers::matter($instance, $this->games->get($instance->plan->base->game)), $this->reading),
+            'page' => new RehearsalPage(
+                $rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal),
+                $hasFailed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, Address::flag($request, 'slow'),
+                $hasFailed && Layers::matter($instance, $game), $this->reading, $game->log->started !== '', $kinds,
+            ),
             'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver(), $rehearsal->state->value),
         ]);
     }

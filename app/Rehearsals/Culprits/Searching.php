@@ -51,7 +51,7 @@ final readonly class Searching
         if ($rehearsal->isForGameAlone()) {
             throw Refusal::conflict('It was the game alone that was launched, so no mod can be the culprit.');
         }
-        if ($instance->applied_at !== null && $instance->applied_at > $rehearsal->created_at) {
+        if (! $rehearsal->isOfNow($instance)) {
             throw Refusal::conflict('Something was applied since this rehearsal, so it may fail for another reason now. Rehearse again first.');
         }
         $needs = $this->needsOf($instance);

@@ -106,6 +106,15 @@ final readonly class Reading
         return $rehearsal->state === LaunchState::Failed ? $this->counselled($this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses), $rehearsal->instance) : [];
     }
 
+    /** @return list<string> what is wrong, in our words alone */
+    public function sentences(Rehearsal $rehearsal): array
+    {
+        $diagnoses = $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses);
+        $advice = $diagnoses === [] ? null : $this->advice($rehearsal->instance, []);
+
+        return $advice === null ? [] : array_map($advice->sentence(...), $diagnoses);
+    }
+
     /**
      * @param  list<Diagnosis>  $diagnoses
      * @return list<Read>

@@ -46,7 +46,8 @@ final readonly class Play implements Undertaking
         $play = null;
         $this->tasks->beginFor($instance, TaskKind::Play, function (Instance $locked) use ($side, &$play): array {
             $play = $locked->rehearsals()->create([
-                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'side' => $side, 'purpose' => Purpose::Play,
+                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'applies' => $locked->applies,
+                'side' => $side, 'purpose' => Purpose::Play,
             ]);
 
             return ['rehearsal' => $play->id];

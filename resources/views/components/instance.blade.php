@@ -18,21 +18,26 @@
                         :choices="$base->expansions">{{ $base->expanded() }}</x-base-part>
                 @endif
             </div>
-            <div class="soft">{{ $base->state }}</div>
+            @if ($base->otherwise !== '')
+                <div class="otherwise"><b>The draft</b> makes it <span class="ver">{{ $base->otherwise }}</span></div>
+            @endif
+            <div class="soft">{{ $base->state }} {{ $instance->draft && $instance->applied_at ? 'Play and Rehearse run this, not the draft.' : '' }}
+            </div>
         </div>
         <div class="acts">
             {{ $acts ?? '' }}
             @php($last = $instance->lastRehearsal)
+            @php($isProven = $last?->state->value === 'clean' && $last->isOfNow($instance))
             @if ($last?->isPlay() && !$last->isOver())
                 @unless (request()->routeIs('rehearsals.show'))
                     <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">Being played</a>
                 @endunless
             @elseif ($instance->applied_at !== null)
                 <form method="post" action="{{ route('play', $instance) }}">@csrf<button
-                        class="btn {{ $last?->state->value === 'clean' ? 'main-act' : '' }}"
+                        class="btn {{ $isProven ? 'main-act' : '' }}"
                         data-key="Shift P">Play <kbd>⇧P</kbd></button></form>
                 <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<button
-                        class="btn {{ $last?->state->value === 'clean' ? '' : 'main-act' }}"
+                        class="btn {{ $isProven ? '' : 'main-act' }}"
                         data-key="Shift R">Rehearse <kbd>⇧R</kbd></button></form>
             @endif
         </div>

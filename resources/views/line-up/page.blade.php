@@ -32,6 +32,9 @@
                         aria-label="Only those called like this" placeholder="Only called like…" maxlength="200" x-ref="words"
                         @input="only">
                 </form>
+                @if ($page->started->unknown !== '')
+                    <span class="soft">Which of these start is not known. {{ $page->started->unknown }}</span>
+                @endif
                 @if ($page->updates() > 0)
                     <x-act-button :action="route('draft.update', $instance)" :instance="$instance">Take
                         {{ $page->updates() === 1 ? 'the update' : 'all ' . $page->updates() . ' updates' }}</x-act-button>
@@ -65,6 +68,9 @@
                                     <th style="width: 104px">Release</th>
                                     <th style="width: 148px">{{ $sorted('release', 'Newer') }}</th>
                                     <th>Here because</th>
+                                    @if ($page->started->unknown === '')
+                                        <th class="num wide-only" style="width: 88px">Started</th>
+                                    @endif
                                     <th class="wide-only" style="width: 54px">Side</th>
                                     <th class="num" style="width: 74px">{{ $sorted('size', 'Size') }}</th>
                                 </tr>
@@ -73,7 +79,7 @@
                                 <tbody>
                                     @if ($tier !== '')
                                         <tr class="tier">
-                                            <td colspan="8">{{ $tier }} <span class="ver">{{ count($rows) }}</span></td>
+                                            <td colspan="9">{{ $tier }} <span class="ver">{{ count($rows) }}</span></td>
                                         </tr>
                                     @endif
                                     @foreach ($rows as $row)
@@ -134,6 +140,10 @@
                                                     <span class="ver">{{ $row->range }}</span>
                                                 @endif
                                             </td>
+                                            @if ($page->started->unknown === '')
+                                                <td @class(['num wide-only ver', 'bad' => str_starts_with($row->started, 'not')])>
+                                                    {{ $row->started }}</td>
+                                            @endif
                                             <td class="soft wide-only">{{ $row->side }}</td>
                                             <td class="num">{{ $row->size > 0 ? App\View\Bytes::words($row->size) : '' }}</td>
                                         </tr>

@@ -13,7 +13,7 @@
     <div class="px-[18px] pb-3" role="status">
         <p class="soft">{{ $page->name() }}{{ $rehearsal->plain ? ', without mods' : '' }},
             {{ $rehearsal->created_at->diffForHumans() }}</p>
-        <h1 class="text-2xl {{ $page->tone() }}">{{ $page->verdict() }}</h1>
+        <h1 class="text-2xl {{ $page->tone() }}">{{ $page->verdict() }} {{ $page->started() }}</h1>
         @foreach ($page->findings as $read)
             <p class="mt-1 max-w-[90ch]">{{ $read->sentence }}</p>
         @endforeach
@@ -33,7 +33,6 @@
         <x-course :chart="$page->chart" />
         <p class="px-[18px] pb-2">
             @if ($page->chart->starts === [])
-                <span class="soft">No mod had begun to start.</span>
             @elseif ($page->slow)
             <a class="link" href="{{ route('rehearsals.show', [$instance, $rehearsal->number]) }}">Hide the slowest starts</a>@else<a
                     class="link" href="?slow=1">Slowest starts</a>
