@@ -26,6 +26,15 @@ abstract class TestCase extends BaseTestCase
         });
     }
 
+    /** Has the next request begin as in a process of its own: nothing is remembered from the one before. */
+    public function nextRequest(): void
+    {
+        app()->forgetScopedInstances();
+        foreach (app('router')->getRoutes() as $route) {
+            $route->flushController();
+        }
+    }
+
     /** Lines of a page break where its source does; as in a browser, that is a space like any other. */
     protected function createTestResponse($response, $request)
     {

@@ -52,7 +52,7 @@ final readonly class ConfigSteps
         }
         foreach ($instance->history()->limit(12)->get(['id', 'before', 'created_at']) as $entry) {
             if (is_file((new Folder($instance))->ofPoint((string) ($entry->before['task'] ?? ''), $path))) {
-                $others["point {$entry->id}"] = 'before '.$entry->created_at->isoFormat('D MMM, HH:mm');
+                $others["point {$entry->id}"] = 'before '.$entry->moment();
             }
         }
         foreach (Instance::query()->where('id', '!=', $instance->id)->whereRaw("plan->>'game' = ?", [$instance->plan->base->game])->whereNotNull('applied_at')->orderBy('name')->limit(50)->get() as $other) {

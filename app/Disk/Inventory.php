@@ -75,6 +75,12 @@ final class Inventory
         return $placed;
     }
 
+    /** Whether an apply has placed something at a path, as far as was asked last. */
+    public function isPlaced(Instance $instance, string $path): bool
+    {
+        return isset(($this->known[$instance] ?? $this->placed($instance))[$path]);
+    }
+
     /** The SHA-256 of what was placed at a path. */
     public function digest(Instance $instance, string $path): ?string
     {

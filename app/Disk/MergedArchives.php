@@ -36,7 +36,7 @@ final readonly class MergedArchives
         $others = ['game' => "the game's own archive"];
         foreach ($instance->history()->limit(30)->get() as $entry) {
             if ($this->mergedBefore($entry) !== null) {
-                $others[(string) $entry->id] = 'before '.$entry->created_at->isoFormat('D MMM, HH:mm');
+                $others[(string) $entry->id] = 'before '.$entry->moment();
             }
         }
 

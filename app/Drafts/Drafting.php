@@ -11,6 +11,7 @@ use App\Refusal\Refusal;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use JsonException;
+use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
@@ -83,8 +84,9 @@ final readonly class Drafting
      * Adds packages; ids that no depot has are refused, all of them.
      *
      * @param  list<string>  $ids
+     * @param  array<string, Channel>  $channels  package id => what has to be allowed for it
      */
-    public function add(Instance $instance, array $ids, ?int $seen = null): Draft
+    public function add(Instance $instance, array $ids, ?int $seen = null, array $channels = []): Draft
     {
         $known = Package::query()->whereIn('id', $ids)->pluck('id')->all();
         $unknown = array_diff($ids, $known);
@@ -92,9 +94,9 @@ final readonly class Drafting
             throw Refusal::unusable($ids === [] ? 'Nothing was marked, so nothing was added.' : 'No depot has '.mb_strimwidth(implode(', ', $unknown), 0, 100, '…').'.');
         }
 
-        return $this->step($instance, function (Plan $plan) use ($ids): Plan {
+        return $this->step($instance, function (Plan $plan) use ($ids, $channels): Plan {
             foreach ($ids as $id) {
-                $plan = $plan->wants($id) ? $plan : $plan->wanting($id);
+                $plan = $plan->wants($id) ? $plan : $plan->wantingFrom($id, $channels[$id] ?? null);
             }
 
             return $plan;
@@ -181,7 +183,8 @@ final readonly class Drafting
             throw Refusal::conflict('Before that, nothing was applied, so there is nothing to go back to.');
         }
 
-        return $this->step($instance, fn (): Plan => PlanDocument::read($before['plan'])->restoring(new Restore($entry, $before['versions'], $own)), $seen);
+        // Groups are of now: what a person has put together since stays together as far as it is asked for then.
+        return $this->step($instance, fn (Plan $now): Plan => PlanDocument::read($before['plan'])->groupedAs($now)->restoring(new Restore($entry, $before['versions'], $own)), $seen);
     }
 
     /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */

@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Find;
 
+use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\SupportKey;
+use App\Drafts\Answer;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
+use App\Games;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\Task;
@@ -17,9 +20,12 @@ use App\Work\Tasks;
 use App\Work\TaskState;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Explain\Verdicts;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\Want;
@@ -36,7 +42,7 @@ final readonly class Finder
     /** Packages that are looked at for one window of those with a certain verdict. */
     private const LOOKED = 400;
 
-    public function __construct(private Searching $searching, private LineUps $lineUps, private Outcomes $outcomes, private VerdictMemory $memory, private Tasks $tasks, private Allowance $allowance)
+    public function __construct(private Searching $searching, private LineUps $lineUps, private Outcomes $outcomes, private VerdictMemory $memory, private Tasks $tasks, private Allowance $allowance, private Games $games)
     {
     }
 
@@ -170,7 +176,8 @@ final readonly class Finder
         if ($ids === []) {
             return [];
         }
-        $versions = $this->outcomes->outcome($instance)->versions;
+        $outcome = $this->outcomes->outcome($instance);
+        $versions = $outcome->versions;
         $plan = $this->lineUps->plan($instance);
         $near = $this->lineUps->catalogueAround($instance, $ids, $versions ?? []);
         $quick = $thorough = null;
@@ -181,9 +188,10 @@ final readonly class Finder
                 $byId[$id] = match (true) {
                     $package === null => new Verdict(Fit::Not, 'no depot has it any more'),
                     $plan->isOff($id) => new Verdict(Fit::Off, 'turned off'),
+                    $outcome->answer === Answer::Open && ! $plan->wants($id) => throw new Stopped,
                     $versions === null => $plan->wants($id) ? new Verdict(Fit::There, 'asked for already') : new Verdict(Fit::Not, 'the draft has no line-up; mend it first'),
                     $this->allowance->isSpent() => throw new Stopped,
-                    default => ($quick ??= new Verdicts($near, $near->game, $plan, $versions, $this->allowance))->quick($package)
+                    default => ($quick ??= $this->verdicts($near, $plan, $versions, $ids))->quick($package)
                         ?? ($thorough ??= $this->thorough($instance, $plan, $versions, $ids))->of($package),
                 };
             } catch (Stopped) {
@@ -207,7 +215,7 @@ final readonly class Finder
         }
 
         return in_array($verdict->fit, [Fit::Now, Fit::AfterChange], true)
-            ? $this->lineUps->lineUpOf($this->lineUps->plan($instance)->wanting($id), $instance)->resolved?->versions()
+            ? $this->lineUps->lineUpOf($this->lineUps->plan($instance)->wantingFrom($id, $verdict->channel), $instance)->resolved?->versions()
             : null;
     }
 
@@ -222,6 +230,29 @@ final readonly class Finder
         $catalogue = $this->lineUps->catalogue($instance);
         $catalogue->load([...$ids, ...array_map(strval(...), array_keys($versions))]);
 
-        return new Verdicts($catalogue, $catalogue->game, $plan, $versions, $this->allowance);
+        return $this->verdicts($catalogue, $plan, $versions, $ids);
+    }
+
+    /**
+     * @param  array<string, string>  $versions
+     * @param  list<string>  $ids
+     */
+    private function verdicts(DepotCatalogue $catalogue, Plan $plan, array $versions, array $ids): Verdicts
+    {
+        $others = array_map(fn (GameDefinition $game): string => $game->name, array_diff_key($this->games->all(), [$catalogue->game->id => true]));
+        $abandoned = DB::table('notices')->whereIn('package_id', $ids)->where('kind', 'abandoned')->distinct()->pluck('package_id')->all();
+
+        return new Verdicts($catalogue, $catalogue->game, $plan, $versions, $this->allowance, $others, array_values(array_map(strval(...), $abandoned)));
+    }
+
+    /**
+     * Channels that have to be allowed for packages to fit as their verdicts say.
+     *
+     * @param  list<string>  $ids
+     * @return array<string, Channel> by package id
+     */
+    public function channelsOf(Instance $instance, array $ids): array
+    {
+        return array_filter(array_map(fn (Verdict $verdict): ?Channel => $verdict->channel, $this->verdictsOf($instance, $ids)));
     }
 }

@@ -6,6 +6,7 @@ namespace App\Findings;
 
 use App\Depots\Catalogue\CatalogueStamp;
 use App\Drafts\LineUps;
+use App\Drafts\Trials;
 use App\Games;
 use App\Models\Instance;
 use App\Work\Allowance;
@@ -22,7 +23,7 @@ use Stasimon\Core\Resolve\Stopped;
  */
 final readonly class Looking
 {
-    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance, private Tidings $tidings)
+    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance, private Tidings $tidings, private Trials $trials)
     {
     }
 
@@ -48,7 +49,7 @@ final readonly class Looking
         } catch (Stopped) {
             $updates = [];
         }
-        if ($this->allowance->isSpentOnPage()) {
+        if ($this->allowance->isSpentOnPage() || $this->trials->isOpen($instance)) {
             // A page had not the time for all of it: what it found is shown, and a worker looks again.
             $this->tasks->once(TaskKind::LookOver);
 

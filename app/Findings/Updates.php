@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Findings;
 
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Drafts\LineUps;
 use App\Models\Instance;
 use App\Work\Allowance;
 use Stasimon\Core\Catalogue\Channel;
@@ -18,7 +17,7 @@ use Stasimon\Core\Resolve\Stopped;
 /** Newer releases of what a line-up holds, and which of them fit. */
 final readonly class Updates
 {
-    public function __construct(private LineUps $lineUps, private Allowance $allowance)
+    public function __construct(private Allowance $allowance)
     {
     }
 
@@ -29,7 +28,7 @@ final readonly class Updates
      */
     public function of(Instance $instance, DepotCatalogue $catalogue): array
     {
-        $plan = $this->lineUps->plan($instance)->applied();
+        $plan = $instance->plan->applied();
         $have = $instance->versions();
         $request = $plan->request($catalogue, $catalogue->game, [])->by(Policy::Newest);
         $catalogue->load([...array_map(fn ($want): string => $want->id, $request->want), ...array_map(strval(...), array_keys($have))]);

@@ -6,6 +6,7 @@ namespace App\Local;
 
 use App\Disk\Entry;
 use App\Disk\Folder;
+use App\Disk\Inventory;
 use App\Games;
 use App\Models\Instance;
 use App\Models\ShelfFile;
@@ -38,6 +39,7 @@ final readonly class Strays
         private Tasks $tasks,
         private Store $store,
         private Shelf $shelf,
+        private Inventory $inventory,
     ) {
     }
 
@@ -138,14 +140,12 @@ final readonly class Strays
     {
         $game = $this->games->get($instance->plan->base->game);
         $live = (new Folder($instance))->live();
-        $placed = null;
         $entries = [];
         foreach ((new Placement($game))->folders() as $folder) {
             foreach (array_slice(@scandir("{$live}/{$folder}") ?: [], 0, self::MOST) as $name) {
                 $path = "{$folder}/{$name}";
                 $entry = Placement::isCalledLikeAnArchive($name) ? Entry::at($live, $path) : null;
-                $placed ??= array_fill_keys(DB::table('placed_files')->where('instance_id', $instance->id)->pluck('path')->all(), true);
-                if ($entry?->isFile() === true && ! isset($placed[$path])) {
+                if ($entry?->isFile() === true && ! $this->inventory->isPlaced($instance, $path)) {
                     $entries[$path] = $entry;
                 }
             }

@@ -17,5 +17,11 @@ final class HistoryEntry extends Model
 {
     public $timestamps = false;
 
+    /** When it was, so that two of one minute do not look alike. */
+    public function moment(): string
+    {
+        return $this->created_at->isoFormat('D MMM, HH:mm:ss');
+    }
+
     protected $casts = ['before' => 'array', 'created_at' => 'immutable_datetime'];
 }

@@ -8,6 +8,7 @@ use App\Disk\Laying;
 use App\Disk\Merging;
 use App\Drafts\LineUp;
 use App\Drafts\LineUps;
+use App\Drafts\Offered;
 use App\Games;
 use App\Models\Instance;
 use App\Refusal\Refusal;
@@ -95,16 +96,27 @@ final readonly class OrderLists
     public function bringersOf(Instance $instance, array $paths): array
     {
         $lineUp = $this->lineUps->lineUpOf($instance->plan, $instance);
-        $digests = $names = [];
+        $files = $names = [];
         foreach ($lineUp->withFiles() as $selected) {
-            $names[$selected->package->id] = $selected->package->title();
             if (Merging::isMerged($selected, $lineUp)) {
-                $digests[$selected->package->id] = $lineUp->fileOf($selected)->sha256;
+                $names[$selected->package->id] = $selected->package->title();
+                $files[$selected->package->id] = $lineUp->fileOf($selected);
             }
         }
-        $brought = $this->brought(self::inOrder(Laying::sequence($lineUp, $this->laying->rules($lineUp)), array_map(strval(...), array_keys($digests))), $digests);
+        $digests = array_map(fn (Offered $file): string => $file->sha256, $files);
+        $entries = DB::table('archives')->whereIn('sha256', array_values($digests))->pluck('entries', 'sha256')->mapWithKeys(fn (string $json, string $sha): array => [trim($sha) => json_decode($json, true)])->all();
+        $asked = array_fill_keys($paths, true);
+        $bringers = [];
+        // The last in the order wins; of an archive with its content in one folder, that folder is all there is.
+        foreach (self::inOrder(Laying::sequence($lineUp, $this->laying->rules($lineUp)), array_map(strval(...), array_keys($files))) as $id) {
+            $folder = (string) $files[$id]->content === '' ? '' : rtrim((string) $files[$id]->content, '/').'/';
+            foreach ($entries[$digests[$id]] ?? [] as $entry) {
+                $path = $folder === '' || ! str_starts_with($entry['path'], $folder) ? ($folder === '' ? $entry['path'] : '') : substr($entry['path'], strlen($folder));
+                isset($asked[$path]) && $bringers[$path] = $names[$id];
+            }
+        }
 
-        return array_map(fn (array $by): string => $names[end($by)] ?? (string) end($by), array_intersect_key($brought, array_flip($paths)));
+        return $bringers;
     }
 
     /** What a rule says: which of two wins, or is started first. */

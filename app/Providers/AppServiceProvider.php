@@ -13,6 +13,7 @@ use App\Disk\KeptWorlds;
 use App\Disk\RemoveInstance;
 use App\Disk\Repairing;
 use App\Drafts\LineUps;
+use App\Drafts\Trials;
 use App\Find\WorkOut;
 use App\Findings\LookOver;
 use App\Games;
@@ -63,6 +64,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Log, ReadDroppedLog::class],
         [TaskKind::WorkOut, WorkOut::class],
         [TaskKind::LookOver, LookOver::class],
+        [TaskKind::Trial, Trials::class],
     ];
 
     public function register(): void
@@ -72,6 +74,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(BaseSentence::class);
         $this->app->scoped(Allowance::class);
         $this->app->scoped(Inventory::class);
+        $this->app->scoped(Trials::class);
         $this->app->singleton(Liveness::class);
         $this->app->bind(KeptWorlds::class, Backups::class);
         $this->app->singleton(Undertakings::class, function (): Undertakings {

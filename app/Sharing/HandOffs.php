@@ -76,7 +76,7 @@ final readonly class HandOffs
         $plan = PlanDocument::read($entry->before['plan'])->applied();
         $placed = array_filter($placed, fn (array $one): bool => ! in_array($one['package_id'], $plan->base->packages(), true));
 
-        return new HandOff(self::name($instance->name.' before '.$entry->created_at->isoFormat('D MMM, HH:mm')), $plan, array_column($placed, 'version', 'package_id'), array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))));
+        return new HandOff(self::name($instance->name.' before '.$entry->moment()), $plan, array_column($placed, 'version', 'package_id'), array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))));
     }
 
     /** @throws Refusal that says what it is, or is not */
@@ -192,14 +192,15 @@ final readonly class HandOffs
         return Instance::query()->whereNull('problem')->whereNull('put_away_at')->whereRaw("plan->>'game' = ?", [$this->given($given)->plan->base->game])->orderBy('name')->limit(200)->get(['id', 'name']);
     }
 
-    /** Asks in an instance for what a hand-off asks for, such as a group that was given away. */
-    public function add(HandOff $given, Instance $instance): Draft
+    /** Asks in an instance for what a hand-off asks for, such as a group that was given away, with the configs that came with it. */
+    public function add(HandOff $given, Instance $instance, Carried $carried = new Carried): Draft
     {
         if ($given->plan->base->game !== $instance->plan->base->game) {
             throw Refusal::conflict("{$instance->name} is of another game.");
         }
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => array_reduce($given->plan->wants, fn (Plan $plan, Want $want): Plan => $plan->wants($want->id) ? $plan : $plan->wanting($want->id, $want->range), $plan)->groupedAs($given->plan));
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => array_reduce($given->plan->wants, fn (Plan $plan, Want $want): Plan => $plan->wants($want->id) ? $plan : $plan->wanting($want->id, $want->range), $plan)
+            ->groupedAs($given->plan)->givingOwn($carried->configs));
     }
 
     private static function name(string $name): string

@@ -67,6 +67,11 @@ final readonly class DraftPage
             };
         }
 
+        foreach (array_diff_key($this->instance->plan->groups, $this->lineUp->plan->groups) as $name => $ids) {
+            $stay = array_filter($ids, fn (string $id): bool => $this->lineUp->plan->wants($id) || $this->lineUp->plan->isOff($id));
+            $said[] = "The group {$name} ".($stay === [] ? 'goes with all that is in it.' : 'is taken apart; what is in it stays.');
+        }
+
         return implode(' ', $said);
     }
 

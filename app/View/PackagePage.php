@@ -67,7 +67,11 @@ final readonly class PackagePage
     {
         $follower = GameDays::following($this->catalogue)->of($this->package);
 
+        $isCalled = $this->notices->contains('kind', 'abandoned');
+
         return match (true) {
+            $isCalled && $follower->usual !== null && $follower->usual > 0 => "It is called abandoned; while it was not, it followed {$follower->usual} ".($follower->usual === 1 ? 'day' : 'days').' after a new version of the game.',
+            $isCalled => '',
             $follower->isAbandoned() => "It seems abandoned: it has {$follower->evidence()}.",
             $follower->usual === null => '',
             $follower->usual === 0 => 'It is there at once when the game has a new version.',

@@ -26,6 +26,7 @@ enum TaskKind: string
     case Import = 'import';
     case WorkOut = 'work out';
     case LookOver = 'look over';
+    case Trial = 'trial';
 
     public function words(): string
     {
@@ -49,6 +50,7 @@ enum TaskKind: string
             self::Import => 'Reading a folder',
             self::WorkOut => 'Working out a line-up',
             self::LookOver => 'Looking over instances',
+            self::Trial => 'Trying what would help',
         };
     }
 
@@ -87,6 +89,6 @@ enum TaskKind: string
     /** Whether it is of interest to somebody who looks at the top of a page. */
     public function isShown(): bool
     {
-        return $this !== self::LookOver && $this !== self::Removal;
+        return ! in_array($this, [self::LookOver, self::Removal, self::Trial], true);
     }
 }

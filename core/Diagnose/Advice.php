@@ -14,11 +14,6 @@ use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Plan\Once;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Resolve\Deadline;
-use Stasimon\Core\Resolve\Keeping;
-use Stasimon\Core\Resolve\Resolved;
-use Stasimon\Core\Resolve\Resolver;
-use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Version\Syntax;
 use Stasimon\Core\Version\UnusableRange;
 
@@ -30,8 +25,6 @@ final readonly class Advice
 
     private Telling $telling;
 
-    private Keeping $keeping;
-
     /**
      * @param  Plan  $plan  as applied
      * @param  array<string, string>  $lineUp  package id => version, as applied
@@ -42,12 +35,11 @@ final readonly class Advice
         private Catalogue $catalogue,
         private Plan $plan,
         private array $lineUp,
-        private array $understudies = [],
-        private ?Deadline $deadline = null,
+        private array $understudies,
+        private Trial $trial,
         private Lying $lying = new Lying,
     ) {
         $this->telling = new Telling($game, $catalogue, $plan, $lineUp);
-        $this->keeping = new Keeping(new Resolver($catalogue, $deadline));
     }
 
     public function sentence(Diagnosis $diagnosis): string
@@ -55,8 +47,19 @@ final readonly class Advice
         return $this->telling->sentence($diagnosis);
     }
 
-    /** @return list<Counsel> what helps most likely first */
-    public function remedies(Diagnosis $diagnosis): array
+    public function remedies(Diagnosis $diagnosis): Tried
+    {
+        return $this->tried($this->candidates($diagnosis));
+    }
+
+    /** The candidate of a key, tried or not: whether it leads to a line-up is seen in the draft. */
+    public function candidate(Diagnosis $diagnosis, string $key): ?Counsel
+    {
+        return self::called($key, $this->candidates($diagnosis));
+    }
+
+    /** @return list<Counsel> all that could help, most likely first */
+    private function candidates(Diagnosis $diagnosis): array
     {
         $target = $diagnosis->get('target');
         $suspects = $diagnosis->suspects;
@@ -83,68 +86,74 @@ final readonly class Advice
             array_push($first, ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable));
         }
 
-        return $this->distinct($first);
+        return $first;
     }
 
     /**
      * Remedies for packages that fail together or alone: another release of one, what can take its place, or turning it off.
      *
      * @param  list<string>  $ids
-     * @return list<Counsel>
      */
-    public function against(array $ids): array
+    public function against(array $ids): Tried
     {
-        return $this->distinct(array_merge([], ...array_map(fn (string $id): array => $this->without($id, true), $ids)));
+        return $this->tried($this->candidatesAgainst($ids));
+    }
+
+    /** @param  list<string>  $ids */
+    public function candidateAgainst(array $ids, string $key): ?Counsel
+    {
+        return self::called($key, $this->candidatesAgainst($ids));
     }
 
     /**
-     * @param  list<Counsel>  $counsels
-     * @return list<Counsel> those that lead to a line-up, each once
+     * @param  list<string>  $ids
+     * @return list<Counsel>
      */
-    private function distinct(array $counsels): array
+    private function candidatesAgainst(array $ids): array
     {
-        $kept = [];
+        return array_merge([], ...array_map(fn (string $id): array => $this->without($id, true), $ids));
+    }
+
+    /** @param  list<Counsel>  $counsels */
+    private static function called(string $key, array $counsels): ?Counsel
+    {
+        return array_values(array_filter($counsels, fn (Counsel $counsel): bool => $counsel->key === $key))[0] ?? null;
+    }
+
+    /**
+     * Those that lead to a line-up, each once; of alternatives the first.
+     *
+     * @param  list<Counsel>  $counsels
+     */
+    private function tried(array $counsels): Tried
+    {
+        $kept = $groups = [];
+        $isWhole = true;
         foreach ($counsels as $counsel) {
-            if (! isset($kept[$counsel->key]) && $this->holds($counsel->change)) {
+            if (isset($kept[$counsel->key]) || isset($groups[$counsel->among])) {
+                continue;
+            }
+            $holds = $this->trial->holds(($counsel->change)($this->plan));
+            $isWhole = $isWhole && $holds !== null;
+            if ($holds === true) {
                 $kept[$counsel->key] = $counsel;
+                $groups += $counsel->among === '' ? [] : [$counsel->among => true];
             }
         }
 
-        return array_values($kept);
+        return new Tried(array_values($kept), $isWhole);
     }
 
-    /** @param  Closure(Plan): Plan  $change */
-    private function holds(Closure $change): bool
-    {
-        return $this->resolved($change) !== null;
-    }
-
-    /** @param  Closure(Plan): Plan  $change */
-    private function resolved(Closure $change): ?Resolved
-    {
-        $plan = $change($this->plan);
-        try {
-            $answer = $this->keeping->resolve($plan->request($this->catalogue, $this->game, $this->lineUp), $plan->base->packages());
-        } catch (Stopped) {
-            // Only what is known to lead to a line-up is offered.
-            return null;
-        }
-
-        return $answer instanceof Resolved ? $answer : null;
-    }
-
-    /** @return list<Counsel> */
+    /** @return list<Counsel> of which one is enough */
     private function newerRuntime(int $level): array
     {
         $least = $level >= 45 ? ClassLevel::javaFor($level) : $level;
-        foreach (array_reverse($this->game->runtimes) as $version) {
-            $change = fn (Plan $plan): Plan => $plan->onRuntime($version);
-            if ((int) $version >= $least && $this->holds($change)) {
-                return [new Counsel("runtime {$version}", "Use {$this->game->runtimeName} {$version}", $change)];
-            }
-        }
+        $enough = array_values(array_filter(array_reverse($this->game->runtimes), fn (string $version): bool => (int) $version >= $least));
 
-        return [];
+        return array_map(
+            fn (string $version): Counsel => new Counsel("runtime {$version}", "Use {$this->game->runtimeName} {$version}", fn (Plan $plan): Plan => $plan->onRuntime($version), among: 'runtime'),
+            $enough,
+        );
     }
 
     /**
@@ -237,7 +246,7 @@ final readonly class Advice
     }
 
     /**
-     * The newest newer release that leads to a line-up, and the newest older one.
+     * Newer releases, of which one is enough, the newest first; and older ones, likewise.
      *
      * @return list<Counsel>
      */
@@ -249,25 +258,26 @@ final readonly class Advice
             return [];
         }
         $count = count($package->releases);
-        $newer = $this->firstThatHolds($package, $here + 1 < $count ? range($count - 1, $here + 1) : []);
-        $older = $newerOnly ? null : $this->firstThatHolds($package, $here > 0 ? range($here - 1, 0) : []);
+        $newer = $this->releases($package, $here + 1 < $count ? range($count - 1, $here + 1) : [], "newer {$id}");
 
-        return array_values(array_filter([$newer, $older]));
+        return [...$newer, ...($newerOnly || $here === 0 ? [] : $this->releases($package, range($here - 1, 0), "older {$id}"))];
     }
 
-    /** @param  list<int>  $positions */
-    private function firstThatHolds(Package $package, array $positions): ?Counsel
+    /**
+     * @param  list<int>  $positions
+     * @return list<Counsel>
+     */
+    private function releases(Package $package, array $positions, string $among): array
     {
         $allowed = $package->allowed($this->plan->channels[$package->id] ?? $this->plan->channels['*'] ?? Channel::Stable);
-        foreach (array_slice(array_values(array_filter($positions, fn (int $position): bool => $allowed->has($position))), 0, self::TRIED) as $position) {
+        $counsels = [];
+        foreach (array_slice(array_values(array_filter($positions, $allowed->has(...))), 0, self::TRIED) as $position) {
             $version = $package->releases[$position]->version;
             $change = fn (Plan $plan): Plan => $plan->wantingIn($package->id, $package->exactly($version));
-            if ($this->holds($change)) {
-                return new Counsel("release {$package->id} {$version}", "Use {$package->title()} {$version}", $change);
-            }
+            $counsels[] = new Counsel("release {$package->id} {$version}", "Use {$package->title()} {$version}", $change, among: $among);
         }
 
-        return null;
+        return $counsels;
     }
 
     /** @return list<Counsel> */

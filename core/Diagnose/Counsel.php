@@ -14,8 +14,14 @@ final readonly class Counsel
      * @param  string  $key  the same for what does the same
      * @param  Closure(Plan): Plan  $change
      * @param  string|null  $adds  the package that it adds, where it is one that is missing
+     * @param  string  $among  the same for alternatives of which one is enough; nothing where it stands for itself
      */
-    public function __construct(public string $key, public string $text, public Closure $change, public ?string $adds = null)
-    {
+    public function __construct(
+        public string $key,
+        public string $text,
+        public Closure $change,
+        public ?string $adds = null,
+        public string $among = '',
+    ) {
     }
 }

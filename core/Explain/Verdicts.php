@@ -9,6 +9,7 @@ use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Additions;
@@ -39,11 +40,20 @@ final class Verdicts
 
     /**
      * @param  array<string, string>  $lineUp  package id => version, as the plan resolves now
+     * @param  array<string, string>  $otherGames  id => name
+     * @param  list<string>  $abandoned  packages of which others say that nobody goes on with them
      *
      * @throws Stopped at the deadline, as do its answers
      */
-    public function __construct(private readonly Catalogue $catalogue, private readonly GameDefinition $game, private readonly Plan $plan, private readonly array $lineUp, ?Deadline $deadline = null)
-    {
+    public function __construct(
+        private readonly Catalogue $catalogue,
+        private readonly GameDefinition $game,
+        private readonly Plan $plan,
+        private readonly array $lineUp,
+        ?Deadline $deadline = null,
+        private readonly array $otherGames = [],
+        private readonly array $abandoned = [],
+    ) {
         $this->resolver = new Resolver($catalogue, $deadline);
         $this->keeping = new Keeping($this->resolver);
         $this->request = $plan->request($catalogue, $game, $lineUp);
@@ -174,7 +184,7 @@ final class Verdicts
     {
         $request = $this->with($candidate);
 
-        return $this->resolved($candidate, $request, '')
+        return $this->resolved($candidate, $request)
             ?? $this->fromLessStable($candidate, $request)
             ?? $this->afterBaseChange($candidate, $request)
             ?? $this->refusedAlone($candidate, $request)
@@ -186,7 +196,7 @@ final class Verdicts
         return $this->request->wanting([...$this->request->want, new Want($candidate->id)]);
     }
 
-    private function resolved(Package $candidate, Request $request, string $from): ?Verdict
+    private function resolved(Package $candidate, Request $request, ?Channel $from = null): ?Verdict
     {
         if ($this->refusedOnBase($request)) {
             return null;
@@ -203,23 +213,23 @@ final class Verdicts
     }
 
     /** @param  array<string, string>|null  $brings */
-    private function fitting(Package $candidate, Changes $changes, string $version, string $from = '', ?array $brings = null): Verdict
+    private function fitting(Package $candidate, Changes $changes, string $version, ?Channel $from = null, ?array $brings = null): Verdict
     {
         $brought = array_map(fn (string $id): string => $this->title($id), array_values(array_diff($changes->add, [$candidate->id])));
         $moved = array_map(fn (Change $change): string => "{$this->title($change->id)} {$change->from} → {$change->to}", $changes->change);
         $gone = array_map(fn (string $id): string => $this->title($id), $changes->remove);
-        $text = 'fits'.$from.($candidate->kind === Kind::Library && $from === '' ? '; nobody here needs it' : '')
+        $text = 'fits'.($from === null ? '' : " from {$from->value}").($candidate->kind === Kind::Library && $from === null ? '; nobody here needs it' : '')
             .($brought === [] ? '' : ', brings '.self::join($brought))
             .($moved === [] ? '' : '; changes '.self::join($moved))
             .($gone === [] ? '' : '; '.self::join($gone).' would go');
 
-        return new Verdict($moved === [] && $gone === [] ? Fit::Now : Fit::AfterChange, $text, $version, $brings);
+        return new Verdict($moved === [] && $gone === [] ? Fit::Now : Fit::AfterChange, $text, $version, $brings, $from);
     }
 
     private function fromLessStable(Package $candidate, Request $request): ?Verdict
     {
         foreach ($this->lessStable($candidate, $request) as $channel => $allowing) {
-            $verdict = $this->resolved($candidate, $allowing, " from {$channel}");
+            $verdict = $this->resolved($candidate, $allowing, Channel::from($channel));
             if ($verdict !== null) {
                 return $verdict;
             }
@@ -289,6 +299,10 @@ final class Verdicts
         $position = max([-1, ...$this->releasesFor($candidate)['game']->positions()]);
         foreach ($candidate->releases[$position] ?? null ? $candidate->releases[$position]->needs() : [] as $need) {
             $words = [];
+            $games = array_intersect_key($this->otherGames, array_flip(array_map(fn (Target $target): string => $target->id, $need->alternatives)));
+            if ($games !== []) {
+                return 'is for '.implode(' or ', $games).', another game';
+            }
             foreach ($need->alternatives as $target) {
                 $package = $this->catalogue->package($target->id);
                 if ($package?->within($target->range, $candidate->syntax)->isEmpty() === false || $this->catalogue->providersOf($target->id) !== []) {
@@ -336,8 +350,10 @@ final class Verdicts
         }
         $last = $game->releases[max($positions)]->version;
 
+        $yet = in_array($candidate->id, $this->abandoned, true) ? 'called abandoned, nothing' : 'nothing yet';
+
         return max($positions) < (int) $game->positionOf($this->plan->base->gameVersion)
-            ? "newest is for {$last}; nothing yet for {$this->plan->base->gameVersion}"
+            ? "newest is for {$last}; {$yet} for {$this->plan->base->gameVersion}"
             : "is for other versions, the last {$last}; nothing for {$this->plan->base->gameVersion}";
     }
 

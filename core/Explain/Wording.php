@@ -116,11 +116,11 @@ final readonly class Wording
         $there = ReleaseSet::ofBits($size, $set);
         if ((ord($domain[0]) & 1) === 1) {
             return $there->isEmpty() || $here->isEmpty()
-                ? "So {$package->title()} would have to be there, and cannot be."
-                : "{$title} would have to be {$this->span($package, $there)}, and none of those is left.";
+                ? "So {$package->title()} is needed, and no release of it can be used."
+                : "{$title} is needed as {$this->span($package, $there)}, and none of those can be used.";
         }
         if ($there->isEmpty()) {
-            return "{$title} would have to be there, and must not be.";
+            return "{$title} is needed and ruled out at once.";
         }
 
         return "{$title} cannot be {$this->span($package, $here)} and {$this->span($package, $there)} at once.";

@@ -95,6 +95,12 @@ final readonly class Plan
         return $this->with(wants: [...$wants, new Want($id, $range)], off: $off);
     }
 
+    /** Wants a package, with the channel allowed that it takes; null where what is allowed is enough. */
+    public function wantingFrom(string $id, ?Channel $channel): self
+    {
+        return $channel === null ? $this->wanting($id) : $this->wanting($id)->allowing($id, $channel);
+    }
+
     /** Wants a package in a range, in its place if it is wanted already. */
     public function wantingIn(string $id, string $range): self
     {

@@ -18,7 +18,7 @@ final readonly class Range
     /** A text that cannot be read as a range of the package that it names: it admits nothing. */
     public static function unreadable(string $text, bool $namesUnknownVersion): self
     {
-        return new self([], "“{$text}” (".($namesUnknownVersion ? 'a version that is not known here' : 'which is not a range').')');
+        return new self([], "“{$text}” (".($namesUnknownVersion ? 'which names no version of it' : 'which is not a range').')');
     }
 
     public function isReadable(): bool

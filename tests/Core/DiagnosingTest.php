@@ -18,10 +18,11 @@ use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
 use Tests\Support\Logs;
+use Tests\Support\Resolves;
 
 function advice(Plan $plan, array $lineUp): Advice
 {
-    return new Advice(Logs::game(), new MemoryCatalogue([...Logs::game()->packages(), ...packages()]), $plan, $lineUp, ['fogbank' => ['mist']]);
+    return new Advice(Logs::game(), new MemoryCatalogue([...Logs::game()->packages(), ...packages()]), $plan, $lineUp, ['fogbank' => ['mist']], new Resolves(Logs::game(), $lineUp, packages()));
 }
 
 function packages(): array
@@ -45,7 +46,7 @@ function planned(string $runtime = '17'): Plan
 /** @return array<string, Plan> what each remedy's words lead to */
 function remedied(Diagnosis $diagnosis, Plan $plan, array $lineUp): array
 {
-    return collect(advice($plan, $lineUp)->remedies($diagnosis))->mapWithKeys(fn (Counsel $counsel): array => [$counsel->text => ($counsel->change)($plan)])->all();
+    return collect(advice($plan, $lineUp)->remedies($diagnosis)->counsels)->mapWithKeys(fn (Counsel $counsel): array => [$counsel->text => ($counsel->change)($plan)])->all();
 }
 
 it('reads lines in the game\'s form and keeps the others', function (): void {

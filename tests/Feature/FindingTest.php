@@ -106,7 +106,8 @@ it('gives the verdict that looking at the whole of everything gives', function (
     $whole = $lineUps->catalogue($instance);
     $whole->load([...$ids, ...array_keys($instance->versions())]);
     $versions = app(Outcomes::class)->outcome($instance)->versions;
-    $thorough = new Verdicts($whole, $whole->game, $lineUps->plan($instance), $versions);
+    $abandoned = DB::table('notices')->where('kind', 'abandoned')->pluck('package_id')->all();
+    $thorough = new Verdicts($whole, $whole->game, $lineUps->plan($instance), $versions, otherGames: ['nightpost' => 'Nightpost'], abandoned: $abandoned);
     $quick = app(Finder::class)->verdictsOf($instance, $ids);
     foreach ($ids as $id) {
         $slow = (new ReflectionMethod($thorough, 'thorough'))->invoke($thorough, $whole->package($id));
@@ -188,7 +189,7 @@ it('knows from a verdict what comes along, as the draft would have it', function
 
             continue;
         }
-        $drafted = $lineUps->lineUpOf($instance->plan->wanting((string) $id), $instance)->resolved?->versions() ?? [];
+        $drafted = $lineUps->lineUpOf($instance->plan->wantingFrom((string) $id, $verdict->channel), $instance)->resolved?->versions() ?? [];
         $said = $finder->lineUpWith($instance, (string) $id, $versions, $verdict) ?? [];
         ksort($drafted);
         ksort($said);

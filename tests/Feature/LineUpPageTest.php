@@ -9,7 +9,9 @@ use App\Findings\Level;
 use App\Findings\Look;
 use App\Findings\Looking;
 use App\Findings\Update;
+use App\Games;
 use App\Models\Instance;
+use App\Rehearsals\Log\Started;
 use App\View\LineUpPage;
 use App\View\LineUpRow;
 use Illuminate\Support\Facades\DB;
@@ -23,7 +25,7 @@ function lineUpPage(Instance $instance, array $address): LineUpPage
 {
     $findings = [new Finding(Level::Stops, 'stops', '', 'kedge-bones'), new Finding(Level::Info, 'says', '', 'kedge-bones'), new Finding(Level::Look, 'of all', '')];
 
-    return LineUpPage::of($instance->load(['placed', 'draft', 'lastRehearsal']), new Look('', [], $findings, ['gulls' => new Update('gulls', '1.0.0', '2.0.0', null), 'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0')]), app(Outcomes::class), $address);
+    return LineUpPage::of($instance->load(['placed', 'draft', 'lastRehearsal']), new Look('', [], $findings, ['gulls' => new Update('gulls', '1.0.0', '2.0.0', null), 'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0')]), app(Outcomes::class), $address, Started::of($instance, app(Games::class)->get('ferrywright')->log));
 }
 
 /** @return list<string> ids in the order in which the page shows them */

@@ -16,7 +16,7 @@ use App\View\Address;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Diagnose\Tried;
 
 /** The search for what makes a launch fail. */
 final readonly class CulpritController
@@ -39,7 +39,7 @@ final readonly class CulpritController
         $isOver = $found->state->rests();
 
         return response()->view($request->hasHeader('X-Fragment') || Address::flag($request, 'fragment') ? 'culprits.picture' : 'culprits.page', [
-            'instance' => $instance, 'search' => $found, 'step' => $this->searching->step($found), 'isOver' => $isOver, 'remedies' => $found->state === SearchState::Done ? $this->remedies($instance, $found) : [], 'names' => $instance->placed->pluck('name', 'package_id'),
+            'instance' => $instance, 'search' => $found, 'step' => $this->searching->step($found), 'isOver' => $isOver, 'remedies' => $found->state === SearchState::Done ? $this->remedies($instance, $found) : new Tried([], true), 'names' => $instance->placed->pluck('name', 'package_id'),
         ])->header('X-Over', $isOver ? 'yes' : 'no');
     }
 
@@ -67,19 +67,14 @@ final readonly class CulpritController
 
     public function remedy(RemedyRequest $request, Instance $instance, int $search): RedirectResponse
     {
-        foreach ($this->remedies($instance, $this->find($instance, $search)) as $counsel) {
-            if ($counsel->key === $request->text('remedy')) {
-                $this->reading->draft($instance, $counsel);
+        $culprits = $this->find($instance->load(['placed', 'draft']), $search)->culprits ?? [];
+        $counsel = $this->reading->advice($instance, $culprits)->candidateAgainst($culprits, $request->text('remedy'));
+        $this->reading->draft($instance, $counsel ?? throw Refusal::conflict('What was found is not in the line-up like that any more: something was applied since the search. Nothing was changed.'));
 
-                return redirect()->route('draft', $instance);
-            }
-        }
-
-        throw Refusal::conflict('The instance has changed since this remedy was shown. Nothing was changed.');
+        return redirect()->route('draft', $instance);
     }
 
-    /** @return list<Counsel> */
-    private function remedies(Instance $instance, CulpritSearch $search): array
+    private function remedies(Instance $instance, CulpritSearch $search): Tried
     {
         return $this->reading->advice($instance, $search->culprits ?? [])->against($search->culprits ?? []);
     }

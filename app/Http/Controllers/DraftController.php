@@ -11,6 +11,7 @@ use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Ranges;
+use App\Find\Finder;
 use App\Findings\Looking;
 use App\Findings\Update;
 use App\Games;
@@ -49,9 +50,11 @@ final readonly class DraftController
         return view('draft.page', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'task' => $task, 'transfers' => $transfers->of($task), ...$pages->of($instance)]);
     }
 
-    public function add(PackagesRequest $request, Instance $instance): RedirectResponse
+    /** Adds packages as their verdicts say: one that fits from beta with that allowed. */
+    public function add(PackagesRequest $request, Instance $instance, Finder $finder): RedirectResponse
     {
-        $this->drafting->add($instance, $request->ids(), $request->seen());
+        $channels = $finder->channelsOf($instance->load(['placed', 'draft']), $request->ids());
+        $this->drafting->add($instance, $request->ids(), $request->seen(), $channels);
 
         return $this->toDraft($instance);
     }

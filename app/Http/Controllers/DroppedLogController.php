@@ -62,7 +62,7 @@ final readonly class DroppedLogController
     {
         $dropped = $this->find($log);
         $instance = $dropped->instance ?? throw Refusal::conflict('This log is not read against an instance, so there is none to change.');
-        $this->reading->take($instance, $this->logs->findings($dropped), $request->text('remedy'));
+        $this->reading->take($instance, $this->logs->diagnoses($dropped), $request->text('remedy'));
 
         return redirect()->route('draft', $instance);
     }

@@ -164,7 +164,7 @@ final readonly class HandOffController
     public function add(Request $request, GivenHandOff $given): RedirectResponse
     {
         $instance = Instance::query()->find(Address::words($request, 'instance', 26)) ?? throw Refusal::notFound('Choose an instance that it is to be added to. Nothing was changed.');
-        $this->handOffs->add($this->handOffs->given($given), $instance);
+        $this->handOffs->add($this->handOffs->given($given), $instance, $this->handOffs->carried($given));
 
         return redirect()->route('draft', $instance);
     }

@@ -88,7 +88,7 @@ final readonly class RehearsalController
 
     public function remedy(RemedyRequest $request, Instance $instance, int $number): RedirectResponse
     {
-        $this->reading->take($instance, $this->reading->findings($this->find($instance, $number)), $request->text('remedy'));
+        $this->reading->take($instance->load(['placed', 'draft']), $this->reading->diagnoses($this->find($instance, $number)), $request->text('remedy'));
 
         return redirect()->route('draft', $instance);
     }

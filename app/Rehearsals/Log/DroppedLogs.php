@@ -69,7 +69,7 @@ final readonly class DroppedLogs
     /** @return list<Read> */
     public function findings(DroppedLog $dropped): array
     {
-        $diagnoses = $this->lessons->recalled($dropped->game, Said::of($dropped->reading ?? [])->diagnoses);
+        $diagnoses = $this->diagnoses($dropped);
         if ($dropped->instance !== null) {
             return $this->reading->counselled($diagnoses, $dropped->instance);
         }
@@ -77,6 +77,12 @@ final readonly class DroppedLogs
         $telling = new Telling($game, new DepotCatalogue($game), null, []);
 
         return array_map(fn (Diagnosis $diagnosis): Read => new Read($diagnosis, $telling->sentence($diagnosis), []), $diagnoses);
+    }
+
+    /** @return list<Diagnosis> with what was said of such failures before */
+    public function diagnoses(DroppedLog $dropped): array
+    {
+        return $this->lessons->recalled($dropped->game, Said::of($dropped->reading ?? [])->diagnoses);
     }
 
     public function forget(DroppedLog $dropped): void

@@ -10,8 +10,11 @@ use Stasimon\Core\Diagnose\Diagnosis;
 /** A diagnosis in our words, with what would help. */
 final readonly class Read
 {
-    /** @param  list<Counsel>  $remedies */
-    public function __construct(public Diagnosis $diagnosis, public string $sentence, public array $remedies)
+    /**
+     * @param  list<Counsel>  $remedies  each known to lead to a line-up
+     * @param  bool  $isWhole  whether everything was tried that could help
+     */
+    public function __construct(public Diagnosis $diagnosis, public string $sentence, public array $remedies, public bool $isWhole = true)
     {
     }
 }

@@ -10,6 +10,7 @@ use App\Disk\FolderFile;
 use App\Disk\Inventory;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
+use App\Drafts\Trials;
 use App\Games;
 use App\Local\Strays;
 use App\Models\Draft;
@@ -18,7 +19,6 @@ use App\Models\Rehearsal;
 use App\Refusal\Refusal;
 use App\Rehearsals\LaunchState;
 use App\Rehearsals\SinceClean;
-use App\Work\Allowance;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Diagnose\Advice;
 use Stasimon\Core\Diagnose\Circumstances;
@@ -34,7 +34,10 @@ use Stasimon\Core\Plan\Plan;
 /** What a log says, whose fault it is, and what would help. */
 final readonly class Reading
 {
-    public function __construct(private Games $games, private Drafting $drafting, private LineUps $lineUps, private Archives $archives, private Allowance $allowance, private Lessons $lessons, private Strays $strays, private Inventory $inventory)
+    /** The key of everything at once that a log misses. */
+    private const ALL = 'add all';
+
+    public function __construct(private Games $games, private Drafting $drafting, private LineUps $lineUps, private Archives $archives, private Trials $trials, private Lessons $lessons, private Strays $strays, private Inventory $inventory)
     {
     }
 
@@ -103,13 +106,19 @@ final readonly class Reading
     /** @return list<Read> what is wrong, in our words, with what would help now */
     public function findings(Rehearsal $rehearsal): array
     {
-        return $rehearsal->state === LaunchState::Failed ? $this->counselled($this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses), $rehearsal->instance) : [];
+        return $this->counselled($this->diagnoses($rehearsal), $rehearsal->instance);
+    }
+
+    /** @return list<Diagnosis> of a failed launch, with what was said of such failures before */
+    public function diagnoses(Rehearsal $rehearsal): array
+    {
+        return $rehearsal->state === LaunchState::Failed ? $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses) : [];
     }
 
     /** @return list<string> what is wrong, in our words alone */
     public function sentences(Rehearsal $rehearsal): array
     {
-        $diagnoses = $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses);
+        $diagnoses = $this->diagnoses($rehearsal);
         $advice = $diagnoses === [] ? null : $this->advice($rehearsal->instance, []);
 
         return $advice === null ? [] : array_map($advice->sentence(...), $diagnoses);
@@ -124,9 +133,13 @@ final readonly class Reading
         if ($diagnoses === []) {
             return [];
         }
-        $advice = $this->advice($instance, array_merge(...array_map(fn (Diagnosis $diagnosis): array => [...$diagnosis->suspects, $diagnosis->get('target')], $diagnoses)));
+        $advice = $this->adviceOn($diagnoses, $instance);
 
-        return array_map(fn (Diagnosis $diagnosis): Read => new Read($diagnosis, $advice->sentence($diagnosis), $advice->remedies($diagnosis)), $diagnoses);
+        return array_map(function (Diagnosis $diagnosis) use ($advice): Read {
+            $tried = $advice->remedies($diagnosis);
+
+            return new Read($diagnosis, $advice->sentence($diagnosis), $tried->counsels, $tried->isWhole);
+        }, $diagnoses);
     }
 
     /** @param  list<string>  $about  packages whose understudies may be wanted */
@@ -139,7 +152,7 @@ final readonly class Reading
             $understudies[$notice->package_id][] = $notice->understudy;
         }
 
-        return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies, $this->allowance, $this->lying($instance));
+        return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies, $this->trials->of($instance), $this->lying($instance));
     }
 
     private function lying(Instance $instance): Lying
@@ -169,25 +182,50 @@ final readonly class Reading
             }
         }
 
-        return count($add) < 2 ? null : new Counsel('add all', 'Add all '.count($add).' that are missing', fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, Counsel $one): Plan => ($one->change)($plan), $plan));
+        return count($add) < 2 ? null : new Counsel(self::ALL, 'Add all '.count($add).' that are missing', fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, Counsel $one): Plan => ($one->change)($plan), $plan));
     }
 
     /**
-     * Puts a remedy into the draft, beside what is in it.
+     * Puts a remedy into the draft, beside what is in it. It is not tried again first: the draft says what it leads to.
      *
-     * @param  list<Read>  $findings
+     * @param  list<Diagnosis>  $diagnoses
+     *
+     * @throws Refusal that says what is otherwise than when it was shown
      */
-    public function take(Instance $instance, array $findings, string $key): Draft
+    public function take(Instance $instance, array $diagnoses, string $key): Draft
     {
-        foreach ([...array_map(fn (Read $finding): array => $finding->remedies, $findings), array_filter([$this->allMissing($findings)])] as $remedies) {
-            foreach ($remedies as $counsel) {
-                if ($counsel->key === $key) {
-                    return $this->draft($instance, $counsel);
-                }
-            }
+        $advice = $this->adviceOn($diagnoses, $instance);
+        if ($key === self::ALL) {
+            $counsel = $this->allMissing($this->counselled($diagnoses, $instance));
+        }
+        foreach ($diagnoses as $diagnosis) {
+            $counsel ??= $advice->candidate($diagnosis, $key);
         }
 
-        throw Refusal::conflict('The instance has changed since this remedy was shown. Nothing was changed; rehearse again.');
+        return $this->draft($instance, $counsel ?? throw Refusal::conflict($this->otherwise($instance, $key)));
+    }
+
+    /** Why a remedy is none any more, as far as its key tells. */
+    private function otherwise(Instance $instance, string $key): string
+    {
+        [$what, $id] = [...explode(' ', $key, 3), '', ''];
+        $title = $instance->titles()[$id] ?? $id;
+        $plan = $instance->plan;
+
+        return match (true) {
+            $what === 'out' => 'That file is not in the folder any more, or is another one by now.',
+            in_array($what, ['off', 'instead', 'release'], true) && ! isset($instance->versions()[$id]) => "{$title} is not in the line-up any more: something was applied since.",
+            in_array($what, ['off', 'instead'], true) && ! $plan->wants($id) => "{$title} is not asked for by itself any more: something was applied since.",
+            $what === 'add' && isset($instance->versions()[$id]) => "{$title} is in the line-up by now.",
+            $what === 'put' => 'The files are as they were placed, so there is nothing to put back.',
+            default => 'What is applied has changed since this was shown, and it is none of what would help now.',
+        }.' Nothing was changed; the page shows what would help now.';
+    }
+
+    /** @param  list<Diagnosis>  $diagnoses */
+    private function adviceOn(array $diagnoses, Instance $instance): Advice
+    {
+        return $this->advice($instance, array_merge([], ...array_map(fn (Diagnosis $diagnosis): array => [...$diagnosis->suspects, $diagnosis->get('target')], $diagnoses)));
     }
 
     public function draft(Instance $instance, Counsel $counsel): Draft

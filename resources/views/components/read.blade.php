@@ -1,4 +1,4 @@
-@props(['read', 'action', 'teach' => null, 'number' => 0, 'names' => []])
+@props(['read', 'action', 'teach' => null, 'number' => 0, 'names' => [], 'instance' => null])
 <section class="finding">
     <h3><x-mark :level="App\Findings\Level::Stops" />{{ Illuminate\Support\Str::limit($read->sentence, 120) }}</h3>
     <p><b>{{ ucfirst($read->diagnosis->sure->value) }}.</b> {{ $read->diagnosis->why }} @if ($read->diagnosis->quotes !== [])
@@ -21,8 +21,14 @@
         @if ($action)
             <x-remedy :action="$action" :fields="['remedy' => $counsel->key]" effect="as a draft">{{ $counsel->text }}</x-remedy>
         @endif
-    @empty<p>{{ $action ? 'No change is known that would lead to a line-up.' : '' }}</p>
+    @empty
+        @if ($action && $read->isWhole)
+            <p>No change is known that would lead to a line-up.</p>
+        @endif
     @endforelse
+    @if ($action && $instance)
+        <x-tried :instance="$instance" :whole="$read->isWhole" />
+    @endif
     @if ($teach && $names !== [])
         <details>
             <summary class="soft cursor-pointer py-1">It was another one</summary>

@@ -15,7 +15,8 @@
     <x-slot:beside label="What would help">
         <h2 class="mb-2">{{ $search->state->value === 'asking' ? 'Your word' : 'What would help' }}</h2>
         @if ($search->state->value === 'done')
-            @foreach ($remedies as $counsel)
+            <x-tried :instance="$instance" :whole="$remedies->isWhole" />
+            @foreach ($remedies->counsels as $counsel)
                 <x-remedy :action="route('culprits.remedy', [$instance, $search->id])" :fields="['remedy' => $counsel->key]"
                     effect="as a draft">{{ $counsel->text }}</x-remedy>
             @endforeach

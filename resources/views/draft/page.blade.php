@@ -42,7 +42,7 @@
                 <h2>Why</h2>
                 <ol class="why mb-5">
                     @foreach ($told->steps as $step)
-                        <li>{{ $step['text'] }} @if ($step['from'])<span class="quiet">From
+                        <li>{{ $step['text'] }} @if ($step['from'])<span class="quiet">This follows from
                             {{ collect($step['from'])->map(fn ($n) => $n + 1)->join(', ', ' and ') }}.</span>@endif</li>
                     @endforeach
                 </ol>

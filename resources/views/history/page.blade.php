@@ -16,7 +16,7 @@
                 </thead>
                 @foreach ($entries as $entry)
                     <tr data-row tabindex="-1">
-                        <td class="soft">{{ $entry->created_at->isoFormat('D MMM YYYY, HH:mm') }}</td>
+                        <td class="soft">{{ $entry->created_at->isoFormat('D MMM YYYY, HH:mm:ss') }}</td>
                         <td class="max-w-[75ch]">{{ $entry->sentence }}
                             @if ($page->changesOf($entry)->count() > 10)
                                 <details>
@@ -36,12 +36,12 @@
                         <td>
                             @if (($entry->before['placed'] ?? []) !== [])
                                 <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 0]"
-                                    :label="'Restore the line-up from before ' . $entry->created_at->isoFormat('D MMM, HH:mm')">The
+                                    :label="'Restore the line-up from before ' . $entry->moment()">The
                                     line-up</x-act>
                                 @if ($page->keepsOwn($entry))
                                     <span class="quiet">or</span> <x-act :action="route('draft.restore', $instance)"
                                         :fields="['point' => $entry->id, 'own' => 1]"
-                                        :label="'Restore everything from before ' . $entry->created_at->isoFormat('D MMM, HH:mm')">with
+                                        :label="'Restore everything from before ' . $entry->moment()">with
                                         configs
                                         and worlds</x-act>
                                 @endif

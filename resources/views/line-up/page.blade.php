@@ -120,7 +120,10 @@
                                                             <span class="quiet"
                                                                 title="{{ $row->update->newest }} is the newest, and does not fit">of
                                                                 {{ $row->update->newest }}</span>
-                                                    @endif @else<span class="quiet"
+                                                    @endif @elseif ($row->isPinned())<span class="quiet"
+                                                            title="Exactly {{ $row->version }} is asked for">{{ $row->update->newest }}
+                                                            is newer</span>
+                                                    @else<span class="quiet"
                                                             title="It does not fit with everything else that is asked
                                                                 for">{{ $row->update->newest }}
                                                             does not fit</span>
@@ -184,6 +187,8 @@
     <x-slot:beside>
         <x-findings :findings="$page->findings" title="Findings"
             :none="'Nothing is known to be wrong' . ($instance->applied_at ? '' : ', because nothing is there yet') . '.'" />
+        @inject('trials', 'App\Drafts\Trials')
+        <x-tried :instance="$instance" :whole="!$trials->isOpen($instance)" />
         @if ($instance->applied_at !== null)
             <form method="post" action="{{ $watch ? route('watches.destroy', $watch) : route('instances.watch', $instance) }}"
                 class="mt-5 soft">

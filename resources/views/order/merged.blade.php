@@ -29,7 +29,7 @@
                             <td class="{{ ['new' => 'good', 'gone' => 'bad', 'other' => 'warn'][$one->how] }}">
                                 {{ ['new' => 'only here', 'gone' => 'not here', 'other' => 'another'][$one->how] }}</td>
                             <td class="ver break-all">{{ $one->path }}</td>
-                            <td>{{ $one->how === 'gone' ? '' : $from[$one->path] ?? 'the game' }}</td>
+                            <td>{{ $one->how === 'gone' ? '' : $from[$one->path] ?? ($one->how === 'new' ? 'not known' : 'the game') }}</td>
                             <td class="num">{{ App\View\Bytes::words($one->bytes) }}</td>
                         </tr>
                     @endforeach

@@ -91,7 +91,7 @@
         @endif
         @foreach ($page->findings as $read)
             <x-read :read="$read" :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :number="$loop->index"
-                :teach="route('rehearsals.lesson', [$instance, $rehearsal->number])" :names="$instance->titles()">
+                :teach="route('rehearsals.lesson', [$instance, $rehearsal->number])" :names="$instance->titles()" :instance="$instance">
                 @if ($page->isOfNumbers($read))
                     <a class="link underline" href="{{ route('numbers', $instance) }}">Who claims which number</a>
                 @endif
