@@ -30,6 +30,7 @@ use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\StageController;
 use App\Http\Controllers\StrayController;
 use App\Http\Controllers\TaskController;
+use App\Http\Controllers\WholeController;
 use App\Http\Controllers\WishListController;
 use App\Http\Controllers\WorkbenchController;
 use App\Http\Controllers\WorldController;
@@ -117,6 +118,10 @@ Route::get('/packs/{pack}/file', [PackController::class, 'file'])->name('packs.f
 Route::post('/packs/{pack}/make', [PackController::class, 'make'])->name('packs.make');
 Route::delete('/packs/{pack}', [PackController::class, 'destroy'])->name('packs.destroy');
 Route::delete('/starter-groups/{starter}', [HandOffController::class, 'dropGroup'])->name('groups.drop');
+Route::post('/wholes', [WholeController::class, 'receive'])->middleware(SaysOnTheForm::class)->name('wholes.receive');
+Route::get('/wholes/{whole}', [WholeController::class, 'save'])->name('wholes.save');
+Route::post('/wholes/{whole}/restore', [WholeController::class, 'restore'])->name('wholes.restore');
+Route::delete('/wholes/{whole}', [WholeController::class, 'destroy'])->name('wholes.destroy');
 Route::get('/hand-offs', [HandOffController::class, 'index'])->name('hand-offs');
 Route::post('/hand-offs', [HandOffController::class, 'store'])->middleware(SaysOnTheForm::class)->name('hand-offs.store');
 Route::get('/hand-offs/{given}', [HandOffController::class, 'given'])->name('hand-offs.show');
@@ -180,6 +185,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     }
     Route::get('/worlds', [WorldController::class, 'index'])->name('worlds');
     Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');
+    Route::post('/worlds/let-go', [WorldController::class, 'letGo'])->name('worlds.let-go');
     Route::post('/worlds/rename', [WorldController::class, 'rename'])->name('worlds.rename');
     Route::post('/worlds/backups/{backup}/name', [WorldController::class, 'name'])->name('worlds.name');
     foreach (['away', 'back', 'copy', 'export', 'import', 'every', 'packs'] as $act) {
@@ -215,6 +221,7 @@ Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(
     Route::get('/order/merged', [OrderController::class, 'merged'])->name('order.merged');
     Route::get('/order/side', [OrderController::class, 'side'])->name('order.side');
     Route::get('/about', [CareController::class, 'show'])->name('about');
+    Route::post('/whole', [WholeController::class, 'keep'])->name('wholes.keep');
     Route::post('/about', [CareController::class, 'update'])->name('about.update');
     Route::get('/about/picture', [CareController::class, 'picture'])->name('about.picture');
     Route::post('/about/duplicate', [CareController::class, 'duplicate'])->name('about.duplicate');

@@ -14,7 +14,7 @@ final readonly class Config
     /**
      * @param  int  $size  in bytes
      * @param  string  $sha256  of what is in it
-     * @param  'made'|'you'|'launch'|'unknown'  $by  who changed it last; unknown before the first launch that saw it
+     * @param  'made'|'you'|'launch'|'pack'|'unknown'  $by  who changed it last; pack where it is as the instance's pack has it; unknown before the first launch that saw it
      * @param  bool  $isDrafted  whether the draft changes it
      */
     public function __construct(public string $path, public int $size, public string $sha256, public ?Syntax $syntax, public ?Wrong $wrong, public ?Owner $owner, public string $by, public ?int $launch, public bool $isDrafted)
@@ -29,6 +29,7 @@ final readonly class Config
             $this->isDrafted => 'changed in the draft',
             $this->owner !== null && ! $this->owner->isHere => 'its mod is gone',
             $this->by === 'made' => 'as the mod made it',
+            $this->by === 'pack' => 'as the pack has it',
             $this->by === 'you' => 'changed by you',
             $this->by === 'launch' => "changed by launch {$this->launch}",
             default => 'not seen by a launch yet',

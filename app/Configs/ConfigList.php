@@ -6,6 +6,7 @@ namespace App\Configs;
 
 use App\Games;
 use App\Models\Instance;
+use App\Models\PackRelease;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
 use App\Rehearsals\Configs;
@@ -16,6 +17,7 @@ use Illuminate\Support\Facades\Cache;
 use Stasimon\Core\Config\Ownership;
 use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Config\Wrong;
+use Stasimon\Core\Pack\PackFile;
 use ZipArchive;
 
 /** Every config of an instance: whose it is, whether it can be read, and who changed it last. */
@@ -49,12 +51,14 @@ final readonly class ConfigList
         $nameless = array_filter(array_map(strval(...), array_keys($texts)), fn (string $path): bool => $ownership->of($path) === null);
         $bringing = $this->bringing($instance, array_values($nameless));
         $wrong = $this->wrong($instance, $texts);
+        $packed = $this->packed($instance);
         $list = [];
         foreach ($texts as $path => $text) {
             $path = (string) $path;
             $digest = hash('sha256', $text);
             $row = $seen[$path] ?? null;
             $by = match (true) {
+                ($packed[$path] ?? null) === $digest => 'pack',
                 $row === null => 'unknown',
                 $row->last === $digest => $row->by,
                 $row->made === $digest => 'made',
@@ -64,6 +68,20 @@ final readonly class ConfigList
         }
 
         return $list;
+    }
+
+    /** @return array<string, string> path => SHA-256, as the release of a pack has them that the instance is of */
+    private function packed(Instance $instance): array
+    {
+        $document = $instance->pack_id === null ? null : PackRelease::query()->whereKey($instance->pack_id)->value('document');
+
+        return is_string($document) ? PackFile::read($document)->carried->configs : [];
+    }
+
+    /** The same for as long as nobody writes into a config of an instance. */
+    public function stamp(Instance $instance): string
+    {
+        return hash('xxh128', json_encode(array_map(fn (string $file): array => [@filesize($file), @filemtime($file), @fileinode($file)], $this->configs->files($instance)), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR));
     }
 
     /** How a config is, the draft included. */

@@ -83,7 +83,8 @@ final readonly class Applying
         $folder->begin();
         $stands = [];
         foreach ($game->own as $own) {
-            if ($lineUp->plan->once->worlds !== 0 && $own === ($game->worlds['folder'] ?? '')) {
+            $isOfBackup = $lineUp->plan->once->worlds !== 0 && $own === ($game->worlds['folder'] ?? '');
+            if ($isOfBackup && $lineUp->plan->once->world === '') {
                 is_link($folder->live($own)) && throw Refusal::conflict("{$own} is a link to another place, so nothing in it is put back from here. Nothing was changed.");
                 $stands[$own] = OwnFiles::stand($folder->live($own));
                 $this->kept->lay($instance, $lineUp->plan->once->worlds, $folder->next($own));
@@ -91,6 +92,9 @@ final readonly class Applying
                 continue;
             }
             $stands[$own] = $folder->carryOver($own, $lineUp->plan->once->restore?->own ? $this->pointOf($instance, $lineUp->plan->once->restore->point) : null);
+            if ($isOfBackup) {
+                $this->kept->lay($instance, $lineUp->plan->once->worlds, $folder->next($own), $lineUp->plan->once->world);
+            }
         }
         foreach ($lineUp->plan->once->own as $path => $to) {
             if (is_string($to) && ! $this->store->has($to)) {
@@ -112,6 +116,8 @@ final readonly class Applying
             'pack' => $lineUp->plan->once->pack,
             'task' => $task->id,
             'backup' => $backup,
+            // What takes the place of the worlds on purpose leaves none of them missing.
+            'worlds' => $lineUp->plan->once->worlds !== 0 || $lineUp->plan->once->restore?->own === true,
             'draft' => $draft->id,
             'revision' => $draft->revision,
         ], JSON_THROW_ON_ERROR));
@@ -286,6 +292,7 @@ final readonly class Applying
         foreach (array_chunk($pending['files'], 1000) as $files) {
             DB::table('placed_files')->insert(array_map(fn (array $row): array => ['instance_id' => $instance->id, 'over' => json_encode($row['over'])] + $row, $files));
         }
+        ($pending['worlds'] ?? false) && DB::table('seen_worlds')->where('instance_id', $instance->id)->delete();
         // A pack that was taken away meanwhile is none.
         $pack = ($pending['pack'] ?? '') === '' ? null : PackRelease::query()->whereKey($pending['pack'])->value('id');
         $instance->update(['plan' => PlanDocument::read($pending['plan']), 'applied_at' => now(), 'applies' => $instance->applies + 1] + ($pack === null ? [] : ['pack_id' => $pack]));
@@ -335,7 +342,7 @@ final readonly class Applying
             $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
             $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),
             $lineUp->plan->once->putBack ? 'Put every file back.' : '',
-            $lineUp->plan->once->worlds !== 0 ? 'Put worlds back as they were.' : '',
+            $lineUp->plan->once->worlds === 0 ? '' : ($lineUp->plan->once->world === '' ? 'Put worlds back as they were.' : "Put the world {$lineUp->plan->once->world} back as it was."),
             $lineUp->plan->once->own === [] ? '' : 'Changed, set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
             $displaced === [] ? '' : 'Put into the bin '.$list(array_map(mb_scrub(...), $displaced)),
         ]);

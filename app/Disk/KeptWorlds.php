@@ -12,6 +12,10 @@ interface KeptWorlds
     /** @return int|null the backup that has them as they are; null where there are none */
     public function keep(Instance $instance): ?int;
 
-    /** Lays how the worlds were at a backup into a folder that is not there yet. */
-    public function lay(Instance $instance, int $backup, string $to): void;
+    /**
+     * Lays how the worlds were at a backup into a folder.
+     *
+     * @param  string  $world  the only one that is laid; nothing for all of them
+     */
+    public function lay(Instance $instance, int $backup, string $to, string $world = ''): void;
 }

@@ -24,6 +24,7 @@ use App\Findings\Rules\RuntimeMissing;
 use App\Findings\Rules\RuntimeTooOld;
 use App\Findings\Rules\Waived;
 use App\Findings\Rules\WorldsAtRisk;
+use App\Findings\Rules\WorldsGone;
 use App\Models\Instance;
 use Illuminate\Contracts\Container\Container;
 
@@ -34,7 +35,7 @@ final readonly class Findings
     public const VERSION = 9;
 
     /** Rules about the folder and about other instances, which are asked each time. */
-    private const EACH_TIME = [FilesTouched::class, PutThereByHand::class, LinkedFolders::class, MovedOn::class, LoadReported::class];
+    private const EACH_TIME = [FilesTouched::class, PutThereByHand::class, WorldsGone::class, LinkedFolders::class, MovedOn::class, LoadReported::class];
 
     /** Rules about everything else. */
     private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Abandoned::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class, NumbersTaken::class, Replaced::class];

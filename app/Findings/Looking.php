@@ -9,9 +9,11 @@ use App\Drafts\LineUps;
 use App\Drafts\Trials;
 use App\Games;
 use App\Models\Instance;
+use App\Numbers\Numbers;
 use App\Work\Allowance;
 use App\Work\TaskKind;
 use App\Work\Tasks;
+use App\Worlds\SeenWorlds;
 use App\Worlds\Worlds;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\PlanDocument;
@@ -23,7 +25,7 @@ use Stasimon\Core\Resolve\Stopped;
  */
 final readonly class Looking
 {
-    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance, private Tidings $tidings, private Trials $trials)
+    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance, private Tidings $tidings, private Trials $trials, private SeenWorlds $seenWorlds, private Numbers $numbers)
     {
     }
 
@@ -31,7 +33,9 @@ final readonly class Looking
     public function over(Instance $instance): Look
     {
         $known = Look::known($instance->look);
-        $stamp = $this->stamp($instance);
+        $worlds = (new Worlds($this->games->get($instance->plan->base->game)))->of($instance);
+        $this->seenWorlds->see($instance, array_map(strval(...), array_keys($worlds)));
+        $stamp = $this->stamp($instance, $worlds);
         $catalogue = $this->lineUps->catalogue($instance);
         $files = $this->findings->eachTime($instance, $catalogue);
         if ($known !== null && $known->stamp === $stamp) {
@@ -75,11 +79,12 @@ final readonly class Looking
         return $look;
     }
 
-    private function stamp(Instance $instance): string
+    /** @param  array<string, array<string, string>>  $worlds  by name, what each was saved with */
+    private function stamp(Instance $instance, array $worlds): string
     {
         $rehearsal = $instance->lastRehearsal;
-        $worlds = json_encode((new Worlds($this->games->get($instance->plan->base->game)))->of($instance), JSON_INVALID_UTF8_SUBSTITUTE);
+        $worlds = json_encode($worlds, JSON_INVALID_UTF8_SUBSTITUTE);
 
-        return hash('xxh128', CatalogueStamp::now().$worlds.PlanDocument::write($instance->plan).$instance->applied_at?->format('U')." {$instance->applies}".$rehearsal?->number.$rehearsal?->state->value.Findings::VERSION);
+        return hash('xxh128', CatalogueStamp::now().$worlds.$this->numbers->stamp($instance).PlanDocument::write($instance->plan).$instance->applied_at?->format('U')." {$instance->applies}".$rehearsal?->number.$rehearsal?->state->value.Findings::VERSION);
     }
 }

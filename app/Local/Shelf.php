@@ -66,10 +66,20 @@ final readonly class Shelf
     /** Brings a copy of a file onto the shelf, and reads it. */
     public function bring(string $path, string $name, Instance $instance): ShelfFile
     {
+        return $this->bringAs($path, $name, $instance->plan->base->game, null, $instance);
+    }
+
+    /**
+     * The same with what is said of it already.
+     *
+     * @param  array<string, mixed>|null  $said  {@see Recognised::kept()}
+     */
+    public function bringAs(string $path, string $name, string $game, ?array $said, ?Instance $instance = null): ShelfFile
+    {
         $size = (int) @filesize($path);
         $file = ShelfFile::query()->create([
             'name' => mb_substr($name, 0, Limits::FILE_NAME), 'size' => $size, 'come' => $size, 'state' => ShelfState::Waiting,
-            'game' => $instance->plan->base->game, 'instance_id' => $instance->id,
+            'game' => $game, 'instance_id' => $instance?->id, 'found' => $said,
         ])->refresh();
         File::ensureDirectoryExists(dirname($file->path()));
         @copy($path, $file->path()) || throw FullDisk::writing($file->name);

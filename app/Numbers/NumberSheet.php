@@ -6,6 +6,7 @@ namespace App\Numbers;
 
 use Stasimon\Core\Game\NumberForm;
 use Stasimon\Core\Number\Claim;
+use Stasimon\Core\Number\Together;
 
 /** Which numbers are claimed, where they clash, and what would change so that none does. */
 final readonly class NumberSheet
@@ -15,9 +16,16 @@ final readonly class NumberSheet
      * @param  array<int, list<Claim>>  $clashes  by number
      * @param  array<string, int>|null  $moves  key of a claim => its new number; null where there is no way
      * @param  array<int, true>  $used  numbers that a world uses
+     * @param  list<Together>  $torn  pairs whose numbers do not follow one another
      */
-    public function __construct(public NumberForm $form, public array $claims, public array $clashes, public ?array $moves, public array $used)
-    {
+    public function __construct(
+        public NumberForm $form,
+        public array $claims,
+        public array $clashes,
+        public ?array $moves,
+        public array $used,
+        public array $torn = [],
+    ) {
     }
 
     /** @return list<Claim> by number */

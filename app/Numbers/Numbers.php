@@ -38,6 +38,14 @@ final readonly class Numbers
         return self::formOf($this->games->get($base->game), $base->gameVersion) === null ? [] : $this->of($instance)->clashes;
     }
 
+    /** The same for as long as nothing changes that claims rest on; nothing where the game knows no numbers. */
+    public function stamp(Instance $instance): string
+    {
+        $base = $instance->plan->base;
+
+        return self::formOf($this->games->get($base->game), $base->gameVersion) === null ? '' : $this->configs->stamp($instance);
+    }
+
     public function of(Instance $instance): NumberSheet
     {
         $game = $this->games->get($instance->plan->base->game);
@@ -52,7 +60,7 @@ final readonly class Numbers
         // What a world uses and nobody claims is of a mod that may come back.
         $numbering = new Numbering($groups, $form->least, $form->most, $form->ofGame() + array_diff_key($used, $claimed));
 
-        return new NumberSheet($form, $claims, $numbering->clashes(), $numbering->proposal(), $used);
+        return new NumberSheet($form, $claims, $numbering->clashes(), $numbering->proposal(), $used, $numbering->torn());
     }
 
     /** Has the proposal's lines say the new numbers, as a step of the draft. */
@@ -60,7 +68,7 @@ final readonly class Numbers
     {
         $sheet = $this->of($instance);
         $sheet->moves !== null || throw Refusal::conflict('There is no way to have all of them without moving what a world uses. Turn a mod off; nothing was changed.');
-        $sheet->moves !== [] || throw Refusal::conflict('No two of them claim the same number, so nothing has to move.');
+        $sheet->moves !== [] || throw Refusal::conflict('No two of them claim the same number and no pair is torn, so nothing has to move.');
         $texts = [];
         foreach ($sheet->claims as $claim) {
             $to = $sheet->moves[$claim->key()] ?? null;

@@ -27,6 +27,7 @@ use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
+use App\Sharing\Whole\Wholes;
 use App\View\BaseSentence;
 use App\Work\Allowance;
 use App\Work\Liveness;
@@ -65,6 +66,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::WorkOut, WorkOut::class],
         [TaskKind::LookOver, LookOver::class],
         [TaskKind::Trial, Trials::class],
+        [TaskKind::Whole, Wholes::class],
     ];
 
     public function register(): void

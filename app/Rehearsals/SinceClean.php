@@ -23,7 +23,8 @@ final readonly class SinceClean
     {
     }
 
-    public static function of(Rehearsal $rehearsal, Games $games): self
+    /** @param  list<Counsel>  $lying  what is otherwise in the folder than it was laid, and what takes that back */
+    public static function of(Rehearsal $rehearsal, Games $games, array $lying = []): self
     {
         $clean = self::lastClean($rehearsal);
         if ($clean === null || $clean->versions === null || $rehearsal->versions === null) {
@@ -50,7 +51,7 @@ final readonly class SinceClean
         foreach (self::configs($clean, $rehearsal) as $path => $how) {
             $steps[] = new Counsel("since {$path}", "{$path} {$how}", fn (Plan $plan): Plan => $how === 'is new' ? $plan->settingAside($path) : $plan->takingBack($path, $clean->number));
         }
-        $steps = array_values(array_filter($steps));
+        $steps = [...array_values(array_filter($steps)), ...$lying];
         if (count($steps) > 1) {
             $all = $steps;
             $steps[] = new Counsel('since all', 'All '.count($steps), fn (Plan $plan): Plan => array_reduce($all, fn (Plan $plan, Counsel $step): Plan => ($step->change)($plan), $plan));

@@ -15,6 +15,7 @@ use App\Refusal\Refusal;
 use App\Rehearsals\LaunchState;
 use App\Work\Tasks;
 use App\Worlds\Worlds;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
@@ -117,6 +118,20 @@ final readonly class Stages
         }
     }
 
+    /**
+     * Puts stages back as they stood.
+     *
+     * @param  list<WrittenStage>  $stages
+     * @param  list<array{string, string}>  $marks  when each was entered and when it was done, or nothing
+     */
+    public function put(Instance $instance, array $stages, array $marks): void
+    {
+        foreach ($stages as $place => $stage) {
+            [$entered, $done] = array_map(fn (string $at): ?CarbonImmutable => $at === '' ? null : CarbonImmutable::parse($at), $marks[$place] ?? ['', '']);
+            Stage::query()->create(['instance_id' => $instance->id, 'place' => $place + 1, 'entered_at' => $entered, 'done_at' => $done, 'title' => $stage->title, 'instruction' => $stage->instruction, 'condition' => $stage->condition, 'about' => $stage->about, 'adds' => $stage->adds, 'drops' => $stage->drops]);
+        }
+    }
+
     /** Writes down as stages what was applied so far, each time one; nothing where there are stages already. */
     public function ofHistory(Instance $instance): int
     {
@@ -165,16 +180,24 @@ final readonly class Stages
         $worlds = $stage->condition === 'gone' ? array_keys(array_filter((new Worlds($this->games->get($instance->plan->base->game)))->of($instance), fn (array $mods): bool => isset($mods[$stage->about]))) : [];
 
         return match (true) {
-            $stage->condition === 'clean' && ($last === null || $last->state !== LaunchState::Clean || $instance->applied_at === null || $last->created_at->lt($instance->applied_at)) => "{$stage->title} has to come up clean first. Rehearse it.",
+            $stage->condition === 'clean' && ($last === null || $last->state !== LaunchState::Clean || $instance->applied_at === null || ! $last->isOfNow($instance)) => "{$stage->title} has to come up clean first. Rehearse it.",
             $worlds !== [] => 'There is something of '.(Package::query()->whereKey($stage->about)->value('name') ?? $stage->about).' in '.implode(' and ', array_slice($worlds, 0, 3)).' still, which would be lost.',
             default => '',
         };
     }
 
-    /** Goes on to the next stage: what it changes is in the draft. */
-    public function goOn(Instance $instance, bool $isSaid): Stage
+    /**
+     * Goes on to the next stage: what it changes is in the draft.
+     *
+     * @param  string|null  $shown  the stage that a person saw as the one that is now, nothing for none; null where nobody looked
+     */
+    public function goOn(Instance $instance, bool $isSaid, ?string $shown = null): Stage
     {
         Tasks::refuseWhilePlayed($instance);
+        $seen = $this->now($instance);
+        if ($shown !== null && $shown !== ($seen->id ?? '')) {
+            throw Refusal::conflict('Another stage is now than the page showed'.($seen === null ? '' : ": {$seen->title}").'. Look at what it asks for; nothing was changed.');
+        }
         $waits = $this->waitsFor($instance);
         $waits === '' || throw Refusal::conflict("{$waits} Nothing was changed.");
         $now = $this->now($instance);

@@ -23,9 +23,18 @@ final readonly class ConfigPage
     /**
      * @param  array<string, string>  $others  what it can be put beside
      * @param  string  $with  what it is put beside
+     * @param  string  $seen  SHA-256 of what a change of it is made to
+     * @param  bool  $isContested  whether the text was written to what it was earlier, and it has become another one since
      */
-    public function __construct(public Config $config, public string $text, public array $others, public string $with, private ?string $other)
-    {
+    public function __construct(
+        public Config $config,
+        public string $text,
+        public array $others,
+        public string $with,
+        private ?string $other,
+        public string $seen,
+        public bool $isContested = false,
+    ) {
         $this->isText = mb_check_encoding($text, 'UTF-8') && ! str_contains($text, "\0");
         $places = $other === null || ! $this->isText || ! mb_check_encoding($other, 'UTF-8') ? [] : Difference::of($other, $text)->places();
         $this->count = count($places);
@@ -35,12 +44,6 @@ final readonly class ConfigPage
     public function isSame(): bool
     {
         return $this->other === $this->text;
-    }
-
-    /** How its lines end, which a form does not keep. */
-    public function ends(): string
-    {
-        return str_contains($this->text, "\r\n") ? 'crlf' : 'lf';
     }
 
     public function lines(): int

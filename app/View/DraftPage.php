@@ -46,7 +46,7 @@ final readonly class DraftPage
         $once = $this->lineUp->plan->once;
         $said = $once->putBack ? ['Every file is laid anew.'] : [];
         if ($once->worlds !== 0) {
-            $said[] = 'The worlds become as they were at a backup; those of now are kept first.';
+            $said[] = $once->world === '' ? 'The worlds become as they were at a backup; those of now are kept first.' : "The world {$once->world} is put back as it was at a backup, beside those of now.";
         }
         $packs = WorldPacks::among($once->own);
         foreach ($packs as $path) {

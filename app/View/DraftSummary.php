@@ -62,7 +62,8 @@ final readonly class DraftSummary
             $parts[] = 'puts every file back';
         }
         if ($this->lineUps->plan($instance)->once->worlds !== 0) {
-            $parts[] = 'worlds as they were';
+            $once = $this->lineUps->plan($instance)->once;
+            $parts[] = $once->world === '' ? 'worlds as they were' : "the world {$once->world} back";
         }
         $own = $this->lineUps->plan($instance)->once->own;
         $packs = count(WorldPacks::among($own));

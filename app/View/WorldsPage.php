@@ -11,10 +11,12 @@ use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Rehearsals\Purpose;
 use App\Worlds\Backups;
+use App\Worlds\SeenWorlds;
 use App\Worlds\Standing;
 use App\Worlds\WorldPacks;
 use App\Worlds\Worlds;
 use App\Worlds\WorldWork;
+use Carbon\CarbonImmutable;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Game\GameDefinition;
 
@@ -32,6 +34,9 @@ final readonly class WorldsPage
 
     /** @var list<array{name: string, size: int, isAll: bool, opened: ?int, says: string, isWhole: bool, packs: list<array{file: string, says: string, isDrafted: bool}>}> */
     public array $worlds;
+
+    /** @var list<array{name: string, seen: CarbonImmutable, backup: ?Backup}> that were there, and are not in the folder any more */
+    public array $gone;
 
     /** Whether data packs of a world are read in an order that can be chosen. */
     public bool $ordersPacks;
@@ -54,12 +59,18 @@ final readonly class WorldsPage
     /** @var list<int> numbers of backups that go with the next one */
     public array $going;
 
-    public function __construct(public Instance $instance, private GameDefinition $game, Backups $kept, WorldPacks $packs)
+    public function __construct(public Instance $instance, private GameDefinition $game, Backups $kept, WorldPacks $packs, SeenWorlds $seen)
     {
         $reader = new Worlds($game);
         $this->ordersPacks = $packs->isOrdered();
         $this->away = $reader->put($instance);
         $this->mods = $reader->of($instance);
+        $there = array_map(strval(...), array_keys($this->mods));
+        $seen->see($instance, $there);
+        foreach ($seen->gone($instance, $there) as $name => $at) {
+            $gone[] = ['name' => (string) $name, 'seen' => $at, 'backup' => $seen->backupOf($instance, (string) $name)];
+        }
+        $this->gone = $gone ?? [];
         $this->others = $this->mods === [] ? [] : Instance::query()->with('placed')->where('id', '!=', $instance->id)->whereNotNull('applied_at')->whereNull('put_away_at')->whereNull('problem')->whereRaw("plan->>'game' = ?", [$game->id])->orderBy('name')->limit(12)->get()->keyBy('id')->all();
         $where = $game->worlds['folder'] ?? '';
         $catalogue = new DepotCatalogue($game);

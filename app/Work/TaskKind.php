@@ -27,6 +27,7 @@ enum TaskKind: string
     case WorkOut = 'work out';
     case LookOver = 'look over';
     case Trial = 'trial';
+    case Whole = 'whole';
 
     public function words(): string
     {
@@ -51,6 +52,7 @@ enum TaskKind: string
             self::WorkOut => 'Working out a line-up',
             self::LookOver => 'Looking over instances',
             self::Trial => 'Trying what would help',
+            self::Whole => 'Keeping all of an instance',
         };
     }
 
@@ -63,6 +65,7 @@ enum TaskKind: string
             self::Repair => 'Every file of this instance is being read. Wait until that is done.',
             self::Play => 'The worlds of this instance are being kept, so that it can be played. Wait until that is done.',
             self::Backup => 'The worlds of this instance are being kept. Wait until that is done.',
+            self::Whole => 'All of this instance is being kept. Wait until that is done.',
             self::World => 'A world of this instance is being copied. Wait until that is done.',
             self::CopyOwn => 'Worlds and configs are being copied into this instance. Wait until that is done.',
             self::Rehearsal => 'This instance is being rehearsed. Wait until it is done, or stop it.',

@@ -113,15 +113,18 @@ final readonly class Backups implements KeptWorlds
     /**
      * @throws Refusal when something of them is not there any more; then nothing is laid
      */
-    public function lay(Instance $instance, int $backup, string $to): void
+    public function lay(Instance $instance, int $backup, string $to, string $world = ''): void
     {
         $kept = Backup::query()->where('instance_id', $instance->id)->find($backup) ?? throw Refusal::notFound('That backup is not kept any more. Nothing was changed.');
         $pieces = new Pieces($this->store, $this->texts);
-        foreach ($kept->files as $path => $file) {
+        $files = $world === '' ? $kept->files : array_filter($kept->files, fn (int|string $path): bool => str_starts_with((string) $path, "{$world}/"), ARRAY_FILTER_USE_KEY);
+        $files !== [] || throw Refusal::conflict("That backup has no world {$world}. Nothing was changed.");
+        $world === '' || @lstat("{$to}/{$world}") === false || throw Refusal::conflict("There is a world {$world} again, so the one of the backup was not put in its place. Nothing was changed.");
+        foreach ($files as $path => $file) {
             $pieces->hasAll(...$pieces->digests($file, (string) $path)) || throw Refusal::conflict("{$path} of that backup is not to be had any more, so nothing was put back.");
         }
         File::ensureDirectoryExists($to);
-        foreach ($kept->files as $path => $file) {
+        foreach ($files as $path => $file) {
             File::ensureDirectoryExists(dirname("{$to}/{$path}"));
             if (isset($file['link'])) {
                 @symlink($file['link'], "{$to}/{$path}") || throw FullDisk::writing((string) $path);

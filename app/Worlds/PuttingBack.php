@@ -20,12 +20,13 @@ final readonly class PuttingBack
     {
     }
 
-    public function of(Instance $instance, Backup $backup, bool $withMods): Draft
+    /** @param  string  $world  the only one that is put back; nothing for all of them */
+    public function of(Instance $instance, Backup $backup, bool $withMods, string $world = ''): Draft
     {
         $backup->instance_id === $instance->id || throw Refusal::notFound('That is no backup of this instance.');
         $lineUp = $withMods ? $backup->line_up ?? throw Refusal::conflict('Which mods there were then is not known. The worlds can be put back without them.') : null;
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => ($lineUp === null ? $plan : PlanDocument::read($lineUp['plan'])->applied()->keepingTo($lineUp['versions']))->withWorldsOf($backup->id));
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => ($lineUp === null ? $plan : PlanDocument::read($lineUp['plan'])->applied()->keepingTo($lineUp['versions']))->withWorldsOf($backup->id, $world));
     }
 
     public function ofPlay(Rehearsal $play): Draft

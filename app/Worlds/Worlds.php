@@ -46,6 +46,7 @@ final readonly class Worlds
         $folder = (new Folder($instance))->live((string) ($this->game->worlds['folder'] ?? ''));
         $name !== ($this->game->worlds['trial'] ?? '') && @lstat("{$folder}/{$name}") === false || throw Refusal::conflict("There is something called {$name} already. Nothing was changed.");
         is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is renamed from here.');
+        (new SeenWorlds)->forget($instance, $world);
         rename("{$folder}/{$world}", "{$folder}/{$name}");
     }
 
@@ -60,6 +61,7 @@ final readonly class Worlds
         $folder = (new Folder($instance))->live((string) ($this->game->worlds['folder'] ?? ''));
         is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is put away from here.');
         File::ensureDirectoryExists(self::place($instance));
+        (new SeenWorlds)->forget($instance, $world);
         rename("{$folder}/{$world}", self::place($instance).'/'.now()->timestamp." {$world}");
     }
 

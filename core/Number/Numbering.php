@@ -41,6 +41,12 @@ final class Numbering
         return array_filter($by, fn (array $claims, int $number): bool => count($claims) > 1 || ($this->reserved[$number] ?? false), ARRAY_FILTER_USE_BOTH);
     }
 
+    /** @return list<Together> pairs whose numbers do not follow one another, which the game needs them to */
+    public function torn(): array
+    {
+        return array_values(array_filter($this->groups, fn (Together $group): bool => $group->isTorn()));
+    }
+
     /**
      * Another number for some, so that nothing clashes any more.
      *

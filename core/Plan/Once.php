@@ -15,6 +15,7 @@ final readonly class Once
      *                                          under another name; or the SHA-256 of what is to be in it
      * @param  string  $pack  the release of a pack that the instance is of from then on; nothing where that stays
      * @param  int  $worlds  the backup whose worlds take the place of those of now; 0 where they stay
+     * @param  string  $world  the one of that backup that is put back beside those of now; nothing for all of them
      * @param  array<string, string>  $out  {@see keyOf()} => path as text, of what lies in the folder, was not laid, and goes into the bin
      */
     public function __construct(
@@ -25,6 +26,7 @@ final readonly class Once
         public string $pack = '',
         public int $worlds = 0,
         public array $out = [],
+        public string $world = '',
     ) {
     }
 
@@ -41,7 +43,7 @@ final readonly class Once
 
     public function restoring(?Restore $restore): self
     {
-        return new self($this->putBack, $restore, $this->updating, $this->own, $this->pack, $this->worlds, $this->out);
+        return new self($this->putBack, $restore, $this->updating, $this->own, $this->pack, $this->worlds, $this->out, $this->world);
     }
 
     /** @param  array<string, string>  $updating */
@@ -60,9 +62,9 @@ final readonly class Once
         return $this->with(pack: $pack);
     }
 
-    public function withWorlds(int $backup): self
+    public function withWorlds(int $backup, string $world = ''): self
     {
-        return $this->with(worlds: $backup);
+        return $this->with(worlds: $backup, world: $world);
     }
 
     /** @param  array<string, string>  $out */
@@ -83,10 +85,11 @@ final readonly class Once
         ?string $pack = null,
         ?int $worlds = null,
         ?array $out = null,
+        ?string $world = null,
     ): self {
         return new self(
             $putBack ?? $this->putBack, $this->restore, $updating ?? $this->updating, $own ?? $this->own,
-            $pack ?? $this->pack, $worlds ?? $this->worlds, $out ?? $this->out,
+            $pack ?? $this->pack, $worlds ?? $this->worlds, $out ?? $this->out, $world ?? $this->world,
         );
     }
 }

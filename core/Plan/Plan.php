@@ -370,10 +370,10 @@ final readonly class Plan
         return $this->with(once: $this->once->takingOut(array_diff_key($this->once->out, [$key => true])));
     }
 
-    /** Has the worlds be as they were at a backup. */
-    public function withWorldsOf(int $backup): self
+    /** Has the worlds be as they were at a backup; or one of them be there again, beside those of now. */
+    public function withWorldsOf(int $backup, string $world = ''): self
     {
-        return $this->with(once: $this->once->withWorlds($backup));
+        return $this->with(once: $this->once->withWorlds($backup, $world));
     }
 
     /** Has the instance be of a release of a pack. */

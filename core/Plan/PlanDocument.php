@@ -57,6 +57,7 @@ final class PlanDocument
                 $node->optional('pack')?->text() ?? '',
                 $node->optional('worlds')?->whole() ?? 0,
                 array_map(fn (Node $path): string => $path->text(), $node->optional('out')?->entries() ?? []),
+                $node->optional('world')?->text() ?? '',
             ),
             array_map(fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()), $node->optional('groups')?->entries() ?? []),
             array_map(fn (Node $rule): Rule => new Rule($rule->field('first')->id(), $rule->field('then')->id(), $rule->optional('why')?->text() ?? ''), $node->listed('rules')),
@@ -103,6 +104,7 @@ final class PlanDocument
             'pack' => $plan->once->pack,
             'worlds' => $plan->once->worlds,
             'out' => (object) $plan->once->out,
+            'world' => $plan->once->world,
         ], JSON_THROW_ON_ERROR);
     }
 }

@@ -59,7 +59,7 @@ it('writes one as a step of the draft, and takes one place back, or all of it', 
     World::rehearsed($instance);
     $made = configText($instance, 'config/lampoil.json');
     $mine = str_replace(['9', 'true'], ['7', 'false'], $made)."\n";
-    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/lampoil.json', 'body' => str_replace("\n", "\r\n", $mine), 'ends' => 'lf'])->assertRedirect();
+    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/lampoil.json', 'body' => str_replace("\n", "\r\n", $mine), 'sha256' => hash_file('sha256', (new Folder($instance))->live('config/lampoil.json'))])->assertRedirect();
     expect(configText($instance, 'config/lampoil.json'))->toBe($made)->and(configsOf($instance)['config/lampoil.json'])->toEndWith('changed in the draft');
     $page = $this->get("/instances/{$instance->id}/configs/edit?path=config/lampoil.json")->assertOk()->assertSee('as launch 1 made it')->assertSee('&quot;hours&quot;: 7', false);
     preg_match('/name="sha256" value="(\w{64})"/', (string) $page->getContent(), $sha);
@@ -74,8 +74,8 @@ it('writes one as a step of the draft, and takes one place back, or all of it', 
     $this->post("/instances/{$instance->id}/configs/check", ['path' => 'config/lampoil.json', 'body' => "{\r\n\"a\": 1,\r\n}"])->assertOk()->assertSee('Line 3');
     // Lines that ended as on another system end so still.
     configText($instance, 'config/dos.cfg', "a=1\r\nb=2\r\n");
-    $this->get("/instances/{$instance->id}/configs/edit?path=config/dos.cfg")->assertOk()->assertSee('name="ends" value="crlf"', false);
-    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/dos.cfg', 'body' => "a=1\r\nb=3\r\n", 'ends' => 'crlf'])->assertRedirect();
+    $this->get("/instances/{$instance->id}/configs/edit?path=config/dos.cfg")->assertOk();
+    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/dos.cfg', 'body' => "a=1\r\nb=3\r\n", 'sha256' => hash_file('sha256', (new Folder($instance))->live('config/dos.cfg'))])->assertRedirect();
     World::apply($instance->refresh());
     expect(configText($instance, 'config/dos.cfg'))->toBe("a=1\r\nb=3\r\n");
 });
@@ -136,4 +136,22 @@ it('puts beside a config what a clean launch, a restore point and another instan
         $page($key)->assertSee('hours');
     }
     expect($steps->other($instance, 'config/lampoil.json', 'instance '.str_repeat('0', 26)))->toBeNull()->and($steps->other($instance, 'config/lampoil.json', 'point 999999'))->toBeNull();
+});
+
+it('overwrites nothing that came since it was opened: both are shown, and one chooses', function (): void {
+    $instance = World::applied(['gulls']);
+    configText($instance, 'config/a.cfg', "a=1\n");
+    $edit = "/instances/{$instance->id}/configs/edit";
+    $opened = hash('sha256', "a=1\n");
+    // The game has written into it meanwhile.
+    configText($instance, 'config/a.cfg', "a=2\nb=2\n");
+    $said = $this->post($edit, ['path' => 'config/a.cfg', 'body' => "a=9\r\n", 'sha256' => $opened])->assertStatus(409)->assertSee('It has become another one since you opened it')
+        ->assertSee('a=9')->assertSee('b=2');
+    expect($instance->draft()->exists())->toBeFalse();
+    preg_match('/name="sha256" value="(\w{64})"/', (string) $said->getContent(), $now);
+    $this->post($edit, ['path' => 'config/a.cfg', 'body' => "a=9\r\n", 'sha256' => $now[1]])->assertRedirect();
+    // A second tab with what was opened before is told so, too: the draft has another one by now.
+    $this->post($edit, ['path' => 'config/a.cfg', 'body' => "a=8\r\n", 'sha256' => $now[1]])->assertStatus(409)->assertSee('a=9');
+    World::apply($instance->refresh());
+    expect(configText($instance, 'config/a.cfg'))->toBe("a=9\n");
 });

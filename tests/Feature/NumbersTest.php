@@ -61,3 +61,17 @@ it('never moves what a world uses: then the pair goes, both of it, and nothing w
     expect(file_get_contents($folder->live('config/tin-funnels.cfg')))->toBe("# mine\r\nnumber.funnel = 168\r\n");
     $this->get('/instances/'.World::applied(['gulls'])->id.'/numbers')->assertNotFound();
 });
+
+it('says that a pair is torn apart, and puts it together again', function (): void {
+    $instance = World::applied(['oil-slicks'], '1.4.9', 'capstan', null, '8');
+    World::rehearsed($instance);
+    file_put_contents((new Folder($instance))->live('config/oil-slicks.cfg'), "number.flowing oil=300\nnumber.still oil=167\n");
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('flowing oil and still oil are torn apart')->assertSee('They take the numbers 300 and 167, and the second has to follow the first.');
+    $this->get("/instances/{$instance->id}/numbers")->assertSee('have to follow one another, and do not')->assertSee('Give other');
+    $this->post("/instances/{$instance->id}/numbers")->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    ['flowing oil' => $first, 'still oil' => $second] = numbersIn($instance, 'oil-slicks');
+    expect($second)->toBe($first + 1);
+    $this->nextRequest();
+    $this->get("/instances/{$instance->id}")->assertDontSee('torn apart');
+});

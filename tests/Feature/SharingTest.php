@@ -222,6 +222,10 @@ it('carries configs and files of one\'s own in an archive, names those that may 
     $given = GivenHandOff::query()->firstOrFail();
     expect(ShelfFile::query()->pluck('state', 'name')->all())->toEqual(['tide-clock.zip' => ShelfState::Ready]);
     $this->get("/hand-offs/{$given->id}")->assertOk()->assertSee('it was got from https://pages.example/bells')->assertSee('1 config');
+    // Into an instance that is there its configs come as well.
+    $there = World::instance(['gulls']);
+    $this->post("/hand-offs/{$given->id}/add", ['instance' => $there->id])->assertRedirect();
+    expect($there->draft()->firstOrFail()->plan->once->own)->toBe(['config/tides.cfg' => hash('sha256', "high = 1\n")]);
     $this->post("/hand-offs/{$given->id}/make", ['name' => 'Theirs'])->assertRedirect();
     $theirs = Instance::query()->where('name', 'Theirs')->firstOrFail();
     $this->post("/instances/{$theirs->id}/draft/remove", ['ids' => $without]);

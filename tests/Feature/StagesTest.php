@@ -177,3 +177,15 @@ it('goes with a line-up that is given away, which begins before the first stage;
         $this->post('/hand-offs', ['text' => json_encode($odd)])->assertRefused();
     }
 });
+
+it('marks no condition that was not read: each act names the stage that it was shown', function (): void {
+    $instance = World::applied(['gulls']);
+    stage($instance, 'One', ['condition' => 'word', 'about' => 'The first is so.']);
+    stage($instance, 'Two', ['condition' => 'word', 'about' => 'The second is so.']);
+    on($instance)->assertRedirect();
+    $shown = Stage::query()->where('title', 'One')->value('id');
+    on($instance, ['word' => '1', 'shown' => $shown])->assertRedirect();
+    // The same form pressed twice.
+    on($instance, ['word' => '1', 'shown' => $shown])->assertRefused('Another stage is now than the page showed: Two.');
+    expect(Stage::query()->where('title', 'Two')->value('done_at'))->toBeNull();
+});

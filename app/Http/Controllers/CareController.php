@@ -15,6 +15,7 @@ use App\Http\Requests\DuplicateRequest;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Refusal\Refusal;
+use App\Sharing\Whole\Wholes;
 use App\Store\Texts;
 use App\Work\TaskKind;
 use App\Work\TaskState;
@@ -32,11 +33,11 @@ final readonly class CareController
     {
     }
 
-    public function show(Instance $instance, Games $games): View
+    public function show(Instance $instance, Games $games, Wholes $wholes): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return view('care.page', ['instance' => $instance, 'unused' => $this->unused->of($instance), 'worlds' => array_keys((new Worlds($games->get($instance->plan->base->game)))->of($instance))]);
+        return view('care.page', ['instance' => $instance, 'unused' => $this->unused->of($instance), 'wholes' => $wholes->all()->where('instance_id', $instance->id), 'worlds' => array_keys((new Worlds($games->get($instance->plan->base->game)))->of($instance))]);
     }
 
     public function update(AboutRequest $request, Instance $instance): RedirectResponse

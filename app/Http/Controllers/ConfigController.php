@@ -17,6 +17,7 @@ use App\View\ConfigPage;
 use App\View\ConfigsPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use Illuminate\View\View;
 use Stasimon\Core\Config\Syntax;
 
@@ -43,7 +44,10 @@ final readonly class ConfigController
         $with = Address::words($request, 'with', 60);
         $with = isset($others[$with]) ? $with : (string) array_key_first($others);
 
-        return view('configs.edit', ['instance' => $instance, 'page' => new ConfigPage($config, $this->list->text($instance, $config->path), $others, $with, $with === '' ? null : $this->steps->other($instance, $config->path, $with))]);
+        $text = $this->list->text($instance, $config->path);
+        $other = $with === '' ? null : $this->steps->other($instance, $config->path, $with);
+
+        return view('configs.edit', ['instance' => $instance, 'page' => new ConfigPage($config, $text, $others, $with, $other, hash('sha256', $text))]);
     }
 
     /** What is wrong with a text, as it is written. */
@@ -54,10 +58,17 @@ final readonly class ConfigController
         return view('configs.wrong', ['wrong' => $syntax?->wrong($request->content()), 'syntax' => $syntax]);
     }
 
-    public function write(ConfigRequest $request, Instance $instance): RedirectResponse
+    /** Puts a text into the draft; where the config is another one by now than the text was made of, both are shown, and one chooses. */
+    public function write(ConfigRequest $request, Instance $instance): RedirectResponse|Response
     {
-        $config = $this->known($instance->load(['placed', 'draft']), $request->text('path'));
-        $this->steps->write($instance, [$config->path => $request->content()], $request->seen());
+        $config = $this->known($instance->load(['placed', 'draft', 'lastRehearsal']), $request->text('path'));
+        $now = $this->list->text($instance, $config->path);
+        if (hash('sha256', $now) !== $request->text('sha256')) {
+            $page = new ConfigPage($config, $request->content($now), ['now' => 'as it is now'], 'now', $now, hash('sha256', $now), isContested: true);
+
+            return response()->view('configs.edit', ['instance' => $instance, 'page' => $page], 409);
+        }
+        $this->steps->write($instance, [$config->path => $request->content($now)], $request->seen());
 
         return redirect()->route('configs.edit', ['instance' => $instance, 'path' => $config->path])->with('said', "{$config->path} is in the draft. Apply it to have it on disk.");
     }

@@ -10,6 +10,7 @@ use App\Local\FolderFound;
 use App\Local\ReadFolder;
 use App\Models\Import;
 use App\Refusal\Refusal;
+use App\Sharing\Whole\Wholes;
 use App\View\Address;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -18,9 +19,9 @@ use Illuminate\View\View;
 /** Folders that were put together elsewhere. */
 final readonly class ImportController
 {
-    public function index(): View
+    public function index(Wholes $wholes): View
     {
-        return view('imports.page', ['imports' => Import::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'roots' => (array) config('stasimon.folders')]);
+        return view('imports.page', ['imports' => Import::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'roots' => (array) config('stasimon.folders'), 'wholes' => $wholes->all()]);
     }
 
     public function store(ImportRequest $request, ReadFolder $reading): RedirectResponse

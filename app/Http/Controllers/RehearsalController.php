@@ -62,7 +62,7 @@ final readonly class RehearsalController
             'instance' => $instance,
             'page' => new RehearsalPage(
                 $rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal),
-                $hasFailed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games) : null, Address::flag($request, 'slow'),
+                $hasFailed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games, $this->reading->lyingSteps($instance)) : null, Address::flag($request, 'slow'),
                 $hasFailed && Layers::matter($instance, $game), $this->reading, $game->log->started !== '', $kinds,
             ),
             'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver(), $rehearsal->state->value),
@@ -96,7 +96,7 @@ final readonly class RehearsalController
     /** Takes back what changed since the last clean rehearsal, or one part of it. */
     public function back(TakeBackRequest $request, Instance $instance, int $number): RedirectResponse
     {
-        $step = SinceClean::of($this->find($instance, $number), $this->games)->step($request->text('step')) ?? throw Refusal::conflict('That change is not there to be taken back. Nothing was changed.');
+        $step = SinceClean::of($this->find($instance->load('placed'), $number), $this->games, $this->reading->lyingSteps($instance))->step($request->text('step')) ?? throw Refusal::conflict('That change is not there to be taken back. Nothing was changed.');
         $this->reading->draft($instance, $step);
 
         return redirect()->route('draft', $instance);

@@ -55,7 +55,7 @@ final readonly class StageController
 
     public function goOn(Request $request, Instance $instance): RedirectResponse
     {
-        $stage = $this->stages->goOn($instance->load(['placed', 'draft', 'lastRehearsal']), Address::flag($request, 'word'));
+        $stage = $this->stages->goOn($instance->load(['placed', 'draft', 'lastRehearsal']), Address::flag($request, 'word'), $request->has('shown') ? Address::words($request, 'shown', 26) : null);
         $isChange = ! $stage->isNow() ? false : $stage->adds !== [] || $stage->drops !== [];
 
         return redirect()->route($isChange ? 'draft' : 'stages', $instance)->with('said', $stage->isNow() ? "{$stage->title}: ".($isChange ? 'what it changes is in the draft.' : 'it changes nothing of the line-up; do what it says.') : 'That was the last stage.');

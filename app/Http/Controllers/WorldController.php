@@ -22,6 +22,7 @@ use App\View\WorldsPage;
 use App\Worlds\Backups;
 use App\Worlds\MakeBackup;
 use App\Worlds\PuttingBack;
+use App\Worlds\SeenWorlds;
 use App\Worlds\WorldPacks;
 use App\Worlds\Worlds;
 use App\Worlds\WorldWork;
@@ -39,9 +40,9 @@ final readonly class WorldController
     {
     }
 
-    public function index(Instance $instance): View
+    public function index(Instance $instance, SeenWorlds $seen): View
     {
-        return view('worlds.page', ['instance' => $instance, 'page' => new WorldsPage($instance->load(['placed', 'draft', 'lastRehearsal']), $this->games->get($instance->plan->base->game), $this->backups, $this->worldPacks($instance))]);
+        return view('worlds.page', ['instance' => $instance, 'page' => new WorldsPage($instance->load(['placed', 'draft', 'lastRehearsal']), $this->games->get($instance->plan->base->game), $this->backups, $this->worldPacks($instance), $seen)]);
     }
 
     public function backup(Instance $instance, MakeBackup $making): RedirectResponse
@@ -68,9 +69,19 @@ final readonly class WorldController
     /** Has the worlds be as they were at a backup, as a step of the draft. */
     public function putBack(Request $request, Instance $instance, Backup $backup, PuttingBack $putting): RedirectResponse
     {
-        $putting->of($instance, $backup, Address::flag($request, 'mods'));
+        $world = Address::words($request, 'world', 255);
+        $putting->of($instance, $backup, Address::flag($request, 'mods'), $world);
+        $what = $world === '' ? 'The worlds of that time are in the draft. Apply it to have them back' : "{$world} is in the draft. Apply it to have it back";
 
-        return redirect()->route('draft', $instance)->with('said', 'The worlds of that time are in the draft. Apply it to have them back; those of now are kept first.');
+        return redirect()->route('draft', $instance)->with('said', "{$what}; those of now are kept first.");
+    }
+
+    /** A world that has vanished from the disk is meant to be gone. */
+    public function letGo(WorldRequest $request, Instance $instance, SeenWorlds $seen): RedirectResponse
+    {
+        $seen->forget($instance, $request->world());
+
+        return redirect()->back(fallback: route('worlds', $instance))->with('said', "{$request->world()} is not missed any more. Backups that have it stay.");
     }
 
     public function away(WorldRequest $request, Instance $instance): RedirectResponse

@@ -155,6 +155,23 @@ final readonly class Reading
         return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies, $this->trials->of($instance), $this->lying($instance));
     }
 
+    /** @return list<Counsel> what is otherwise in the folder than it was laid, and what takes that back */
+    public function lyingSteps(Instance $instance): array
+    {
+        $steps = [];
+        $disturbed = array_map(fn (FolderFile $file): string => $file->path.($file->state === 'missing' ? ' is gone' : ' was changed by hand'), $this->inventory->disturbed($instance));
+        if ($disturbed !== []) {
+            $said = implode(', ', array_slice($disturbed, 0, 3)).(count($disturbed) > 3 ? ' and '.(count($disturbed) - 3).' more' : '');
+            $steps[] = new Counsel('since files', $said, fn (Plan $plan): Plan => $plan->puttingBack());
+        }
+        foreach ($this->strays->of($instance) as $stray) {
+            $path = $stray->path;
+            $steps[] = new Counsel("since {$stray->key}", mb_scrub($path).' was put there by hand', fn (Plan $plan): Plan => $plan->takingOut($path));
+        }
+
+        return $steps;
+    }
+
     private function lying(Instance $instance): Lying
     {
         $strays = [];

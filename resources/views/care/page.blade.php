@@ -45,6 +45,20 @@
                 @endforeach
             </form>
         @endif
+        @if ($instance->applied_at)
+            <h2 class="mt-6 mb-1" id="whole">Keep everything</h2>
+            <form method="post" action="{{ route('wholes.keep', $instance) }}">@csrf
+                <label for="whole-name">Call it</label>
+                <input type="text" id="whole-name" name="name" maxlength="80" value="{{ $instance->name }}">
+                <button class="btn">Keep all of it</button>
+                <p class="soft mt-1">One archive with the line-up, the worlds, the configs, every file here that is yours, stages, groups
+                    and notes. What depots have is named in it and fetched again. Backups of worlds and the history are not in it. It stays
+                    when the instance is removed.</p>
+            </form>
+            @if ($wholes->isNotEmpty())
+                <x-wholes :wholes="$wholes" />
+            @endif
+        @endif
         <p class="soft mt-6"><a class="link underline" href="{{ route('instances.show', $instance) }}">Line-up</a> puts it away or removes
             it; <a class="link underline" href="{{ route('files', $instance) }}">Files</a> reads every file of it; <a
                 class="link underline" href="{{ route('store') }}">The store</a> says what can be freed.</p>

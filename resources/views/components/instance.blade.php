@@ -21,8 +21,8 @@
             @if ($base->otherwise !== '')
                 <div class="otherwise"><b>The draft</b> makes it <span class="ver">{{ $base->otherwise }}</span></div>
             @endif
-            <div class="soft">{{ $base->state }} {{ $instance->draft && $instance->applied_at ? 'Play and Rehearse run this, not the draft.' : '' }}
-            </div>
+            <div class="soft">{{ $base->state }}
+                {{ $instance->draft && $instance->applied_at ? 'Play and Rehearse run this, not the draft.' : '' }}</div>
         </div>
         <div class="acts">
             {{ $acts ?? '' }}

@@ -11,19 +11,25 @@
             @endif
             <span class="{{ App\View\ConfigsPage::mark($config) }}">{{ ucfirst($config->state()) }}.</span>
         </p>
+        @if ($page->isContested)
+            <div class="said wrong" style="margin: 0 0 12px" role="alert">It has become another one since you opened it: another tab, the
+                game or an apply has written into it. Nothing was overwritten. Below stands your text, beside it what differs from what
+                is there now. Put yours into the draft all the same, or <a class="link underline"
+                    href="{{ route('configs.edit', ['instance' => $instance, 'path' => $config->path]) }}">take what is there</a>.</div>
+        @endif
         @if (!$page->isText)
             <p class="soft">It is no text in UTF-8, so it is not written here. It can be put away or taken back as a whole.</p>
         @else
             <form method="post" action="{{ route('configs.write', $instance) }}"
                 x-data="configEditor('{{ route('configs.check', $instance) }}', {{ $config->wrong->line ?? 0 }})">@csrf
                 <input type="hidden" name="path" value="{{ $config->path }}">
-                <input type="hidden" name="ends" value="{{ $page->ends() }}">
+                <input type="hidden" name="sha256" value="{{ $page->seen }}">
                 <div class="editor" :style="{ '--lines': lines }">
                     <pre class="gutter" aria-hidden="true" x-ref="gutter">{{ implode("\n", range(1, min(20000, $page->lines()))) }}</pre>
                     <textarea name="body" aria-label="What is in {{ $config->path }}" spellcheck="false" wrap="off" x-ref="text"
                         class="ver" rows="20" maxlength="1000000" @input="number()" @input.debounce.350ms="look()" @scroll="follow()"
                         @keydown.ctrl.s.prevent="$root.requestSubmit()" @keydown.meta.s.prevent="$root.requestSubmit()">
-{{ old('body', $page->text) }}</textarea>
+{{ $page->isContested ? $page->text : old('body', $page->text) }}</textarea>
                 </div>
                 <div x-ref="wrong" role="status">@include('configs.wrong', ['wrong' => $config->wrong, 'syntax' => $config->syntax])</div>
                 <div class="acts mt-2" style="justify-content: flex-start"><button class="btn main-act">Put it into the draft
@@ -49,13 +55,19 @@
             @else
                 @php($fields = ['path' => $config->path, 'with' => $page->with, 'sha256' => $config->sha256])
                 <p class="pair"><span>{{ $page->count }} {{ $page->count === 1 ? 'difference' : 'differences' }}</span>
-                    <x-act :action="route('configs.take-back', $instance)" :fields="$fields" label="Take all of it back">take all
-                        back</x-act></p>
+                    @unless ($page->isContested)
+                        <x-act :action="route('configs.take-back', $instance)" :fields="$fields" label="Take all of it back">take all
+                            back</x-act>
+                    @endunless
+                </p>
                 @foreach ($page->places as $number => $place)
                     <div class="difference">
                         <div class="pair"><span class="soft">line {{ $place['line'] }}</span>
-                            <x-act :action="route('configs.take-back', $instance)" :fields="$fields + ['place' => $number]"
-                                :label="'Take back line ' . $place['line']">take back</x-act></div>
+                            @unless ($page->isContested)
+                                <x-act :action="route('configs.take-back', $instance)" :fields="$fields + ['place' => $number]"
+                                    :label="'Take back line ' . $place['line']">take back</x-act>
+                            @endunless
+                        </div>
                         @foreach (array_slice($place['was'], 0, 8) as $line)
                             <div class="ver was"><span class="sr-only">was</span>{{ $line }}</div>
                         @endforeach

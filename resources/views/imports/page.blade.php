@@ -21,6 +21,19 @@
             <p class="soft mt-2">Below {{ implode(' or ', $roots) }}. An archive of a folder can be dropped on <a class="link underline"
                     href="{{ route('shelf') }}">your shelf</a>.</p>
         @endif
+        <h2 class="mt-6 mb-1">An instance that was kept whole</h2>
+        <form method="post" action="{{ route('wholes.receive') }}" enctype="multipart/form-data" class="acts"
+            style="justify-content: flex-start" x-data="largeFile('{{ route('incoming') }}')" @submit="go($event)">@csrf
+            <label for="whole-file" class="soft">Its archive</label>
+            <input type="file" id="whole-file" name="file" accept=".zip">
+            <label for="called" class="soft">called</label>
+            <input type="text" id="called" name="called" maxlength="80" class="w-44" value="{{ old('called') }}"
+                placeholder="as the file is"><button class="btn">Make it again</button>
+            <span class="soft" role="status" x-text="words"></span>
+        </form>
+        @if ($wholes->isNotEmpty())
+            <x-wholes :wholes="$wholes" />
+        @endif
         @if ($imports->isNotEmpty())
             <h2 class="mt-6 mb-1">Read before</h2>
             <x-table :columns="['Folder' => '', 'What became of it' => '', 'When' => '']">

@@ -8,6 +8,10 @@
         @else
             <div class="px-[18px]">
                 <p>{{ count($sheet->claims) }} numbers are claimed of {{ $form->least }} to {{ $form->most }}.
+                    @foreach ($sheet->torn as $pair)
+                        <span class="bad">{{ $pair->claims[0]->name }} and {{ $pair->claims[1]->name }} have to follow one another, and do
+                            not.</span>
+                    @endforeach
                     @if ($sheet->clashes === [])
                         <span class="good">No two claim the same.</span>
                     @else
@@ -27,7 +31,7 @@
                     @endforeach
                 </svg>
             </div>
-            @if ($sheet->clashes !== [])
+            @if ($sheet->clashes !== [] || $sheet->torn !== [])
                 <div class="px-[18px] mt-3">
                     @if ($sheet->moves === null)
                         <p class="bad">There is no way to have all of them without moving what a world uses. Turn one of the mods off.</p>

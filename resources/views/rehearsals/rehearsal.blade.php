@@ -106,7 +106,7 @@
             <p class="soft">Clean {{ $page->since->clean->created_at->diffForHumans() }}, <a class="link underline"
                     href="{{ route('rehearsals.show', [$instance, $page->since->clean->number]) }}">rehearsal
                     {{ $page->since->clean->number }}</a>.{{ $page->since->steps === []
-                        ? ' Nothing that Stasimon looks after has changed since.' : '' }}
+                        ? ' The line-up, the base, the files that were laid and the configs are as they were then.' : '' }}
             </p>
             @foreach ($page->since->steps as $step)
                 <x-remedy :action="route('rehearsals.back', [$instance, $rehearsal->number])" :fields="['step' => $step->key]"

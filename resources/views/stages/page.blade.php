@@ -38,6 +38,7 @@
                     <p class="warn">{{ $waits }}</p>
                 @else
                     <form method="post" action="{{ route('stages.on', $instance) }}">@csrf
+                        <input type="hidden" name="shown" value="{{ $now?->id }}">
                         @if ($now?->condition === 'word')
                             <label class="mr-3"><input type="checkbox" name="word" value="1" required> It is so: {{ $now->about }}</label>
                         @endif

@@ -1,8 +1,23 @@
 <x-instance :instance="$instance" part="worlds" title="Worlds" quiet>
     <div class="pb-6">
         <h1 class="sr-only">Worlds</h1>
+        @foreach ($page->gone as $world)
+            <div class="said wrong" role="alert">The world {{ $world['name'] }} is gone from the folder. It was seen
+                {{ $world['seen']->diffForHumans() }}, and was not put away here.
+                @if ($world['backup'])
+                    <x-act :action="route('worlds.put-back', [$instance, $world['backup']])" :fields="['world' => $world['name']]"
+                        :label="'Put ' . $world['name'] . ' back'">Put it back as it was
+                        {{ $world['backup']->made_at->diffForHumans() }}</x-act>,
+                    or
+                @else
+                    No backup has it.
+                @endif
+                <x-act :action="route('worlds.let-go', $instance)" :fields="['world' => $world['name']]"
+                    :label="$world['name'] . ' is meant to be gone'">it is meant to be gone</x-act>.
+            </div>
+        @endforeach
         @if ($page->worlds === [])
-            <p class="px-[18px] soft max-w-xl">There is no world yet. One that you begin while you play stands here, with what it was saved
+            <p class="px-[18px] soft max-w-xl">{{ $page->gone === [] ? 'There is no world yet.' : 'There is no world in the folder now.' }} One that you begin while you play stands here, with what it was saved
                 with and how it was before.</p>
         @else
             <div class="scroll">
@@ -109,7 +124,7 @@
         <div class="px-[18px] mt-5 acts" style="justify-content: flex-start">
             <h2>Backups <span class="ver quiet ml-1">{{ $page->backups->count() ?: '' }}</span></h2>
             @if ($page->worlds !== [])
-                <form method="post" action="{{ route('worlds.backup', $instance) }}">@csrf<button class="btn">Back up now</button></form>
+                <form method="post" action="{{ route('worlds.backup', $instance) }}">@csrf<button class="btn">Back up the worlds now</button></form>
                 <form method="post" action="{{ route('worlds.every', $instance) }}" class="flex gap-2 items-center">@csrf
                     <label for="hours" class="soft">and by itself</label>
                     <select id="hours" name="hours">
@@ -120,7 +135,9 @@
                 </form>
             @endif
         </div>
-        <p class="px-[18px] soft max-w-[80ch]">{{ Stasimon\Core\Worlds\Thinning::RULE }} One is made before each apply and each play.
+        <p class="px-[18px] soft max-w-[80ch]">A backup has the worlds and the names of the mods, no configs and no other files: <a
+                class="link underline" href="{{ route('about', $instance) }}#whole">keep everything</a> has all of it.
+            {{ Stasimon\Core\Worlds\Thinning::RULE }} One is made before each apply and each play.
             What two of them have in common is on the disk once.
             {{ $page->going === [] ? '' : count($page->going) . (count($page->going) === 1 ? ' goes' : ' go') . ' with the next one.' }}</p>
         @if ($page->backups->count() > 1)
@@ -131,7 +148,7 @@
                 @foreach ($page->backups as $backup)
                     <circle cx="{{ $page->x($backup) }}" cy="14" r="{{ $backup->name ? 6 : 4 }}"
                         class="{{ in_array($backup->id, $page->going, true) ? 'goes' : 'stays' }}">
-                        <title>{{ $backup->name ?: $backup->made_at->isoFormat('D MMM, HH:mm') }}</title>
+                        <title>{{ $backup->name ?: $backup->made_at->isoFormat('D MMM, HH:mm:ss') }}</title>
                     </circle>
                 @endforeach
                 <text x="0" y="32">{{ $page->backups->last()->made_at->isoFormat('D MMM') }}</text>
@@ -154,7 +171,7 @@
                     </thead>
                     @foreach ($page->backups as $backup)
                         <tr data-row tabindex="-1">
-                            <td>{{ $backup->made_at->isoFormat('D MMM, HH:mm') }}</td>
+                            <td>{{ $backup->made_at->isoFormat('D MMM, HH:mm:ss') }}</td>
                             <td class="soft">{{ $backup->why }}{{ in_array($backup->id, $page->going, true) ? '; goes with the next' : '' }}
                             </td>
                             <td>{{ implode(', ', array_slice($page->worldsOf($backup), 0, 3)) }}</td>
@@ -163,14 +180,14 @@
                             <td>
                                 <form method="post" action="{{ route('worlds.name', [$instance, $backup]) }}" class="flex gap-2">@csrf
                                     <input type="text" name="name" maxlength="80" value="{{ $backup->name }}" class="w-36"
-                                        aria-label="Name of the backup of {{ $backup->made_at->isoFormat('D MMM, HH:mm') }}"><button
+                                        aria-label="Name of the backup of {{ $backup->made_at->isoFormat('D MMM, HH:mm:ss') }}"><button
                                         class="link">Keep</button></form>
                             </td>
                             <td class="text-right whitespace-nowrap"><x-act :action="route('worlds.put-back', [$instance, $backup])"
-                                    :label="'Put back the worlds of ' . $backup->made_at->isoFormat('D MMM, HH:mm')">Put back</x-act>
+                                    :label="'Put back the worlds of ' . $backup->made_at->isoFormat('D MMM, HH:mm:ss')">Put back</x-act>
                                 @if ($backup->line_up)
                                     &nbsp; <x-act :action="route('worlds.put-back', [$instance, $backup])" :fields="['mods' => '1']"
-                                        :label="'Put back the worlds of ' . $backup->made_at->isoFormat('D MMM, HH:mm') .
+                                        :label="'Put back the worlds of ' . $backup->made_at->isoFormat('D MMM, HH:mm:ss') .
                                             ' with the mods of that time'">with its mods</x-act>
                                 @endif
                             </td>
