@@ -121,7 +121,7 @@ final readonly class Applying
             'draft' => $draft->id,
             'revision' => $draft->revision,
         ], JSON_THROW_ON_ERROR));
-        $folder->mark(new Mark($task->id, $carried->ours, $this->reasons($inTheWay)));
+        $folder->mark(new Mark($task->id, $carried->ours, $this->reasons($inTheWay, $lineUp->plan->once->out)));
         $this->milestones->reached('complete');
 
         // What cannot be written as rows is not swapped in; what is swapped in and not written yet is written by recover().
@@ -312,11 +312,12 @@ final readonly class Applying
 
     /**
      * @param  list<Displaced>  $inTheWay
+     * @param  array<string, string>  $out  paths as text that a person takes out
      * @return array<string, string> path as text => why it has to make room
      */
-    private function reasons(array $inTheWay): array
+    private function reasons(array $inTheWay, array $out): array
     {
-        $reasons = [];
+        $reasons = array_fill_keys($out, 'You took it out.');
         foreach ($inTheWay as $one) {
             $reasons[mb_scrub($one->path)] = $one->why;
         }

@@ -65,6 +65,10 @@ final readonly class DraftSummary
             $once = $this->lineUps->plan($instance)->once;
             $parts[] = $once->world === '' ? 'worlds as they were' : "the world {$once->world} back";
         }
+        $out = count($this->lineUps->plan($instance)->once->out);
+        if ($out > 0) {
+            $parts[] = $out === 1 ? '1 file into the bin' : "{$out} files into the bin";
+        }
         $own = $this->lineUps->plan($instance)->once->own;
         $packs = count(WorldPacks::among($own));
         foreach (['config' => count(array_filter($own, is_string(...))) - $packs, 'data pack' => $packs] as $what => $count) {

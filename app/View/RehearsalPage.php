@@ -22,6 +22,9 @@ final readonly class RehearsalPage
 {
     public ?CourseChart $chart;
 
+    /** @var list<string> what of a clean launch is worth a look all the same */
+    public array $worries;
+
     /** Everything at once that the log misses. */
     public ?Counsel $all;
 
@@ -45,6 +48,7 @@ final readonly class RehearsalPage
         private array $kinds = [],
     ) {
         $this->all = $reading->allMissing($findings);
+        $this->worries = $reading->worries($rehearsal);
         $names = $rehearsal->instance->placed->pluck('name', 'package_id')->all();
         $this->chart = $said->phases === [] ? null : CourseChart::of($said, $rehearsal->state === LaunchState::Failed, $names);
     }

@@ -35,8 +35,9 @@ final readonly class Blaming
     {
         $details = $incident->caught;
         // One wording may have a value in several places.
-        foreach (['class', 'member', 'level'] as $name) {
-            $details = array_filter([$name => $details[$name] ?? $details["{$name}2"] ?? '']) + array_diff_key($details, ["{$name}2" => '']);
+        foreach (['class', 'member', 'level', 'library', 'entry'] as $name) {
+            $value = $details[$name] ?? $details["{$name}2"] ?? $details["{$name}3"] ?? '';
+            $details = array_filter([$name => $value]) + array_diff_key($details, ["{$name}2" => '', "{$name}3" => '']);
         }
         $class = $details['class'] = strtr($details['class'] ?? '', '/', '.');
         $kind = $incident->kind;
@@ -116,6 +117,9 @@ final readonly class Blaming
         $add($inCode, $inCode !== null && $this->aroseIn($incident, $inCode) ? Ground::Arose : Ground::Called, $inCode !== null && $this->aroseIn($incident, $inCode)
             ? 'It happened in its code, by the first line of the trace.'
             : 'Its code is the first of a mod in the trace; it called what failed.');
+        $line = $incident->quotes(1)[0];
+        $mentioned = $clues === [] ? $this->holders->named($line->message, [$details['target'] ?? '']) : null;
+        $add($mentioned, Ground::Mentioned, 'The line about it names it.');
         $add($kind === Failure::Endless ? null : $this->starting?->name, Ground::Starting, $clues === [] ? 'No mod is in the trace. It was being started when the log ends, which may be chance.' : 'It was being started when the log ends.');
 
         return [...$clues, ...$this->circumstances->clues($kind, Clue::ranked($clues))];

@@ -58,6 +58,9 @@ final class Diagnosing
 
     private Course $course;
 
+    /** A failure that one line told as a warning, or an error without a trace, after which nothing else was said. */
+    private ?Incident $slight = null;
+
     /** The course of the first log of several that has one. */
     private ?Course $told = null;
 
@@ -112,7 +115,7 @@ final class Diagnosing
 
     private function startAnew(): void
     {
-        [$this->incidents, $this->open, $this->maybe, $this->course] = [[], null, null, new Course($this->form)];
+        [$this->incidents, $this->open, $this->maybe, $this->slight, $this->course] = [[], null, null, null, new Course($this->form)];
     }
 
     /** A line with a level. */
@@ -121,13 +124,23 @@ final class Diagnosing
         [$this->open, $this->maybe, $this->under] = [null, null, $line->level];
         if ($line->level !== 'error') {
             $this->goesOnWith($line);
+            $this->slight = $line->level === 'warn' ? $this->slight($line) : null;
 
             return;
         }
         [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, true);
+        $this->slight = $signature === null ? new Incident(Failure::Crash, $line, ['exception' => '', 'message' => $line->message], Weight::Handled) : null;
         if ($signature !== null) {
             $this->begin(new Incident($signature->kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $signature->kind), $signature));
         }
+    }
+
+    /** What a warning says in one line, where that is known to be a failure. */
+    private function slight(LogLine $line): ?Incident
+    {
+        [$signature, $caught] = $this->wordings->read($line->message, false);
+
+        return $signature === null ? null : new Incident($signature->kind, $line, $caught, Weight::Handled, $signature);
     }
 
     /** A line without a level: of a trace, of what the runtime prints by itself, or of anything else. */
@@ -306,13 +319,38 @@ final class Diagnosing
         return $diagnoses;
     }
 
+    /**
+     * What of a launch that came up and went on is worth a look all the same: a thread of it died.
+     *
+     * @return list<Diagnosis>
+     */
+    public function worries(): array
+    {
+        $blaming = new Blaming($this->form, $this->holders, $this->game, null, $this->circumstances);
+        $worries = [];
+        foreach ($this->incidents as $incident) {
+            if ($incident->weight === Weight::Fatal && ! in_array($incident->kind, [Failure::NativeCrash, Failure::NotStarted, Failure::Hung, Failure::Deadlock], true) && $incident->frames() !== []) {
+                $diagnosis = $blaming->of($incident);
+                $worries[self::key($diagnosis)] ??= $diagnosis;
+            }
+        }
+
+        return array_slice(array_values($worries), 0, self::TOLD);
+    }
+
     /** @return array<string, Diagnosis> each failure once, by what it is */
     private function ofOneLog(?bool $hasFailed): array
     {
         $blaming = new Blaming($this->form, $this->holders, $this->game, $this->course->pending(), $this->circumstances);
         $diagnoses = [];
         $waiting = [];
-        foreach ($this->counting($hasFailed) as $incident) {
+        $counting = $this->counting($hasFailed);
+        $isFull = array_filter($counting, fn (Incident $one): bool => $one->kind === Failure::OutOfMemory) !== [];
+        foreach ($counting as $incident) {
+            // A runtime that was told to crash when the memory is full: that is why it crashed.
+            if ($isFull && $incident->kind === Failure::NativeCrash && ($incident->caught['what'] ?? '') === 'OutOfMemory') {
+                continue;
+            }
             if ($incident->kind === Failure::Hung || $incident->kind === Failure::Deadlock) {
                 $waiting[] = $incident;
 
@@ -342,6 +380,12 @@ final class Diagnosing
         // What nothing came after was the end, though somebody had called it a small thing.
         $isEnd = $last !== null && $last->weight === Weight::Handled && ($hasFailed === true || ($this->under === 'info' && ! $last->isOver));
 
-        return $told === [] && $isEnd ? [$last] : $told;
+        return match (true) {
+            $told !== [] => $told,
+            $isEnd => [$last],
+            // A launch that ended badly and had nothing worse to say ended with what it said last.
+            $hasFailed === true && $this->slight !== null => [$this->slight],
+            default => [],
+        };
     }
 }

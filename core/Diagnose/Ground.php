@@ -17,6 +17,8 @@ enum Ground
     case Arose;
     /** Its code called what failed. */
     case Called;
+    /** The line about it has its name in it. */
+    case Mentioned;
     /** It was being started. */
     case Starting;
     /** It has changed since the last launch that was clean. */
@@ -28,7 +30,7 @@ enum Ground
     public function weight(): int
     {
         return match ($this) {
-            self::Named => 200, self::Holds => 160, self::Provides => 150, self::Arose => 100, self::Called => 80,
+            self::Named => 200, self::Holds => 160, self::Provides => 150, self::Arose => 100, self::Called => 80, self::Mentioned => 60,
             self::Starting => 20, self::Changed => 15, self::Noticed => 10,
         };
     }
@@ -37,7 +39,7 @@ enum Ground
     {
         return match ($this) {
             self::Named, self::Holds, self::Provides => Sureness::Certain,
-            self::Arose, self::Called => Sureness::Likely,
+            self::Arose, self::Called, self::Mentioned => Sureness::Likely,
             default => Sureness::Guess,
         };
     }

@@ -82,6 +82,25 @@ final readonly class Holders
         return $this->assemblies[$name] ?? null;
     }
 
+    /**
+     * The one package that a line names, by its id or by what its code is called.
+     *
+     * @param  list<string>  $but  packages that are not meant
+     */
+    public function named(string $line, array $but): ?string
+    {
+        $ids = array_fill_keys([...array_values($this->namespaces), ...array_values($this->assemblies), ...array_values($this->files)], true);
+        $named = [];
+        foreach (preg_split('/[^\w-]*(?:[^\w.-]+|$)/', $line, flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+            $id = $this->assemblies[$word] ?? (isset($ids[strtolower($word)]) ? strtolower($word) : null);
+            if ($id !== null && ! in_array($id, $but, true)) {
+                $named[$id] = true;
+            }
+        }
+
+        return count($named) === 1 ? (string) array_key_first($named) : null;
+    }
+
     /** A path as it is called within the instance's folder, where it ends so; otherwise as it is. */
     public function relative(string $file): string
     {

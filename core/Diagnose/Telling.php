@@ -49,6 +49,7 @@ final readonly class Telling
             Failure::MissingClass => "{$who} calls {$said('class')}, which ".($of('target') === '' ? $nowhere.'.' : "{$target} does not have in this release.{$has}"),
             Failure::MissingMember => $of('member') === '' ? "{$who} uses {$said('class')}".($of('target') === '' ? '' : " of {$target}")." in a way that this release of it does not allow.{$has}" : "{$who} asks ".($of('target') === '' ? $this->orElse($of('class'), 'the game') : $target)." for {$said('member')}, which it does not have".($of('target') === '' ? '.' : " in this release.{$has}"),
             Failure::ClassDamaged => 'A class'.($of('package') === '' ? '' : " of {$who}")." is damaged: {$said('why')}.",
+            Failure::MissingLibrary => $of('entry') === '' ? "{$who} needs the native library {$said('library')}, which the runtime does not find." : "{$who} asks ".($of('library') === '' ? 'a native library' : $of('library'))." for {$of('entry')}, which it does not have.",
             Failure::MissingAssembly => "{$who} needs the assembly {$said('assembly')}, which {$nowhere}.",
             Failure::WrongAssembly => "{$who} was built against {$said('assembly')} {$said('wanted')}.{$has}",
             Failure::SameChange => "{$who} and {$other} both replace {$said('what')}, and only one can.",

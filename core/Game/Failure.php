@@ -25,6 +25,8 @@ enum Failure: string
     case MissingMember = 'missing-member';
     case ClassDamaged = 'class-damaged';
     case MissingAssembly = 'missing-assembly';
+    /** A library of machine code, or something in it, that the runtime was to load and does not find. */
+    case MissingLibrary = 'missing-library';
     case WrongAssembly = 'wrong-assembly';
     case SameChange = 'same-change';
     case SameNumber = 'same-number';

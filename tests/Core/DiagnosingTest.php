@@ -157,3 +157,12 @@ it('says exit codes in words', function (int $code, string $words): void {
     // 128 and a signal's number: POSIX.1-2017, Shell and Utilities, 2.8.2, leaves the number above 128 open; that it is 128 + n is common practice.
     expect(ExitCode::words($code))->toContain($words);
 })->with([[0, 'by itself'], [1, 'stopped itself'], [134, 'SIGABRT'], [137, 'memory'], [139, 'SIGSEGV'], [131, 'signal 3'], [-1, 'never ran'], [77, 'does not say']]);
+
+it('finds a thread that died worth a look where the game went on, and nothing else', function (): void {
+    $definition = Logs::game();
+    $log = "Exception in thread \"Tides-2\" java.lang.NullPointerException: no tide\n\tat fog.Tides.run(Tides.java:9)\n\tat java.base/java.lang.Thread.run(Thread.java:840)\n".Logs::said('info', 'the ferry is up')
+        .Logs::said('warn', 'No lamp today: java.lang.IllegalStateException: dark');
+    $diagnosing = new Diagnosing($definition->log, $definition->platform, Logs::holders(), 'ferrywright');
+    expect($diagnosing->of((new LogReader($definition->log))->lines($log), false))->toBe([])
+        ->and(array_map(fn ($one): array => $one->suspects, $diagnosing->worries()))->toBe([['fogbank']]);
+});

@@ -89,7 +89,7 @@ it('lets a range that cannot be read, or that names a version nobody knows, admi
     $package = ranged(['1.0.0', '2.0.0'], $scheme);
     expect($package->within($range, Syntax::Comparator)->isEmpty())->toBeTrue()->and($package->range($range, Syntax::Comparator)->words())->toBe($words);
 })->with([
-    ['>=3.5.0', Scheme::Sequence, '“>=3.5.0” (a version that is not known here)'],
+    ['>=3.5.0', Scheme::Sequence, '“>=3.5.0” (which names no version of it)'],
     ['>=1 and', Scheme::Semver, '“>=1 and” (which is not a range)'],
 ]);
 

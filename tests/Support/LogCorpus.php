@@ -18,7 +18,7 @@ final class LogCorpus
 {
     private const FOLDER = __DIR__.'/../Reference/logs';
 
-    /** @return array<string, array{exit: int, family: string, fails: bool, kind?: string, culprit?: string, says?: string}> by name */
+    /** @return array<string, array{exit: int, family: string, fails: bool, kind?: string, culprit?: string, says?: string, launched?: bool}> by name */
     public static function expected(): array
     {
         return json_decode((string) file_get_contents(self::FOLDER.'/expected.json'), true, flags: JSON_THROW_ON_ERROR);
@@ -38,7 +38,7 @@ final class LogCorpus
     }
 
     /** @return list<Diagnosis> */
-    public static function diagnosed(string $name, bool $alone = false): array
+    public static function diagnosed(string $name, bool $alone = false, ?bool $hasFailed = null): array
     {
         $definition = self::definition($name);
         $holders = $alone ? Holders::nobody() : Logs::holders();
@@ -47,7 +47,7 @@ final class LogCorpus
         try {
             (new LogText(1_000_000))->pour(self::FOLDER."/{$name}.log", $text);
 
-            return (new Diagnosing($definition->log, $definition->platform, $holders, $definition->id))->of((new LogReader($definition->log))->lines((string) file_get_contents($text)));
+            return (new Diagnosing($definition->log, $definition->platform, $holders, $definition->id))->of((new LogReader($definition->log))->lines((string) file_get_contents($text)), $hasFailed);
         } finally {
             unlink($text);
         }
@@ -56,12 +56,13 @@ final class LogCorpus
     /**
      * What is wrong with how a log is read; nothing if it is as it should be.
      *
-     * @param  array{exit: int, family: string, fails: bool, kind?: string, culprit?: string, says?: string}  $expected
+     * @param  array{exit: int, family: string, fails: bool, kind?: string, culprit?: string, says?: string, launched?: bool}  $expected
      * @return list<'alarm'|'cause'|'culprit'>
      */
     public static function wrong(string $name, array $expected, bool $alone): array
     {
-        $diagnoses = self::diagnosed($name, $alone);
+        // A launch of ours tells how it ended; a log that somebody hands over does not.
+        $diagnoses = self::diagnosed($name, $alone, isset($expected['launched']) ? $expected['exit'] !== 0 : null);
         if (! $expected['fails']) {
             return $diagnoses === [] ? [] : ['alarm'];
         }

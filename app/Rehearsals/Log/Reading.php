@@ -72,7 +72,7 @@ final readonly class Reading
         $errors = array_map(strval(...), array_keys($errors));
         sort($errors, SORT_STRING);
 
-        return Said::kept($diagnosing->diagnoses($hasFailed), $diagnosing->course(), $errors);
+        return Said::kept($diagnosing->diagnoses($hasFailed), $diagnosing->course(), $errors, $hasFailed === false ? $diagnosing->worries() : []);
     }
 
     /** @return list<string> packages of the line-up that a notice calls broken in the release that is there */
@@ -113,6 +113,15 @@ final readonly class Reading
     public function diagnoses(Rehearsal $rehearsal): array
     {
         return $rehearsal->state === LaunchState::Failed ? $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses) : [];
+    }
+
+    /** @return list<string> what of a launch that came up is worth a look all the same */
+    public function worries(Rehearsal $rehearsal): array
+    {
+        $worries = $rehearsal->state === LaunchState::Clean ? $this->said($rehearsal)->worries : [];
+        $advice = $worries === [] ? null : $this->advice($rehearsal->instance, []);
+
+        return $advice === null ? [] : array_map($advice->sentence(...), $worries);
     }
 
     /** @return list<string> what is wrong, in our words alone */

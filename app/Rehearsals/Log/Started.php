@@ -44,13 +44,13 @@ final readonly class Started
         return new self($took, $unknown);
     }
 
-    /** "74 ms", "began, and was not through", "did not start"; nothing for what does not start, or where nothing is known. */
+    /** "74 ms"; "began", and was not through; "no", it did not start; nothing for what does not start, or where nothing is known. */
     public function words(PlacedRelease $placed): string
     {
         return match (true) {
             $this->unknown !== '' || ! in_array(Kind::tryFrom((string) $placed->kind), self::KINDS, true) => '',
-            ! array_key_exists($placed->package_id, $this->took) => 'not started',
-            $this->took[$placed->package_id] === null => 'not through',
+            ! array_key_exists($placed->package_id, $this->took) => 'no',
+            $this->took[$placed->package_id] === null => 'began',
             default => number_format($this->took[$placed->package_id]).' ms',
         };
     }

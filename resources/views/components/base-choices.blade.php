@@ -13,13 +13,14 @@
     <form method="post" action="{{ route('draft.base', $instance) }}">
         @csrf<input type="hidden" name="{{ $field }}" value="{{ $choice['value'] }}">
         @if ($choice['drafted'])
-            <div class="remedy" style="color: var(--ink); cursor: default"><span><b>{{ $choice['label'] }}</b></span><span>in the draft</span>
-            </div>
+            <div class="remedy" style="color: var(--ink); cursor: default"><span><b>{{ $choice['label'] }}</b></span>
+                <span>in the draft</span></div>
         @elseif ($choice['here'] && !$isChanged)
             <div class="remedy" style="color: var(--ink); cursor: default"><span><b>{{ $choice['label'] }}</b></span><span>here now</span>
             </div>
         @else
-            <button class="remedy"><span>{{ $choice['label'] }}</span><span>{{ $choice['here'] ? 'as it is now' : $choice['words'] }}</span></button>
+            <button class="remedy"><span>{{ $choice['label'] }}</span>
+                <span>{{ $choice['here'] ? 'as it is now' : $choice['words'] }}</span></button>
         @endif
     </form>
 @endforeach

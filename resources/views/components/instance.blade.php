@@ -19,7 +19,7 @@
                 @endif
             </div>
             @if ($base->otherwise !== '')
-                <div class="otherwise"><b>The draft</b> makes it <span class="ver">{{ $base->otherwise }}</span></div>
+                <div class="otherwise"><b>The draft</b> makes it&nbsp; <span class="ver">{{ $base->otherwise }}</span></div>
             @endif
             <div class="soft">{{ $base->state }}
                 {{ $instance->draft && $instance->applied_at ? 'Play and Rehearse run this, not the draft.' : '' }}</div>

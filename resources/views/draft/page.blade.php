@@ -156,7 +156,9 @@
             @else
                 <x-findings :findings="$page->new" title="New with this draft" />
                 @if ($page->cleared !== [])
-                    <h2 class="mt-4 mb-1">Cleared by it, tested on its line-up <span class="ver quiet ml-1">{{ count($page->cleared) }}</span></h2>
+                    <h2 class="mt-4 mb-1">Cleared by it
+                        <span class="ver quiet ml-1">{{ count($page->cleared) }}</span></h2>
+                    <p class="soft">Tested on the line-up that it leads to.</p>
                     @foreach ($page->cleared as $finding)<p class="py-1"><x-mark :level="$finding->level" />
                         <s class="soft">{{ $finding->title }}</s></p>@endforeach
                 @endif
@@ -167,7 +169,8 @@
                         {{ $finding->title }}. <span class="soft">{{ $finding->text }}</span></p>@endforeach
                 @endif
                 <x-findings :findings="$page->staying" title="Stays as it is" />
-                @if ($page->new === [] && $page->cleared === [] && $page->staying === [] && $page->toBeTried === [])<h2 class="mb-1">Findings</h2><p
+                @if ($page->new === [] && $page->cleared === [] && $page->staying === [] && $page->toBeTried === [])
+                    <h2 class="mb-1">Findings</h2><p
                     class="soft">Nothing is known to be wrong with it.</p>@endif
                 @if ($lineUp->plan->waivers !== [])
                     <h2 class="mt-5 mb-1">Notes on what is waived</h2>

@@ -32,15 +32,24 @@
                 <p class="px-[18px] soft pt-2">
                     {{ $words !== '' ? 'Nothing in the bin is called like that.' : 'Nothing is in the bin.' }}</p>
             @else
-                <x-table :columns="['Path' => null, 'Why' => '300px', 'When' => '130px', 'Size' => '84px']" :numbers="['Size']"
-                    acts="220px">
+                <div class="scroll">
+                    <table class="grid-table" aria-label="In the bin">
+                        <thead>
+                            <tr>
+                                <th>Path</th>
+                                <th style="width: 260px">Why</th>
+                                <th style="width: 120px">When</th>
+                                <th class="num" style="width: 84px">Size</th>
+                                <th style="width: 240px"><span class="sr-only">Act</span></th>
+                            </tr>
+                        </thead>
                     @foreach (array_slice($binned, 0, 500) as $one)
                         <tr data-row tabindex="-1">
                             <td class="ver" style="overflow-wrap: anywhere">{{ mb_scrub($one->path) }}</td>
                             <td class="soft">{{ $one->why }}</td>
                             <td class="soft">{{ $one->at->diffForHumans() }}</td>
                             <td class="num">{{ App\View\Bytes::words($one->size) }}</td>
-                            <td class="text-right">
+                            <td class="text-right whitespace-nowrap">
                                 <x-act :action="route('files.back', $instance)" :fields="['key' => $one->key]"
                                     :label="'Have ' . mb_scrub($one->path) . ' back'">Have it back</x-act> &nbsp;
                                 <a class="link" href="{{ route('files.binned', [$instance, 'key' => $one->key]) }}"
@@ -50,7 +59,8 @@
                             </td>
                         </tr>
                     @endforeach
-                </x-table>
+                    </table>
+                </div>
             @endif
         @elseif ($files->isEmpty())
             <p class="px-[18px] soft">

@@ -69,7 +69,7 @@
                                     <th style="width: 148px">{{ $sorted('release', 'Newer') }}</th>
                                     <th>Here because</th>
                                     @if ($page->started->unknown === '')
-                                        <th class="num wide-only" style="width: 88px">Started</th>
+                                        <th class="num wide-only" style="width: 64px">Started</th>
                                     @endif
                                     <th class="wide-only" style="width: 54px">Side</th>
                                     <th class="num" style="width: 74px">{{ $sorted('size', 'Size') }}</th>
@@ -144,7 +144,8 @@
                                                 @endif
                                             </td>
                                             @if ($page->started->unknown === '')
-                                                <td @class(['num wide-only ver', 'bad' => str_starts_with($row->started, 'not')])>
+                                                <td @class(['num wide-only ver', 'bad' => $row->started === 'began', 'soft' => $row->started === 'no'])
+                                                    @if ($row->started === 'began') title="It began to start and was not through" @endif>
                                                     {{ $row->started }}</td>
                                             @endif
                                             <td class="soft wide-only">{{ $row->side }}</td>

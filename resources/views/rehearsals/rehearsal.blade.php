@@ -14,6 +14,10 @@
         <p class="soft">{{ $page->name() }}{{ $rehearsal->plain ? ', without mods' : '' }},
             {{ $rehearsal->created_at->diffForHumans() }}</p>
         <h1 class="text-2xl {{ $page->tone() }}">{{ $page->verdict() }} {{ $page->started() }}</h1>
+        @foreach ($page->worries as $worry)
+            <p class="mt-1 max-w-[90ch]"><x-mark :level="App\Findings\Level::Look" /> A thread died while the game went on: {{ $worry }}
+            </p>
+        @endforeach
         @foreach ($page->findings as $read)
             <p class="mt-1 max-w-[90ch]">{{ $read->sentence }}</p>
         @endforeach

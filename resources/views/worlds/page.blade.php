@@ -7,18 +7,18 @@
                 @if ($world['backup'])
                     <x-act :action="route('worlds.put-back', [$instance, $world['backup']])" :fields="['world' => $world['name']]"
                         :label="'Put ' . $world['name'] . ' back'">Put it back as it was
-                        {{ $world['backup']->made_at->diffForHumans() }}</x-act>,
-                    or
+                        {{ $world['backup']->made_at->diffForHumans() }}</x-act> or
                 @else
                     No backup has it.
                 @endif
                 <x-act :action="route('worlds.let-go', $instance)" :fields="['world' => $world['name']]"
-                    :label="$world['name'] . ' is meant to be gone'">it is meant to be gone</x-act>.
+                    :label="$world['name'] . ' is meant to be gone'">say that it is meant to be gone</x-act>
             </div>
         @endforeach
         @if ($page->worlds === [])
-            <p class="px-[18px] soft max-w-xl">{{ $page->gone === [] ? 'There is no world yet.' : 'There is no world in the folder now.' }} One that you begin while you play stands here, with what it was saved
-                with and how it was before.</p>
+            <p class="px-[18px] soft max-w-xl">
+                {{ $page->gone === [] ? 'There is no world yet.' : 'There is no world in the folder now.' }} One that you begin while
+                you play stands here, with what it was saved with and how it was before.</p>
         @else
             <div class="scroll">
                 <table class="grid-table" aria-label="Worlds">
@@ -124,7 +124,7 @@
         <div class="px-[18px] mt-5 acts" style="justify-content: flex-start">
             <h2>Backups <span class="ver quiet ml-1">{{ $page->backups->count() ?: '' }}</span></h2>
             @if ($page->worlds !== [])
-                <form method="post" action="{{ route('worlds.backup', $instance) }}">@csrf<button class="btn">Back up the worlds now</button></form>
+                <form method="post" action="{{ route('worlds.backup', $instance) }}">@csrf<button class="btn">Back up now</button></form>
                 <form method="post" action="{{ route('worlds.every', $instance) }}" class="flex gap-2 items-center">@csrf
                     <label for="hours" class="soft">and by itself</label>
                     <select id="hours" name="hours">

@@ -146,6 +146,8 @@ foreach ($starts as $name => [$command, $kind, $says]) {
 foreach (['heap' => 'Java heap space', 'array' => 'Requested array size', 'endless' => 'StackOverflowError'] as $fault => $says) {
     $run("memory-{$fault}", ['java', '-Xmx48m', ...array_slice($java, 1), 'ferry.Game', $fault, 'uncaught'], ['family' => 'memory', 'fails' => true, 'kind' => $fault === 'endless' ? 'endless' : 'out-of-memory', 'culprit' => $fault === 'endless' ? 'fogbank' : '', 'says' => $says]);
 }
+// A heap that is full, and a runtime that was told to crash then: one cause.
+$run('memory-heap-crash', ['java', '-Xmx48m', '-XX:+CrashOnOutOfMemoryError', '-XX:-CreateCoredumpOnCrash', '-XX:ErrorFile=hs.log', ...array_slice($java, 1), 'ferry.Game', 'heap', 'uncaught'], ['family' => 'memory', 'fails' => true, 'kind' => 'out-of-memory', 'culprit' => '', 'says' => 'Java heap space']);
 file_put_contents("{$work}/Trouble.cs", <<<'CS'
 using System;
 namespace WaxAndSeal { public class Seal {
@@ -180,6 +182,10 @@ file_put_contents("{$work}/Native.cs", 'public static class Native { [System.Run
 (new Process(['mcs', "-out:{$work}/native.exe", "{$work}/Native.cs"]))->mustRun();
 $run('mono-native', ['bash', '-c', "mono {$work}/native.exe; exit \$?"], $native + ['says' => 'SIGSEGV']);
 
+require __DIR__.'/net.php';
+foreach (net($work) as $name => [$command, $expects]) {
+    $run($name, $command, $expects);
+}
 // Programs whose traces name files: Python prints the exception behind its trace, Node before it.
 require __DIR__.'/scripts.php';
 foreach (scripts($work) as $name => [$command, $expects]) {
