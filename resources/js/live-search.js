@@ -1,3 +1,5 @@
+import { recall, remember } from './kept';
+
 // Asks for the results as a fragment while the person types, and for the next window when its end comes into view; without
 // script the form sends itself and "More" is a link.
 export function liveSearch() {
@@ -8,6 +10,12 @@ export function liveSearch() {
         watcher: null,
 
         init() {
+            const marks = Object.keys(recall(this.kept()));
+            marks.forEach(id => {
+                const box = [...this.$root.querySelectorAll('input[name="ids[]"]')].find(one => one.value === id);
+                (box ?? this.aside(id)).checked = true;
+            });
+            this.$root.querySelector('form[method="post"]').addEventListener('submit', () => remember(this.kept(), {}));
             this.count();
             this.watcher = new IntersectionObserver(seen => seen.filter(one => one.isIntersecting).forEach(one => this.more(one.target)), {
                 rootMargin: '400px',
@@ -37,8 +45,15 @@ export function liveSearch() {
             return this.$root.querySelectorAll('[data-row]');
         },
 
+        // Marks are there again when the page is loaded anew.
+        kept() {
+            return `marks ${location.pathname}`;
+        },
+
         count() {
-            this.marked = this.$root.querySelectorAll('input[name="ids[]"]:checked').length;
+            const marked = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')];
+            this.marked = marked.length;
+            remember(this.kept(), Object.fromEntries(marked.map(box => [box.value, true])));
         },
 
         clear() {
@@ -55,6 +70,15 @@ export function liveSearch() {
             }
             end.insertAdjacentHTML('beforebegin', await response.text());
             end.remove();
+            // What was kept beside the results has a row of its own now.
+            this.$refs.kept.querySelectorAll('input').forEach(aside => {
+                const box = this.$refs.results.querySelector(`input[name="ids[]"][value="${CSS.escape(aside.value)}"]`);
+                if (box) {
+                    box.checked = true;
+                    aside.remove();
+                }
+            });
+            this.count();
             const address = new URL(location.href);
             address.searchParams.set('shown', Math.min(500, this.rows().length));
             history.replaceState(null, '', address);

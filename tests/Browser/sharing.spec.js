@@ -107,8 +107,9 @@ test("depots: a pack: made, published, found, its newer release taken with chang
     await page.getByRole('button', { name: 'Read what is new on Tidepool' }).click();
     await expect(async () => {
         await page.goto('/packs?q=crossing');
-        await page.getByRole('button', { name: 'Fetch Small Crossing 1' }).click({ timeout: 1500 });
+        await expect(page.getByRole('button', { name: 'Fetch Small Crossing 1' })).toBeVisible({ timeout: 5000 });
     }).toPass();
+    await page.getByRole('button', { name: 'Fetch Small Crossing 1' }).click();
     await page.getByRole('link', { name: 'See Small Crossing 1' }).click();
     await expectAccessible(page);
     await page.getByLabel('Call it').fill('Player');
@@ -169,7 +170,7 @@ test('depots: a release that is published is told where somebody waits for it', 
     await page.getByRole('button', { name: 'Read what is new on Slipway' }).click();
     await expect(async () => {
         await page.goto('/');
-        await expect(page.getByText('All 2 hold on 3.3.2 with Halyard; Fogbank Weather came.')).toBeVisible({ timeout: 1500 });
+        await expect(page.getByText('All 2 hold on 3.3.2 with Halyard; Fogbank Weather came.')).toBeVisible({ timeout: 5000 });
     }).toPass();
     await expectAccessible(page);
     await page.getByRole('table', { name: 'Good news' }).getByRole('link', { name: 'For the new one' }).click();

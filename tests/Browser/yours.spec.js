@@ -209,6 +209,47 @@ test('order: moved by key and by button, dragged, ruled, and launched so', async
     ).toContain('driftwood');
 });
 
+test("files of one's own: seen among the mods, taken out into the bin and had back; all of the instance kept and made again", async ({ page }) => {
+    await makeInstance(page, 'Handmade');
+    await addToDraft(page, 'Gulls');
+    await apply(page);
+    const root = rootOf(page);
+    writeFileSync(`${folderOf(page)}/mods/mine.zip`, 'not a zip');
+    writeFileSync(`${folderOf(page)}/notes.txt`, 'mine');
+    await expect(async () => {
+        await page.goto(root);
+        await expect(page.getByText('mods/mine.zip cannot be read', { exact: false })).toBeVisible({ timeout: 5000 });
+    }).toPass();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: /^Take mine.zip out/ }).click();
+    await expect(page.getByText('You take it out.')).toBeVisible();
+    await expectAccessible(page);
+    await apply(page);
+    expect(existsSync(`${folderOf(page)}/mods/mine.zip`)).toBe(false);
+    expect(readFileSync(`${folderOf(page)}/notes.txt`, 'utf8')).toBe('mine');
+    await page.goto(`${root}/files?only=bin`);
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Have mods/mine.zip back' }).click();
+    await expect(page.getByText('mods/mine.zip is where it was.')).toBeVisible();
+    await page.goto(`${root}/about`);
+    await page.getByRole('button', { name: 'Keep all of it' }).click();
+    await expect(async () => {
+        await page.goto(`${root}/about`);
+        await expect(page.getByRole('button', { name: 'Make an instance of Handmade' })).toBeVisible({ timeout: 5000 });
+    }).toPass();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Make an instance of Handmade' }).click();
+    await expect(async () => {
+        await page.goto('/');
+        await expect(page.getByRole('link', { name: 'Handmade', exact: true })).toHaveCount(2, { timeout: 5000 });
+    }).toPass();
+    // A name that was typed before another version was chosen is still there.
+    await page.goto('/new?game=ferrywright&version=3.2.1&loader=halyard');
+    await page.getByLabel('Name').fill('For the winter');
+    await page.reload();
+    await expect(page.getByLabel('Name')).toHaveValue('For the winter');
+});
+
 test('worlds: kept, put away and back, put back by a draft; another instance like it with a world, and the store looked through', async ({ page }) => {
     await makeInstance(page, 'Worldly');
     await addToDraft(page, 'Gulls');
@@ -220,7 +261,7 @@ test('worlds: kept, put away and back, put back by a draft; another instance lik
     await page.getByRole('button', { name: 'Back up now' }).click();
     await expect(async () => {
         await page.reload();
-        await expect(page.getByRole('row', { name: /asked for Long Shore/ })).toBeVisible({ timeout: 1500 });
+        await expect(page.getByRole('row', { name: /asked for Long Shore/ })).toBeVisible({ timeout: 5000 });
     }).toPass();
     await page.getByText('Rename, copy, save, data packs').click();
     await expectAccessible(page);
@@ -238,7 +279,7 @@ test('worlds: kept, put away and back, put back by a draft; another instance lik
     await expect(page.getByText('Large.zip is being taken in.')).toBeVisible();
     await expect(async () => {
         await page.reload();
-        await expect(page.getByRole('row', { name: /Broad Water opens whole/ })).toBeVisible({ timeout: 1500 });
+        await expect(page.getByRole('row', { name: /Broad Water opens whole/ })).toBeVisible({ timeout: 5000 });
     }).toPass();
     await page.goto(`${rootOf(page)}/worlds`);
     writeFileSync(`${world}/world.json`, '{"mods": {}, "day": 9}');

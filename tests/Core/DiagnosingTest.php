@@ -9,6 +9,7 @@ use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\ExitCode;
 use Stasimon\Core\Diagnose\Sureness;
+use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Telling;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Game\Failure;

@@ -54,7 +54,7 @@
             @if ($configs !== [] || $own->isNotEmpty())
                 <details>
                     <summary class="link py-1">An archive with configs</summary>
-                    <form method="post" action="{{ route('hand-off.archive', $instance) }}">@csrf
+                    <form method="post" action="{{ route('hand-off.archive', $instance) }}" data-kept="hand-off {{ $instance->id }}">@csrf
                         <x-goes-with :configs="$configs" :own="$own" />
                         <button class="btn mt-2">Save the archive</button>
                     </form>

@@ -144,7 +144,8 @@
                                                 @endif
                                             </td>
                                             @if ($page->started->unknown === '')
-                                                <td @class(['num wide-only ver', 'bad' => $row->started === 'began', 'soft' => $row->started === 'no'])
+                                                <td @class(['num wide-only ver', 'bad' => $row->started === 'began',
+                                                    'soft' => $row->started === 'no'])
                                                     @if ($row->started === 'began') title="It began to start and was not through" @endif>
                                                     {{ $row->started }}</td>
                                             @endif

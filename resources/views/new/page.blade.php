@@ -8,7 +8,7 @@
     ?? round($plan->base->memory / 1024, 1) . ' GB')
 <x-layout title="New instance">
     <main id="main">
-        <form method="post" action="{{ route('instances.store') }}">
+        <form method="post" action="{{ route('instances.store') }}" data-kept="new">
             @csrf
             @foreach (['game' => $game->id, 'version' => $plan->base->gameVersion, 'loader' => $plan->base->loader,
                 'build' => $plan->base->loaderVersion, 'runtime' => $plan->base->runtimeVersion,

@@ -22,7 +22,7 @@
             <p class="soft">The file names each release with its digest; whoever opens it fetches them from the depots. Configs go with
                 it.</p>
             <form method="post" action="{{ route('pack.make', $instance) }}" class="drop mt-3"
-                enctype="multipart/form-data">@csrf
+                data-kept="pack {{ $instance->id }}" enctype="multipart/form-data">@csrf
                 <div class="fields">
                     <label for="name">Name</label><input type="text" id="name" name="name" maxlength="80" required
                         value="{{ old('name', $page->proposal['name']) }}">
