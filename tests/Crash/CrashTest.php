@@ -30,6 +30,9 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     $instance = World::applied(['long-piers']);
     $folder = new Folder($instance);
     file_put_contents($folder->live('config/own.toml'), 'mine');
+    // What is a person's is where it was or, where a release wants its place, in the bin.
+    file_put_contents($folder->live('notes.txt'), 'notes');
+    file_put_contents($folder->live('mods/gulls-2.0.0.zip'), 'in the way');
     $old = World::tree($folder->live());
 
     @unlink((new Store)->path(Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
@@ -47,6 +50,8 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     } else {
         expect($now)->toBe($old)->and(isset($instance->versions()['gulls']))->toBeFalse()->and($instance->draft)->not->toBeNull();
     }
+    $binned = array_map(fn ($one): string => file_get_contents($folder->bin()->where($one->key)), $folder->bin()->all());
+    expect(file_get_contents($folder->live('notes.txt')))->toBe('notes')->and($binned)->toBe($isNew ? ['in the way'] : []);
     expect(is_dir($folder->next()))->toBeFalse()->and(file_exists($folder->live('plan.pending')))->toBeFalse()
         ->and($instance->tasks()->whereIn('state', ['waiting', 'running'])->exists())->toBeFalse();
     foreach (World::tree(config('stasimon.var').'/store') as $path => $digest) {

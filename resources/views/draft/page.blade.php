@@ -64,7 +64,7 @@
         @if ($inTheWay !== [] || $lineUp->plan->once->out !== [])
             <div class="px-[18px] pt-3">
                 <h2 class="mb-1">Goes into the bin</h2>
-                <p class="soft">Not of Stasimon's laying. It can be had back from <a class="link"
+                <p class="soft">Not of Stasimon's laying. It can be had back from <a class="link underline"
                     href="{{ route('files', [$instance, 'only' => 'bin']) }}">Files, In the bin</a>.</p>
                 <ul class="pt-1">
                     @foreach ($lineUp->plan->once->out as $key => $path)
