@@ -329,7 +329,8 @@ final class Diagnosing
         $blaming = new Blaming($this->form, $this->holders, $this->game, null, $this->circumstances);
         $worries = [];
         foreach ($this->incidents as $incident) {
-            if ($incident->weight === Weight::Fatal && ! in_array($incident->kind, [Failure::NativeCrash, Failure::NotStarted, Failure::Hung, Failure::Deadlock], true) && $incident->frames() !== []) {
+            $hasDied = $incident->weight === Weight::Fatal || ($this->platform->died !== '' && preg_match($this->platform->died, $incident->lines()[0]->message) === 1);
+            if ($hasDied && ! in_array($incident->kind, [Failure::NativeCrash, Failure::NotStarted, Failure::Hung, Failure::Deadlock], true) && $incident->frames() !== []) {
                 $diagnosis = $blaming->of($incident);
                 $worries[self::key($diagnosis)] ??= $diagnosis;
             }

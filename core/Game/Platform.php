@@ -20,8 +20,9 @@ final readonly class Platform
      * @param  list<Signature>  $signatures  the most telling first
      * @param  string  $before  a pattern over the line that begins a trace which comes before its exception, the innermost call last; nothing if traces follow
      * @param  string  $ended  a pattern over the line, after an exception, by which the runtime says that it ends for it; nothing if none
+     * @param  string  $died  a pattern over the line by which the runtime says that one thread ended and the others go on; nothing if none
      */
-    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public string $thread, public array $signatures, public string $before = '', public string $ended = '')
+    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public string $thread, public array $signatures, public string $before = '', public string $ended = '', public string $died = '')
     {
     }
 
@@ -40,6 +41,7 @@ final readonly class Platform
             array_map(Signature::read(...), $node->field('signatures')->items()),
             $node->has('before') ? Signature::pattern($node->field('before')) : '',
             $node->has('ended') ? Signature::pattern($node->field('ended')) : '',
+            $node->has('died') ? Signature::pattern($node->field('died')) : '',
         );
     }
 
