@@ -246,13 +246,17 @@ final readonly class Finder
     }
 
     /**
-     * Channels that have to be allowed for packages to fit as their verdicts say.
+     * Channels that have to be allowed for packages to fit as their verdicts say. What there is no time for is left open, and
+     * no worker is asked: the draft with it is what is worked out next.
      *
      * @param  list<string>  $ids
      * @return array<string, Channel> by package id
      */
     public function channelsOf(Instance $instance, array $ids): array
     {
-        return array_filter(array_map(fn (Verdict $verdict): ?Channel => $verdict->channel, $this->verdictsOf($instance, $ids)));
+        $known = $this->memory->recall($instance, $this->lineUps->stamp($instance), $ids);
+        $verdicts = $known + $this->given($instance, array_values(array_filter($ids, fn (string $id): bool => ! isset($known[$id]))));
+
+        return array_filter(array_map(fn (Verdict $verdict): ?Channel => $verdict->channel, $verdicts));
     }
 }

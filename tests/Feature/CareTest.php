@@ -71,7 +71,7 @@ it('frees what nothing needs, and keeps what an instance, a restore point, a dra
     File::ensureDirectoryExists((new Folder($instance))->live('config'));
     file_put_contents((new Folder($instance))->live('config/a.cfg'), 'packed');
     $this->post("/instances/{$instance->id}/pack", ['id' => 'p', 'version' => '1', 'name' => 'P', 'configs' => ['config/a.cfg']]);
-    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/a.cfg', 'body' => 'drafted']);
+    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/a.cfg', 'body' => 'drafted', 'sha256' => hash('sha256', 'packed')]);
     $nobody = app(Texts::class)->put('needed by nobody '.random_int(0, PHP_INT_MAX));
     $needed = [$before, hash('sha256', 'packed'), hash('sha256', 'drafted'), ...app(Backups::class)->digests($backup), ...$instance->placed->pluck('sha256')->filter()->map(fn (string $digest): string => trim($digest))->all()];
     expect(app(Used::class)->unused())->not->toHaveKey($nobody);

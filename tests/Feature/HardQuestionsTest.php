@@ -37,11 +37,13 @@ function pigeons(int $pigeons): void
     app(Synchronising::class)->run($depot, World::task());
 }
 
-/** A worker does what waits; it is another process, and remembers nothing of the page. */
+/** A worker does what waits, in its order; it is another process, and remembers nothing of the page. */
 function workOut(): void
 {
     app()->forgetScopedInstances();
-    app(Performing::class)->perform(Task::query()->where('kind', TaskKind::WorkOut)->where('state', TaskState::Waiting)->sole()->id);
+    $waiting = Task::query()->where('kind', TaskKind::WorkOut)->where('state', TaskState::Waiting)->orderBy('id')->pluck('id');
+    expect($waiting)->not->toBeEmpty();
+    $waiting->each(fn (string $id) => app(Performing::class)->perform($id));
     app()->forgetScopedInstances();
 }
 

@@ -83,7 +83,7 @@ it('takes a remedy beside what is in the draft already', function (): void {
     $instance = World::applied(['figureheads', 'gulls']);
     $rehearsal = World::rehearsed($instance);
     app(App\Drafts\Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
-    app(Reading::class)->take($instance, app(Reading::class)->findings($rehearsal), 'release figureheads 1.0.0');
+    app(Reading::class)->take($instance, app(Reading::class)->diagnoses($rehearsal), 'release figureheads 1.0.0');
     $plan = Instance::query()->findOrFail($instance->id)->draft?->plan;
     expect($plan?->wants('long-piers'))->toBeTrue()->and($plan?->rangeOf('figureheads'))->toBe('=1.0.0');
 });
