@@ -129,7 +129,8 @@ final class Diagnosing
             return;
         }
         [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, true);
-        $this->slight = $signature === null ? new Incident(Failure::Crash, $line, ['exception' => '', 'message' => $line->message], Weight::Handled) : null;
+        // That it leaves is not why it does.
+        $this->slight = $signature === null && preg_match(self::LEAVING, $line->message) !== 1 ? new Incident(Failure::Crash, $line, ['exception' => '', 'message' => $line->message], Weight::Handled) : null;
         if ($signature !== null) {
             $this->begin(new Incident($signature->kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $signature->kind), $signature));
         }

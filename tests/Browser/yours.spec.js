@@ -290,7 +290,7 @@ test('worlds: kept, put away and back, put back by a draft; another instance lik
     await page.getByLabel('Notes').fill('Ask before you change it.');
     await page.getByRole('button', { name: 'Keep that' }).click();
     await expectAccessible(page);
-    await page.getByLabel('Call it').fill('Worldly, twice');
+    await page.getByLabel('Call it').first().fill('Worldly, twice');
     await page.getByLabel('Long Shore').check();
     await page.getByRole('button', { name: 'Make it' }).click();
     await expect(async () => apply(page, `${rootOf(page)}/draft`)).toPass();

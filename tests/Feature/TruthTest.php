@@ -2,13 +2,11 @@
 
 declare(strict_types=1);
 
-use App\Disk\Folder;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Findings\Looking;
-use App\Games;
 use App\Models\Instance;
 use App\Models\Package;
 use App\Models\Rehearsal;

@@ -9,7 +9,6 @@ use App\Models\Instance;
 use App\Models\Stage;
 use App\Models\Whole;
 use App\Sharing\HandOffs;
-use App\Sharing\Whole\WholeArchive;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
