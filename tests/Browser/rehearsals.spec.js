@@ -8,7 +8,9 @@ test('a failed launch: verdict, timeline, whose fault, the first error by key, a
     await addToDraft(page, 'Figureheads', 'Gulls');
     await apply(page);
     await rehearse(page, /Failed after .* with exit code 1/);
-    await expect(page.getByText(/^Exit code 1: the game stopped itself\. It ran version 3\.2\.1 with 4 releases\. Before it, the game alone was clean in/)).toBeVisible();
+    await expect(
+        page.getByText(/^Exit code 1: the game stopped itself\. It ran version 3\.2\.1 with 4 releases\. Before it, the game alone was clean in/),
+    ).toBeVisible();
     const beside = page.getByRole('complementary', { name: 'What would help' });
     await expect(beside).toContainText('Likely. It happened in its code, by the first line of the trace.');
     await expect(page.locator('.course rect.failed')).toHaveCount(2);
