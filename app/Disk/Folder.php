@@ -11,6 +11,7 @@ use FilesystemIterator;
 use Illuminate\Support\Facades\File;
 use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
+use Stasimon\Core\Document\Visible;
 
 /** The folders of one instance on disk: live/ is what launches, next/ is being built, before/ is what live/ was. */
 final readonly class Folder
@@ -35,12 +36,26 @@ final readonly class Folder
 
     public function live(string $path = ''): string
     {
-        return $this->root.'/live'.($path === '' ? '' : '/'.$path);
+        return $this->root.'/live'.self::inside($path);
     }
 
     public function next(string $path = ''): string
     {
-        return $this->root.'/next'.($path === '' ? '' : '/'.$path);
+        return $this->root.'/next'.self::inside($path);
+    }
+
+    /**
+     * A path below a folder, whoever has named it.
+     *
+     * @throws Refusal for one that leads out of it
+     */
+    private static function inside(string $path): string
+    {
+        if (str_contains($path, '..') && in_array('..', explode('/', $path), true)) {
+            throw Refusal::conflict('The path '.Visible::text($path).' leads out of the instance, so nothing is read or written there.');
+        }
+
+        return $path === '' ? '' : '/'.$path;
     }
 
     public function log(int $rehearsal): string
@@ -54,7 +69,7 @@ final readonly class Folder
     /** Where a launch with some of the mods runs, beside what is the instance's. */
     public function trial(string $path = ''): string
     {
-        return $this->root.'/trial'.($path === '' ? '' : '/'.$path);
+        return $this->root.'/trial'.self::inside($path);
     }
 
     /**

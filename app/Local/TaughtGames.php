@@ -72,16 +72,6 @@ final readonly class TaughtGames
         return DB::table('taught_games')->where('id', $id)->first();
     }
 
-    /** Lets a game be launched by the very command that a person has seen. */
-    public function agree(string $id, string $command): void
-    {
-        $game = $this->games->get($id);
-        if ($game->launch->agreed() !== $command) {
-            throw Refusal::conflict('The command has changed since it was shown. Look at it again; nothing was agreed to.');
-        }
-        DB::table('taught_games')->where('id', $id)->update(['agreed' => $command]);
-    }
-
     /** @throws Refusal while instances stand on it */
     public function forget(string $id): void
     {
@@ -91,14 +81,5 @@ final readonly class TaughtGames
         }
         DB::table('taught_games')->where('id', $id)->delete();
         $this->games->forget();
-    }
-
-    /** @throws Refusal for a game whose command nobody has agreed to */
-    public static function mayRun(GameDefinition $game): void
-    {
-        $row = self::row($game->id);
-        if ($row !== null && $row->agreed !== $game->launch->agreed()) {
-            throw Refusal::conflict("Nobody has agreed yet to the command that starts {$game->name}. It stands on the page of the game; look at it there first.");
-        }
     }
 }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Rehearsals;
 
 use App\Games;
-use App\Local\TaughtGames;
+use App\Local\Agreements;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
@@ -21,7 +21,7 @@ use LogicException;
 /** Rehearses an instance. */
 final readonly class Rehearse implements Undertaking
 {
-    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games, private Together $together)
+    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games, private Together $together, private Agreements $agreements)
     {
     }
 
@@ -36,7 +36,7 @@ final readonly class Rehearse implements Undertaking
         if ($plain && ! $game->launch->alone) {
             throw Refusal::conflict("{$game->name} is started by its loader, so there is nothing to launch without it.");
         }
-        TaughtGames::mayRun($game);
+        $this->agreements->require($game);
         $rehearsal = null;
         $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, $joins, &$rehearsal): array {
             $rehearsal = $locked->rehearsals()->create([

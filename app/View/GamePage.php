@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Local\Agreements;
 use App\Local\TaughtGames;
 use App\Models\Instance;
 use Illuminate\Http\UploadedFile;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Document\Visible;
 use Stasimon\Core\Evidence\Descriptor\Described;
 use Stasimon\Core\Evidence\Descriptor\Descriptors;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
+use Stasimon\Core\Game\Agreement;
 use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\TemplateList;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use stdClass;
 
@@ -21,6 +26,11 @@ final readonly class GamePage
 
     public int $instances;
 
+    public Agreement $agreement;
+
+    /** Whether its commands wait for somebody to agree. */
+    public bool $waits;
+
     public ?Described $described;
 
     /** Why nothing describes the file that was tried; nothing where something does, or none was. */
@@ -29,6 +39,8 @@ final readonly class GamePage
     public function __construct(public GameDefinition $game, public ?UploadedFile $tried = null)
     {
         $this->taught = TaughtGames::row($game->id);
+        $this->agreement = app(Agreements::class)->of($game);
+        $this->waits = $this->taught !== null && $this->taught->agreed !== $this->agreement->digest();
         $this->instances = Instance::query()->whereRaw("plan->>'game' = ?", [$game->id])->count();
         $described = null;
         $why = '';
@@ -57,21 +69,24 @@ final readonly class GamePage
         return $count === 1 ? "1 version, {$first}" : "{$count} versions, {$first} to {$last}";
     }
 
-    /** Whether its command waits for somebody to agree. */
-    public function waits(): bool
-    {
-        return $this->taught !== null && $this->taught->agreed !== $this->command();
-    }
-
     /** @param  list<string>  $command */
     public function line(array $command): string
     {
-        return implode(' ', array_map(fn (string $part): string => preg_match('~^[\w./:={}+-]+$~', $part) === 1 ? $part : escapeshellarg($part), $command));
+        return implode(' ', array_map(self::part(...), $command));
     }
 
-    public function command(): string
+    private static function part(string $part): string
     {
-        return $this->game->launch->agreed();
+        $shown = Visible::text($part);
+
+        return preg_match('~^[\w./:={}+-]+$~', $part) === 1 ? $part : "'".strtr($shown, ["'" => "'\\''"])."'";
+    }
+
+    /** A line of a file that is written before each launch, as the definition has it; of a list, each of its parts. */
+    public function written(string|TemplateList $line): string
+    {
+        return is_string($line) ? Visible::text($line) : Visible::text($line->begin).'⟨for each '.implode(' and ', array_map(fn (Kind $kind): string => $kind->word(1), $line->of))
+            .': '.Visible::text($line->each).($line->join === '' ? '' : '⟩⟨between them: '.Visible::text($line->join)).'⟩';
     }
 
     /** @return list<string> what the file that was tried says of others, a line each */

@@ -126,6 +126,18 @@ final readonly class Node
         return is_string($this->value) ? $this->value : throw $this->wrong('a text is expected.');
     }
 
+    /** A text of one line, as a name is: nothing in it that would not be seen or turns the direction of what follows. */
+    public function words(int $most = Limits::NAME): string
+    {
+        $text = $this->text();
+
+        return match (true) {
+            mb_strlen($text) > $most => throw $this->wrong("at most {$most} characters are expected."),
+            ! Visible::isPlain($text) => throw $this->wrong('a text of one line is expected, and there is something in it that would not be seen: '.Visible::text($text)),
+            default => $text,
+        };
+    }
+
     public function whole(): int
     {
         return is_int($this->value) ? $this->value : throw $this->wrong('a whole number is expected.');

@@ -10,13 +10,21 @@ use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Version\RangeReader;
 use Stasimon\Core\Version\Scheme;
+use Stasimon\Core\Version\Syntax;
+use Stasimon\Core\Version\UnusableRange;
+use Stasimon\Core\Version\UnusableVersion;
 
 /** What teaches Stasimon a game. A game is data: docs/formats/game.schema.json. */
 final readonly class GameDefinition
 {
+    /** Kinds of programs that are looked for on a machine. */
+    private const FOUND = ['java', 'dotnet'];
+
     /**
      * @param  list<GameVersion>  $versions  oldest first
      * @param  list<string>  $runtimes  versions of the runtime, oldest first
@@ -68,23 +76,23 @@ final readonly class GameDefinition
         $node = Node::ofJson($json);
         $node->expectFormat('stasimon/game');
         $runtime = $node->field('runtime');
-        $memory = array_map(fn (Node $item): MemoryChoice => new MemoryChoice($item->field('megabytes')->whole(), $item->field('words')->text(), $item->optional('recommended')?->flag() ?? false), $node->field('memory')->items());
+        $memory = array_map(fn (Node $item): MemoryChoice => new MemoryChoice($item->field('megabytes')->whole(), $item->field('words')->words(), $item->optional('recommended')?->flag() ?? false), $node->field('memory')->items());
         if ($memory === []) {
             throw $node->field('memory')->wrong('at least one choice is expected.');
         }
 
-        return new self(
+        $game = new self(
             $node->field('id')->id(),
-            $node->field('name')->text(),
-            $node->optional('summary')?->text() ?? '',
+            $node->field('name')->words(),
+            $node->optional('summary')?->words(Limits::SUMMARY) ?? '',
             self::versions($node->field('versions')->items(), $runtime->field('rules')->items()),
             $runtime->field('id')->id(),
-            $runtime->field('name')->text(),
+            $runtime->field('name')->words(),
             self::texts($runtime->field('versions')),
-            array_map(fn (Node $item): LoaderWord => new LoaderWord($item->field('id')->id(), $item->field('words')->text()), $node->field('loaders')->items()),
+            array_map(fn (Node $item): LoaderWord => new LoaderWord($item->field('id')->id(), $item->field('words')->words(Limits::SUMMARY)), $node->field('loaders')->items()),
             $memory,
-            array_map(fn (Node $place): Place => new Place($place->field('folder')->text(), $place->optional('unpack')?->flag() ?? false), $node->field('places')->entries()),
-            self::texts($node->field('own')),
+            array_map(fn (Node $place): Place => new Place(InnerPath::read($place->field('folder'), mayBeAll: true), $place->optional('unpack')?->flag() ?? false), $node->field('places')->entries()),
+            array_map(InnerPath::name(...), $node->field('own')->items()),
             LaunchForm::read($node),
             LogForm::read($node->field('log')),
             $platform ?? Platform::none(),
@@ -92,12 +100,38 @@ final readonly class GameDefinition
             self::worlds($node->optional('worlds')),
             array_map(DescriptorRule::read(...), $node->listed('descriptors')),
             array_map(DescriptorRule::read(...), $node->listed('installed')),
-            $runtime->optional('find')?->text() ?? '',
+            $runtime->has('find') ? self::found($runtime->field('find')) : '',
             array_map(self::here(...), $node->listed('here')),
             ConfigForm::read($node->optional('configs')),
             array_map(MergeForm::read(...), $node->listed('merged')),
             $node->has('numbers') ? NumberForm::read($node->field('numbers')) : null,
         );
+        $game->checkVersions($runtime);
+
+        return $game;
+    }
+
+    /** @throws UnusableDocument for a program that nobody looks for */
+    private static function found(Node $node): string
+    {
+        return in_array($node->text(), self::FOUND, true) ? $node->text() : throw $node->wrong('one of '.implode(', ', self::FOUND).' is expected.');
+    }
+
+    /** @throws UnusableDocument for versions and ranges of the runtime that cannot be read */
+    private function checkVersions(Node $runtime): void
+    {
+        try {
+            $timeline = $this->packages()[1]->timeline;
+        } catch (UnusableVersion $failure) {
+            throw $runtime->field('versions')->wrong($failure->getMessage());
+        }
+        foreach ($this->versions as $version) {
+            try {
+                RangeReader::read($version->runtimeRange, Syntax::Comparator, $timeline);
+            } catch (UnusableRange $failure) {
+                throw $runtime->field('rules')->wrong($failure->getMessage());
+            }
+        }
     }
 
     /** @return list<MergeForm> */
@@ -121,7 +155,12 @@ final readonly class GameDefinition
     /** @return array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null */
     private static function worlds(?Node $node): ?array
     {
-        return $node === null ? null : ['folder' => $node->field('folder')->text(), 'file' => $node->field('file')->text(), 'mods' => $node->field('mods')->text(), 'trial' => $node->optional('trial')?->text() ?? '', 'packs' => $node->optional('packs')?->text() ?? '', 'order' => $node->optional('order')?->text() ?? ''];
+        $path = fn (string $name): string => $node?->has($name) === true && $node->field($name)->text() !== '' ? InnerPath::read($node->field($name)) : '';
+
+        return $node === null ? null : [
+            'folder' => InnerPath::read($node->field('folder')), 'file' => InnerPath::read($node->field('file')), 'mods' => $node->field('mods')->text(),
+            'trial' => $path('trial') === '' ? '' : InnerPath::name($node->field('trial')), 'packs' => $path('packs'), 'order' => $path('order'),
+        ];
     }
 
     /** @return array{by: string, from: string, provides: list<Provision>} */
@@ -130,7 +169,7 @@ final readonly class GameDefinition
         $provides = [];
         foreach ($node->field('provides')->items() as $item) {
             // What has no version of its own may be written down by its name alone.
-            $provides[] = $item->isText() ? new Provision($item->id(), '0.0.0') : new Provision($item->field('id')->id(), $item->field('version')->text());
+            $provides[] = $item->isText() ? new Provision($item->id(), '0.0.0') : new Provision($item->field('id')->id(), $item->field('version')->words(Limits::VERSION));
         }
 
         return ['by' => $node->field('by')->id(), 'from' => $node->optional('from')?->text() ?? '', 'provides' => $provides];
@@ -158,7 +197,7 @@ final readonly class GameDefinition
     /** @return list<string> */
     private static function texts(Node $node): array
     {
-        return array_map(fn (Node $item): string => $item->text(), $node->items());
+        return array_map(fn (Node $item): string => $item->words(Limits::VERSION), $node->items());
     }
 
     /**
@@ -170,16 +209,19 @@ final readonly class GameDefinition
      */
     private static function versions(array $nodes, array $rules): array
     {
+        if (count($nodes) > Limits::RELEASES) {
+            throw $nodes[Limits::RELEASES]->wrong('at most '.Limits::RELEASES.' versions are expected.');
+        }
         $from = [];
         foreach ($rules as $rule) {
-            $from['v'.$rule->field('from')->text()] = [$rule->field('range')->text(), $rule->field('words')->text()];
+            $from['v'.$rule->field('from')->text()] = [$rule->field('range')->words(Limits::RANGE), $rule->field('words')->words(Limits::SUMMARY)];
         }
         $rule = ['*', 'any'];
         $versions = [];
         foreach ($nodes as $node) {
-            $version = $node->field('version')->text();
+            $version = $node->field('version')->words(Limits::VERSION);
             $rule = $from['v'.$version] ?? $rule;
-            $versions[] = new GameVersion($version, $node->optional('line')?->text() ?? '', $node->optional('note')?->text() ?? '', $rule[0], $rule[1]);
+            $versions[] = new GameVersion($version, $node->optional('line')?->words() ?? '', $node->optional('note')?->words(Limits::REMARK) ?? '', $rule[0], $rule[1]);
         }
 
         return $versions;

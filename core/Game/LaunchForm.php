@@ -76,22 +76,30 @@ final readonly class LaunchForm
         });
     }
 
+    /** @return array<string, list<string>> what it is for => a command, each that differs from the first */
+    public function commands(): array
+    {
+        $commands = ['To rehearse and to play' => $this->command];
+        if ($this->play !== $this->command) {
+            $commands = ['To rehearse' => $this->command, 'To play' => $this->play];
+        }
+
+        return $commands + ($this->serve === [] ? [] : ['As a server' => $this->serve]) + ($this->join === [] ? [] : ['To join a server' => $this->join]);
+    }
+
     /** Whether a server of it can be launched together with a client that joins it. */
     public function canJoin(): bool
     {
         return $this->serve !== [] && $this->join !== [];
     }
 
-    /** All that is run or written on a definition's word, as one text: what a person agrees to. */
-    public function agreed(): string
+    /** @return array<string, mixed> all that is run or written before it, part by part */
+    public function document(): array
     {
-        $said = ['launch' => $this->command] + ($this->play === $this->command ? [] : ['play' => $this->play]);
-        $said += $this->serve === [] ? [] : ['serve' => $this->serve, 'join' => $this->join];
-        foreach ($this->templates as $template) {
-            $said['files'][$template->path] = $template->source();
-        }
-
-        return (string) json_encode($said, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_INVALID_UTF8_SUBSTITUTE);
+        return [
+            'launch' => $this->command, 'play' => $this->play, 'serve' => $this->serve, 'join' => $this->join, 'open' => $this->open,
+            'files' => array_map(fn (Template $template): array => $template->document(), $this->templates),
+        ];
     }
 
     /** @param  array<string, string>  $values  placeholder => what takes its place */

@@ -24,10 +24,7 @@ final readonly class LoadReport
     /** @throws UnusableDocument */
     public static function read(Node $node): self
     {
-        $path = $node->field('path')->text();
-        if (preg_match('~^(?!.*(?:^|/)\.\.?(?:/|$))[^/\\\\\x00-\x1f][^\\\\\x00-\x1f]*$~', $path) !== 1) {
-            throw $node->field('path')->wrong('a path inside the instance is expected.');
-        }
+        $path = InnerPath::read($node->field('path'));
 
         return new self($path, Signature::pattern($node->field('missing')));
     }

@@ -53,7 +53,7 @@ final readonly class LogForm
             $phases,
             $node->has('starting') ? Signature::pattern($node->field('starting')) : '',
             $node->has('started') ? Signature::pattern($node->field('started')) : '',
-            $node->optional('report')?->text() ?? '',
+            $node->has('report') && $node->field('report')->text() !== '' ? InnerPath::read($node->field('report')) : '',
             $node->has('loadReport') ? LoadReport::read($node->field('loadReport')) : null,
             array_map(fn (Node $item): string => $item->text(), $node->listed('own')),
             array_map($texts, $node->optional('sides')?->entries() ?? []),

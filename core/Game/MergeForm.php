@@ -24,10 +24,7 @@ final readonly class MergeForm
     public static function read(Node $node): self
     {
         $archive = $node->field('archive');
-        if (preg_match('~^[A-Za-z0-9][A-Za-z0-9 ._/+-]*$~D', $archive->text()) !== 1 || str_contains($archive->text(), '..')) {
-            throw $archive->wrong('a path inside the instance is expected.');
-        }
 
-        return new self(array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()), $archive->text(), array_map(fn (Node $kind): Kind => $kind->choice(Kind::class), $node->field('kinds')->items()));
+        return new self(array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()), InnerPath::read($archive), array_map(fn (Node $kind): Kind => $kind->choice(Kind::class), $node->field('kinds')->items()));
     }
 }

@@ -19,10 +19,7 @@ final readonly class Template
     /** @throws UnusableDocument */
     public static function read(Node $node): self
     {
-        $path = $node->field('path')->text();
-        if (preg_match('~^(?!.*(?:^|/)\.\.?(?:/|$))[^/\\\\\x00-\x1f][^\\\\\x00-\x1f]*$~', $path) !== 1) {
-            throw $node->field('path')->wrong('a path inside the instance is expected.');
-        }
+        $path = InnerPath::read($node->field('path'));
         $lines = [];
         foreach ($node->field('lines')->items() as $line) {
             $lines[] = $line->isText() ? $line->text() : new TemplateList(
@@ -42,10 +39,16 @@ final readonly class Template
         return array_merge(...array_map(fn (string|TemplateList $line): array => is_string($line) ? [] : $line->of, $this->lines));
     }
 
-    /** The file as the definition has it, with its placeholders; a list shows what is written for each file. */
-    public function source(): string
+    /** @return list<string|TemplateList> as the definition has them, with their placeholders */
+    public function lines(): array
     {
-        return implode('', array_map(fn (string|TemplateList $line): string => (is_string($line) ? $line : $line->source())."\n", $this->lines));
+        return $this->lines;
+    }
+
+    /** @return array{path: string, lines: list<string|array<string, mixed>>} */
+    public function document(): array
+    {
+        return ['path' => $this->path, 'lines' => array_map(fn (string|TemplateList $line): string|array => is_string($line) ? $line : $line->document(), $this->lines)];
     }
 
     /**

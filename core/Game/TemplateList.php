@@ -13,13 +13,14 @@ final readonly class TemplateList
      * @param  string  $each  what is written for a file, with {path} {id} {version} filled in
      * @param  list<Kind>  $of  kinds of files
      */
-    public function __construct(private string $begin, private string $each, private string $join, public array $of)
+    public function __construct(public string $begin, public string $each, public string $join, public array $of)
     {
     }
 
-    public function source(): string
+    /** @return array{begin: string, each: string, join: string, of: list<string>} */
+    public function document(): array
     {
-        return $this->begin.$this->each.$this->join.'…';
+        return ['begin' => $this->begin, 'each' => $this->each, 'join' => $this->join, 'of' => array_map(fn (Kind $kind): string => $kind->value, $this->of)];
     }
 
     /**

@@ -3,15 +3,19 @@
 declare(strict_types=1);
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Disk\Folder;
 use App\Findings\Rules\RuntimeMissing;
 use App\Findings\RunsOn;
 use App\Findings\Seen;
 use App\Games;
+use App\Local\Agreements;
 use App\Local\Runtimes;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Document\Place;
+use Symfony\Component\Process\ExecutableFinder;
 use Tests\Support\World;
 
 /** @param  array<string, mixed>  $more */
@@ -31,8 +35,9 @@ it('is taught a game by its definition, shows its command, and runs nothing of i
     $instance = World::applied(['gulls']);
     DB::table('instances')->where('id', $instance->id)->update(['plan' => DB::raw("jsonb_set(plan, '{game}', '\"rowing\"')")]);
     $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('Nobody has agreed yet to the command');
-    $this->post('/games/rowing/agree', ['command' => '["something else"]'])->assertStatus(409);
-    $command = app(Games::class)->get('rowing')->launch->agreed();
+    $this->get("/instances/{$instance->id}/server.zip")->assertStatus(409)->assertSee('Nobody has agreed yet to the command');
+    $this->post('/games/rowing/agree', ['command' => str_repeat('0', 64)])->assertStatus(409);
+    $command = app(Agreements::class)->of(app(Games::class)->get('rowing'))->digest();
     $this->post('/games/rowing/agree', ['command' => $command])->assertRedirect();
     $this->get('/games/rowing')->assertOk()->assertSee('You have agreed to this command');
     expect(DB::table('taught_games')->value('agreed'))->toBe($command);
@@ -45,6 +50,24 @@ it('is taught a game by its definition, shows its command, and runs nothing of i
     Instance::query()->whereKey($instance->id)->delete();
     $this->delete('/games/rowing')->assertRedirect('/games');
     expect(DB::table('taught_games')->count())->toBe(0);
+});
+
+it('shows all that is agreed to: the server, the parts of lists, programs, and what nobody would see', function (): void {
+    $more = ['launch' => ['php', "a\u{202E}b".str_repeat(' ', 300).'tail'], 'serve' => ['command' => ['{dir}/serve-it'], 'join' => ['{dir}/join-it', '{server}'], 'open' => '/(?<server>is open)/'],
+        'templates' => [['path' => 'list.txt', 'lines' => [['begin' => 'first ', 'each' => '<{path}>', 'join' => ' & ', 'of' => ['mod', 'library']]]]]];
+    $this->post('/games', ['text' => taught($more)])->assertRedirect();
+    $php = (string) realpath((string) (new ExecutableFinder)->find('php'));
+    $this->get('/games/rowing')->assertOk()->assertSee('serve-it')->assertSee('join-it')->assertSee('is open')->assertSee('a⟨U+202E⟩b⟨300 blanks⟩tail')
+        ->assertSee('first ⟨for each mod and library: <{path}>⟩⟨between them:  & ⟩')->assertSee($php)->assertSee((string) hash_file('sha256', $php));
+});
+
+it('leads no path of an instance out of its folder', function (): void {
+    World::depot();
+    $folder = new Folder(World::applied(['gulls']));
+    foreach (['../x', 'a/../../x', '..'] as $path) {
+        expect(fn () => $folder->live($path))->toThrow(Refusal::class, 'leads out of the instance')->and(fn () => $folder->next($path))->toThrow(Refusal::class);
+    }
+    expect($folder->live('a..b/...'))->toEndWith('/live/a..b/...');
 });
 
 it('says with line and pointer what is wrong with a definition, and keeps nothing', function (string $text, string $says): void {

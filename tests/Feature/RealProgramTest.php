@@ -7,6 +7,7 @@ declare(strict_types=1);
 
 use App\Disk\Folder;
 use App\Games;
+use App\Local\Agreements;
 use App\Models\Import;
 use App\Models\Instance;
 use App\Models\Rehearsal;
@@ -21,7 +22,7 @@ use Tests\Support\World;
 beforeEach(function (): void {
     World::depot();
     $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/osgi/game.json'))])->assertRedirect('/games/osgi');
-    $this->post('/games/osgi/agree', ['command' => app(Games::class)->get('osgi')->launch->agreed()])->assertRedirect();
+    $this->post('/games/osgi/agree', ['command' => app(Agreements::class)->of(app(Games::class)->get('osgi'))->digest()])->assertRedirect();
 });
 
 /** @param  list<string>  $paths  of bundles that go on the shelf beside the framework */

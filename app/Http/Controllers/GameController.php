@@ -8,6 +8,7 @@ use App\Disk\GameArchives;
 use App\Games;
 use App\Http\Requests\GameArchiveRequest;
 use App\Http\Requests\GameRequest;
+use App\Local\Agreements;
 use App\Local\Runtimes;
 use App\Local\TaughtGames;
 use App\Refusal\Refusal;
@@ -66,9 +67,9 @@ final readonly class GameController
         return response($json, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$game}.json\""]);
     }
 
-    public function agree(Request $request, string $game): RedirectResponse
+    public function agree(Request $request, string $game, Agreements $agreements): RedirectResponse
     {
-        $this->taught->agree($this->games->get($game)->id, Address::words($request, 'command', 200_000));
+        $agreements->give($this->games->get($game), Address::words($request, 'command', 64));
 
         return redirect()->route('games.show', $game)->with('said', 'It may be launched by that command.');
     }

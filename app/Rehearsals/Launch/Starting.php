@@ -7,8 +7,8 @@ namespace App\Rehearsals\Launch;
 use App\Disk\Archives;
 use App\Disk\Folder;
 use App\Games;
+use App\Local\Agreements;
 use App\Local\Runtimes;
-use App\Local\TaughtGames;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
@@ -27,7 +27,7 @@ use Stasimon\Core\Plan\Rule;
 /** What is run to start a game on a folder, and what is written into the folder before it. */
 final readonly class Starting
 {
-    public function __construct(private Games $games, private Runtimes $runtimes, private Archives $archives)
+    public function __construct(private Games $games, private Runtimes $runtimes, private Archives $archives, private Agreements $agreements)
     {
     }
 
@@ -45,7 +45,7 @@ final readonly class Starting
     public function prepare(Plan $plan, string $dir, Side $side, bool $plain = false, int $seed = 0, Way $way = Way::Rehearse, string $server = ''): array
     {
         $game = $this->games->get($plan->base->game);
-        TaughtGames::mayRun($game);
+        $this->agreements->require($game);
         $files = $plain ? [] : $this->files($dir, $plan);
         $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
         $values = [
@@ -72,11 +72,14 @@ final readonly class Starting
      * What another machine starts the same with: the files that the game reads, and a script.
      *
      * @return array<string, string> path => text
+     *
+     * @throws Refusal for a game whose command nobody has agreed to
      */
     public function elsewhere(Instance $instance, Side $side, Way $way): array
     {
         $plan = $instance->plan;
         $game = $this->games->get($plan->base->game);
+        $this->agreements->require($game);
         $files = $this->files((new Folder($instance))->live(), $plan);
         $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
         $values = [
@@ -128,9 +131,16 @@ final readonly class Starting
         }
     }
 
-    /** The runtime of this machine that the base names, for a game that is started by one; its bare name where there is none. */
+    /**
+     * The runtime of this machine that the base names, for a game that is started by one.
+     *
+     * @throws Refusal where there is none
+     */
     private function program(GameDefinition $game, Plan $plan): string
     {
-        return $game->runtimeFound === '' ? '' : $this->runtimes->of($game->runtimeFound, $plan->base->runtimeVersion)->program ?? $game->runtimeFound;
+        $version = $plan->base->runtimeVersion;
+
+        return $game->runtimeFound === '' ? '' : $this->runtimes->of($game->runtimeFound, $version)->program
+            ?? throw Refusal::conflict("{$game->runtimeName} {$version} is not on this machine, so nothing was started. Debian has it in ".Runtimes::package($game->runtimeFound, $version).'.');
     }
 }

@@ -6,7 +6,7 @@ namespace App\Rehearsals\Play;
 
 use App\Disk\Folder;
 use App\Games;
-use App\Local\TaughtGames;
+use App\Local\Agreements;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
@@ -32,7 +32,7 @@ use Stasimon\Core\Game\Way;
  */
 final readonly class Play implements Undertaking
 {
-    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private ConfigsSeen $seen, private Reading $reading)
+    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private ConfigsSeen $seen, private Reading $reading, private Agreements $agreements)
     {
     }
 
@@ -42,7 +42,7 @@ final readonly class Play implements Undertaking
         if ($instance->applied_at === null) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to play. Apply the draft first.');
         }
-        TaughtGames::mayRun($this->games->get($instance->plan->base->game));
+        $this->agreements->require($this->games->get($instance->plan->base->game));
         $play = null;
         $this->tasks->beginFor($instance, TaskKind::Play, function (Instance $locked) use ($side, &$play): array {
             $play = $locked->rehearsals()->create([

@@ -11,7 +11,7 @@
                     <td><a class="font-medium hover:underline" data-open
                             href="{{ route('games.show', $page->game->id) }}">{{ $page->game->name }}</a></td>
                     <td>{{ $page->versions() }}</td>
-                    <td>{{ $page->from() }} @if ($page->waits())
+                    <td>{{ $page->from() }} @if ($page->waits)
                             <span class="warn">waits for your word before it is launched</span>
                         @endif
                     </td>

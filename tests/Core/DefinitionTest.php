@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Document\Visible;
+use Stasimon\Core\Game\Agreement;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\InnerPath;
+
+const DEFINITIONS = __DIR__.'/../../games/';
+
+/** @return array<string, mixed> a definition that has everything which a definition can have */
+function wholeDefinition(): array
+{
+    $read = fn (string $file): array => (array) json_decode((string) file_get_contents($file), true);
+    $osgi = $read(__DIR__.'/../../docs/formats/examples/osgi/game.json');
+    $whole = ['log' => ['report' => 'crash.txt', 'loadReport' => ['path' => 'missing.txt', 'missing' => '/^(?<package>\S+)$/']]] + $read(DEFINITIONS.'ferrywright.json') + array_intersect_key($osgi, ['alone' => 1, 'ready' => 1, 'here' => 1]);
+    $whole['log'] += $read(DEFINITIONS.'ferrywright.json')['log'];
+    $whole['runtime']['find'] = 'java';
+    $whole['play'] = ['{program}', 'play'];
+    $whole['places']['mod']['unpack'] = false;
+    $whole['worlds'] += ['trial' => 'trial', 'packs' => 'packs', 'order' => 'order.txt'];
+    $whole['templates'][] = ['path' => 'list.txt', 'lines' => ['a line', ['begin' => 'b', 'each' => '{path}', 'join' => 'j', 'of' => ['mod']]]];
+
+    return $whole;
+}
+
+/** @param  array<array-key, mixed>  $document */
+function definitionOf(array $document): ?GameDefinition
+{
+    try {
+        return GameDefinition::read((string) json_encode($document));
+    } catch (UnusableDocument) {
+        return null;
+    }
+}
+
+/**
+ * Every value that is no array or object.
+ *
+ * @param  array<array-key, mixed>  $document
+ * @return list<list<array-key>>
+ */
+function leaves(array $document): array
+{
+    $leaves = [];
+    foreach ($document as $key => $value) {
+        array_push($leaves, ...(is_array($value) ? array_map(fn (array $rest): array => [$key, ...$rest], leaves($value)) : [[$key]]));
+    }
+
+    return $leaves;
+}
+
+/**
+ * @param  array<array-key, mixed>  $document
+ * @param  list<array-key>  $place
+ * @return array<array-key, mixed>
+ */
+function changedAt(array $document, array $place, mixed $value): array
+{
+    $at = &$document;
+    foreach ($place as $key) {
+        $at = &$at[$key];
+    }
+    $at = $value instanceof Closure ? $value($at) : $value;
+
+    return $document;
+}
+
+it('refuses a definition that leads out of an instance, or has what nobody would see', function (string $place, mixed $value): void {
+    expect(definitionOf(wholeDefinition()))->not->toBeNull()
+        ->and(definitionOf(changedAt(wholeDefinition(), explode('.', $place), $value)))->toBeNull();
+})->with(fn (): array => [
+    ...array_merge(...array_map(fn (string $place): array => array_map(fn (string $path): array => [$place, $path], ['../victim', '/etc', 'a/../../b', 'a//b', './a', "a\nb", 'a\\b', 'C:a', str_repeat('a', 201), '.stasimon.json']),
+        ['own.0', 'places.mod.folder', 'worlds.folder', 'worlds.file', 'worlds.trial', 'worlds.packs', 'worlds.order', 'templates.0.path', 'log.report', 'log.loadReport.path', 'merged.0.archive'])),
+    ['own.0', 'config/deep'], ['worlds.trial', 'a/b'],
+    ['name', str_repeat('n', 121)], ['name', "Rowing\nsh"], ['name', "Row\u{202E}ing"], ['runtime.name', "Java\nrm -r"], ['runtime.name', 'Java'.str_repeat(' ', 300).'x'],
+    ['versions.0.version', "1\t2"], ['runtime.versions.0', 'not a version'], ['runtime.rules.0.range', '>=>'], ['runtime.find', 'sh'],
+    ['versions', fn (): array => array_map(fn (int $i): array => ['version' => "1.{$i}"], range(0, 5_000))],
+]);
+
+it('tells what is a path inside a folder', function (): void {
+    expect(array_map(InnerPath::isInside(...), ['a', 'a/b.txt', 'größe/ß', '...', 'a..b', '', '.', '..', 'a/', '/a', "a\x7f", "\xff"]))->toBe([true, true, true, true, true, false, false, false, false, false, false, false]);
+});
+
+it('asks anew for whatever reaches a process or a file, and for nothing else, field by field of the schema', function (): void {
+    $reaching = '~^(?:id|launch|play|serve|templates|own)\b|^runtime\.(?:id|find|versions)\b|^versions\.\d+\.version$|^loaders\.\d+\.id$|^memory\.\d+\.megabytes$|^places\.|^merged\.|^worlds\.(?!mods$)|^log\.report$|^log\.loadReport\.path$~';
+    $whole = wholeDefinition();
+    $before = (new Agreement(definitionOf($whole) ?? throw new LogicException, []))->digest();
+    $asked = $silent = [];
+    foreach (leaves($whole) as $place) {
+        $game = definitionOf(changedAt($whole, $place, fn (mixed $value): mixed => match (true) {
+            is_bool($value) => ! $value, is_int($value) => $value + 1, is_float($value) => $value + 0.5, $value === 'java' => 'dotnet', $value === 'mod' => 'library', default => $value.'x'
+        }));
+        if ($game !== null) {
+            (new Agreement($game, []))->digest() === $before ? $silent[] = implode('.', $place) : $asked[] = implode('.', $place);
+        }
+    }
+    expect(preg_grep($reaching, $silent))->toBe([])->and(preg_grep($reaching, $asked, PREG_GREP_INVERT))->toBe([]);
+    // None of the schema's fields is left out of what was changed.
+    $schema = (array) json_decode((string) file_get_contents(__DIR__.'/../../docs/formats/game.schema.json'), true);
+    $tried = array_unique(array_map(fn (string $place): string => explode('.', $place)[0], [...$asked, ...$silent]));
+    expect(array_diff(array_keys($schema['properties']), $tried, ['format', 'revision']))->toBe([]);
+});
+
+it('tells apart what is written from how it is put together, and programs that are others', function (): void {
+    $digest = fn (array $list, array $programs = []): string => (new Agreement(definitionOf(changedAt(wholeDefinition(), ['templates', 0, 'lines', 0], $list)) ?? throw new LogicException, $programs))->digest();
+    $said = array_map($digest, [
+        ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod']], ['begin' => 'ab', 'each' => '', 'join' => 'c', 'of' => ['mod']], ['begin' => '', 'each' => 'ab', 'join' => 'c', 'of' => ['mod']],
+        ['begin' => 'a', 'each' => 'bc', 'join' => '', 'of' => ['mod']], ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod', 'library']],
+    ]);
+    $list = ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod']];
+    foreach ([['21', '/opt/a/java', 'aa'], ['21', '/opt/b/java', 'aa'], ['21', '/opt/a/java', 'bb']] as [$version, $path, $sha256]) {
+        $said[] = $digest($list, [['version' => $version, 'path' => $path, 'sha256' => $sha256]]);
+    }
+    expect(array_unique($said))->toBe($said);
+});
+
+it('writes out what nobody would see', function (string $text, string $shown): void {
+    expect(Visible::text($text))->toBe($shown)->and(Visible::isPlain($text))->toBe($text === $shown);
+})->with([
+    ['as it is, größer', 'as it is, größer'], ["a\u{202E}b", 'a⟨U+202E⟩b'], ["a\nb", 'a⟨U+000A⟩b'], ['a'.str_repeat(' ', 300).'b', 'a⟨300 blanks⟩b'],
+    ["a\u{00A0}b", 'a⟨U+00A0⟩b'], ["\u{2066}x\u{2069}", '⟨U+2066⟩x⟨U+2069⟩'], ["a\xffb", 'a?b'], ["zero\u{200B}width", 'zero⟨U+200B⟩width'],
+]);
