@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Configs;
 
+use App\Disk\PlainFile;
 use App\Games;
 use App\Models\Instance;
 use App\Models\PackRelease;
@@ -40,7 +41,8 @@ final readonly class ConfigList
         $ownership = $this->ownership($instance);
         $texts = [];
         foreach ($files as $path => $file) {
-            $texts[$path] = $this->draftedText($drafted[$path] ?? null) ?? (string) file_get_contents($file);
+            $text = $this->draftedText($drafted[$path] ?? null) ?? PlainFile::text($file);
+            $texts += $text === null ? [] : [$path => $text];
         }
         foreach ($drafted as $path => $to) {
             if (is_string($to) && ! isset($texts[$path]) && ! str_ends_with((string) $path, self::AWAY)) {
@@ -90,7 +92,7 @@ final readonly class ConfigList
         $to = $instance->draft->plan->once->own[$path] ?? null;
         $file = $to === 0 ? null : ($this->configs->files($instance)[$path] ?? null);
 
-        return $this->draftedText($to) ?? ($file === null ? throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.') : (string) file_get_contents($file));
+        return $this->draftedText($to) ?? ($file === null ? throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.') : (string) PlainFile::text($file));
     }
 
     /** How an archive of the line-up brings a config; null where none does. */
@@ -105,6 +107,12 @@ final readonly class ConfigList
         }
 
         return null;
+    }
+
+    /** @return list<string> why, of what stands among the configs and is not read */
+    public function unread(Instance $instance): array
+    {
+        return $this->configs->unread($instance);
     }
 
     /** @return int how many were put away */

@@ -35,6 +35,20 @@ final class Entries
         }
     }
 
+    /**
+     * The plain files below a folder.
+     *
+     * @return Generator<string, Entry> by their paths, as bytes
+     */
+    public static function files(string $root): Generator
+    {
+        foreach (self::below($root) as $entry) {
+            if ($entry->isFile()) {
+                yield $entry->path => $entry;
+            }
+        }
+    }
+
     /** Whether everything on the way to a path is a folder or not there, and so is, where that is asked, the path itself. */
     public static function isFree(string $root, string $path, bool $itself = true): bool
     {

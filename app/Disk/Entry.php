@@ -49,6 +49,14 @@ final readonly class Entry
         return ($this->mode & self::TYPE) === 0o120000;
     }
 
+    /** What it is, for people. */
+    public function word(): string
+    {
+        return match ($this->mode & self::TYPE) {
+            0o100000 => 'a file', 0o040000 => 'a folder', 0o120000 => 'a link', 0o010000 => 'a pipe', 0o140000 => 'a socket', default => 'a device',
+        };
+    }
+
     public function permissions(): int
     {
         return $this->mode & 0o777;

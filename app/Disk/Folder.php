@@ -7,10 +7,7 @@ namespace App\Disk;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
-use FilesystemIterator;
 use Illuminate\Support\Facades\File;
-use RecursiveDirectoryIterator;
-use RecursiveIteratorIterator;
 use Stasimon\Core\Document\Visible;
 
 /** The folders of one instance on disk: live/ is what launches, next/ is being built, before/ is what live/ was. */
@@ -370,11 +367,9 @@ final readonly class Folder
             return [];
         }
         $files = [];
-        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($this->live(), FilesystemIterator::SKIP_DOTS | FilesystemIterator::CURRENT_AS_PATHNAME)) as $path) {
-            $stat = @lstat((string) $path);
-            $relative = substr((string) $path, strlen($this->live()) + 1);
-            if ($stat !== false && $relative !== self::MARK) {
-                $files[$relative] = ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']];
+        foreach (Entries::below($this->live(), [self::MARK]) as $entry) {
+            if (! $entry->isFolder()) {
+                $files[$entry->path] = ['size' => $entry->size, 'time' => $entry->time, 'inode' => $entry->inode];
             }
         }
         ksort($files, SORT_STRING);

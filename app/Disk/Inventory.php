@@ -138,7 +138,7 @@ final class Inventory
     private function part(Folder $folder, string $path): void
     {
         $own = $folder->live($path).'.own';
-        if (! @copy($folder->live($path), $own)) {
+        if (! PlainFile::copy($folder->live($path), $own)) {
             throw Refusal::conflict("{$path} could not be copied; perhaps the disk is full. Nothing was changed.");
         }
         chmod($own, 0o644);
@@ -174,7 +174,7 @@ final class Inventory
         }
 
         // Of what is no file any more, but a pipe or a device, nothing is read.
-        return $stat['size'] === $row->size && is_file($folder->live($path)) && hash_file('sha256', $folder->live($path)) === trim($row->sha256) ? 'placed' : 'changed';
+        return $stat['size'] === $row->size && PlainFile::digest($folder->live($path)) === trim($row->sha256) ? 'placed' : 'changed';
     }
 
     /**

@@ -37,7 +37,7 @@ final readonly class Repairing implements Undertaking
         $damaged = $thrown = [];
         foreach ($files as $number => $file) {
             $digest = trim($file->sha256);
-            if (@hash_file('sha256', $folder->live($file->path)) !== $digest) {
+            if (PlainFile::digest($folder->live($file->path)) !== $digest) {
                 $damaged[] = $file->path;
             }
             // One that hangs on the same content may be damaged by what was written into this one.

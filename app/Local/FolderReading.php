@@ -4,14 +4,11 @@ declare(strict_types=1);
 
 namespace App\Local;
 
+use App\Disk\Entries;
+use App\Disk\PlainFile;
 use App\Games;
 use App\Models\Task;
 use App\Refusal\Refusal;
-use FilesystemIterator;
-use RecursiveCallbackFilterIterator;
-use RecursiveDirectoryIterator;
-use RecursiveIteratorIterator;
-use SplFileInfo;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Evidence\Descriptor\Descriptors;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
@@ -59,12 +56,9 @@ final readonly class FolderReading
     /** @return list<string> paths below it, of files that are no links */
     private static function files(string $root): array
     {
-        $below = new RecursiveCallbackFilterIterator(new RecursiveDirectoryIterator($root, FilesystemIterator::SKIP_DOTS), fn (SplFileInfo $file): bool => ! $file->isLink());
         $files = [];
-        foreach (new RecursiveIteratorIterator($below, flags: RecursiveIteratorIterator::CATCH_GET_CHILD) as $file) {
-            if ($file instanceof SplFileInfo && $file->isFile()) {
-                $files[] = substr($file->getPathname(), strlen($root) + 1);
-            }
+        foreach (Entries::files($root) as $path => $file) {
+            $files[] = $path;
             if (count($files) > self::FILES) {
                 throw Refusal::tooLarge('The folder holds more than '.number_format(self::FILES).' files. Nothing was kept.');
             }
@@ -102,7 +96,12 @@ final readonly class FolderReading
     private function archive(string $file, string $path, string $game): array
     {
         $isOff = preg_match(self::OFF, $path) === 1;
-        $digest = (string) hash_file('sha256', $file);
+        $digest = (string) PlainFile::digest($file);
+        if (! mb_check_encoding($path, 'UTF-8')) {
+            $path = mb_scrub($path);
+
+            return ['path' => $path, 'sha256' => $digest, 'size' => (int) @filesize($file), 'how' => 'unread', 'why' => ['Its name is not UTF-8. Rename it and read the folder again.'], 'id' => '', 'version' => '', 'name' => basename($path), 'kind' => '', 'state' => 'unread'];
+        }
         try {
             $found = $this->recognising->of($file, (string) preg_replace(self::OFF, '', basename($path)), $digest, $game);
         } catch (UnsafeArchive $failure) {

@@ -4,12 +4,9 @@ declare(strict_types=1);
 
 namespace App\Local;
 
-use FilesystemIterator;
+use App\Disk\Entries;
+use App\Disk\PlainFile;
 use Illuminate\Support\Str;
-use RecursiveCallbackFilterIterator;
-use RecursiveDirectoryIterator;
-use RecursiveIteratorIterator;
-use SplFileInfo;
 use Stasimon\Core\Evidence\Descriptor\Formats;
 use Stasimon\Core\Evidence\VersionResource;
 use Stasimon\Core\Place\Archive\Archive;
@@ -26,20 +23,20 @@ final class GuessedGame
     /** Names that what says its id, its version, and what it needs, are usually under; common practice. */
     private const FIELDS = ['id' => ['id', 'modid', 'modId', 'identifier', 'name'], 'version' => ['version'], 'name' => ['name', 'title', 'displayName'], 'needs' => ['needs', 'depends', 'dependencies', 'requires']];
 
+    /** Folders in folders that are looked into. */
+    private const DEPTH = 6;
+
     /** @var list<string> */
     private array $files = [];
 
     private function __construct(private readonly string $root)
     {
-        $below = new RecursiveCallbackFilterIterator(new RecursiveDirectoryIterator($root, FilesystemIterator::SKIP_DOTS), fn (SplFileInfo $file): bool => ! $file->isLink());
-        $all = new RecursiveIteratorIterator($below, flags: RecursiveIteratorIterator::CATCH_GET_CHILD);
-        $all->setMaxDepth(6);
-        foreach ($all as $file) {
+        foreach (Entries::files($root) as $path => $file) {
             if (count($this->files) >= self::FILES) {
                 break;
             }
-            if ($file instanceof SplFileInfo && $file->isFile()) {
-                $this->files[] = mb_scrub(substr($file->getPathname(), strlen($root) + 1));
+            if (substr_count($path, '/') <= self::DEPTH && mb_check_encoding($path, 'UTF-8')) {
+                $this->files[] = $path;
             }
         }
         sort($this->files, SORT_STRING);
@@ -96,14 +93,14 @@ final class GuessedGame
             if (str_contains($path, '/') || ! str_ends_with($path, '.json') || (int) @filesize($full) > 1_000_000) {
                 continue;
             }
-            $said = json_decode((string) @file_get_contents($full), true);
+            $said = json_decode((string) PlainFile::text($full), true);
             if (is_array($said) && is_scalar($said['version'] ?? null)) {
                 return [$path, (string) $said['version']];
             }
         }
 
         $program = $this->atRoot('/\.exe$/i');
-        $said = $program === null || (int) @filesize("{$this->root}/{$program}") > Formats::EXECUTABLE ? null : VersionResource::of((string) @file_get_contents("{$this->root}/{$program}"));
+        $said = $program === null || (int) @filesize("{$this->root}/{$program}") > Formats::EXECUTABLE ? null : VersionResource::of((string) PlainFile::text("{$this->root}/{$program}"));
 
         return $said === null ? [null, '1.0'] : [$program, $said['productVersion']];
     }
@@ -129,7 +126,7 @@ final class GuessedGame
             if (preg_match('~^([^/]+)/[^/]+/([^/]+\.json)$~', $path, $part) !== 1 || (int) @filesize("{$this->root}/{$path}") > 1_000_000) {
                 continue;
             }
-            $said = json_decode((string) @file_get_contents("{$this->root}/{$path}"), true);
+            $said = json_decode((string) PlainFile::text("{$this->root}/{$path}"), true);
             if (is_array($said) && is_array($said['mods'] ?? null)) {
                 return ['folder' => $part[1], 'file' => $part[2], 'mods' => 'mods'];
             }

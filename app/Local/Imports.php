@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Local;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Disk\Entries;
 use App\Disk\Folder;
+use App\Disk\PlainFile;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
@@ -16,11 +18,7 @@ use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
-use FilesystemIterator;
 use Illuminate\Support\Facades\File;
-use RecursiveDirectoryIterator;
-use RecursiveIteratorIterator;
-use SplFileInfo;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Document\Limits;
@@ -120,7 +118,7 @@ final readonly class Imports
             if ($one['how'] === 'depot') {
                 if (! $this->store->has($one['sha256'])) {
                     $partial = $this->store->partial($one['sha256'].'-'.getmypid());
-                    if (! @copy($path, $partial) || hash_file('sha256', $partial) !== $one['sha256']) {
+                    if (! PlainFile::copy($path, $partial) || hash_file('sha256', $partial) !== $one['sha256']) {
                         throw FullDisk::writing($one['name']);
                     }
                     $this->store->take($partial, $one['sha256']);
@@ -165,13 +163,10 @@ final readonly class Imports
     private function copyOwn(FolderFound $found, Folder $folder): void
     {
         foreach (array_keys(array_filter($found->own)) as $own) {
-            $files = new RecursiveIteratorIterator(new RecursiveDirectoryIterator("{$found->root}/{$own}", FilesystemIterator::SKIP_DOTS), flags: RecursiveIteratorIterator::CATCH_GET_CHILD);
-            foreach ($files as $file) {
-                if ($file instanceof SplFileInfo && $file->isFile() && ! $file->isLink()) {
-                    $to = $folder->live($own.substr($file->getPathname(), strlen("{$found->root}/{$own}")));
-                    File::ensureDirectoryExists(dirname($to));
-                    @copy($file->getPathname(), $to) || throw FullDisk::writing(basename($to));
-                }
+            foreach (Entries::files("{$found->root}/{$own}") as $path => $file) {
+                $to = $folder->live("{$own}/{$path}");
+                File::ensureDirectoryExists(dirname($to));
+                PlainFile::copy("{$found->root}/{$own}/{$path}", $to) || throw FullDisk::writing(mb_scrub(basename($to)));
             }
         }
     }

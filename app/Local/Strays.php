@@ -7,6 +7,7 @@ namespace App\Local;
 use App\Disk\Entry;
 use App\Disk\Folder;
 use App\Disk\Inventory;
+use App\Disk\PlainFile;
 use App\Games;
 use App\Models\Instance;
 use App\Models\ShelfFile;
@@ -128,7 +129,7 @@ final readonly class Strays
             return;
         }
         $partial = $this->store->partial($sha256.'-'.getmypid());
-        if (! @copy($file, $partial)) {
+        if (! PlainFile::copy($file, $partial)) {
             throw FullDisk::writing($name);
         }
         hash_file('sha256', $partial) === $sha256 || throw Refusal::conflict("{$name} has changed meanwhile. Nothing was changed here.");
@@ -158,7 +159,7 @@ final readonly class Strays
     private function read(Instance $instance, Entry $entry): stdClass
     {
         $file = (new Folder($instance))->live($entry->path);
-        $digest = (string) @hash_file('sha256', $file);
+        $digest = (string) PlainFile::digest($file);
         $row = ['state' => $entry->state(), 'sha256' => $digest === '' ? null : $digest, 'found' => null, 'problem' => null, 'left' => false];
         try {
             $found = $this->recognising->of($file, mb_scrub(basename($entry->path)), $digest, $instance->plan->base->game);

@@ -7,6 +7,7 @@ namespace App\Numbers;
 use App\Configs\ConfigList;
 use App\Configs\ConfigSteps;
 use App\Disk\Folder;
+use App\Disk\PlainFile;
 use App\Games;
 use App\Models\Draft;
 use App\Models\Instance;
@@ -90,8 +91,8 @@ final readonly class Numbers
             return [];
         }
         foreach (glob((new Folder($instance))->live($game->worlds['folder']).'/*/'.$game->worlds['file']) ?: [] as $file) {
-            if (basename(dirname($file)) !== $game->worlds['trial'] && filesize($file) <= 5_000_000) {
-                $document = json_decode((string) file_get_contents($file), true);
+            if (basename(dirname($file)) !== $game->worlds['trial']) {
+                $document = json_decode((string) PlainFile::text($file, 5_000_000), true);
                 $numbers = is_array($document) ? $document[$form->world] ?? [] : [];
                 $used += array_fill_keys(array_filter(is_array($numbers) ? $numbers : [], is_int(...)), true);
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
+use App\Disk\PlainFile;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\SeenConfig;
@@ -41,7 +42,10 @@ final readonly class ConfigsSeen
         $rows = $this->rows($instance);
         $came = null;
         foreach ($this->configs->files($instance) as $path => $file) {
-            $text = (string) file_get_contents($file);
+            $text = PlainFile::text($file);
+            if ($text === null) {
+                continue;
+            }
             $digest = hash('sha256', $text);
             $row = $rows[$path] ?? null;
             if ($row === null) {

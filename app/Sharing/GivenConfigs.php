@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Sharing;
 
 use App\Disk\Folder;
+use App\Disk\PlainFile;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Rehearsals\Configs;
@@ -21,7 +22,7 @@ final readonly class GivenConfigs
     /** @return array<string, string> path => content of each config of an instance */
     public function contents(Instance $instance): array
     {
-        return array_map(fn (string $file): string => (string) file_get_contents($file), $this->configs->files($instance));
+        return array_filter(array_map(PlainFile::text(...), $this->configs->files($instance)), is_string(...));
     }
 
     /**
@@ -55,7 +56,7 @@ final readonly class GivenConfigs
                 continue;
             }
             $file = $folder->live($path);
-            $mine = is_file($file) && ! is_link($file) ? (string) file_get_contents($file) : null;
+            $mine = is_link($file) ? null : PlainFile::text($file);
             $merge = ConfigMerge::of($path, $this->texts->get($was[$path] ?? null), $mine, $this->texts->get($now[$path] ?? null));
             if ($merge->text !== $mine || $merge->contested !== []) {
                 $merged[$path] = $merge;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Sharing;
 
+use App\Disk\Entries;
 use App\Disk\Folder;
 use App\Games;
 use App\Models\Instance;
@@ -11,7 +12,6 @@ use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Side;
 use App\Rehearsals\Launch\Starting;
 use App\Store\FullDisk;
-use Illuminate\Support\Facades\File;
 use Stasimon\Core\Game\Way;
 use ZipArchive;
 
@@ -34,10 +34,9 @@ final readonly class ServerFolder
         $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-server');
         $zip = new ZipArchive;
         $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing('the archive of a server');
-        foreach (File::allFiles($live, true) as $file) {
-            $path = $file->getRelativePathname();
-            if (! $file->isLink() && ($worlds === null || ! str_starts_with($path, "{$worlds}/"))) {
-                $zip->addFile($file->getPathname(), $path);
+        foreach (Entries::files($live) as $path => $file) {
+            if (($worlds === null || ! str_starts_with($path, "{$worlds}/"))) {
+                $zip->addFile("{$live}/{$path}", $path);
                 // Most of it is archives, of which nothing gets smaller.
                 $zip->setCompressionName($path, ZipArchive::CM_STORE);
             }

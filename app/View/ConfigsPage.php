@@ -16,8 +16,11 @@ final readonly class ConfigsPage
     /** @var list<Config> */
     public array $shown;
 
-    /** @param  array<string, Config>  $configs */
-    public function __construct(private Instance $instance, private array $configs, public string $words, public string $only, public int $away)
+    /**
+     * @param  array<string, Config>  $configs
+     * @param  list<string>  $unread  why, of what stands among them and is not read
+     */
+    public function __construct(private Instance $instance, private array $configs, public string $words, public string $only, public int $away, public array $unread)
     {
         $rank = ['wrong' => 0, 'left' => 1, 'yours' => 2, 'rest' => 3];
         $shown = array_filter($configs, fn (Config $one): bool => ($this->only === '' || ! isset(self::FILTERS[$this->only]) || $one->kind() === $this->only) && ($words === '' || str_contains(mb_strtolower($one->path.' '.($one->owner->title ?? '')), mb_strtolower($words))));

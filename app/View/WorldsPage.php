@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Disk\Entries;
 use App\Disk\Folder;
 use App\Models\Backup;
 use App\Models\Instance;
@@ -142,14 +143,13 @@ final readonly class WorldsPage
     {
         $size = $seen = 0;
         $opened = null;
-        $files = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS), flags: \RecursiveIteratorIterator::CATCH_GET_CHILD);
-        foreach ($files as $file) {
+        foreach (Entries::below($folder) as $file) {
             if (++$seen > self::LOOKED_AT) {
                 return [$size, $opened, false];
             }
-            if ($file instanceof \SplFileInfo && $file->isFile() && ! $file->isLink()) {
-                $size += (int) $file->getSize();
-                $opened = max($opened, (int) $file->getMTime());
+            if ($file->isFile()) {
+                $size += $file->size;
+                $opened = max($opened, $file->time);
             }
         }
 

@@ -42,14 +42,16 @@ final readonly class Backups implements KeptWorlds
     {
         $last = $this->of($instance, 1)->first();
         $pieces = new Pieces($this->store, $this->texts);
+        // Once: it is read from its JSON each time that it is asked for.
+        $before = $last->files ?? [];
         $files = [];
         foreach ($this->files($instance) as $path => $full) {
-            $files[$path] = is_link($full) ? ['link' => (string) readlink($full)] : $pieces->keep($full, $last->files[$path] ?? []);
+            $files[$path] = is_link($full) ? ['link' => (string) readlink($full)] : $pieces->keep($full, $before[$path] ?? []);
         }
         if ($files === []) {
             return null;
         }
-        if ($unlessSame && $last !== null && $last->files == $files) {
+        if ($unlessSame && $last !== null && $before == $files) {
             return $last;
         }
         $lineUp = ['plan' => PlanDocument::write($instance->plan), 'versions' => $instance->versions()];
@@ -97,7 +99,7 @@ final readonly class Backups implements KeptWorlds
             $before[explode('/', (string) $path)[0]][$path] = $file;
         }
         foreach ($this->files($instance) as $path => $full) {
-            $now[explode('/', $path)[0]][$path] = $full;
+            $now[explode('/', (string) $path)[0]][$path] = $full;
         }
         $changed = [];
         foreach ($before + $now as $world => $files) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Worlds;
 
+use App\Disk\PlainFile;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -36,7 +37,7 @@ final class Pieces
     {
         if ((int) @filesize($file) <= self::LARGE) {
             $copy = $this->store->partial('world-'.bin2hex(random_bytes(12)));
-            if (! @copy($file, $copy)) {
+            if (! PlainFile::copy($file, $copy)) {
                 @unlink($copy);
                 throw FullDisk::writing(basename($file));
             }
@@ -66,10 +67,10 @@ final class Pieces
     public function isAs(string $file, array $before): bool
     {
         if (isset($before['list'])) {
-            return filesize($file) === ($before['size'] ?? -1) && hash('sha256', self::written($this->split($file, $before, fn () => null))) === $before['list'];
+            return @filesize($file) === ($before['size'] ?? -1) && hash('sha256', self::written($this->split($file, $before, fn () => null))) === $before['list'];
         }
 
-        return hash_file('sha256', $file) === ($before['sha256'] ?? '');
+        return PlainFile::digest($file) === ($before['sha256'] ?? '');
     }
 
     /**
@@ -126,7 +127,7 @@ final class Pieces
     private function split(string $file, array $before, \Closure $keep): array
     {
         $old = isset($before['list']) && $this->store->has($before['list']) ? $this->blocks($before['list'], basename($file)) : [];
-        $handle = @fopen($file, 'rb') ?: throw FullDisk::writing(basename($file));
+        $handle = PlainFile::open($file) ?? throw FullDisk::writing(basename($file));
         $blocks = Splitting::of($handle, $old, fn (Block $block): string => (string) $this->texts->get($block->sha256), function (Block $block, string $bytes) use ($keep): void {
             $keep($block, $bytes);
         });

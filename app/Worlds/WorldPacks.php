@@ -6,6 +6,7 @@ namespace App\Worlds;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Disk\Folder;
+use App\Disk\PlainFile;
 use App\Drafts\Drafting;
 use App\Models\Draft;
 use App\Models\Instance;
@@ -43,7 +44,7 @@ final readonly class WorldPacks
         }
         $packs = [];
         foreach (glob((new Folder($instance))->live(addcslashes($folder, '*?[\\')).'/*.zip') ?: [] as $file) {
-            $packs["{$folder}/".basename($file)] = is_file($file) && ! is_link($file) ? (string) hash_file('sha256', $file) : '';
+            $packs["{$folder}/".basename($file)] = is_link($file) ? '' : (string) PlainFile::digest($file);
         }
         $drafted = array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => dirname($path) === $folder && str_ends_with($path, '.zip'), ARRAY_FILTER_USE_KEY);
         $packs = array_filter(array_replace($packs, $drafted), fn (int|string $digest): bool => $digest !== 0);
@@ -128,7 +129,7 @@ final readonly class WorldPacks
         }
         $drafted = ($instance->draft->plan->once->own ?? [])[$this->orderOf($world)] ?? null;
         $path = (new Folder($instance))->live($this->orderOf($world));
-        $text = is_string($drafted) ? $this->texts->get($drafted) : (is_file($path) && ! is_link($path) ? (string) file_get_contents($path, length: 100_000) : '');
+        $text = is_string($drafted) ? $this->texts->get($drafted) : (is_link($path) ? '' : (string) PlainFile::text($path, 100_000));
 
         return array_values(array_unique(array_filter(array_map(trim(...), explode("\n", mb_scrub((string) $text))))));
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Worlds;
 
+use App\Disk\Entries;
 use App\Disk\Folder;
 use App\Disk\OwnFiles;
 use App\Games;
@@ -16,9 +17,6 @@ use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Str;
-use RecursiveDirectoryIterator;
-use RecursiveIteratorIterator;
-use SplFileInfo;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Stasimon\Core\Place\Archive\ArchiveLimits;
@@ -102,16 +100,15 @@ final readonly class WorldWork implements Undertaking
         Tasks::refuseWhilePlayed($instance);
         $world = $task->about('world');
         $folder = $this->known($instance, $world);
+        is_link($folder) || is_link(dirname($folder)) ? throw Refusal::conflict("{$world} lies at a place that a link leads to, so no archive of it is made from here.") : null;
         $to = self::archive($instance, $world);
         File::ensureDirectoryExists(dirname($to));
         // Of yesterday's nobody knows any more.
         array_map(fn (string $old): bool => filemtime($old) < now()->subDay()->timestamp && unlink($old), glob(dirname($to).'/*') ?: []);
         $zip = new ZipArchive;
         $zip->open("{$to}.part", ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing("the archive of {$world}");
-        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) as $file) {
-            if ($file instanceof SplFileInfo && $file->isFile() && ! $file->isLink()) {
-                $zip->addFile($file->getPathname(), $world.substr($file->getPathname(), strlen($folder)));
-            }
+        foreach (Entries::files($folder) as $path => $file) {
+            $zip->addFile("{$folder}/{$path}", "{$world}/{$path}");
         }
         $zip->registerProgressCallback(0.02, fn (float $part) => $task->advance("making an archive of {$world}", (int) (100 * $part), 100));
         ($zip->close() && rename("{$to}.part", $to)) || throw FullDisk::writing("the archive of {$world}");

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Worlds;
 
 use App\Disk\Folder;
+use App\Disk\PlainFile;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Work\Tasks;
@@ -14,6 +15,9 @@ use Stasimon\Core\Game\GameDefinition;
 /** The worlds of an instance, and the mods that each was last saved with. */
 final readonly class Worlds
 {
+    /** Bytes of the file that says what a world was saved with; of a longer one nothing is understood. */
+    private const LARGEST = 5_000_000;
+
     public function __construct(private GameDefinition $game)
     {
     }
@@ -30,7 +34,7 @@ final readonly class Worlds
             if (basename(dirname($file)) === $where['trial'] || ! is_file($file)) {
                 continue;
             }
-            $document = filesize($file) > 5_000_000 ? null : json_decode((string) file_get_contents($file), true);
+            $document = json_decode((string) PlainFile::text($file, self::LARGEST), true);
             $mods = is_array($document) ? ($document[$where['mods']] ?? []) : [];
             $worlds[mb_scrub(basename(dirname($file)))] = array_filter(is_array($mods) ? $mods : [], is_string(...));
         }

@@ -14,6 +14,7 @@ use App\Models\Rehearsal;
 use App\Models\ShelfFile;
 use App\Models\Task;
 use App\Models\Watch;
+use App\Models\Whole;
 use App\Models\WishList;
 use App\Rehearsals\Play\Play;
 use App\Work\TaskState;
@@ -35,7 +36,7 @@ const FIELDS = [
 /** The addresses of a route: with what is there, or with something odd in their place. */
 function addressOf(Registered $route, Instance $instance, Oddities $odd): string
 {
-    $there = ['instance' => $instance->id, 'package' => 'gulls', 'number' => 1, 'search' => CulpritSearch::query()->value('id') ?? 1, 'log' => DroppedLog::query()->value('id') ?? $instance->id, 'depot' => Depot::query()->value('id'), 'task' => Task::query()->value('id') ?? $instance->id, 'part' => 'build', 'form' => 'csv', 'lesson' => 1, 'file' => ShelfFile::query()->value('id') ?? $instance->id, 'import' => Import::query()->value('id') ?? $instance->id, 'game' => 'ferrywright', 'backup' => Backup::query()->value('id') ?? 1, 'found' => 1, 'starter' => $instance->id, 'id' => basename((glob(config('stasimon.var').'/incoming/*') ?: ['none'])[0]), 'stage' => $instance->id, 'pack' => PackRelease::query()->value('id') ?? $instance->id, 'given' => GivenHandOff::query()->value('id') ?? $instance->id, 'list' => WishList::query()->inRandomOrder()->value('id') ?? $instance->id, 'watch' => Watch::query()->value('id') ?? 1];
+    $there = ['instance' => $instance->id, 'package' => 'gulls', 'number' => 1, 'search' => CulpritSearch::query()->value('id') ?? 1, 'log' => DroppedLog::query()->value('id') ?? $instance->id, 'depot' => Depot::query()->value('id'), 'task' => Task::query()->value('id') ?? $instance->id, 'part' => 'build', 'form' => 'csv', 'lesson' => 1, 'file' => ShelfFile::query()->value('id') ?? $instance->id, 'import' => Import::query()->value('id') ?? $instance->id, 'game' => 'ferrywright', 'backup' => Backup::query()->value('id') ?? 1, 'found' => 1, 'starter' => $instance->id, 'id' => basename((glob(config('stasimon.var').'/incoming/*') ?: ['none'])[0]), 'stage' => $instance->id, 'pack' => PackRelease::query()->value('id') ?? $instance->id, 'given' => GivenHandOff::query()->value('id') ?? $instance->id, 'list' => WishList::query()->inRandomOrder()->value('id') ?? $instance->id, 'watch' => Watch::query()->value('id') ?? 1, 'whole' => Whole::query()->value('id') ?? $instance->id];
 
     return '/'.ltrim((string) preg_replace_callback('/\{(\w+)\}/', fn (array $name): string => $odd->dice->getInt(1, 12) === 1
         ? $odd->pick(['%00', '%ff', '0', '99999999999999999999', '..%2f..', 'x%0ay', '2024', str_repeat('a', 300)])

@@ -141,7 +141,7 @@ it('blames the right package for what fails, and its first remedy makes the laun
     $texts = array_map(fn ($counsel): string => $counsel->text, $findings[0]->remedies);
     $remedy === null || expect($texts[0] ?? null)->toBe($remedy);
 
-    $reading->take($rehearsal->instance, $findings, $findings[0]->remedies[0]->key);
+    $reading->take($rehearsal->instance, $reading->diagnoses($rehearsal), $findings[0]->remedies[0]->key);
     World::apply($rehearsal->instance);
     $after = World::rehearsed($rehearsal->instance);
     expect($after->state->value)->toBe('clean', json_encode($after->reading['errors'] ?? null).' after '.$texts[0]);

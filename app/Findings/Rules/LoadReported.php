@@ -6,6 +6,7 @@ namespace App\Findings\Rules;
 
 use App\Depots\Catalogue\SupportKey;
 use App\Disk\Folder;
+use App\Disk\PlainFile;
 use App\Drafts\Bases;
 use App\Findings\Finding;
 use App\Findings\Level;
@@ -36,7 +37,7 @@ final readonly class LoadReported implements Rule
         if ($game->log->missing === null || ! is_file($path) || is_link($path)) {
             return [];
         }
-        $asked = $game->log->missing->missing(mb_scrub((string) file_get_contents($path, length: self::LONGEST)));
+        $asked = $game->log->missing->missing(mb_scrub((string) PlainFile::text($path, self::LONGEST)));
         $missing = array_filter(array_diff_key($asked, $seen->versions), fn (string $id): bool => ! $seen->plan->wants($id), ARRAY_FILTER_USE_KEY);
         if ($missing === []) {
             return $asked === [] || $seen->isDraft ? [] : [$this->toBeTried($asked, $game->log->missing->path, $seen)];

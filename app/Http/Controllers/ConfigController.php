@@ -31,7 +31,7 @@ final readonly class ConfigController
     public function index(Request $request, Instance $instance): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $page = new ConfigsPage($instance, $this->list->of($instance), Address::words($request, 'q', 80), Address::words($request, 'only', 10), $this->list->away($instance));
+        $page = new ConfigsPage($instance, $this->list->of($instance), Address::words($request, 'q', 80), Address::words($request, 'only', 10), $this->list->away($instance), $this->list->unread($instance));
 
         return view('configs.page', ['instance' => $instance, 'page' => $page]);
     }

@@ -1,6 +1,11 @@
 <x-instance :instance="$instance" part="configs" title="Configs" quiet>
     <div class="pb-6">
         <h1 class="sr-only">Configs</h1>
+        @if ($page->unread !== [])
+            <p class="px-[18px] soft mt-2 max-w-[90ch] break-words">Not read, and left as {{ count($page->unread) === 1 ? 'it is' : 'they are' }}:
+                {{ implode('; ', array_slice($page->unread, 0, 5)) }}{{ count($page->unread) > 5 ? '; and '.(count($page->unread) - 5).' more'
+                    : '' }}.</p>
+        @endif
         @if ($page->count('') === 0)
             <p class="px-[18px] soft max-w-xl">There is no config yet. Most mods write theirs when they are launched first: rehearse, and
                 they stand here, with what is in them and whose each is.</p>
