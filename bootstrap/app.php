@@ -25,8 +25,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->trustHosts(at: fn (): array => array_map(fn (string $host): string => '^'.preg_quote($host).'$', (array) config('stasimon.hosts')), subdomains: false);
         // A file ends as somebody ends it.
         $middleware->trimStrings(except: ['body']);
-        $middleware->prepend(App\Http\Middleware\PlainText::class);
-        $middleware->web(append: [App\Http\Middleware\KeptInput::class, App\Http\Middleware\SecurityHeaders::class, App\Http\Middleware\PageAllowance::class]);
+        $middleware->prepend([App\Http\Middleware\SecurityHeaders::class, App\Http\Middleware\PlainText::class]);
+        $middleware->web(append: [App\Http\Middleware\KeptInput::class, App\Http\Middleware\PageAllowance::class]);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->dontReport(Refusal::class);

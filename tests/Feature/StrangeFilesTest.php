@@ -5,9 +5,12 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Disk\PlainFile;
 use App\Disk\Repairing;
+use App\Games;
+use App\Local\Agreements;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Worlds\Backups;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Tests\Support\World;
 
@@ -106,5 +109,26 @@ it('shows and gives away nothing of what a link leads to', function (): void {
     } finally {
         @unlink($file ?? '');
         File::deleteDirectory($outside);
+    }
+});
+
+it('gives a game what programs expect of a machine, and nothing of the application', function (): void {
+    $instance = World::applied(['gulls']);
+    $definition = ['id' => 'rowing', 'name' => 'Rowing', 'launch' => ['env'], 'templates' => []] + (array) json_decode((string) file_get_contents(base_path('games/ferrywright.json')), true);
+    $this->post('/games', ['text' => json_encode($definition)])->assertRedirect();
+    $this->post('/games/rowing/agree', ['command' => app(Agreements::class)->of(app(Games::class)->get('rowing'))->digest()])->assertRedirect();
+    DB::table('instances')->where('id', $instance->id)->update(['plan' => DB::raw("jsonb_set(plan, '{game}', '\"rowing\"')")]);
+    $launch = World::rehearsed(Instance::query()->with(['placed', 'draft'])->findOrFail($instance->id));
+    $said = (string) file_get_contents((new Folder($instance))->log($launch->number));
+    expect($said)->toContain('PATH=')->not->toMatch('/^(?:APP_|DB_|STASIMON_(?!LAUNCH)|SESSION_|QUEUE_|PG)/m');
+    expect(preg_grep('/^(?:APP|DB)_/', array_keys(getenv())))->not->toBe([]);
+});
+
+it('keeps every answer private, a refusal and a page that is not there too', function (): void {
+    $instance = World::applied(['gulls']);
+    foreach (["/instances/{$instance->id}/server.zip", "/instances/{$instance->id}", '/nowhere-at-all', "/instances/{$instance->id}/packages/none", '/build/none.js'] as $address) {
+        $answer = $this->get($address);
+        expect((string) $answer->headers->get('Cache-Control'))->toContain('private')->not->toContain('public')
+            ->and($answer->headers->get('X-Content-Type-Options'))->toBe('nosniff')->and((string) $answer->headers->get('Content-Security-Policy'))->toContain("frame-ancestors 'none'");
     }
 });

@@ -8,6 +8,7 @@ use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
+/** What every answer says, a refusal and a page of an error too. */
 final class SecurityHeaders
 {
     /** @param  Closure(Request): Response  $next */
@@ -18,6 +19,8 @@ final class SecurityHeaders
         $response->headers->set('Content-Security-Policy', "default-src 'self'; script-src 'self' 'unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; form-action 'self'; base-uri 'self'");
         $response->headers->set('X-Content-Type-Options', 'nosniff');
         $response->headers->set('Referrer-Policy', 'same-origin');
+        // Files are public by default in the framework; here they are one person's.
+        $response->setPrivate();
 
         return $response;
     }

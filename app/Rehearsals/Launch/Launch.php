@@ -46,7 +46,7 @@ final readonly class Launch
         $log->begin();
         $output = new Output($log->path);
         try {
-            $process = new Process($command, $dir, [self::MARK => basename(dirname($dir))], timeout: self::LONGEST);
+            $process = new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST);
             $lines = new WholeLines;
             $hung = false;
             $spoke = microtime(true);
@@ -92,7 +92,7 @@ final readonly class Launch
     {
         $command = $this->starting->prepare($plan, $dir, Side::Server, way: Way::Serve);
 
-        return new Server(new Process($command, $dir, [self::MARK => basename(dirname($dir))], timeout: self::LONGEST), $log, $this->games->get($plan->base->game)->launch->open);
+        return new Server(new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST), $log, $this->games->get($plan->base->game)->launch->open);
     }
 
     /** Ends the game that a worker has launched for an instance and that outlived it. */

@@ -7,6 +7,7 @@ namespace App\Rehearsals\Play;
 use App\Disk\Folder;
 use App\Disk\Processes;
 use App\Models\Rehearsal;
+use App\Rehearsals\Launch\Surroundings;
 use RuntimeException;
 use Symfony\Component\Process\Process;
 
@@ -38,8 +39,8 @@ final readonly class Keeper
     {
         array_map(fn (string $name): bool => @unlink($this->file.$name), ['', '.started', '.ended']);
         file_put_contents($this->file, json_encode(['command' => $command, 'dir' => $dir, 'log' => (new Folder($this->play->instance))->log($this->play->number)], JSON_THROW_ON_ERROR));
-        // In a session of its own, and without the variable by which bin/start ends what an earlier one has left.
-        (new Process(['setsid', '--fork', PHP_BINARY, '-d', 'opcache.jit=disable', __DIR__.'/keep.php', $this->file], dirname($this->file), [self::MARK => $this->mark, 'STASIMON_SERVES' => false, 'STASIMON_ROLE' => false]))
+        // In a session of its own, and with nothing of this environment that a game has no need of.
+        (new Process(['setsid', '--fork', PHP_BINARY, '-d', 'opcache.jit=disable', __DIR__.'/keep.php', $this->file], dirname($this->file), Surroundings::with([self::MARK => $this->mark])))
             ->disableOutput()->mustRun();
         for ($end = microtime(true) + self::BEGUN; ! is_file($this->file.'.started') && ! is_file($this->file.'.ended');) {
             if (microtime(true) > $end) {
