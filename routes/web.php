@@ -56,6 +56,7 @@ Route::pattern('starter', '[0-9A-Za-z]{26}');
 Route::pattern('stage', '[0-9A-Za-z]{26}');
 Route::pattern('pack', '[0-9A-Za-z]{26}');
 Route::pattern('found', '[0-9]{1,18}');
+Route::pattern('lesson', '[0-9]{1,18}');
 
 Route::get('/', RegisterController::class)->name('register');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');

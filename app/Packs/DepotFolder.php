@@ -33,6 +33,7 @@ final class DepotFolder
         if (! is_dir($folder) && ! @mkdir($folder, 0755, true)) {
             throw UnusablePack::because("{$folder} is no folder, and none can be made there.");
         }
+        self::refuseLinks($folder);
         $lock = @fopen("{$folder}/.publishing", 'c');
         if ($lock === false || ! flock($lock, LOCK_EX)) {
             throw UnusablePack::because("Nothing can be written in {$folder}.");
@@ -52,6 +53,7 @@ final class DepotFolder
             }
             $path = 'files/'.$pack->id.'-'.preg_replace('/[^A-Za-z0-9._+-]/', '_', mb_substr($pack->version, 0, 40)).'-'.substr($digest, 0, 8).'.pack.zip';
             is_dir("{$folder}/files") || @mkdir("{$folder}/files");
+            @unlink("{$folder}/{$path}.part");
             if (! @copy($file, "{$folder}/{$path}.part") || ! rename("{$folder}/{$path}.part", "{$folder}/{$path}")) {
                 throw UnusablePack::because("The file cannot be written in {$folder}.");
             }
@@ -62,6 +64,17 @@ final class DepotFolder
         }
 
         return true;
+    }
+
+    /** @throws UnusablePack where something in the folder leads elsewhere: what is written there would be written elsewhere */
+    private static function refuseLinks(string $folder): void
+    {
+        $documents = ['depot.json', 'changes.json', Listing::FILE];
+        foreach (['.publishing', 'files', ...$documents, ...array_map(fn (string $file): string => "{$file}.part", $documents)] as $name) {
+            if (is_link("{$folder}/{$name}")) {
+                throw UnusablePack::because("{$name} in {$folder} is a link to another place, so nothing is published there.");
+            }
+        }
     }
 
     /** Makes it a depot, if it is none, that says that it has packs. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Config;
 
+use Stasimon\Core\Document\XmlBounds;
 use stdClass;
 use Symfony\Component\Yaml\Exception\DumpException;
 use Symfony\Component\Yaml\Exception\ParseException;
@@ -145,6 +146,9 @@ enum Syntax
         $zero = strpos($text, "\0");
         if ($zero !== false) {
             return new Wrong(1 + substr_count($text, "\n", 0, $zero), 'it has a character that no XML has');
+        }
+        if (XmlBounds::problem($text) !== '') {
+            return null;
         }
         $before = libxml_use_internal_errors(true);
         libxml_clear_errors();

@@ -26,8 +26,14 @@ final readonly class Expression
 {
     private const LONGEST = 2_000;
 
-    /** By how much lists that an expression makes may multiply what goes in. */
+    /** By how much what an expression makes may be larger than what goes in. */
     private const GROWTH = 256;
+
+    /** A text as JSON: a character outside ASCII is written with six, and each writing of a writing doubles its backslashes. */
+    private const WRITTEN = 6;
+
+    /** Bytes of a text that is joined. */
+    private const JOINED = 1_000_000;
 
     /** @param  AstRuntime|null  $runtime  null on a clone in which nothing was installed, where no expression is asked for anything */
     private function __construct(public string $text, private ?AstRuntime $runtime)
@@ -59,7 +65,7 @@ final readonly class Expression
     }
 
     /**
-     * How much larger a result can be than what goes in: each list that is made holds its input once for each member.
+     * How much larger a result can be than what goes in: each list or object that is made holds its input once for each member.
      *
      * @param  array<mixed>  $tree
      */
@@ -70,7 +76,11 @@ final readonly class Expression
         foreach ($children as $child) {
             $growth = min(1_000_000, $growth * (is_array($child) ? self::growth($child) : 1));
         }
-        $members = ($tree['type'] ?? '') === 'multi_select_list' ? max(1, count($children)) : 1;
+        $members = match (true) {
+            in_array($tree['type'] ?? '', ['multi_select_list', 'multi_select_hash'], true) => max(1, count($children)),
+            ($tree['type'] ?? '') === 'function' && ($tree['value'] ?? '') === 'to_string' => self::WRITTEN,
+            default => 1,
+        };
 
         return min(1_000_000, $growth * $members);
     }
@@ -116,9 +126,23 @@ final readonly class Expression
             'replace' => ($arguments[0] ?? null) === null ? null : @preg_replace($text(1), $text(2), mb_strcut($text(0), 0, 10_000)),
             'either' => array_values(array_filter($arguments, fn (mixed $one): bool => $one !== null && $one !== '' && $one !== []))[0] ?? null,
             'pairs' => self::pairs($arguments[0] ?? null),
+            'join' => self::joined($arguments),
             'filters' => CapabilityFilter::alternatives($text(0), $text(1)),
             default => FnDispatcher::getInstance()($function, $arguments),
         };
+    }
+
+    /**
+     * @param  array<int, mixed>  $arguments
+     *
+     * @throws UnusableExpression where it would be too long: a long text between many grows by the product of both
+     */
+    private static function joined(array $arguments): mixed
+    {
+        $items = is_array($arguments[1] ?? null) ? array_filter($arguments[1], is_string(...)) : [];
+        $length = (is_string($arguments[0] ?? null) ? strlen($arguments[0]) : 0) * count($items) + array_sum(array_map(strlen(...), $items));
+
+        return $length > self::JOINED ? throw new UnusableExpression('what it joins is too long.') : FnDispatcher::getInstance()('join', $arguments);
     }
 
     /** @return list<array{id: string, range: mixed}>|null */

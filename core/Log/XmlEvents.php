@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Log;
 
 use SimpleXMLElement;
+use Stasimon\Core\Document\XmlBounds;
 
 /**
  * A log in XML, put into lines: the records of java.util.logging (its document type "logger.dtd" in the JDK), and the events of
@@ -48,7 +49,7 @@ final class XmlEvents
         $start = preg_match('~<(?:record|Event|log4j:event|event)\b~', $element, $at, PREG_OFFSET_CAPTURE) === 1 ? $at[0][1] : 0;
         // The prefix is bound above the first event, if anywhere.
         $xml = preg_replace(['~(</?)\w+:(?=\w)~', '~ xmlns(?::\w+)?="[^"]*"~'], ['$1', ''], substr($element, $start));
-        $event = @simplexml_load_string((string) $xml, SimpleXMLElement::class, LIBXML_NONET | LIBXML_NOCDATA);
+        $event = XmlBounds::problem((string) $xml) !== '' ? false : @simplexml_load_string((string) $xml, SimpleXMLElement::class, LIBXML_NONET | LIBXML_NOCDATA);
         if ($event === false) {
             return trim($element)."\n";
         }

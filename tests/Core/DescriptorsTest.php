@@ -10,6 +10,7 @@ use Stasimon\Core\Document\CapabilityFilter;
 use Stasimon\Core\Document\Expression;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Document\UnusableExpression;
 use Stasimon\Core\Evidence\Descriptor\ArchiveCatalogue;
 use Stasimon\Core\Evidence\Descriptor\Clauses;
 use Stasimon\Core\Evidence\Descriptor\Described;
@@ -115,6 +116,9 @@ it('refuses hostile and odd descriptors with a sentence', function (string $form
     'long' => ['json', str_repeat(' ', 1_100_000).'{}', 'longer than 1,000,000 bytes'],
     'deep' => ['json', '{"id":'.str_repeat('[', 200).str_repeat(']', 200).'}', 'not JSON'],
     'entities' => ['xml', '<?xml version="1.0"?><!DOCTYPE m [<!ENTITY a "&b;&b;"><!ENTITY b "&a;&a;">]><m id="&a;"/>', 'document type'],
+    'many attributes' => ['xml', '<m '.implode(' ', array_map(fn (int $i): string => "a{$i} = 'v>'", range(1, 501))).'/>', 'more than 500 attributes'],
+    'the same of two bytes a character' => ['xml', "\xff\xfe".mb_convert_encoding('<m '.implode(' ', array_map(fn (int $i): string => "a{$i}=\"\"", range(1, 501))).'/>', 'UTF-16LE'), ''],
+    'many elements' => ['xml', '<m>'.str_repeat('<a/>', 20_001).'</m>', 'more than 20,000 elements'],
     'laughing yaml' => ['yaml', "a: &a [x,x,x,x,x,x,x,x,x,x]\nb: &b [*a,*a,*a,*a,*a,*a,*a,*a,*a,*a]\nc: &c [*b,*b,*b,*b,*b,*b,*b,*b,*b,*b]\nd: &d [*c,*c,*c,*c,*c,*c,*c,*c,*c,*c]\ne: &e [*d,*d,*d,*d,*d,*d,*d,*d,*d,*d]\nf: [*e,*e,*e,*e,*e,*e,*e,*e,*e,*e]\n", 'values'],
     'no text' => ['toml', "\xff\xfe", 'UTF-8'], 'no version' => ['json', '{"id": "a"}', 'no version'], 'no such version' => ['json', '{"id": "a", "version": "one"}', 'is not a version'],
     'no such range' => ['json', '{"id": "a", "version": "1.0.0", "needs": {"b": ">>1"}}', 'what it says of b cannot be used'],
@@ -123,7 +127,14 @@ it('refuses hostile and odd descriptors with a sentence', function (string $form
 
 it('takes no expression that could run for ever, or that is none, and says where it stands', function (string $expression, string $why): void {
     expect(fn () => ruleOf(['format' => 'json', 'needs' => $expression]))->toThrow(UnusableDocument::class, "/needs: {$why}");
-})->with([['['.str_repeat('@, ', 9).'@]'.str_repeat('.[@, @, @, @]', 5), 'the lists that it makes'], ['needs[', 'it is not a JMESPath expression'], ['run(@)', 'there is no function'], [str_repeat('a', 2_001), 'an expression of at most']]);
+})->with([['['.str_repeat('@, ', 9).'@]'.str_repeat('.[@, @, @, @]', 5), 'the lists that it makes'], [implode(' | ', array_fill(0, 9, '{a: @, b: @}')), 'the lists that it makes'], ['to_string(to_string(to_string(to_string(@))))', 'the lists that it makes'],
+    ['needs[', 'it is not a JMESPath expression'], ['run(@)', 'there is no function'], [str_repeat('a', 2_001), 'an expression of at most']]);
+
+it('joins no long text between many', function (): void {
+    $expression = Expression::read(Node::ofJson('"join(glue, items)"'));
+    expect($expression->of(['glue' => '-', 'items' => ['a', 'b']]))->toBe('a-b')
+        ->and(fn () => $expression->of(['glue' => str_repeat('x', 10_000), 'items' => array_fill(0, 1_000, 'y')]))->toThrow(UnusableExpression::class, 'too long');
+});
 
 it('gives the functions of its own what they promise', function (string $expression, mixed $expected): void {
     expect(Expression::read(Node::ofJson((string) json_encode($expression)))->of(['a' => 'Ab', 'b' => '', 'm' => ['x' => '1', 'y' => '2']]))->toBe($expected);

@@ -23,7 +23,7 @@ it('reads what there is nothing wrong with', function (Syntax $syntax, string $t
     'a mark of the byte order' => [Syntax::Yaml, "\xEF\xBB\xBFloud: true\n"], 'aliases and tags' => [Syntax::Yaml, "a: &x [1, 2]\nb: *x\nc: !colour red\n"], 'nothing' => [Syntax::Yaml, ''],
     'a mark before JSON' => [Syntax::Json, "\xEF\xBB\xBF{}"], 'Latin 1 where that is usual' => [Syntax::Properties, "caf\xE9=1\n"],
     // Longer than this reader takes at once: nobody is told that it is wrong.
-    'what is long' => [Syntax::Yaml, str_repeat("- a\n", 300_000)],
+    'what is long' => [Syntax::Yaml, str_repeat("- a\n", 300_000)], 'what has many attributes' => [Syntax::Xml, '<a '.implode(' ', array_map(fn (int $i): string => "b{$i}=\"\"", range(1, 40_000)))],
 ]);
 
 it('puts keys together only where it is sure what they say', function (string $text, ?array $read): void {

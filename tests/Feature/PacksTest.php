@@ -210,6 +210,13 @@ it('is published into a folder that is a depot after it, once, and never over an
     $list = json_decode((string) file_get_contents("{$folder}/packs.json"));
     expect(array_column($list->packs, 'version'))->toBe(['1', '2/ü'])->and(hash_file('sha256', "{$folder}/{$list->packs[1]->file->path}"))->toBe($list->packs[1]->file->sha256)
         ->and(json_decode((string) file_get_contents("{$folder}/changes.json"))->packs)->toBe('packs.json')->and(json_decode((string) file_get_contents("{$folder}/depot.json"))->name)->toBe('Mine');
+    $outside = "{$folder}.outside";
+    file_put_contents($outside, 'mine');
+    symlink($outside, "{$folder}/packs.json.part");
+    $make('3', 'three');
+    expect(fn () => DepotFolder::publish($file, $folder, 'Mine', 1))->toThrow(UnusablePack::class, 'is a link to another place')->and(file_get_contents($outside))->toBe('mine');
+    unlink("{$folder}/packs.json.part");
+    unlink($outside);
     file_put_contents("{$folder}/packs.json", 'none');
     expect(fn () => DepotFolder::publish($file, $folder, 'Mine', 1))->toThrow(UnusablePack::class, 'Nothing was changed')->and(file_get_contents("{$folder}/packs.json"))->toBe('none')
         ->and(fn () => DepotFolder::publish($file, dirname(__DIR__), 'Mine', 1))->toThrow(UnusablePack::class, 'no depot.json');

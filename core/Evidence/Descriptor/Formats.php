@@ -8,6 +8,7 @@ use JsonException;
 use SimpleXMLElement;
 use Stasimon\Core\Config\Toml;
 use Stasimon\Core\Config\UnreadableToml;
+use Stasimon\Core\Document\XmlBounds;
 use Stasimon\Core\Evidence\Manifest;
 use Stasimon\Core\Evidence\Metadata;
 use Stasimon\Core\Evidence\VersionResource;
@@ -31,6 +32,9 @@ final class Formats
     private const VALUES = 100_000;
 
     private const DEPTH = 64;
+
+    /** Elements of XML: each is an object while it is read. */
+    private const ELEMENTS = 20_000;
 
     /**
      * @return array<mixed>
@@ -136,6 +140,8 @@ final class Formats
         if (stripos($text, '<!DOCTYPE') !== false || stripos($text, '<!ENTITY') !== false) {
             throw new UnreadableDescriptor('it is XML with a document type of its own, which is not read.');
         }
+        $problem = XmlBounds::problem($text, self::ELEMENTS);
+        $problem === '' || throw new UnreadableDescriptor("{$problem}.");
         $root = simplexml_load_string($text, SimpleXMLElement::class, LIBXML_NONET | LIBXML_NOCDATA | LIBXML_NOERROR | LIBXML_NOWARNING);
         if ($root === false) {
             throw new UnreadableDescriptor('it is not XML.');
