@@ -29,6 +29,9 @@ final readonly class Expression
     /** By how much what an expression makes may be larger than what goes in. */
     private const GROWTH = 256;
 
+    /** What is as good as without end, so that no product is larger than a number can be. */
+    private const ENDLESS = 1_000_000;
+
     /** A text as JSON: a character outside ASCII is written with six, and each writing of a writing doubles its backslashes. */
     private const WRITTEN = 6;
 
@@ -71,18 +74,14 @@ final readonly class Expression
      */
     private static function growth(array $tree): int
     {
-        $growth = 1;
-        $children = is_array($tree['children'] ?? null) ? $tree['children'] : [];
-        foreach ($children as $child) {
-            $growth = min(1_000_000, $growth * (is_array($child) ? self::growth($child) : 1));
-        }
-        $members = match (true) {
-            in_array($tree['type'] ?? '', ['multi_select_list', 'multi_select_hash'], true) => max(1, count($children)),
-            ($tree['type'] ?? '') === 'function' && ($tree['value'] ?? '') === 'to_string' => self::WRITTEN,
-            default => 1,
+        $children = array_map(fn (mixed $child): int => is_array($child) ? self::growth($child) : 1, is_array($tree['children'] ?? null) ? $tree['children'] : []);
+        $growth = match ($tree['type'] ?? '') {
+            'multi_select_list', 'multi_select_hash' => max(1, array_sum($children)),
+            'function' => max(1, array_sum($children)) * (($tree['value'] ?? '') === 'to_string' ? self::WRITTEN : 1),
+            default => array_reduce($children, fn (int $grown, int $child): int => min(self::ENDLESS, $grown * $child), 1),
         };
 
-        return min(1_000_000, $growth * $members);
+        return min(self::ENDLESS, $growth);
     }
 
     /** @param  array<mixed>  $tree */
