@@ -33,9 +33,13 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(fn (Refusal $refusal, Request $request) => $request->expectsJson() ? response()->json(['message' => $refusal->getMessage()], $refusal->status) : response()->view('frame.refusal', ['refusal' => $refusal], $refusal->status));
         $exceptions->render(fn (PostTooLargeException $failure) => response()->view('frame.refusal', ['refusal' => Refusal::tooLarge('That is more than can be taken at once. A log may have at most 50 MB: send the part around the first error. Nothing was kept.')], 413));
         $exceptions->render(fn (Stopped $failure) => response()->view('frame.refusal', ['refusal' => Refusal::busy($failure->getMessage().' Nothing was changed. Take the last step of the draft back, or try again when less is running.')], 503));
-        $exceptions->render(function (Throwable $failure) {
+        $exceptions->render(function (Throwable $failure, Request $request) {
             // A full disk, a database that is away: what can be said is said.
-            return $failure instanceof HttpExceptionInterface || ! Meaning::says($failure) ? null : response()->view('frame.refusal', ['refusal' => Refusal::busy(Meaning::of($failure))], 503);
+            return match (true) {
+                $failure instanceof HttpExceptionInterface || ! Meaning::says($failure) => null,
+                $request->expectsJson() => response()->json(['message' => Meaning::of($failure)], 503),
+                default => response()->view('frame.refusal', ['refusal' => Refusal::busy(Meaning::of($failure))], 503),
+            };
         });
         $exceptions->dontFlash([]);
     })

@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Depots\Sync\Schedule;
 use App\Local\Incoming;
+use App\Local\Uploads;
 use App\Models\WishList;
 use App\Moving\Grid;
 use App\Moving\Watching;
@@ -37,6 +38,7 @@ final class Tend extends Command
                 $keeping->look();
                 Worlds::eraseOld();
                 Incoming::eraseOld();
+                Uploads::eraseOld();
                 $watching->lists()->each(fn (WishList $list) => $grid->heed($list));
                 foreach ($tending->look() as $sentence) {
                     $this->line(now()->toIso8601String()." {$sentence}");

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Local;
 
 use App\Refusal\Refusal;
-use App\Store\Store;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Str;
 use Stasimon\Core\Document\Limits;
@@ -16,7 +15,7 @@ final readonly class Incoming
     /** Hours after which one that no form has named is erased. */
     private const HOURS = 24;
 
-    public function __construct(private Store $store)
+    public function __construct(private Room $room)
     {
     }
 
@@ -24,9 +23,7 @@ final readonly class Incoming
     public function begin(string $name, int $size): string
     {
         $name = Slices::name($name, Limits::FILE_NAME);
-        if ($size > $this->store->free() - 100_000_000) {
-            throw Refusal::conflict("There is no room for {$name} on the disk of the store. Nothing was kept.");
-        }
+        $this->room->require($name, $size);
         $id = strtolower((string) Str::ulid());
         File::ensureDirectoryExists(self::folder($id));
         file_put_contents(self::folder($id).'/about.json', json_encode(['name' => $name, 'size' => $size], JSON_THROW_ON_ERROR));
@@ -66,6 +63,18 @@ final readonly class Incoming
         clearstatcache();
 
         return @filesize($path) === $size ? $path : throw Refusal::conflict("{$name} did not come whole. Choose it again; nothing was kept.");
+    }
+
+    /** Bytes that are still to come of those that were announced. */
+    public static function promised(): int
+    {
+        $promised = 0;
+        foreach (glob(config('stasimon.var').'/incoming/*/about.json') ?: [] as $file) {
+            $about = json_decode((string) @file_get_contents($file), true);
+            $promised += is_array($about) && is_int($about['size'] ?? null) ? max(0, $about['size'] - (int) @filesize(dirname($file).'/file')) : 0;
+        }
+
+        return $promised;
     }
 
     /** Erases what nobody has asked for. */

@@ -36,13 +36,14 @@ final class Slices
         }
         $come = (int) stream_copy_to_stream($slice, $to, min(self::LONGEST, $size - $there + 1));
         $isWritten = fflush($to) && (fstat($to) ?: ['size' => 0])['size'] === $there + $come;
+        $isTooLong = $there + $come > $size;
+        $isTooLong && ftruncate($to, max(0, $there));
         fclose($to);
         if (! $isWritten) {
             throw FullDisk::writing($name);
         }
-        if ($there + $come > $size) {
-            @unlink($path);
-            throw Refusal::unusable("{$name} is longer than it was said to be. Nothing was kept.");
+        if ($isTooLong) {
+            throw Refusal::unusable("{$name} is longer than it was said to be, so that part of it was not taken. What had come before is kept.");
         }
 
         return $there + $come;

@@ -7,7 +7,6 @@ namespace App\Local;
 use App\Models\Instance;
 use App\Models\ShelfFile;
 use App\Refusal\Refusal;
-use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Document\Limits;
@@ -18,7 +17,10 @@ final readonly class Uploads
     /** Bytes of a file. */
     public const LONGEST = 2_147_483_648;
 
-    public function __construct(private Store $store, private ReadShelfFile $reading)
+    /** Hours after which one that does not go on is given up. */
+    private const HOURS = 24;
+
+    public function __construct(private Room $room, private ReadShelfFile $reading)
     {
     }
 
@@ -26,9 +28,7 @@ final readonly class Uploads
     public function begin(string $name, int $size, string $game, ?Instance $instance): ShelfFile
     {
         $name = Slices::name($name, Limits::FILE_NAME);
-        if ($size > $this->store->free() - 100_000_000) {
-            throw Refusal::conflict("There is no room for {$name} on the disk of the store. Nothing was kept.");
-        }
+        $this->room->require($name, $size);
         $file = ShelfFile::query()->create(['name' => $name, 'size' => $size, 'game' => $instance->plan->base->game ?? $game, 'instance_id' => $instance?->id]);
         File::ensureDirectoryExists(dirname($file->path()));
         file_put_contents($file->path(), '');
@@ -45,20 +45,25 @@ final readonly class Uploads
     public function take(ShelfFile $file, int $offset, $slice): int
     {
         $file->state === ShelfState::Coming || throw Refusal::conflict("{$file->name} is not being taken in. Drop it again.");
-        try {
-            $come = Slices::append($file->path(), $offset, $slice, $file->size, $file->name);
-        } catch (Refusal $refusal) {
-            if (! is_file($file->path())) {
-                $file->update(['state' => ShelfState::Refused, 'problem' => 'It is longer than it was said to be.']);
-            }
-            throw $refusal;
-        }
+        $come = Slices::append($file->path(), $offset, $slice, $file->size, $file->name);
         if ($come !== $file->come) {
             $file->update(['come' => $come] + ($come === $file->size ? ['state' => ShelfState::Waiting] : []));
             $come === $file->size && $this->reading->start($file);
         }
 
         return $come;
+    }
+
+    /** Gives up those of which nothing has come for long. */
+    public static function eraseOld(): void
+    {
+        $before = now()->subHours(self::HOURS);
+        foreach (ShelfFile::query()->where('state', ShelfState::Coming)->where('created_at', '<', $before)->get() as $file) {
+            if ((int) @filemtime($file->path()) < (int) $before->timestamp) {
+                @unlink($file->path());
+                $file->update(['state' => ShelfState::Refused, 'problem' => 'It did not come whole, and nothing more of it has come for '.self::HOURS.' hours. Drop it again.']);
+            }
+        }
     }
 
     /** A file that a form brought whole. */

@@ -3,12 +3,18 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
+use App\Local\Incoming;
+use App\Local\Room;
 use App\Local\ShelfState;
+use App\Local\Uploads;
 use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\ShelfFile;
+use App\Refusal\Refusal;
+use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 use Tests\Support\Archives;
 use Tests\Support\World;
 
@@ -124,7 +130,26 @@ it('takes a large file in slices, each again from where it stopped, and refuses 
 
     $id = $this->postJson('/shelf/uploads', ['name' => 'long.zip', 'size' => 10, 'instance' => $instance->id])->json('id');
     $send = fn (int $offset, string $slice) => $this->call('PUT', "/shelf/uploads/{$id}?offset={$offset}", server: ['HTTP_ACCEPT' => 'application/json'], content: $slice);
-    $send(0, 'eleven bytes')->assertStatus(422)->assertJson(['message' => 'long.zip is longer than it was said to be. Nothing was kept.']);
+    $send(0, 'five.')->assertJson(['come' => 5]);
+    $send(5, 'sixes.')->assertStatus(422)->assertJson(['message' => 'long.zip is longer than it was said to be, so that part of it was not taken. What had come before is kept.']);
+    $this->call('PUT', "/shelf/uploads/{$id}", server: ['HTTP_ACCEPT' => 'application/json'], content: 'x')->assertStatus(422)->assertJson(['message' => 'What came does not say where in the file it begins. It was not taken.']);
+    $send(0, 'x')->assertJson(['come' => 5]);
+    // What was announced is not given away a second time, and what does not go on is given up.
+    $half = intdiv((int) app(Store::class)->free(), 2) + 100;
+    $before = Incoming::promised();
+    ShelfFile::query()->whereKey($id)->update(['size' => $half]);
+    expect(fn () => app(Room::class)->require('more.zip', $half))->toThrow(Refusal::class, 'with what other files are still to bring');
+    $path = ShelfFile::query()->findOrFail($id)->path();
+    Uploads::eraseOld();
+    expect($path)->toBeFile();
+    $this->travel(25)->hours();
+    Uploads::eraseOld();
+    expect(is_file($path))->toBeFalse()->and(ShelfFile::query()->findOrFail($id)->problem)->toContain('for 24 hours');
+    $this->travelBack();
+    $id = $this->postJson('/incoming', ['name' => 'a.zip', 'size' => 1_000])->assertOk()->json('id');
+    expect(Incoming::promised())->toBe($before + 1_000);
+    $this->call('PUT', "/incoming/{$id}", server: ['HTTP_ACCEPT' => 'application/json'], content: 'x')->assertStatus(422);
+    File::deleteDirectory(config('stasimon.var')."/incoming/{$id}");
     $this->postJson('/shelf/uploads', ['name' => 'huge.zip', 'size' => 3_000_000_000])->assertStatus(422);
 });
 

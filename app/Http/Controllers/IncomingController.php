@@ -27,7 +27,7 @@ final readonly class IncomingController
     {
         $slice = $request->getContent(true);
 
-        return response()->json(['come' => $this->incoming->take($id, Address::number($request, 'offset') ?? 0, is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'))]);
+        return response()->json(['come' => $this->incoming->take($id, Address::number($request, 'offset') ?? throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'), is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'))]);
     }
 
     public function come(string $id): JsonResponse

@@ -76,7 +76,7 @@ final readonly class ShelfController
     {
         $slice = $request->getContent(true);
 
-        return response()->json(['come' => $this->uploads->take($this->find($file), Address::number($request, 'offset') ?? 0, is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'))]);
+        return response()->json(['come' => $this->uploads->take($this->find($file), Address::number($request, 'offset') ?? throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'), is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'))]);
     }
 
     public function come(string $file): JsonResponse
