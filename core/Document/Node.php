@@ -161,7 +161,7 @@ final readonly class Node
             throw $this->wrong("\"{$text}\" is not an id: lower-case letters, digits and . _ + - are allowed, a letter or digit first.");
         }
 
-        return $text;
+        return strlen($text) <= Limits::ID ? $text : throw $this->wrong('an id of at most '.Limits::ID.' characters is expected.');
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Evidence;
 
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Game\DescriptorRule;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
@@ -34,6 +35,9 @@ final readonly class Proposal
         $inside = array_map(fn (string $one): string => substr($one, $content === '' ? 0 : strlen($content) + 1), array_values(array_filter($paths, fn (string $one): bool => $content === '' || str_starts_with($one, "{$content}/"))));
         [$kind, $as] = self::kind($inside, $kinds, $isArchive);
         $id = ltrim(trim((string) preg_replace('/[^a-z0-9._+]+/', '-', mb_strtolower(transliterator_transliterate('Any-Latin; Latin-ASCII', $name) ?: $name)), '-'), '._+-');
+        $id = rtrim(mb_strcut($id, 0, Limits::ID), '._+-');
+        $version = strlen($version) > Limits::VERSION ? '' : $version;
+        $name = mb_substr($name, 0, Limits::NAME);
 
         return new self($id === '' ? 'file' : $id, $name, $version === '' ? '1.0.0' : $version, $kind, $content, array_values(array_filter([...$why, $because, $as])));
     }

@@ -172,4 +172,6 @@ it('proposes name, version, kind and folder of what says nothing, and why', func
     ['paperLanterns 0.3 (1).zip', ['assets/x.png'], ['paper-lanterns', 'Paper Lanterns', '0.3', Kind::ResourcePack, '']],
     ['waves.zip', ['waves-main/shaders/sea.frag'], ['waves', 'Waves', '1.0.0', Kind::ShaderPack, 'waves-main']],
     ['漢字-1.2.zip', ['x/readme.md'], ['han-zi', '漢字', '1.2', Kind::Mod, 'x']],
+    // As long as names of files can be: what is proposed is an id, a name and a version all the same.
+    [str_repeat('漢', 80).'-'.str_repeat('1.', 60).'0.zip', ['x/readme.md'], [rtrim(substr(str_repeat('han-', 80), 0, 100), '-'), str_repeat('漢', 80), '1.0.0', Kind::Mod, 'x']],
 ]);
