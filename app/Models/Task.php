@@ -25,6 +25,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $rate  bytes a second, while files are fetched
  * @property int $turns  how often it was handed out again because it had not begun
  * @property ?string $problem
+ * @property ?string $worker  see \App\Work\Worker
  * @property \Illuminate\Support\Carbon $created_at
  * @property ?\Illuminate\Support\Carbon $begun_at
  * @property ?\Illuminate\Support\Carbon $ended_at

@@ -11,6 +11,7 @@ use App\Work\Performing;
 use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\TaskState;
+use App\Work\Worker;
 use Carbon\CarbonInterface;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -20,6 +21,9 @@ final class WorkPage
 {
     /** Seconds after which work that waits though a worker is free counts as stuck. */
     private const STUCK = 30;
+
+    /** Seconds in which the database has surely seen that a killed worker is gone. */
+    private const GONE = 3;
 
     /** @var Collection<int, Task>|null */
     private ?Collection $open = null;
@@ -77,10 +81,15 @@ final class WorkPage
 
     public function canEnd(Task $task): bool
     {
-        return $task->state === TaskState::Waiting || in_array($task->id, $this->lost(), true);
+        return in_array($task->state, [TaskState::Waiting, TaskState::Running], true);
     }
 
-    /** @throws Refusal while a worker is at it */
+    /**
+     * Ends it, whatever its worker is at: that is killed, and another comes in its place. What a killed worker leaves is set right
+     * as after any other kill.
+     *
+     * @throws Refusal where it is over, or its worker cannot be ended from here
+     */
     public function end(Task $task, Tasks $tasks): void
     {
         if (in_array($task->id, $this->lost(), true) || $task->state === TaskState::Waiting) {
@@ -88,7 +97,15 @@ final class WorkPage
 
             return;
         }
-        throw Refusal::conflict($task->isOver() ? 'That is over already.' : 'A worker is at it. What it is about has a page of its own, on which it can be stopped.');
+        if ($task->state === TaskState::Running && Worker::kill((string) $task->worker)) {
+            for ($end = microtime(true) + self::GONE; microtime(true) < $end && $this->liveness->lost([$task->id]) === [];) {
+                usleep(20_000);
+            }
+            $this->performing->breakOff($task->id, 'It was ended by hand.');
+
+            return;
+        }
+        throw Refusal::conflict($task->isOver() ? 'That is over already.' : 'A worker is at it that cannot be ended from here. What it is about has a page of its own, on which it can be stopped.');
     }
 
     private function isIdle(): bool

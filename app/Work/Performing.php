@@ -24,6 +24,7 @@ final readonly class Performing
         $this->liveness->hold($task->id);
         try {
             if ($this->tasks->turn($task, TaskState::Running)) {
+                $task->update(['worker' => Worker::own()]);
                 $this->run($task);
             }
         } finally {

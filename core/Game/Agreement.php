@@ -57,7 +57,7 @@ final readonly class Agreement
         $game = $this->game;
         $paths = [
             'files of each kind' => array_map(fn (string $kind, Place $place): string => "{$kind}: {$place->folder}".($place->unpack ? ', unpacked' : ''), array_keys($game->places), array_values($game->places)),
-            'the game’s own' => $game->own,
+            'what is the instance\'s own' => $game->own,
             'worlds' => array_values(array_filter(array_diff_key($game->worlds ?? [], ['mods' => '']), fn (string $path): bool => $path !== '')),
             'what it reports' => array_values(array_filter([$game->log->report, $game->log->missing->path ?? ''])),
             'merged archives' => array_map(fn (MergeForm $form): string => $form->archive.' of '.implode(', ', $form->versions).': '.implode(', ', array_map(fn (Kind $kind): string => $kind->value, $form->kinds)), $game->merges()),

@@ -236,7 +236,7 @@ it('says of work that waits that nobody is there to do it, and has it ended by h
     expect($waiting->refresh()->isOver())->toBeTrue();
     $this->get('/work')->assertOk()->assertDontSee('No worker is there.');
     $this->post("/work/{$waiting->id}/end")->assertStatus(409)->assertSee('That is over already');
-    // One that somebody is at is not ended from here.
+    // One whose worker is not known is not ended from here.
     $running = World::task();
     $this->post("/work/{$running->id}/end")->assertStatus(409)->assertSee('A worker is at it');
     expect($running->refresh()->isOver())->toBeFalse();

@@ -13,16 +13,16 @@
         <h2 class="mt-5 mb-1">How it is launched</h2>
         @foreach ($game->launch->commands() as $for => $command)
             <h3 class="mt-3 mb-1">{{ $for }}</h3>
-            <pre class="ver max-w-[90ch] break-all" style="white-space: pre-wrap">{{ $page->line($command) }}</pre>
+            <pre class="ver max-w-[90ch] break-words" style="white-space: pre-wrap">{{ $page->line($command) }}</pre>
         @endforeach
         @if ($game->launch->open !== '')
             <p class="soft mt-1">A server says where it is open by the line <span
-                    class="ver break-all">{{ Visible::text($game->launch->open) }}</span>; what it says takes the place of <span
+                    class="ver break-words">{{ Visible::text($game->launch->open) }}</span>; what it says takes the place of <span
                     class="ver">{server}</span>.</p>
         @endif
         @foreach ($game->launch->templates as $template)
             <h3 class="mt-3 mb-1">Written before each launch: <span class="ver">{{ Visible::text($template->path) }}</span></h3>
-            <pre class="ver max-w-[90ch] break-all" style="white-space: pre-wrap">
+            <pre class="ver max-w-[90ch] break-words" style="white-space: pre-wrap">
 @foreach ($template->lines() as $line)
 {{ $page->written($line) }}
 @endforeach
@@ -33,8 +33,8 @@
                 @if ($program['path'] === '')
                     <span class="warn">not on this machine</span>
                 @else
-                    <span class="ver break-all">{{ $program['path'] }}</span>, <span class="soft">SHA-256 <span
-                            class="ver break-all">{{ $program['sha256'] }}</span></span>
+                    <span class="ver break-words">{{ $program['path'] }}</span>, <span class="soft">SHA-256 <span
+                            class="ver break-words">{{ $program['sha256'] }}</span></span>
                 @endif
             </p>
         @endforeach
@@ -42,11 +42,11 @@
             <summary class="link">What is put in, and what is read and written</summary>
             @foreach ($page->agreement->values() as $name => $values)
                 <p class="mt-1"><span class="ver">{{ '{'.$name.'}' }}</span>: <span
-                        class="ver break-all">{{ implode(', ', array_map(Visible::text(...), $values)) }}</span></p>
+                        class="ver break-words">{{ implode(', ', array_map(Visible::text(...), $values)) }}</span></p>
             @endforeach
             @foreach ($page->agreement->paths() as $for => $paths)
                 <p class="mt-1">{{ ucfirst($for) }}: <span
-                        class="ver break-all">{{ implode(', ', array_map(Visible::text(...), $paths)) }}</span></p>
+                        class="ver break-words">{{ implode(', ', array_map(Visible::text(...), $paths)) }}</span></p>
             @endforeach
         </details>
         @if ($page->waits)
