@@ -2,7 +2,8 @@
     <div class="pb-6">
         <h1 class="sr-only">Configs</h1>
         @if ($page->unread !== [])
-            <p class="px-[18px] soft mt-2 max-w-[90ch] break-words">Not read, and left as {{ count($page->unread) === 1 ? 'it is' : 'they are' }}:
+            <p class="px-[18px] soft mt-2 max-w-[90ch] break-words">Not read, and left as
+                {{ count($page->unread) === 1 ? 'it is' : 'they are' }}:
                 {{ implode('; ', array_slice($page->unread, 0, 5)) }}{{ count($page->unread) > 5 ? '; and '.(count($page->unread) - 5).' more'
                     : '' }}.</p>
         @endif
