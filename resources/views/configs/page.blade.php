@@ -4,8 +4,8 @@
         @if ($page->unread !== [])
             <p class="px-[18px] soft mt-2 max-w-[90ch] break-words">Not read, and left as
                 {{ count($page->unread) === 1 ? 'it is' : 'they are' }}:
-                {{ implode('; ', array_slice($page->unread, 0, 5)) }}{{ count($page->unread) > 5 ? '; and '.(count($page->unread) - 5).' more'
-                    : '' }}.</p>
+                {{ implode('; ', array_slice($page->unread, 0, 5)) }}{{ count($page->unread) > 5
+                    ? '; and '.(count($page->unread) - 5).' more' : '' }}.</p>
         @endif
         @if ($page->count('') === 0)
             <p class="px-[18px] soft max-w-xl">There is no config yet. Most mods write theirs when they are launched first: rehearse, and
