@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Local;
 
+use App\Refusal\Refusal;
+use Stasimon\Core\Game\GameDefinition;
+
 /**
  * The runtimes of this machine, found in the usual places, in PATH, and where a person says (STASIMON_RUNTIMES). None of them
  * is started to find out what it is: a Java runtime has a file "release", and .NET a folder for each version.
@@ -27,6 +30,17 @@ final readonly class Runtimes
     public function of(string $kind, string $major): ?Runtime
     {
         return array_values(array_filter($this->all(), fn (Runtime $one): bool => $one->kind === $kind && $one->major() === $major))[0] ?? null;
+    }
+
+    /**
+     * The program that starts a game on a version of its runtime; nothing for a game that brings its own.
+     *
+     * @throws Refusal where there is none on this machine
+     */
+    public function program(GameDefinition $game, string $version): string
+    {
+        return $game->runtimeFound === '' ? '' : $this->of($game->runtimeFound, $version)->program
+            ?? throw Refusal::conflict("{$game->runtimeName} {$version} is not on this machine, so nothing was started. Debian has it in ".self::package($game->runtimeFound, $version).'.');
     }
 
     /** Debian's package that has one. */

@@ -6,6 +6,7 @@ namespace App\Rehearsals;
 
 use App\Games;
 use App\Local\Agreements;
+use App\Local\Runtimes;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
@@ -21,7 +22,7 @@ use LogicException;
 /** Rehearses an instance. */
 final readonly class Rehearse implements Undertaking
 {
-    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games, private Together $together, private Agreements $agreements)
+    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games, private Together $together, private Agreements $agreements, private Runtimes $runtimes)
     {
     }
 
@@ -37,6 +38,7 @@ final readonly class Rehearse implements Undertaking
             throw Refusal::conflict("{$game->name} is started by its loader, so there is nothing to launch without it.");
         }
         $this->agreements->require($game);
+        $this->runtimes->program($game, $instance->plan->base->runtimeVersion);
         $rehearsal = null;
         $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, $joins, &$rehearsal): array {
             $rehearsal = $locked->rehearsals()->create([

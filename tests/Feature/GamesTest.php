@@ -149,3 +149,46 @@ it('finds the line that a pointer names', function (): void {
     $json = "{\n  \"a\": [1, {\"b\": \"}\",\n    \"c\": [\n      2]}],\n  \"d/e\": {\"f\":\n    null}\n}";
     expect(array_map(fn (string $pointer): int => Place::line($json, $pointer), ['', '/a', '/a/1/b', '/a/1/c', '/a/1/c/0', '/d~1e', '/d~1e/f', '/d~1e/missing', '/nowhere']))->toBe([1, 2, 2, 3, 4, 5, 6, 5, 1]);
 });
+
+it('asks anew where the program of a runtime is another one by now, and starts none that is not there', function (): void {
+    World::depot();
+    $home = sys_get_temp_dir().'/stasimon-jvm-'.bin2hex(random_bytes(6));
+    mkdir("{$home}/bin", recursive: true);
+    $java = "{$home}/bin/java";
+    try {
+        file_put_contents("{$home}/release", "IMPLEMENTOR=\"Nobody\"\nJAVA_VERSION=\"7.0.1\"\nOS_ARCH=\"x86_64\"\n");
+        file_put_contents($java, "#!/bin/sh\necho it ran: \"\$@\"\n");
+        chmod($java, 0o755);
+        config(['stasimon.runtimes' => [$home]]);
+        $definition = json_decode(taught(['launch' => ['{program}', '--in', '{dir}'], 'templates' => []]), true);
+        $definition['runtime']['find'] = 'java';
+        $definition['runtime']['versions'] = ['7', ...$definition['runtime']['versions'], '99'];
+        $this->post('/games', ['text' => (string) json_encode($definition)])->assertRedirect();
+        $agree = fn () => $this->post('/games/rowing/agree', ['command' => app(Agreements::class)->of(app(Games::class)->get('rowing'))->digest()])->assertRedirect();
+        $this->get('/games/rowing')->assertSee($java)->assertSee((string) hash_file('sha256', $java))->assertSee('not on this machine');
+        $agree();
+
+        $instance = World::applied(['gulls']);
+        $on = function (string $runtime) use ($instance): Instance {
+            DB::table('instances')->where('id', $instance->id)->update(['plan' => DB::raw("jsonb_set(jsonb_set(plan, '{game}', '\"rowing\"'), '{runtimeVersion}', '\"{$runtime}\"')")]);
+
+            return Instance::query()->with(['placed', 'draft'])->findOrFail($instance->id);
+        };
+        $launch = World::rehearsed($on('7'));
+        expect((string) file_get_contents((new Folder($instance))->log($launch->number)))->toContain('it ran: --in ');
+        // Of a version that is nowhere: said, and nothing of that name is looked for elsewhere.
+        $on('99');
+        foreach (['rehearsals', 'play'] as $way) {
+            $this->post("/instances/{$instance->id}/{$way}")->assertStatus(409)->assertSee('Java 99 is not on this machine, so nothing was started. Debian has it in openjdk-99-jre-headless.');
+        }
+        expect(fn () => World::rehearsed($on('99')))->toThrow(Refusal::class, 'is not on this machine');
+        $on('7');
+        file_put_contents($java, "#!/bin/sh\necho another one\n");
+        $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('Nobody has agreed yet to the command');
+        $this->get('/games/rowing')->assertSee('Nobody has agreed to this command');
+        $agree();
+        $this->post("/instances/{$instance->id}/rehearsals")->assertRedirect();
+    } finally {
+        Illuminate\Support\Facades\File::deleteDirectory($home);
+    }
+});

@@ -15,7 +15,6 @@ use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\PlacedFile;
 use Stasimon\Core\Game\Way;
 use Stasimon\Core\Place\Order\OrderRule;
@@ -49,7 +48,7 @@ final readonly class Starting
         $files = $plain ? [] : $this->files($dir, $plan);
         $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
         $values = [
-            'program' => $this->program($game, $plan),
+            'program' => $this->runtimes->program($game, $plan->base->runtimeVersion),
             'standins' => (string) config('stasimon.standins'),
             'dir' => $dir,
             'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
@@ -129,18 +128,5 @@ final readonly class Starting
         if (@file_put_contents("{$dir}/{$path}", $text) !== strlen($text)) {
             throw FullDisk::writing($path);
         }
-    }
-
-    /**
-     * The runtime of this machine that the base names, for a game that is started by one.
-     *
-     * @throws Refusal where there is none
-     */
-    private function program(GameDefinition $game, Plan $plan): string
-    {
-        $version = $plan->base->runtimeVersion;
-
-        return $game->runtimeFound === '' ? '' : $this->runtimes->of($game->runtimeFound, $version)->program
-            ?? throw Refusal::conflict("{$game->runtimeName} {$version} is not on this machine, so nothing was started. Debian has it in ".Runtimes::package($game->runtimeFound, $version).'.');
     }
 }

@@ -7,6 +7,7 @@ namespace App\Rehearsals\Play;
 use App\Disk\Folder;
 use App\Games;
 use App\Local\Agreements;
+use App\Local\Runtimes;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
@@ -32,7 +33,7 @@ use Stasimon\Core\Game\Way;
  */
 final readonly class Play implements Undertaking
 {
-    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private ConfigsSeen $seen, private Reading $reading, private Agreements $agreements)
+    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private ConfigsSeen $seen, private Reading $reading, private Agreements $agreements, private Runtimes $runtimes)
     {
     }
 
@@ -42,7 +43,9 @@ final readonly class Play implements Undertaking
         if ($instance->applied_at === null) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to play. Apply the draft first.');
         }
-        $this->agreements->require($this->games->get($instance->plan->base->game));
+        $game = $this->games->get($instance->plan->base->game);
+        $this->agreements->require($game);
+        $this->runtimes->program($game, $instance->plan->base->runtimeVersion);
         $play = null;
         $this->tasks->beginFor($instance, TaskKind::Play, function (Instance $locked) use ($side, &$play): array {
             $play = $locked->rehearsals()->create([
