@@ -141,7 +141,7 @@ final readonly class Expression
         $items = is_array($arguments[1] ?? null) ? array_filter($arguments[1], is_string(...)) : [];
         $length = (is_string($arguments[0] ?? null) ? strlen($arguments[0]) : 0) * count($items) + array_sum(array_map(strlen(...), $items));
 
-        return $length > self::JOINED ? throw new UnusableExpression('what it joins is too long.') : FnDispatcher::getInstance()('join', $arguments);
+        return $length > self::JOINED ? throw new UnusableExpression('what it joins is too long') : FnDispatcher::getInstance()('join', $arguments);
     }
 
     /** @return list<array{id: string, range: mixed}>|null */

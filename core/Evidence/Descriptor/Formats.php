@@ -34,7 +34,7 @@ final class Formats
     private const DEPTH = 64;
 
     /** Elements of XML: each is an object while it is read. */
-    private const ELEMENTS = 20_000;
+    private const ELEMENTS = 8_000;
 
     /**
      * @return array<mixed>
