@@ -6,6 +6,7 @@ namespace App;
 
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Document\Place;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\Platform;
@@ -15,6 +16,9 @@ final class Games
 {
     /** @var array<string, GameDefinition>|null */
     private ?array $definitions = null;
+
+    /** @var list<UnusableGame> */
+    private array $unusable = [];
 
     public function __construct(private readonly string $folder)
     {
@@ -30,18 +34,27 @@ final class Games
                 $definition = GameDefinition::read($json, $this->platformOf($json));
                 $this->definitions[$definition->id] = $definition;
             }
-            foreach (DB::table('taught_games')->orderBy('id')->pluck('document') as $json) {
+            $this->unusable = [];
+            foreach (DB::table('taught_games')->orderBy('id')->pluck('document', 'id') as $id => $json) {
                 try {
                     $definition = GameDefinition::read($json, $this->platformOf($json));
                     $this->definitions[$definition->id] ??= $definition;
                 } catch (UnusableDocument $failure) {
-                    // It was readable when it was taught; the others are there all the same.
-                    report($failure);
+                    // It could be used when it was taught; the others are there all the same.
+                    $this->unusable[] = new UnusableGame((string) $id, $json, 'Line '.Place::line($json, $failure->pointer).', '.$failure->getMessage());
                 }
             }
         }
 
         return $this->definitions;
+    }
+
+    /** @return list<UnusableGame> taught games whose definitions cannot be used any more */
+    public function unusable(): array
+    {
+        $this->all();
+
+        return $this->unusable;
     }
 
     public function ships(string $id): bool

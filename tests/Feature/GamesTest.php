@@ -52,6 +52,26 @@ it('is taught a game by its definition, shows its command, and runs nothing of i
     expect(DB::table('taught_games')->count())->toBe(0);
 });
 
+it('keeps of a definition that cannot be used any more what it is and why, and all other pages', function (): void {
+    World::depot();
+    $instance = World::applied(['gulls']);
+    $this->post('/games', ['text' => taught()])->assertRedirect();
+    // As an earlier version may have taken it.
+    DB::table('taught_games')->update(['document' => taught(['own' => ['../../victim']])]);
+    app()->forgetScopedInstances();
+    app(Games::class)->forget();
+    $this->get('/games')->assertOk()->assertSee('is not used any more')->assertSee('/own/0: a path inside the instance is expected')->assertSee('victim');
+    $this->get("/instances/{$instance->id}")->assertOk();
+    $this->get('/new')->assertOk()->assertDontSee('Rowing');
+    $this->get('/games/rowing')->assertStatus(404)->assertSee('There is no game called');
+    $this->post('/games', ['text' => taught()])->assertRedirect('/games/rowing');
+    $this->get('/games')->assertOk()->assertDontSee('is not used any more')->assertSee('Rowing');
+    DB::table('taught_games')->update(['document' => '{}']);
+    app(Games::class)->forget();
+    $this->delete('/games/rowing')->assertRedirect('/games');
+    expect(DB::table('taught_games')->count())->toBe(0);
+});
+
 it('shows all that is agreed to: the server, the parts of lists, programs, and what nobody would see', function (): void {
     $more = ['launch' => ['php', "a\u{202E}b".str_repeat(' ', 300).'tail'], 'serve' => ['command' => ['{dir}/serve-it'], 'join' => ['{dir}/join-it', '{server}'], 'open' => '/(?<server>is open)/'],
         'templates' => [['path' => 'list.txt', 'lines' => [['begin' => 'first ', 'each' => '<{path}>', 'join' => ' & ', 'of' => ['mod', 'library']]]]]];

@@ -29,7 +29,7 @@ final readonly class GameController
 
     public function index(Runtimes $runtimes): View
     {
-        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())), 'runtimes' => $runtimes->all(), 'folders' => (array) config('stasimon.folders')]);
+        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())), 'unusable' => $this->games->unusable(), 'runtimes' => $runtimes->all(), 'folders' => (array) config('stasimon.folders')]);
     }
 
     public function store(GameRequest $request): RedirectResponse

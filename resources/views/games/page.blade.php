@@ -19,6 +19,18 @@
                 </tr>
             @endforeach
         </x-table>
+        @foreach ($unusable as $one)
+            <div class="mt-3 max-w-[75ch]">
+                <p class="break-words"><b>{{ $one->id }}</b> <span class="bad">is not used any more.</span>
+                    {{ $one->problem }} What was made with it is kept as it is. Put the definition right and teach it again.</p>
+                <details>
+                    <summary class="link">Its definition</summary>
+                    <pre class="ver break-words" style="white-space: pre-wrap">{{ $one->document }}</pre>
+                </details>
+                <x-act :action="route('games.destroy', $one->id)" :fields="['_method' => 'delete']"
+                    :label="'Forget ' . $one->id">Forget it</x-act>
+            </div>
+        @endforeach
         <h2 class="mt-6 mb-1">Runtimes of this machine</h2>
         @if ($runtimes === [])
             <p class="soft max-w-[75ch]">None was found in the usual places or in PATH. Games that bring their own need none; a folder with
