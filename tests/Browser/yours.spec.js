@@ -243,7 +243,7 @@ test("files of one's own: seen among the mods, taken out into the bin and had ba
         await page.goto('/');
         // One that needs somebody is named a second time.
         const links = page.getByRole('link', { name: 'Handmade', exact: true });
-        expect(await links.evaluateAll((all) => new Set(all.map((link) => link.href)).size)).toBe(2);
+        expect(await links.evaluateAll(all => new Set(all.map(link => link.href)).size)).toBe(2);
     }).toPass();
     // A name that was typed before another version was chosen is still there.
     await page.goto('/new?game=ferrywright&version=3.2.1&loader=halyard');
