@@ -115,7 +115,9 @@ test('the line-up by keyboard: moved in, marked, turned off and on, with the wor
     await page.waitForLoadState();
     await page.keyboard.press('Shift+Z');
     await expect(row(page, 'Gulls')).toContainText('off in the draft');
+    await page.waitForLoadState();
     await page.keyboard.press('d');
+    await expect(page).toHaveURL(/\/draft$/);
     await apply(page);
     expect(files(`${folderOf(page)}/mods`)).toEqual(['weather-glass-3.0.2.zip']);
     await page.goto(`${rootOf(page)}?only=off`);
