@@ -14,7 +14,9 @@ use App\Work\Tasks;
 use App\Work\TaskState;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
+use JsonException;
 use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Plan\PlanChange;
 use Stasimon\Core\Plan\PlanDocument;
 
 /** Finishes or clears whatever a stopped worker left half done, and says what that was. Run before any worker starts. */
@@ -61,19 +63,30 @@ final class Recover extends Command
         return self::SUCCESS;
     }
 
-    /** A draft that cannot be read is taken back to the last step that can. */
+    /** A draft that cannot be read is led from the instance's plan to the last step that can. */
     private function mendDrafts(): void
     {
-        foreach (DB::table('drafts')->join('instances', 'instances.id', '=', 'drafts.instance_id')->get(['drafts.id', 'drafts.plan', 'drafts.earlier', 'drafts.revision', 'instances.name']) as $draft) {
-            if (self::isReadable($draft->plan)) {
-                continue;
+        $drafts = DB::table('drafts')->join('instances', 'instances.id', '=', 'drafts.instance_id')->whereNull('drafts.thrown_at')->get(['drafts.id', 'drafts.plan', 'drafts.revision', 'instances.name', 'instances.plan as applied']);
+        foreach ($drafts->reject(fn (object $draft): bool => self::isReadable($draft->plan)) as $draft) {
+            $steps = DB::table('draft_steps')->where('draft_id', $draft->id)->orderBy('id');
+            [$plan, $last] = [$draft->applied, 0];
+            // The last step is the one that came to what cannot be read.
+            foreach ((clone $steps)->where('is_later', false)->pluck('forth', 'id')->slice(0, -1) as $id => $forth) {
+                try {
+                    $next = PlanChange::apply($plan, $forth);
+                } catch (JsonException) {
+                    break;
+                }
+                if (! self::isReadable($next)) {
+                    break;
+                }
+                [$plan, $last] = [$next, $id];
             }
-            $earlier = array_values(array_filter((array) json_decode($draft->earlier, true), fn (mixed $plan): bool => is_string($plan) && self::isReadable($plan)));
-            $last = array_pop($earlier);
-            $last === null
+            (clone $steps)->where('id', '>', $last)->delete();
+            $last === 0
                 ? DB::table('drafts')->where('id', $draft->id)->delete()
-                : DB::table('drafts')->where('id', $draft->id)->update(['plan' => $last, 'earlier' => json_encode($earlier), 'later' => '[]', 'outcome' => null, 'revision' => $draft->revision + 1]);
-            $this->warn("The draft of {$draft->name} could not be read and ".($last === null ? 'was thrown away.' : 'is back at the last step that can.'));
+                : DB::table('drafts')->where('id', $draft->id)->update(['plan' => $plan, 'outcome' => null, 'revision' => $draft->revision + 1]);
+            $this->warn("The draft of {$draft->name} could not be read and ".($last === 0 ? 'was thrown away.' : 'is back at the last step that can.'));
         }
     }
 

@@ -14,6 +14,7 @@ use JsonException;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanChange;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Waiver;
@@ -44,9 +45,13 @@ final readonly class Drafting
             $now = $draft->plan ?? $instance->plan;
             $next = $this->storable($step($now));
             if ($draft === null) {
-                return $instance->draft()->create(['plan' => $next, 'earlier' => [PlanDocument::write($now)]]);
+                $draft = $instance->draft()->create(['plan' => $next]);
+            } else {
+                $draft->steps()->where('is_later', true)->delete();
+                $draft->update(['plan' => $next, 'revision' => $draft->revision + 1]);
             }
-            $draft->update(['plan' => $next, 'earlier' => [...$draft->earlier, PlanDocument::write($now)], 'later' => [], 'revision' => $draft->revision + 1]);
+            [$from, $to] = [PlanDocument::write($now), PlanDocument::write($next)];
+            $draft->steps()->create(['is_later' => false, 'back' => PlanChange::between($to, $from), 'forth' => PlanChange::between($from, $to)]);
 
             return $draft;
         }, 3);
@@ -190,46 +195,53 @@ final readonly class Drafting
     /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */
     public function back(Instance $instance): void
     {
-        DB::transaction(function () use ($instance): void {
-            $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict('There is no draft to step back in.');
-            $earlier = $draft->earlier;
-            $last = array_pop($earlier) ?? throw Refusal::conflict('No step is left to take back.');
-            $draft->update(['plan' => PlanDocument::read($last), 'earlier' => $earlier, 'later' => [...$draft->later, PlanDocument::write($draft->plan)], 'revision' => $draft->revision + 1]);
-        }, 3);
+        $this->walk($instance, false, 'There is no draft to step back in.', 'No step is left to take back.');
     }
 
     /** Takes the step again that was taken back last. */
     public function forth(Instance $instance): void
     {
+        $this->walk($instance, true, 'There is no draft to step forth in.', 'No step was taken back, so there is none to take again.');
+    }
+
+    private function walk(Instance $instance, bool $isForth, string $noDraft, string $noStep): void
+    {
+        DB::transaction(function () use ($instance, $isForth, $noDraft, $noStep): void {
+            $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict($noDraft);
+            $step = $draft->steps()->reorder('id', $isForth ? 'asc' : 'desc')->where('is_later', $isForth)->first() ?? throw Refusal::conflict($noStep);
+            try {
+                $plan = PlanDocument::read(PlanChange::apply(PlanDocument::write($draft->plan), $isForth ? $step->forth : $step->back));
+            } catch (UnusableDocument|JsonException) {
+                throw Refusal::conflict('That step cannot be read any more. The draft is as it was; throw it away to be where the instance is.');
+            }
+            $step->update(['is_later' => ! $isForth]);
+            $draft->update(['plan' => $plan, 'revision' => $draft->revision + 1]);
+        }, 3);
+    }
+
+    /** Throws the draft away. It is kept, steps and all, until the next one that is thrown away, so that it can be brought back. */
+    public function discard(Instance $instance): void
+    {
         DB::transaction(function () use ($instance): void {
-            $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict('There is no draft to step forth in.');
-            $later = $draft->later;
-            $next = array_pop($later) ?? throw Refusal::conflict('No step was taken back, so there is none to take again.');
-            $draft->update(['plan' => PlanDocument::read($next), 'earlier' => [...$draft->earlier, PlanDocument::write($draft->plan)], 'later' => $later, 'revision' => $draft->revision + 1]);
-        }, 3);
-    }
-
-    /** @return array{plan: string, earlier: list<string>}|null what was thrown away, so that it can be brought back */
-    public function discard(Instance $instance): ?array
-    {
-        return DB::transaction(function () use ($instance): ?array {
             $draft = $this->locked($instance)->draft()->first();
-            $draft?->delete();
-
-            // As it is kept, not as it is read: one that cannot be read can be thrown away all the same.
-            return $draft === null ? null : ['plan' => (string) $draft->getRawOriginal('plan'), 'earlier' => $draft->earlier];
+            if ($draft !== null) {
+                Draft::query()->where('instance_id', $instance->id)->whereNotNull('thrown_at')->delete();
+                // Not through the model: one that cannot be read can be thrown away all the same.
+                Draft::query()->whereKey($draft->id)->update(['thrown_at' => now()]);
+            }
         }, 3);
     }
 
-    /** @param  array{plan: string, earlier: list<string>}  $thrown */
-    public function bringBack(Instance $instance, array $thrown): void
+    public function bringBack(Instance $instance): void
     {
-        DB::transaction(function () use ($instance, $thrown): void {
+        DB::transaction(function () use ($instance): void {
             $locked = $this->locked($instance);
             if ($locked->draft()->exists()) {
                 throw Refusal::conflict('There is another draft by now. Throw that away first, or go on with it.');
             }
-            $locked->draft()->create(['plan' => $this->storable(PlanDocument::read($thrown['plan'])), 'earlier' => $thrown['earlier']]);
+            $thrown = Draft::query()->where('instance_id', $instance->id)->whereNotNull('thrown_at')->first() ?? throw Refusal::conflict('That draft is not kept any more.');
+            $this->storable($thrown->plan);
+            $thrown->update(['thrown_at' => null, 'revision' => $thrown->revision + 1, 'outcome' => null]);
         }, 3);
     }
 

@@ -56,7 +56,7 @@ final class Instance extends Model
     /** @return HasOne<Draft, $this> */
     public function draft(): HasOne
     {
-        return $this->hasOne(Draft::class);
+        return $this->hasOne(Draft::class)->whereNull('thrown_at');
     }
 
     /** @return HasMany<Rehearsal, $this> */

@@ -69,7 +69,7 @@ export async function expectAccessible(page, { inDark = false } = {}) {
     if (inDark) {
         await html.evaluate(root => (root.dataset.theme = 'dark'));
     }
-    const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] });
+    const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] });
     const { violations } = await (
         inDark ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     ).analyze();

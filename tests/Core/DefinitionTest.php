@@ -121,5 +121,5 @@ it('writes out what nobody would see', function (string $text, string $shown): v
     expect(Visible::text($text))->toBe($shown)->and(Visible::isPlain($text))->toBe($text === $shown);
 })->with([
     ['as it is, größer', 'as it is, größer'], ["a\u{202E}b", 'a⟨U+202E⟩b'], ["a\nb", 'a⟨U+000A⟩b'], ['a'.str_repeat(' ', 300).'b', 'a⟨300 blanks⟩b'],
-    ["a\u{00A0}b", 'a⟨U+00A0⟩b'], ["\u{2066}x\u{2069}", '⟨U+2066⟩x⟨U+2069⟩'], ["a\xffb", 'a?b'], ["zero\u{200B}width", 'zero⟨U+200B⟩width'],
+    ["a\u{00A0}b", 'a⟨U+00A0⟩b'], ["\u{2066}x\u{2069}", '⟨U+2066⟩x⟨U+2069⟩'], 'a byte that is no UTF-8' => ["a\xffb", 'a?b'], ["zero\u{200B}width", 'zero⟨U+200B⟩width'],
 ]);

@@ -130,6 +130,37 @@ describe('what cannot be applied', function (): void {
         expect(fresh($instance)->draft->plan->wants('long-piers'))->toBeTrue()->and(fresh($instance)->draft->plan->wants('weather-glass'))->toBeFalse();
     });
 
+    it('keeps of each step of a draft what it changed, and a draft that was thrown away until another one is', function (): void {
+        $instance = World::applied(['gulls']);
+        $drafting = app(Drafting::class);
+        $many = array_map(fn (int $i): string => "made-up-{$i}", range(1, 5_000));
+        $drafting->step($instance, fn (Plan $plan): Plan => array_reduce($many, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan));
+        $size = fn (): int => (int) DB::table('draft_steps')->sum(DB::raw('length(back) + length(forth)'));
+        $first = $size();
+        foreach (range(1, 30) as $i) {
+            $drafting->step($instance, fn (Plan $plan): Plan => $plan->wanting("made-up-{$i}", ">=1.{$i}"));
+        }
+        expect($size() - $first)->toBeLessThan(30 * 400)->and($first)->toBeLessThan(2 * 5_000 * 60);
+        $drafted = fresh($instance)->draft->plan;
+        foreach (range(1, 31) as $_) {
+            $drafting->back($instance);
+        }
+        expect(fn () => $drafting->back($instance))->toThrow(Refusal::class, 'No step is left')->and(fresh($instance)->draft->plan)->toEqual($instance->plan);
+        foreach (range(1, 31) as $_) {
+            $drafting->forth($instance);
+        }
+        expect(fn () => $drafting->forth($instance))->toThrow(Refusal::class, 'No step was taken back')->and(fresh($instance)->draft->plan)->toEqual($drafted);
+        $drafting->discard($instance);
+        expect(fresh($instance)->draft)->toBeNull();
+        $drafting->step($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
+        expect(fn () => $drafting->bringBack($instance))->toThrow(Refusal::class, 'There is another draft by now');
+        $drafting->discard($instance);
+        $drafting->bringBack($instance);
+        expect(fresh($instance)->draft->plan->wants('long-piers'))->toBeTrue();
+        $drafting->back($instance);
+        expect(fn () => $drafting->back($instance))->toThrow(Refusal::class);
+    });
+
     it('refuses a step that would leave what cannot be read again', function (): void {
         $instance = World::applied(['gulls']);
         expect(fn () => app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->wanting('')))->toThrow(Refusal::class, 'The draft is as it was');

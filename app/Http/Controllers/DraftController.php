@@ -220,16 +220,14 @@ final readonly class DraftController
 
     public function discard(Instance $instance): RedirectResponse
     {
-        $thrown = $this->drafting->discard($instance);
-        session(["thrown.{$instance->id}" => $thrown]);
+        $this->drafting->discard($instance);
 
         return redirect()->route('instances.show', $instance)->with('said', 'The draft is thrown away. The instance is as it was.')->with('undo', ['Bring the draft back', route('draft.bring-back', $instance)]);
     }
 
     public function bringBack(Instance $instance): RedirectResponse
     {
-        $this->drafting->bringBack($instance, session("thrown.{$instance->id}") ?? throw Refusal::conflict('That draft is not kept any more.'));
-        session()->forget("thrown.{$instance->id}");
+        $this->drafting->bringBack($instance);
 
         return $this->toDraft($instance);
     }
