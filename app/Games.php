@@ -14,64 +14,120 @@ use Stasimon\Core\Game\Platform;
 /** The game definitions that come with Stasimon, and those that a person has taught. */
 final class Games
 {
-    /** @var array<string, GameDefinition>|null */
-    private ?array $definitions = null;
+    /** @var array<string, GameDefinition|null>  what was read so far: a page reads only those that it is about */
+    private array $read = [];
 
-    /** @var list<UnusableGame> */
-    private array $unusable = [];
+    /** @var array<string, string>|null  id => name, of all */
+    private ?array $names = null;
+
+    /** @var array<string, string>|null  id => file, of those that come with Stasimon */
+    private ?array $files = null;
 
     public function __construct(private readonly string $folder)
     {
     }
 
+    /** @return array<string, string> id => what it is called, of those that can be used: first those that come with Stasimon */
+    public function names(): array
+    {
+        if ($this->names === null) {
+            $this->names = [];
+            foreach ($this->files() as $id => $file) {
+                $this->names[$id] = (string) json_decode((string) file_get_contents($file), true)['name'];
+            }
+            $this->names += DB::table('taught_games')->whereNull('problem')->orderBy('id')->pluck('name', 'id')->all();
+        }
+
+        return $this->names;
+    }
+
+    public function has(string $id): bool
+    {
+        return isset($this->names()[$id]);
+    }
+
+    /** The game that is meant where none is named. */
+    public function first(): string
+    {
+        return (string) array_key_first($this->names());
+    }
+
     /** @return array<string, GameDefinition> by id */
     public function all(): array
     {
-        if ($this->definitions === null) {
-            $this->definitions = [];
-            foreach (glob($this->folder.'/*.json') ?: [] as $file) {
-                $json = (string) file_get_contents($file);
-                $definition = GameDefinition::read($json, $this->platformOf($json));
-                $this->definitions[$definition->id] = $definition;
-            }
-            $this->unusable = [];
-            foreach (DB::table('taught_games')->orderBy('id')->pluck('document', 'id') as $id => $json) {
-                try {
-                    $definition = GameDefinition::read($json, $this->platformOf($json));
-                    $this->definitions[$definition->id] ??= $definition;
-                } catch (UnusableDocument $failure) {
-                    // It could be used when it was taught; the others are there all the same.
-                    $this->unusable[] = new UnusableGame((string) $id, $json, 'Line '.Place::line($json, $failure->pointer).', '.$failure->getMessage());
-                }
-            }
-        }
+        $ids = array_map(strval(...), array_keys($this->names()));
 
-        return $this->definitions;
+        return array_filter(array_map($this->read(...), array_combine($ids, $ids)));
     }
 
-    /** @return list<UnusableGame> taught games whose definitions cannot be used any more */
+    /** @return list<UnusableGame> taught games whose definitions could be used when they were taught, and cannot any more */
     public function unusable(): array
     {
-        $this->all();
+        return array_values(DB::table('taught_games')->whereNotNull('problem')->orderBy('id')->get()
+            ->map(fn (object $row): UnusableGame => new UnusableGame($row->id, $row->document, $row->problem))->all());
+    }
 
-        return $this->unusable;
+    /** Looks whether each taught game can be used still, by this version of Stasimon. */
+    public function lookOver(): void
+    {
+        foreach (DB::table('taught_games')->pluck('id') as $id) {
+            $this->taught((string) $id);
+        }
+        $this->forget();
+    }
+
+    private function read(string $id): ?GameDefinition
+    {
+        return $this->read[$id] ??= isset($this->files()[$id]) ? $this->shipped($this->files()[$id]) : $this->taught($id);
+    }
+
+    private function shipped(string $file): GameDefinition
+    {
+        $json = (string) file_get_contents($file);
+
+        return GameDefinition::read($json, $this->platformOf($json));
+    }
+
+    /** Null for a game that cannot be used any more: it could when it was taught, and the others are there all the same. */
+    private function taught(string $id): ?GameDefinition
+    {
+        $row = DB::table('taught_games')->where('id', $id)->first(['document', 'problem']);
+        $json = (string) $row?->document;
+        try {
+            $game = GameDefinition::read($json, $this->platformOf($json));
+            $problem = null;
+        } catch (UnusableDocument $failure) {
+            $game = null;
+            $problem = 'Line '.Place::line($json, $failure->pointer).', '.$failure->getMessage();
+        }
+        if ($row !== null && $row->problem !== $problem) {
+            DB::table('taught_games')->where('id', $id)->update(['problem' => $problem]);
+        }
+
+        return $game;
+    }
+
+    /** @return array<string, string> id => where its definition stands, of those that come with Stasimon */
+    private function files(): array
+    {
+        return $this->files ??= array_combine(array_map(fn (string $file): string => basename($file, '.json'), glob($this->folder.'/*.json') ?: []), glob($this->folder.'/*.json') ?: []);
     }
 
     public function ships(string $id): bool
     {
-        return array_filter(glob($this->folder.'/*.json') ?: [], fn (string $file): bool => basename($file, '.json') === $id) !== [];
+        return isset($this->files()[$id]);
     }
 
     /** Where the definition of a game stands that comes with Stasimon. */
     public function fileOf(string $id): string
     {
-        return "{$this->folder}/{$this->get($id)->id}.json";
+        return $this->files()[$id] ?? throw Refusal::notFound("No game called \"{$id}\" comes with Stasimon.");
     }
 
     /** Has definitions read anew. */
     public function forget(): void
     {
-        $this->definitions = null;
+        [$this->read, $this->names, $this->files] = [[], null, null];
     }
 
     /** What is known of the platform that a game's runtime is. */
@@ -85,6 +141,6 @@ final class Games
 
     public function get(string $id): GameDefinition
     {
-        return $this->all()[$id] ?? throw Refusal::notFound("There is no game called \"{$id}\" here.");
+        return ($this->has($id) ? $this->read($id) : null) ?? throw Refusal::notFound("There is no game called \"{$id}\" here that can be used. Games lists those that there are.");
     }
 }

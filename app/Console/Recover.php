@@ -6,6 +6,7 @@ namespace App\Console;
 
 use App\Disk\Applying;
 use App\Disk\Rubbish;
+use App\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Work\Performing;
@@ -26,8 +27,9 @@ final class Recover extends Command
 
     protected $description = 'Finish or clear what a stopped worker left half done';
 
-    public function handle(Applying $applying, Performing $performing, Tasks $tasks): int
+    public function handle(Applying $applying, Performing $performing, Tasks $tasks, Games $games): int
     {
+        $games->lookOver();
         foreach (DB::table('instances')->get(['id', 'name', 'plan']) as $row) {
             if (! self::isReadable($row->plan)) {
                 DB::table('instances')->where('id', $row->id)->update(['problem' => 'What it is made of is written down in a way that cannot be read. Its folder is as it was.']);
@@ -71,7 +73,7 @@ final class Recover extends Command
             $steps = DB::table('draft_steps')->where('draft_id', $draft->id)->orderBy('id');
             [$plan, $last] = [$draft->applied, 0];
             // The last step is the one that came to what cannot be read.
-            foreach ((clone $steps)->where('is_later', false)->pluck('forth', 'id')->slice(0, -1) as $id => $forth) {
+            foreach (array_slice((clone $steps)->where('is_later', false)->pluck('forth', 'id')->all(), 0, -1, true) as $id => $forth) {
                 try {
                     $next = PlanChange::apply($plan, $forth);
                 } catch (JsonException) {

@@ -25,7 +25,6 @@ use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Explain\Verdicts;
-use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\Want;
@@ -239,7 +238,7 @@ final readonly class Finder
      */
     private function verdicts(DepotCatalogue $catalogue, Plan $plan, array $versions, array $ids): Verdicts
     {
-        $others = array_map(fn (GameDefinition $game): string => $game->name, array_diff_key($this->games->all(), [$catalogue->game->id => true]));
+        $others = array_diff_key($this->games->names(), [$catalogue->game->id => true]);
         $abandoned = DB::table('notices')->whereIn('package_id', $ids)->where('kind', 'abandoned')->distinct()->pluck('package_id')->all();
 
         return new Verdicts($catalogue, $catalogue->game, $plan, $versions, $this->allowance, $others, array_values(array_map(strval(...), $abandoned)));

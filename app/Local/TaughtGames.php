@@ -41,7 +41,7 @@ final readonly class TaughtGames
         if ($lost !== []) {
             throw Refusal::conflict('Instances stand on what this definition does not have any more: '.implode(' ', array_slice($lost, 0, 3)).' Nothing was changed.');
         }
-        DB::statement('insert into taught_games (id, document) values (?, ?) on conflict (id) do update set document = excluded.document, revision = taught_games.revision + 1, updated_at = now()', [$game->id, $json]);
+        DB::statement('insert into taught_games (id, name, document) values (?, ?, ?) on conflict (id) do update set name = excluded.name, document = excluded.document, problem = null, revision = taught_games.revision + 1, updated_at = now()', [$game->id, $game->name, $json]);
         $this->games->forget();
 
         return $this->games->get($game->id);

@@ -47,6 +47,9 @@ final class Limits
     /** Of one need. */
     public const ALTERNATIVES = 50;
 
+    /** Wordings of failures in a definition. */
+    public const SIGNATURES = 300;
+
     /** Of a file that is laid as it is. */
     public const FILE_NAME = 200;
 

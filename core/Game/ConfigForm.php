@@ -21,10 +21,7 @@ final readonly class ConfigForm
     /** @throws UnusableDocument */
     public static function read(?Node $node): self
     {
-        $names = [];
-        foreach ($node?->listed('names') ?? [] as $name) {
-            $names[] = @preg_match($name->text(), '') === false || ! str_contains($name->text(), '(?<package>') ? throw $name->wrong('a pattern with its delimiters and a group "package" is expected.') : $name->text();
-        }
+        $names = array_map(fn (Node $name): string => Pattern::read($name, 'package'), $node?->listed('names') ?? []);
 
         return new self($names, array_map(fn (Node $path): string => $path->text(), $node?->listed('shared') ?? []));
     }

@@ -51,7 +51,7 @@ final readonly class DescriptorRule
             $node->optional('syntax')?->choice(Syntax::class) ?? Syntax::Comparator,
             array_map(fn (Node $item): string => strtolower($item->text()), $node->listed('clauses')),
             $values,
-            array_map(fn (Node $item): array => [Signature::pattern($item->field('pattern')), $item->field('id')->id()], $node->listed('ids')),
+            array_map(fn (Node $item): array => [Pattern::read($item->field('pattern')), $item->field('id')->id()], $node->listed('ids')),
             $node->has('when') ? Expression::read($node->field('when')) : null,
             $node->optional('in')?->text() ?? '',
         );
@@ -72,7 +72,7 @@ final readonly class DescriptorRule
     {
         $pattern = strtr(preg_quote($pattern, '~'), ['\*\*' => '.*', '\*' => '[^/]*']);
 
-        return preg_match("~^{$pattern}$~D", $path) === 1;
+        return preg_match(Pattern::bounded("~^{$pattern}$~D"), $path) === 1;
     }
 
     /** Whether a descriptor at the right place is one of this kind. */

@@ -125,9 +125,9 @@ final readonly class GameDefinition
         } catch (UnusableVersion $failure) {
             throw $runtime->field('versions')->wrong($failure->getMessage());
         }
-        foreach ($this->versions as $version) {
+        foreach (array_unique(array_column($this->versions, 'runtimeRange')) as $range) {
             try {
-                RangeReader::read($version->runtimeRange, Syntax::Comparator, $timeline);
+                RangeReader::read($range, Syntax::Comparator, $timeline);
             } catch (UnusableRange $failure) {
                 throw $runtime->field('rules')->wrong($failure->getMessage());
             }
@@ -176,18 +176,18 @@ final readonly class GameDefinition
     }
 
     /**
-     * What a version of the game or of its runtime provides by itself.
+     * What each version of the game or of its runtime provides by itself.
      *
      * @param  list<string>  $versions  of it, oldest first
-     * @return list<Provision>
+     * @return list<list<Provision>> in their order
      */
-    private function provided(string $by, string $version, array $versions): array
+    private function provided(string $by, array $versions): array
     {
-        $provides = [];
-        foreach ($this->here as $here) {
-            $from = array_search($here['from'], $versions, true);
-            if ($here['by'] === $by && ($here['from'] === '' || ($from !== false && $from <= array_search($version, $versions, true)))) {
-                array_push($provides, ...$here['provides']);
+        $provides = array_fill(0, count($versions), []);
+        foreach (array_filter($this->here, fn (array $here): bool => $here['by'] === $by) as $here) {
+            $from = $here['from'] === '' ? 0 : array_search($here['from'], $versions, true);
+            for ($at = $from === false ? count($versions) : $from; $at < count($versions); $at++) {
+                array_push($provides[$at], ...$here['provides']);
             }
         }
 
@@ -242,13 +242,15 @@ final readonly class GameDefinition
     public function packages(): array
     {
         $releases = array_map(
-            fn (GameVersion $version): Release => new Release($version->version, needs: [Need::of(new Target($this->runtimeId, $version->runtimeRange))], provides: $this->provided($this->id, $version->version, array_column($this->versions, 'version'))),
+            fn (GameVersion $version, array $provides): Release => new Release($version->version, needs: [Need::of(new Target($this->runtimeId, $version->runtimeRange))], provides: $provides),
             $this->versions,
+            $this->provided($this->id, array_column($this->versions, 'version')),
         );
+        $runtimes = array_map(fn (string $version, array $provides): Release => new Release($version, provides: $provides), $this->runtimes, $this->provided($this->runtimeId, $this->runtimes));
 
         return [
             new Package($this->id, Kind::Game, $releases, Scheme::Sequence, name: $this->name),
-            new Package($this->runtimeId, Kind::Runtime, array_map(fn (string $version): Release => new Release($version, provides: $this->provided($this->runtimeId, $version, $this->runtimes)), $this->runtimes), name: $this->runtimeName),
+            new Package($this->runtimeId, Kind::Runtime, $runtimes, name: $this->runtimeName),
         ];
     }
 

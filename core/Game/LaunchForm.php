@@ -47,11 +47,11 @@ final readonly class LaunchForm
             $game->has('play') ? $texts($game->field('play')) : $command,
             $game->has('serve') ? $texts($game->field('serve')->field('command')) : [],
             $game->has('serve') ? $texts($game->field('serve')->field('join')) : [],
-            $game->has('serve') ? Signature::pattern($game->field('serve')->field('open')) : '',
+            $game->has('serve') ? Pattern::read($game->field('serve')->field('open')) : '',
             array_map(Template::read(...), $game->listed('templates')),
             $game->optional('alone')?->flag() ?? true,
-            $end?->has('up') === true ? Signature::pattern($end->field('up')) : '',
-            $end?->has('failing') === true ? Signature::pattern($end->field('failing')) : '',
+            $end?->has('up') === true ? Pattern::read($end->field('up')) : '',
+            $end?->has('failing') === true ? Pattern::read($end->field('failing')) : '',
         );
     }
 
@@ -97,7 +97,7 @@ final readonly class LaunchForm
     public function document(): array
     {
         return [
-            'launch' => $this->command, 'play' => $this->play, 'serve' => $this->serve, 'join' => $this->join, 'open' => $this->open,
+            'launch' => $this->command, 'play' => $this->play, 'serve' => $this->serve, 'join' => $this->join, 'open' => Pattern::plain($this->open),
             'files' => array_map(fn (Template $template): array => $template->document(), $this->templates),
         ];
     }

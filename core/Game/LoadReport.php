@@ -26,7 +26,7 @@ final readonly class LoadReport
     {
         $path = InnerPath::read($node->field('path'));
 
-        return new self($path, Signature::pattern($node->field('missing')));
+        return new self($path, Pattern::read($node->field('missing')));
     }
 
     /** @return array<string, list<string>> what is missing => who asks for it, in the order of the report */

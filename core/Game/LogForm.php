@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Game;
 
+use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
 
@@ -47,18 +48,23 @@ final readonly class LogForm
             $phases[$phase->field('logger')->text()] = $phase->field('name')->text();
         }
 
+        $signatures = $node->field('signatures')->items();
+        if (count($signatures) > Limits::SIGNATURES) {
+            throw $signatures[Limits::SIGNATURES]->wrong('at most '.Limits::SIGNATURES.' wordings are expected.');
+        }
+
         return new self(
-            Signature::pattern($node->field('line')),
+            Pattern::read($node->field('line')),
             array_map(fn (Node $level): string => $level->choice(LogLevel::class)->value, $node->optional('levels')?->entries() ?? []),
             $phases,
-            $node->has('starting') ? Signature::pattern($node->field('starting')) : '',
-            $node->has('started') ? Signature::pattern($node->field('started')) : '',
+            $node->has('starting') ? Pattern::read($node->field('starting')) : '',
+            $node->has('started') ? Pattern::read($node->field('started')) : '',
             $node->has('report') && $node->field('report')->text() !== '' ? InnerPath::read($node->field('report')) : '',
             $node->has('loadReport') ? LoadReport::read($node->field('loadReport')) : null,
             array_map(fn (Node $item): string => $item->text(), $node->listed('own')),
             array_map($texts, $node->optional('sides')?->entries() ?? []),
             $node->optional('dump')?->flag() ?? false,
-            array_map(Signature::read(...), $node->field('signatures')->items()),
+            array_map(Signature::read(...), $signatures),
         );
     }
 

@@ -37,8 +37,8 @@ final readonly class NumberForm
         }
 
         return new self(
-            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()), $least, $most, Signature::pattern($node->field('line')), $reserved,
-            $pair === null ? null : [Signature::pattern($pair->field('first')), Signature::pattern($pair->field('second'))], $node->optional('world')?->text() ?? '',
+            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()), $least, $most, Pattern::read($node->field('line')), $reserved,
+            $pair === null ? null : [Pattern::read($pair->field('first')), Pattern::read($pair->field('second'))], $node->optional('world')?->text() ?? '',
         );
     }
 

@@ -33,15 +33,15 @@ final readonly class Platform
         $node->expectFormat('stasimon/platform');
 
         return new self(
-            Signature::pattern($node->field('frame')), Signature::pattern($node->field('cause')),
-            $node->has('throwable') ? Signature::pattern($node->field('throwable')) : '',
-            $node->has('uncaught') ? Signature::pattern($node->field('uncaught')) : '',
+            Pattern::read($node->field('frame')), Pattern::read($node->field('cause')),
+            $node->has('throwable') ? Pattern::read($node->field('throwable')) : '',
+            $node->has('uncaught') ? Pattern::read($node->field('uncaught')) : '',
             $node->optional('inline')?->text() ?? '',
-            $node->has('thread') ? Signature::pattern($node->field('thread')) : '',
+            $node->has('thread') ? Pattern::read($node->field('thread')) : '',
             array_map(Signature::read(...), $node->field('signatures')->items()),
-            $node->has('before') ? Signature::pattern($node->field('before')) : '',
-            $node->has('ended') ? Signature::pattern($node->field('ended')) : '',
-            $node->has('died') ? Signature::pattern($node->field('died')) : '',
+            $node->has('before') ? Pattern::read($node->field('before')) : '',
+            $node->has('ended') ? Pattern::read($node->field('ended')) : '',
+            $node->has('died') ? Pattern::read($node->field('died')) : '',
         );
     }
 

@@ -2,11 +2,13 @@
 
 declare(strict_types=1);
 
+use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Document\Visible;
 use Stasimon\Core\Game\Agreement;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\InnerPath;
+use Stasimon\Core\Game\Signature;
 
 const DEFINITIONS = __DIR__.'/../../games/';
 
@@ -116,6 +118,26 @@ it('tells apart what is written from how it is put together, and programs that a
     }
     expect(array_unique($said))->toBe($said);
 });
+
+it('gives up on a text that a pattern cannot be done with, and rests after a hundred of them', function (): void {
+    $signature = Signature::read(Node::ofJson('{"kind": "missing", "pattern": "~^(a+)+!x|c(?<what>d)$~"}'));
+    $slow = str_repeat('a', 16).'!cd';
+    expect(preg_match('~^(a+)+!x|c(?<what>d)$~', $slow))->toBe(1)->and($signature->catch($slow))->toBeNull()->and($signature->catch('cd'))->toBe(['what' => 'd']);
+    for ($i = 0; $i < 100; $i++) {
+        $signature->catch($slow);
+    }
+    $asked = 0;
+    while ($signature->catch('cd') === null && $asked < 20_000) {
+        $asked++;
+    }
+    expect($asked)->toBe(9_999)->and($signature->catch($slow))->toBeNull()->and($signature->catch('cd'))->toBe(['what' => 'd']);
+});
+
+it('refuses patterns and lists of them that are longer than any that is needed', function (string $place, mixed $value): void {
+    expect(definitionOf(changedAt(wholeDefinition(), explode('.', $place), $value)))->toBeNull();
+})->with([
+    'a long pattern' => ['log.line', '~'.str_repeat('a', 2_000).'~'], 'no pattern' => ['log.line', '~(~'], 'many' => ['log.signatures', fn (): array => array_fill(0, 301, ['kind' => 'missing', 'pattern' => '~x~'])],
+]);
 
 it('writes out what nobody would see', function (string $text, string $shown): void {
     expect(Visible::text($text))->toBe($shown)->and(Visible::isPlain($text))->toBe($text === $shown);

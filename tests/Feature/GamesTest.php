@@ -58,7 +58,7 @@ it('keeps of a definition that cannot be used any more what it is and why, and a
     $this->post('/games', ['text' => taught()])->assertRedirect();
     // As an earlier version may have taken it.
     DB::table('taught_games')->update(['document' => taught(['own' => ['../../victim']])]);
-    app(Games::class)->forget();
+    $this->artisan('stasimon:recover')->assertSuccessful();
     $this->get('/games')->assertOk()->assertSee('is not used any more')->assertSee('/own/0: a path inside the instance is expected')->assertSee('victim');
     $this->get("/instances/{$instance->id}")->assertOk();
     $this->get('/new')->assertOk()->assertDontSee('Rowing');

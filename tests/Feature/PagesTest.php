@@ -124,7 +124,7 @@ it('steps back, and tells a stale tab', function (): void {
     $this->post("/instances/{$instance->id}/draft/back")->assertRedirect();
     expect($instance->refresh()->draft->plan->wants('fogbank'))->toBeFalse();
     $this->post("/instances/{$instance->id}/draft/back");
-    expect($instance->refresh()->draft->earlier)->toBe([])->and($instance->draft->plan)->toEqual($instance->plan);
+    expect($instance->refresh()->draft->hasEarlier())->toBeFalse()->and($instance->draft->plan)->toEqual($instance->plan);
     $this->post("/instances/{$instance->id}/draft/back")->assertStatus(409);
     $this->post("/instances/{$instance->id}/draft/forth")->assertRedirect();
     $this->post("/instances/{$instance->id}/draft/forth")->assertRedirect();

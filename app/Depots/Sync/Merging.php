@@ -76,7 +76,7 @@ final readonly class Merging
             $holds = self::supports($package, $games);
             $mentioned = self::mentions($package);
             // What names a game is a package of it, though it may be for no version that is known.
-            $named = array_map(fn (array $one): string => $one['mentioned'], array_filter($mentioned, fn (array $one): bool => $one['relation'] === 'needs' && isset($this->games->all()[$one['mentioned']])));
+            $named = array_map(fn (array $one): string => $one['mentioned'], array_filter($mentioned, fn (array $one): bool => $one['relation'] === 'needs' && $this->games->has($one['mentioned'])));
             $packages[] = $this->row($package, $of) + ['problems' => $problems, 'supports' => Bulk::list($holds), 'games' => Bulk::list(array_values(array_unique([...array_map(SupportKey::gameOf(...), $holds), ...$named])))];
             array_push($mentions, ...$mentioned);
             foreach ($of as $source) {

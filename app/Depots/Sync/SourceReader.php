@@ -77,7 +77,7 @@ final class SourceReader
         }
         $slim->releases = $fitting;
         $package = $this->package($slim, $rows, $problems);
-        if ($package->kind === Kind::Game || $package->kind === Kind::Runtime || isset($this->games->all()[$package->id])) {
+        if ($package->kind === Kind::Game || $package->kind === Kind::Runtime || $this->games->has($package->id)) {
             throw UnusableDocument::at('/kind', 'games and runtimes come from definitions, not from depots.');
         }
         array_push($problems, ...$this->releases->unreadable($package));

@@ -32,14 +32,14 @@ final readonly class DroppedLogController
     public function index(Request $request, Games $games, Lessons $lessons): View
     {
         return view('logs.page', [
-            'logs' => DroppedLog::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'games' => $games->all(),
+            'logs' => DroppedLog::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'games' => $games->names(),
             'instances' => Instance::query()->orderBy('name')->limit(500)->get(['id', 'name']), 'chosen' => Address::words($request, 'instance'), 'lessons' => $lessons->all(),
         ]);
     }
 
     public function store(LogRequest $request, Games $games, ReadDroppedLog $reading): RedirectResponse
     {
-        $log = $this->logs->take($request->log(), $request->against(), $request->game() ?? (string) array_key_first($games->all()));
+        $log = $this->logs->take($request->log(), $request->against(), $request->game() ?? $games->first());
         $reading->start($log);
 
         return redirect()->route('logs.show', $log);

@@ -35,7 +35,7 @@ final readonly class FindController
     public function anywhere(Request $request): View
     {
         $list = WishList::query()->whereNull('instance_id')->find(Address::words($request, 'list', 26));
-        $game = $this->games->get($list->game ?? (Address::words($request, 'game', 64) ?: (string) array_key_first($this->games->all())));
+        $game = $this->games->get($list->game ?? (Address::words($request, 'game', 64) ?: $this->games->first()));
         $query = Query::of($request->query());
         $from = self::from($request);
 
@@ -51,7 +51,7 @@ final readonly class FindController
         };
 
         return view($view, ['page' => $page] + (str_starts_with($view, 'find.r') ? []
-            : ['categories' => $this->searching->categories($page->game), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(), 'games' => $this->games->all()]));
+            : ['categories' => $this->searching->categories($page->game), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(), 'games' => $this->games->names()]));
     }
 
     private static function from(Request $request): int

@@ -30,7 +30,7 @@ final class NewInstanceController
         $list === null ? null : $grid->heed($list);
 
         return view('new.page', [
-            'games' => $games->all(),
+            'games' => $games->names(),
             'starters' => $starters->for($bases->game->id),
             'bases' => $bases,
             'plan' => $plan,

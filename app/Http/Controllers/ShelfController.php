@@ -36,7 +36,7 @@ final readonly class ShelfController
 
     public function index(?Instance $instance = null): View
     {
-        return view('shelf.page', ['instance' => $instance?->load(['placed', 'draft', 'lastRehearsal']), 'page' => ShelfPage::of($instance), 'games' => $this->games->all()]);
+        return view('shelf.page', ['instance' => $instance?->load(['placed', 'draft', 'lastRehearsal']), 'page' => ShelfPage::of($instance), 'games' => $this->games->names()]);
     }
 
     /** The list alone, which says in a header whether anything is still being read. */
@@ -61,7 +61,7 @@ final readonly class ShelfController
     {
         $game = (string) $request->validated('game');
 
-        return $game === '' ? (string) array_key_first($this->games->all()) : $this->games->get($game)->id;
+        return $game === '' ? $this->games->first() : $this->games->get($game)->id;
     }
 
     /** Announces a file that comes in slices. */

@@ -32,12 +32,12 @@ final readonly class WishListController
 
     public function index(): View
     {
-        return view('wishes.page', ['lists' => WishList::query()->whereNull('instance_id')->latest('updated_at')->limit(200)->get(), 'games' => $this->games->all()]);
+        return view('wishes.page', ['lists' => WishList::query()->whereNull('instance_id')->latest('updated_at')->limit(200)->get(), 'games' => $this->games->names()]);
     }
 
     public function store(WishListRequest $request): RedirectResponse
     {
-        $game = $this->games->get($request->text('game') === '' ? (string) array_key_first($this->games->all()) : $request->text('game'));
+        $game = $this->games->get($request->text('game') === '' ? $this->games->first() : $request->text('game'));
         $list = WishList::query()->create(['name' => $request->text('name'), 'game' => $game->id, 'lines' => Taking::of($request->text('text'), $game->id)]);
 
         return redirect()->route('wishes.show', $list);

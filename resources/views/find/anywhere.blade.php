@@ -15,8 +15,8 @@
                 @else
                     <span class="facet"><label class="soft" for="of-game">For</label> <select id="of-game" name="game"
                             @change="$el.form.submit()">
-                            @foreach ($games as $game)
-                                <option value="{{ $game->id }}" @selected($page->game === $game->id)>{{ $game->name }}</option>
+                            @foreach ($games as $id => $name)
+                                <option value="{{ $id }}" @selected($page->game === (string) $id)>{{ $name }}</option>
                             @endforeach
                         </select></span>
                 @endif

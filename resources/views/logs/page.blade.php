@@ -22,8 +22,8 @@
                 </select>
                 <label for="game">of the game</label>
                 <select id="game" name="game">
-                    @foreach ($games as $game)
-                        <option value="{{ $game->id }}" @selected(old('game') === $game->id)>{{ $game->name }}</option>
+                    @foreach ($games as $id => $name)
+                        <option value="{{ $id }}" @selected(old('game') === (string) $id)>{{ $name }}</option>
                     @endforeach
                 </select>
                 <button class="btn main-act">Read it</button>

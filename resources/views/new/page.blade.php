@@ -57,10 +57,10 @@
         <div class="choosers">
             <section aria-labelledby="versions">
                 <p class="mb-3 acts">
-                    @foreach ($games as $other)
-                        <a class="{{ $other->id === $game->id ? 'font-semibold' : 'soft hover:underline' }}"
-                            @if ($other->id === $game->id) aria-current="true" @endif
-                            href="{{ route('new', ['game' => $other->id]) }}">{{ $other->name }}</a>
+                    @foreach ($games as $id => $name)
+                        <a class="{{ $id === $game->id ? 'font-semibold' : 'soft hover:underline' }}"
+                            @if ($id === $game->id) aria-current="true" @endif
+                            href="{{ route('new', ['game' => $id]) }}">{{ $name }}</a>
                     @endforeach
                 </p>
                 <h2 id="versions">Exact version</h2>

@@ -13,8 +13,8 @@
         @unless ($instance)
             <label for="game">for</label>
             <select id="game" name="game">
-                @foreach ($games as $game)
-                    <option value="{{ $game->id }}">{{ $game->name }}</option>
+                @foreach ($games as $id => $name)
+                    <option value="{{ $id }}">{{ $name }}</option>
                 @endforeach
             </select>
         @endunless

@@ -10,7 +10,7 @@
                     <tr data-row tabindex="-1">
                         <td><a class="font-medium hover:underline" data-open
                                 href="{{ route('wishes.show', $list) }}">{{ $list->name }}</a></td>
-                        <td>{{ $games[$list->game]->name ?? $list->game }}</td>
+                        <td>{{ $games[$list->game] ?? $list->game }}</td>
                         <td class="num ver">{{ count($list->lines) }}</td>
                         <td class="soft">{{ $list->updated_at->diffForHumans() }}</td>
                         <td class="text-right">
@@ -28,8 +28,8 @@
                 <input type="text" id="name" name="name" maxlength="80" required value="{{ old('name') }}">
                 <label for="game" class="font-medium">for</label>
                 <select id="game" name="game">
-                    @foreach ($games as $game)
-                        <option value="{{ $game->id }}" @selected(old('game') === $game->id)>{{ $game->name }}</option>
+                    @foreach ($games as $id => $name)
+                        <option value="{{ $id }}" @selected(old('game') === (string) $id)>{{ $name }}</option>
                     @endforeach
                 </select>
             </div>
