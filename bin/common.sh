@@ -5,11 +5,11 @@ root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 cd "$root"
 
 # What the application and its tests need from Debian.
-packages_start="php8.2-cli php8.2-pgsql php8.2-zip php8.2-gd php8.2-intl php8.2-mbstring php8.2-xml php8.2-bcmath php8.2-curl composer unzip postgresql nodejs curl"
+packages_start="php8.2-cli php8.2-pgsql php8.2-zip php8.2-gd php8.2-intl php8.2-mbstring php8.2-xml php8.2-bcmath php8.2-curl php8.2-fpm nginx composer unzip postgresql nodejs curl"
 packages_test="chromium-headless-shell zbar-tools zip minisat aspcud libmaven3-core-java default-jdk-headless mono-utils libmono-system-xml4.0-cil git libeclipse-osgi-java libequinox-common-java libequinox-registry-java libequinox-preferences-java libequinox-app-java libeclipse-core-jobs-java libeclipse-core-contenttype-java libjetty9-java libgoogle-gson-java libyaml-snake-java liblog4j2-java liblogback-java"
 
 # Compiled code is kept, and what runs often becomes machine code; for what runs long.
-php_quick="-d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=96M -d opcache.memory_consumption=192 -d upload_max_filesize=52M -d post_max_size=54M"
+php_quick="-d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=96M -d opcache.memory_consumption=192"
 
 say() { printf '%s\n' "$*"; }
 fail() { printf '%s\n' "$*" >&2; exit 1; }
@@ -31,6 +31,10 @@ need_packages() {
     "${as[@]}" apt-get update -qq >/dev/null
     "${as[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/tmp/stasimon-apt.log 2>&1 \
         || fail "Installing failed; /tmp/stasimon-apt.log says why. Nothing else was changed."
+    # Debian starts what it installs, for everybody. Here each serves one folder, on loopback, and is started by bin/start.
+    if [ -d /run/systemd/system ]; then
+        for name in nginx php8.2-fpm; do [[ " ${missing[*]} " = *" $name "* ]] && "${as[@]}" systemctl disable --now "$name" >/dev/null 2>&1 || true; done
+    fi
 }
 
 # The sum of what was installed is kept beside it, so that a second run has nothing to do.
@@ -145,7 +149,7 @@ tend_supervisors() {
         group=$(cat "$STASIMON_VAR/run/$name.pid" 2>/dev/null || true)
         if kill -0 "${served[$name]}" 2>/dev/null; then
             # A web server that has lost most of its processes answers slowly or not at all, and does not get them back by itself.
-            case "$name" in web | slipway | tidepool)
+            case "$name" in slipway | tidepool)
                 if [ -n "$group" ] && kill -0 "$group" 2>/dev/null && [ "$(pgrep -c -g "$group" || true)" -lt 3 ]; then kill -KILL -- "-$group" 2>/dev/null || true; fi ;;
             esac
             continue
@@ -181,6 +185,10 @@ end_predecessors() {
                 kill "-$turn" "$id" 2>/dev/null && found=yes
             fi
         done
+        # These two write over their environment; their supervisors have written down which groups they are.
+        for id in $(cat "$1"/run/{web,php}.pid 2>/dev/null); do
+            [[ "$(pgrep -l -g "$id" || true)" =~ nginx|php-fpm ]] && kill "-$turn" -- "-$id" 2>/dev/null && found=yes
+        done
         [ -n "$found" ] || return 0
         [ -n "${told:-}" ] || say "Ending what an earlier start has left"
         told=yes
@@ -195,6 +203,25 @@ start_depots() {
     serve slipway "$logs/slipway.log" env DEPOT_FOLDER="$STASIMON_VAR/depots/slipway" PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$1" "$root/standins/depot/server.php"
     serve tidepool "$logs/tidepool.log" env DEPOT_FOLDER="$STASIMON_VAR/depots/tidepool" PHP_CLI_SERVER_WORKERS=4 php -S "127.0.0.1:$2" "$root/standins/depot/server.php"
     for _ in $(seq 100); do port_taken "$1" && port_taken "$2" && break; sleep 0.1; done
+}
+
+# Serves the pages at port $1: nginx in front, and behind it the processes of PHP, which it alone speaks to.
+serve_web() {
+    local folder=$STASIMON_VAR/web file as='' processes=${STASIMON_WEB_PROCESSES:-4}
+    # Requests that were broken off have left their files here.
+    rm -rf "$folder"
+    (umask 077; mkdir -p "$folder"/{body,answers,unused,tmp})
+    web_socket=$folder/php.sock
+    # The name of a socket is at most 107 bytes long (unix(7)).
+    if [ ${#web_socket} -gt 100 ]; then web_socket=$(mktemp -d /tmp/stasimon-web.XXXXXX)/php.sock; fi
+    [ "$(id -u)" -eq 0 ] && as=root
+    for file in nginx.conf fpm.conf; do
+        sed -e "s|@web@|$folder|g; s|@root@|$root|g; s|@port@|$1|g; s|@socket@|$web_socket|g; s|@processes@|$processes|g" \
+            -e "s|^@user@$|$([ -z "$as" ] || { [ "$file" = nginx.conf ] && echo 'user root;' || printf 'user = root\\ngroup = root'; })|" "bin/web/$file" >"$folder/$file"
+    done
+    # shellcheck disable=SC2086
+    serve php "$STASIMON_VAR/logs/php.log" env TMPDIR="$folder/tmp" /usr/sbin/php-fpm8.2 $php_quick ${as:+--allow-to-run-as-root} --nodaemonize --fpm-config "$folder/fpm.conf"
+    serve web "$STASIMON_VAR/logs/web.log" /usr/sbin/nginx -c "$folder/nginx.conf" -e stderr
 }
 
 # Starts depots, workers and web server for the environment above.
@@ -214,9 +241,8 @@ start_servers() {
         serve "worker-$n" "$logs/worker-$n.log" env STASIMON_ROLE="stasimon worker" php $php_quick -d memory_limit=1G artisan queue:work --sleep=0.2 --tries=1 --timeout=1800 --memory=256 --max-jobs=1000 --quiet
     done
     serve tender "$logs/tender.log" env STASIMON_ROLE="stasimon tender" php artisan stasimon:tend
-    # shellcheck disable=SC2086
-    serve web "$logs/web.log" env -C "$root/public" PHP_CLI_SERVER_WORKERS=4 php $php_quick -S "127.0.0.1:$web" ../vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php
-    for _ in $(seq 100); do port_taken "$web" && return; sleep 0.1; done
+    serve_web "$web"
+    for _ in $(seq 100); do port_taken "$web" && [ -S "$web_socket" ] && return; sleep 0.1; done
     fail "The web server did not start; $logs/web.log says why."
 }
 
@@ -225,4 +251,5 @@ stop_servers() {
     for name in "${served_names[@]}"; do kill -TERM "${served[$name]}" 2>/dev/null || true; done
     for name in "${served_names[@]}"; do wait "${served[$name]}" 2>/dev/null || true; done
     served_names=() served_commands=() served=()
+    case "${web_socket:-}" in /tmp/stasimon-web.*) rm -rf "$(dirname "$web_socket")" ;; esac
 }

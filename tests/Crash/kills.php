@@ -64,8 +64,8 @@ function victims(string $what): array
 
     return match ($what) {
         'worker' => [$pid('worker-1'), $pid('worker-2')],
-        'web' => [$pid('web')],
-        'web process' => $lines('pgrep -g '.$pid('web')),
+        'web' => [$pid('web'), $pid('php')],
+        'web process' => $lines('pgrep -g '.$pid('web').','.$pid('php')),
         'supervisor' => $lines('pgrep -f '.escapeshellarg("bin/supervise {$run}")),
         'session' => array_column(patiently(fn (): array => DB::select("select pid from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() and application_name like 'stasimon%'")), 'pid'),
         default => [(int) @file_get_contents((string) shell_exec('ls '.escapeshellarg((string) getenv('STASIMON_TEST_PG').'/postmaster.pid').' | tr -d "\n"'))],
