@@ -130,13 +130,29 @@ final class Games
         [$this->read, $this->names, $this->files] = [[], null, null];
     }
 
+    /** The definition of a game as it was written. */
+    public function document(string $id): string
+    {
+        $file = $this->files()[$id] ?? null;
+
+        return $file === null ? (string) DB::table('taught_games')->where('id', $id)->value('document') : (string) file_get_contents($file);
+    }
+
     /** What is known of the platform that a game's runtime is. */
     public function platformOf(string $json): ?Platform
+    {
+        $document = $this->platformDocument($json);
+
+        return $document === '' ? null : Platform::read($document);
+    }
+
+    /** The same as JSON; nothing where nothing is known. */
+    public function platformDocument(string $json): string
     {
         $runtime = json_decode($json)->runtime->id ?? null;
         $file = "{$this->folder}/platforms/{$runtime}.json";
 
-        return is_string($runtime) && preg_match('/^[a-z0-9-]+$/D', $runtime) === 1 && is_file($file) ? Platform::read((string) file_get_contents($file)) : null;
+        return is_string($runtime) && preg_match('/^[a-z0-9-]+$/D', $runtime) === 1 && is_file($file) ? (string) file_get_contents($file) : '';
     }
 
     public function get(string $id): GameDefinition

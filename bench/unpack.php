@@ -8,6 +8,7 @@ declare(strict_types=1);
  */
 
 use App\Disk\Archives;
+use App\Games;
 use App\Store\Store;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
@@ -30,9 +31,9 @@ $store = new Store;
 $digest = (string) hash_file('sha256', "{$folder}/many.zip");
 copy("{$folder}/many.zip", $store->partial($digest));
 $store->take($store->partial($digest), $digest);
-$archives = new Archives($store);
+$archives = app(Archives::class);
 $begin = hrtime(true);
-$archives->check($digest, 'many.zip');
+$archives->check($digest, 'many.zip', app(Games::class)->get('ferrywright'));
 $checked = (hrtime(true) - $begin) / 1e9;
 $archives->unpacked($digest);
 $ours = (hrtime(true) - $begin) / 1e9;

@@ -175,7 +175,7 @@ final class Demo extends Command
         foreach ($configs as $path => $text) {
             File::put($folder->live($path), $text);
         }
-        $four = $this->packs->of($this->packing->pack($instance->load('placed'), ['id' => 'grand-archipelago', 'version' => '4', 'name' => 'Grand Archipelago', 'summary' => 'Every island at once.', 'licence' => 'CC-BY-4.0', 'notes' => ''], array_keys($configs), picture: Picture::square($this->picture()), isSigned: true));
+        $four = $this->packs->of($this->packing->pack($instance->load('placed'), ['id' => 'grand-archipelago', 'version' => '4', 'name' => 'Grand Archipelago', 'summary' => 'Every island at once.', 'licence' => 'CC-BY-4.0', 'notes' => ''], array_keys($configs), picture: Picture::caged($this->picture()), isSigned: true));
         $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
         $gone = $instance->plan->wants[0]->id;
         $plan = $instance->plan->without($gone);

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Cage\Reading;
 use App\Depots\Catalogue\Bulk;
+use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Evidence\ArchiveFacts;
-use Stasimon\Core\Evidence\Descriptor\Descriptors;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
-use Stasimon\Core\Evidence\Evidence;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
@@ -23,7 +23,7 @@ use Stasimon\Core\Place\Order\Strength;
 /** The archives in the store: each is read once to see that it is harmless, and unpacked into the store if its files go into folders. */
 final readonly class Archives
 {
-    public function __construct(private Store $store)
+    public function __construct(private Store $store, private Reading $reading)
     {
     }
 
@@ -49,16 +49,16 @@ final readonly class Archives
     /** @throws UnsafeArchive */
     public function check(string $sha256, string $name, GameDefinition $game): void
     {
-        $archive = Archive::lookInto($this->store->path($sha256), $name);
-        $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $archive->entries), $this->says($sha256, $name, $game));
+        $entries = $this->reading->entries($this->store->path($sha256), $name);
+        $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $entries), $this->says($sha256, $name, $game));
     }
 
     /** @return array{before: list<string>, after: list<string>}|null what it says of its place in an order */
     private function says(string $sha256, string $name, GameDefinition $game): ?array
     {
         try {
-            $said = (new Descriptors($game->descriptors))->of($this->store->path($sha256), $name);
-        } catch (UnreadableDescriptor|UnsafeArchive) {
+            $said = $this->reading->describe($game, $this->store->path($sha256), $name);
+        } catch (UnreadableDescriptor|UnsafeArchive|Refusal) {
             return null;
         }
 
@@ -168,7 +168,12 @@ final readonly class Archives
         }
         $read = [];
         foreach (array_diff($digests, array_keys($kept)) as $digest) {
-            $kept[$digest] = $this->store->has($digest) ? (new Evidence)->of($this->store->path($digest)) : new ArchiveFacts;
+            try {
+                $kept[$digest] = $this->store->has($digest) ? $this->reading->facts($this->store->path($digest), 'An archive') : new ArchiveFacts;
+            } catch (Refusal) {
+                // What cannot be read says nothing; it was laid as it is.
+                $kept[$digest] = new ArchiveFacts;
+            }
             $read[$digest] = json_encode((object) $kept[$digest]->kept(), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
         }
         if ($read !== []) {

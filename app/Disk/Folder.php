@@ -282,7 +282,7 @@ final readonly class Folder
     public function lock(float $patience = 0.0)
     {
         File::ensureDirectoryExists($this->root);
-        $lock = fopen($this->root.'/lock', 'c');
+        $lock = fopen($this->root.'/lock', 'ce');
         if ($lock === false) {
             return null;
         }

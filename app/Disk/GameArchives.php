@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Cage\Reading;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -11,14 +12,13 @@ use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Merge\RawZip;
 use Stasimon\Core\Merge\UnmergeableArchive;
-use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use stdClass;
 
 /** The unmodified archives of games that mods are merged into: kept in the store, and never written. */
 final readonly class GameArchives
 {
-    public function __construct(private Store $store)
+    public function __construct(private Store $store, private Reading $reading)
     {
     }
 
@@ -33,7 +33,7 @@ final readonly class GameArchives
     {
         $game->merge($version) ?? throw Refusal::unusable("{$game->name} {$version} has a folder for mods, so its archive is left alone.");
         try {
-            Archive::lookInto($file, $name);
+            $this->reading->entries($file, $name);
             $handle = fopen($file, 'rb') ?: throw Refusal::unusable("{$name} cannot be read.");
             $entries = RawZip::entries($handle, $name);
             fclose($handle);

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Local;
 
+use App\Cage\Reading;
 use App\Disk\Entries;
 use App\Disk\PlainFile;
 use App\Games;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Evidence\Descriptor\Descriptors;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -30,7 +30,7 @@ final readonly class FolderReading
     /** How people rename what is to be kept out of a launch. Common practice. */
     private const OFF = '/\.(?:disabled|off|bak|old)$/i';
 
-    public function __construct(private Games $games, private Recognising $recognising)
+    public function __construct(private Games $games, private Recognising $recognising, private Reading $reading)
     {
     }
 
@@ -75,14 +75,14 @@ final readonly class FolderReading
     private function game(string $root, array $files): ?array
     {
         foreach ($this->games->all() as $game) {
-            foreach ($game->installed as $rule) {
+            foreach ($game->installed as $number => $rule) {
                 foreach (array_filter($files, $rule->isInFolder(...)) as $path) {
                     try {
-                        $said = (new Descriptors([$rule]))->of("{$root}/{$path}", $path);
+                        $said = $this->reading->installed($game, $number, "{$root}/{$path}", $path);
                         if ($said->id === $game->id && $game->version($said->version) !== null) {
                             return [$game, $said->version];
                         }
-                    } catch (UnreadableDescriptor|UnsafeArchive) {
+                    } catch (UnreadableDescriptor|UnsafeArchive|Refusal) {
                         continue;
                     }
                 }

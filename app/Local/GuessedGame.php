@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Local;
 
+use App\Cage\Caged;
 use App\Disk\Entries;
 use App\Disk\PlainFile;
 use Illuminate\Support\Str;
@@ -13,7 +14,7 @@ use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
 /** What can be guessed of a game from a folder with it in it: a definition to begin with, for a person to put right. Nothing is run. */
-final class GuessedGame
+final class GuessedGame implements Caged
 {
     /** Files that are looked at, and archives that are looked into. */
     private const FILES = 20_000;
@@ -42,9 +43,11 @@ final class GuessedGame
         sort($this->files, SORT_STRING);
     }
 
-    /** @param  string  $root  a folder that may be read, {@see Imports::allowed()} */
-    public static function of(string $root): string
+    /** @param  mixed  ...$given  a folder that may be read, {@see Imports::allowed()} */
+    public static function caged(mixed ...$given): string
     {
+        [$root] = [(string) $given[0]];
+
         return (string) json_encode((new self($root))->definition(), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
     }
 

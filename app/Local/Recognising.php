@@ -4,20 +4,18 @@ declare(strict_types=1);
 
 namespace App\Local;
 
+use App\Cage\Reading;
 use App\Games;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Evidence\Descriptor\Described;
-use Stasimon\Core\Evidence\Descriptor\Descriptors;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
-use Stasimon\Core\Evidence\Proposal;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
 /** Finds out what a file is: by its digest, by what it says of itself, and else by its name and what is in it. */
 final readonly class Recognising
 {
-    public function __construct(private Games $games)
+    public function __construct(private Games $games, private Reading $reading)
     {
     }
 
@@ -41,7 +39,7 @@ final readonly class Recognising
     private function byDescriptor(string $path, string $name, GameDefinition $game): ?Recognised
     {
         try {
-            $said = (new Descriptors($game->descriptors))->of($path, $name);
+            $said = $this->reading->describe($game, $path, $name);
         } catch (UnreadableDescriptor) {
             return null;
         }
@@ -65,10 +63,10 @@ final readonly class Recognising
     /** @throws UnsafeArchive */
     private function proposed(string $path, string $name, GameDefinition $game): Recognised
     {
-        $proposal = Proposal::of($path, $name, array_map(Kind::from(...), array_keys($game->places)), $game->descriptors);
+        $proposal = $this->reading->propose($game, $path, $name);
         try {
             // What lies around it is left out only when a person agrees.
-            $said = $proposal->content === '' ? null : (new Descriptors($game->descriptors))->of($path, $name, $proposal->content);
+            $said = $proposal->content === '' ? null : $this->reading->describe($game, $path, $name, $proposal->content);
         } catch (UnreadableDescriptor) {
             $said = null;
         }

@@ -23,7 +23,7 @@ final class Slices
      */
     public static function append(string $path, int $offset, $slice, int $size, string $name): int
     {
-        $to = @fopen($path, 'r+b');
+        $to = @fopen($path, 'r+be');
         if ($to === false || ! flock($to, LOCK_EX)) {
             throw Refusal::conflict("{$name} is not being taken in. Drop it again.");
         }

@@ -34,7 +34,7 @@ final class DepotFolder
             throw UnusablePack::because("{$folder} is no folder, and none can be made there.");
         }
         self::refuseLinks($folder);
-        $lock = @fopen("{$folder}/.publishing", 'c');
+        $lock = @fopen("{$folder}/.publishing", 'ce');
         if ($lock === false || ! flock($lock, LOCK_EX)) {
             throw UnusablePack::because("Nothing can be written in {$folder}.");
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Cage\Cage;
 use App\Care\CleanUp;
 use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\TendDepot;
@@ -87,6 +88,7 @@ final class AppServiceProvider extends ServiceProvider
 
             return $undertakings;
         });
+        $this->app->scoped(Cage::class, fn (): Cage => new Cage($this->app->runningInConsole() ? Cage::TASK : Cage::PAGE));
         // What a person teaches is there for the next page and the next job.
         $this->app->scoped(Games::class, fn (): Games => new Games((string) config('stasimon.games')));
     }

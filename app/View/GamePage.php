@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Cage\Reading;
 use App\Local\Agreements;
 use App\Local\TaughtGames;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Document\Visible;
 use Stasimon\Core\Evidence\Descriptor\Described;
-use Stasimon\Core\Evidence\Descriptor\Descriptors;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Game\Agreement;
 use Stasimon\Core\Game\GameDefinition;
@@ -45,8 +46,8 @@ final readonly class GamePage
         $described = null;
         $why = '';
         try {
-            $described = $tried === null ? null : (new Descriptors($game->descriptors))->of($tried->getPathname(), $tried->getClientOriginalName());
-        } catch (UnreadableDescriptor|UnsafeArchive $failure) {
+            $described = $tried === null ? null : app(Reading::class)->describe($game, $tried->getPathname(), $tried->getClientOriginalName());
+        } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
             $why = $failure->getMessage();
         }
         $this->described = $described;

@@ -4,27 +4,24 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Cage\Reading;
 use App\Games;
+use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
-use Stasimon\Core\Diagnose\Diagnosing;
-use Stasimon\Core\Diagnose\Holders;
 use Stasimon\Core\Document\Place;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Evidence\Descriptor\Described;
-use Stasimon\Core\Evidence\Descriptor\Descriptors;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\Place as Folder;
-use Stasimon\Core\Log\LogReader;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
 /** A definition as somebody writes it, and what it makes of real files. */
 final readonly class GameWorkbench
 {
-    /** Lines of a log that are read. */
-    private const LINES = 20_000;
-
     public ?GameDefinition $game;
+
+    private string $platform;
 
     /** What is wrong with it, with its line; nothing if it can be used. */
     public string $wrong;
@@ -35,8 +32,9 @@ final readonly class GameWorkbench
     public array $made;
 
     /** @param  list<UploadedFile>  $files */
-    public function __construct(public string $text, array $files, Games $games)
+    public function __construct(public string $text, array $files, Games $games, private Reading $reading)
     {
+        $this->platform = $games->platformDocument($text);
         $game = null;
         [$wrong, $line] = ['', 0];
         try {
@@ -74,12 +72,12 @@ final readonly class GameWorkbench
     {
         $name = mb_scrub($file->getClientOriginalName());
         $head = (string) @file_get_contents($file->getPathname(), false, null, 0, 2);
-        if (! str_starts_with($head, 'PK') && ! str_starts_with($head, 'MZ') && preg_match('/\.(log|txt)$/i', $name) === 1) {
-            return ['name' => $name, 'lines' => $this->log($game, $file->getPathname()), 'wrong' => false];
-        }
+        $isLog = ! str_starts_with($head, 'PK') && ! str_starts_with($head, 'MZ') && preg_match('/\.(log|txt)$/i', $name) === 1;
         try {
-            return ['name' => $name, 'lines' => self::described($game, (new Descriptors($game->descriptors))->of($file->getPathname(), $name)), 'wrong' => false];
-        } catch (UnreadableDescriptor|UnsafeArchive $failure) {
+            $lines = $isLog ? explode("\n", $this->reading->text(TriedLog::class, $name, $this->text, $this->platform, $file->getPathname())) : self::described($game, $this->reading->describeBy($this->text, $file->getPathname(), $name));
+
+            return ['name' => $name, 'lines' => $lines, 'wrong' => false];
+        } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
             return ['name' => $name, 'lines' => [$failure->getMessage()], 'wrong' => true];
         }
     }
@@ -96,29 +94,5 @@ final readonly class GameWorkbench
             $needs === [] ? '' : 'Needs '.implode(', ', $needs).(count($said->needs) > 12 ? ' and '.(count($said->needs) - 12).' more' : ''),
             $said->provides === [] ? '' : 'Provides '.count($said->provides).' '.(count($said->provides) === 1 ? 'thing' : 'things'),
         ]));
-    }
-
-    /** @return list<string> */
-    private function log(GameDefinition $game, string $path): array
-    {
-        $levels = ['info' => 0, 'warn' => 0, 'error' => 0, 'text' => 0];
-        $diagnosing = new Diagnosing($game->log, $game->platform, Holders::nobody(), $game->id);
-        $handle = fopen($path, 'rb');
-        $count = 0;
-        foreach ($handle === false ? [] : (new LogReader($game->log))->of($handle) as $line) {
-            $levels[$line->level]++;
-            $diagnosing->follow($line);
-            if (++$count >= self::LINES) {
-                break;
-            }
-        }
-        $phases = $diagnosing->course()->phases();
-        $failures = array_map(fn ($diagnosis): string => 'Line '.$diagnosis->quotes[0]->number.': '.strtr($diagnosis->kind->value, '-', ' '), $diagnosing->diagnoses());
-
-        return [
-            number_format($count).($count === 1 ? ' line: ' : ' lines: ').number_format($levels['info']).' info, '.number_format($levels['warn']).' warnings, '.number_format($levels['error']).' errors, '.number_format($levels['text']).' without a level',
-            $phases === [] ? 'No phase begins in it.' : 'Phases: '.implode(', ', array_map(fn ($phase): string => $phase->name, $phases)),
-            $failures === [] ? 'Nothing in it looks like a failure.' : implode('; ', array_slice($failures, 0, 6)),
-        ];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Worlds;
 
+use App\Cage\Reading;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Disk\Folder;
 use App\Disk\PlainFile;
@@ -17,7 +18,6 @@ use App\Store\Store;
 use App\Store\Texts;
 use Stasimon\Core\Explain\Admission;
 use Stasimon\Core\Game\GameDefinition;
-use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Plan\Plan;
 
@@ -26,7 +26,7 @@ final readonly class WorldPacks
 {
     private const NAME = '/^[\pL\pN][\pL\pN ._+()-]{0,119}$/Du';
 
-    public function __construct(private GameDefinition $game, private Drafting $drafting, private Store $store, private Texts $texts)
+    public function __construct(private GameDefinition $game, private Drafting $drafting, private Store $store, private Texts $texts, private Reading $reading)
     {
     }
 
@@ -77,7 +77,7 @@ final readonly class WorldPacks
     public function give(Instance $instance, string $world, string $archive, string $name): Draft
     {
         $folder = $this->folderIn($instance, $world);
-        Archive::read($archive, $name);
+        $this->reading->unpackable($archive, $name);
         $name = preg_replace('/\.zip$/i', '', $name).'.zip';
         preg_match(self::NAME, $name) === 1 || throw Refusal::unusable("A data pack cannot be called {$name}: take letters, digits, blanks, points, dashes and underlines. Nothing was changed.");
         $digest = (string) hash_file('sha256', $archive);

@@ -62,7 +62,7 @@ final readonly class GameController
 
     public function document(string $game): Response
     {
-        $json = TaughtGames::row($this->games->get($game)->id)->document ?? (string) file_get_contents($this->games->fileOf($game));
+        $json = $this->games->document($this->games->get($game)->id);
 
         return response($json, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$game}.json\""]);
     }

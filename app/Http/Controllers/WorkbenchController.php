@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Cage\Reading;
 use App\Games;
 use App\Http\Requests\WorkbenchRequest;
 use App\Local\GuessedGame;
 use App\Local\Imports;
-use App\Local\TaughtGames;
 use App\View\Address;
 use App\View\GameWorkbench;
 use Illuminate\Http\Request;
@@ -18,7 +18,7 @@ use Illuminate\View\View;
 /** Where a definition is written beside what it makes of real files. */
 final readonly class WorkbenchController
 {
-    public function __construct(private Games $games)
+    public function __construct(private Games $games, private Reading $reading)
     {
     }
 
@@ -28,8 +28,8 @@ final readonly class WorkbenchController
         $id = Address::words($request, 'game');
         $folder = Address::words($request, 'folder', 1_000);
         $text = match (true) {
-            $folder !== '' => GuessedGame::of(Imports::allowed($folder)),
-            $id !== '' => TaughtGames::row($this->games->get($id)->id)->document ?? (string) file_get_contents($this->games->fileOf($id)),
+            $folder !== '' => $this->reading->text(GuessedGame::class, basename($folder), Imports::allowed($folder)),
+            $id !== '' => $this->games->document($this->games->get($id)->id),
             default => '',
         };
 
@@ -44,7 +44,7 @@ final readonly class WorkbenchController
     /** The same as a fragment. */
     public function made(WorkbenchRequest $request): View
     {
-        return view('games.made', ['bench' => new GameWorkbench($request->text(), $request->uploads(), $this->games)]);
+        return view('games.made', ['bench' => new GameWorkbench($request->text(), $request->uploads(), $this->games, $this->reading)]);
     }
 
     public function schema(): Response
@@ -55,6 +55,6 @@ final readonly class WorkbenchController
     /** @param  list<\Illuminate\Http\UploadedFile>  $files */
     private function page(string $text, array $files, string $title): View
     {
-        return view('games.workbench', ['bench' => new GameWorkbench($text, $files, $this->games), 'title' => $title]);
+        return view('games.workbench', ['bench' => new GameWorkbench($text, $files, $this->games, $this->reading), 'title' => $title]);
     }
 }

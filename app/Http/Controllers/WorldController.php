@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Cage\Reading;
 use App\Drafts\Drafting;
 use App\Games;
 use App\Http\Requests\BackupNameRequest;
@@ -36,7 +37,7 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** The worlds of an instance, and how they were. */
 final readonly class WorldController
 {
-    public function __construct(private Games $games, private Backups $backups, private Drafting $drafting, private Store $store, private Texts $texts)
+    public function __construct(private Games $games, private Backups $backups, private Drafting $drafting, private Store $store, private Texts $texts, private Reading $reading)
     {
     }
 
@@ -146,7 +147,7 @@ final readonly class WorldController
 
     private function worldPacks(Instance $instance): WorldPacks
     {
-        return new WorldPacks($this->games->get($instance->plan->base->game), $this->drafting, $this->store, $this->texts);
+        return new WorldPacks($this->games->get($instance->plan->base->game), $this->drafting, $this->store, $this->texts, $this->reading);
     }
 
     /** Has changed worlds kept every so many hours. */

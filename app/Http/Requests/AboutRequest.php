@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Cage\Reading;
 use App\Packs\Picture;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
@@ -53,6 +54,6 @@ final class AboutRequest extends FormRequest
     {
         $file = $this->file('picture');
 
-        return $file instanceof UploadedFile ? Picture::square((string) $file->get()) : null;
+        return $file instanceof UploadedFile ? app(Reading::class)->text(Picture::class, 'The picture', (string) $file->get()) : null;
     }
 }

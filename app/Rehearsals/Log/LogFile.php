@@ -41,7 +41,7 @@ final readonly class LogFile
     /** @return Generator<LogLine> the lines that have come since, each taken into the index as it goes by; it has to be gone through to its end */
     public function indexed(bool $over = false): Generator
     {
-        $index = @fopen($this->path.'.index', 'c+b');
+        $index = @fopen($this->path.'.index', 'c+be');
         $log = @fopen($this->path, 'rb');
         if ($index === false || $log === false || ! flock($index, LOCK_EX)) {
             return;
