@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Database\Eloquent\Relations\HasOneThrough;
 use Illuminate\Support\Collection;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Plan\Plan;
 
 /**
@@ -24,6 +25,7 @@ use Stasimon\Core\Plan\Plan;
  * @property int $applies  how often something was applied
  * @property ?\Carbon\CarbonImmutable $applied_at
  * @property ?array<string, mixed> $look  see Look
+ * @property bool $trial_made  whether the world that is called like the trial's was made by a rehearsal, and is nobody's
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
  * @property ?Watch $watch
@@ -40,9 +42,9 @@ final class Instance extends Model
 {
     use HasUlids;
 
-    protected $attributes = ['applies' => 0];
+    protected $attributes = ['applies' => 0, 'trial_made' => false];
 
-    protected $casts = ['applies' => 'integer', 'plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime'];
+    protected $casts = ['applies' => 'integer', 'trial_made' => 'boolean', 'plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime'];
 
     /** Days that one which was put away is kept before it is asked whether it may go. */
     public const KEPT = 30;
@@ -97,6 +99,12 @@ final class Instance extends Model
     public function history(): HasMany
     {
         return $this->hasMany(HistoryEntry::class)->orderByDesc('id');
+    }
+
+    /** The folder of the world that is nobody's; nothing while no rehearsal has made one. */
+    public function trialWorld(GameDefinition $game): string
+    {
+        return $this->trial_made ? $game->worlds['trial'] ?? '' : '';
     }
 
     /** @return array<string, string> package id => version, as applied */

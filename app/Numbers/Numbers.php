@@ -91,7 +91,7 @@ final readonly class Numbers
             return [];
         }
         foreach (glob((new Folder($instance))->live($game->worlds['folder']).'/*/'.$game->worlds['file']) ?: [] as $file) {
-            if (basename(dirname($file)) !== $game->worlds['trial']) {
+            if (basename(dirname($file)) !== $instance->trialWorld($game)) {
                 $document = json_decode((string) PlainFile::text($file, 5_000_000), true);
                 $numbers = is_array($document) ? $document[$form->world] ?? [] : [];
                 $used += array_fill_keys(array_filter(is_array($numbers) ? $numbers : [], is_int(...)), true);

@@ -13,6 +13,7 @@ use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Launch\Side;
+use App\Rehearsals\Launch\TrialWorld;
 use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\TaskState;
@@ -40,7 +41,9 @@ final readonly class Rehearse implements Undertaking
         $this->agreements->require($game);
         $this->runtimes->program($game, $instance->plan->base->runtimeVersion);
         $rehearsal = null;
-        $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($plain, $side, $joins, &$rehearsal): array {
+        $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($game, $plain, $side, $joins, &$rehearsal): array {
+            TrialWorld::claim($locked, $game);
+            $joins === null ? null : TrialWorld::claim($joins, $game);
             $rehearsal = $locked->rehearsals()->create([
                 'number' => 1 + (int) $locked->rehearsals()->max('number'), 'applies' => $locked->applies, 'plan' => $locked->plan, 'plain' => $plain, 'side' => $side, 'joins' => $joins === null ? null : $this->together->await($joins)->id,
             ]);

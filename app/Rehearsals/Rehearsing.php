@@ -11,6 +11,7 @@ use App\Refusal\Meaning;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Launch\Launched;
+use App\Rehearsals\Launch\TrialWorld;
 use App\Rehearsals\Log\Reading;
 use App\Store\FullDisk;
 
@@ -29,6 +30,7 @@ final readonly class Rehearsing
         if ($isStopped()) {
             return;
         }
+        TrialWorld::claim($instance, $this->games->get($instance->plan->base->game));
         $configs = $this->configs->of($instance);
         $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $configs]);
         $rehearsal->plain || $this->seen->begins($instance, $configs);

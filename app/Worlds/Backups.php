@@ -149,13 +149,14 @@ final readonly class Backups implements KeptWorlds
     {
         $folder = $this->folder($instance);
         $files = [];
+        $trial = $instance->trialWorld($this->games->get($instance->plan->base->game));
         $open = $folder === null || is_link($folder) || ! is_dir($folder) ? [] : [''];
         while ($open !== []) {
             $path = array_pop($open);
             foreach (array_diff(@scandir("{$folder}/{$path}") ?: [], ['.', '..']) as $name) {
                 $inner = $path === '' ? (string) $name : "{$path}/{$name}";
                 $full = "{$folder}/{$inner}";
-                if ($inner === ($this->games->get($instance->plan->base->game)->worlds['trial'] ?? '')) {
+                if ($inner === $trial) {
                     continue;
                 }
                 if (is_dir($full) && ! is_link($full)) {

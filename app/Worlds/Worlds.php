@@ -31,7 +31,7 @@ final readonly class Worlds
             return [];
         }
         foreach ((glob((new Folder($instance))->live($where['folder']).'/*/'.$where['file']) ?: []) as $file) {
-            if (basename(dirname($file)) === $where['trial'] || ! is_file($file)) {
+            if (basename(dirname($file)) === $instance->trialWorld($this->game) || ! is_file($file)) {
                 continue;
             }
             $document = json_decode((string) PlainFile::text($file, self::LARGEST), true);

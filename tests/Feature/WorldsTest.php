@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
+use App\Games;
 use App\Local\Incoming;
 use App\Models\Backup;
 use App\Models\Instance;
@@ -241,6 +242,22 @@ it('keeps changed worlds by the clock where somebody wants that', function (): v
     $this->travel(7)->hours();
     app(Keeping::class)->look();
     expect(Backup::query()->count())->toBe(2);
+});
+
+it('shows and keeps a world of a person that is called like that of a rehearsal, and lets no rehearsal write into it', function (): void {
+    $instance = World::applied(['gulls']);
+    worldsOf($instance, ['rehearsal/world.json' => '{}', 'rehearsal/land.bin' => 'mine']);
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('rehearsal');
+    expect(app(Backups::class)->make($instance, 'kept')?->files)->toHaveKey('rehearsal/land.bin');
+    $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('A world of yours is called "rehearsal"');
+    expect($instance->rehearsals()->count())->toBe(0)->and($instance->refresh()->trial_made)->toBeFalse();
+    (new Worlds(app(Games::class)->get('ferrywright')))->rename($instance, 'rehearsal', 'Long Shore');
+    $this->post("/instances/{$instance->id}/rehearsals")->assertRedirect();
+    // The one that the rehearsal made is nobody's.
+    $made = (new Folder($instance))->live('worlds/rehearsal/world.json');
+    expect($made)->toBeFile()->and(array_keys((new Worlds(app(Games::class)->get('ferrywright')))->of($instance->refresh())))->toBe(['Long Shore'])
+        ->and(array_keys(app(Backups::class)->make($instance, 'again')->files ?? []))->toBe(['Long Shore/land.bin', 'Long Shore/world.json']);
+    $this->post("/instances/{$instance->id}/rehearsals")->assertRedirect();
 });
 
 it('renames a world, and refuses what is no name or is taken', function (): void {

@@ -6,6 +6,7 @@ namespace App\Sharing\Whole;
 
 use App\Disk\Folder;
 use App\Disk\Inventory;
+use App\Games;
 use App\Local\Shelf;
 use App\Local\ShelfState;
 use App\Models\Instance;
@@ -38,6 +39,7 @@ final readonly class Wholes implements Undertaking
         private CarriedFiles $carried,
         private Shelf $shelf,
         private Store $store,
+        private Games $games,
     ) {
     }
 
@@ -116,7 +118,10 @@ final readonly class Wholes implements Undertaking
         Tasks::refuseWhilePlayed($instance);
         $folder = new Folder($instance);
         $task->advance('looking at what is yours', 0, 0);
-        [$entries, $leftOut] = WholeArchive::of($folder->live(), $this->inventory->asPlaced($instance), [Folder::MARK, Folder::PENDING]);
+        $game = $this->games->get($instance->plan->base->game);
+        $trial = $instance->trialWorld($game);
+        $except = [Folder::MARK, Folder::PENDING, ...($trial === '' ? [] : [($game->worlds['folder'] ?? '')."/{$trial}"])];
+        [$entries, $leftOut] = WholeArchive::of($folder->live(), $this->inventory->asPlaced($instance), $except);
         $shelf = $stored = [];
         foreach ($this->carried->of($instance) as $file) {
             $digest = trim((string) $file->sha256);
