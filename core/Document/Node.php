@@ -18,9 +18,33 @@ final readonly class Node
     public static function ofJson(string $json): self
     {
         try {
-            return new self(json_decode($json, false, 64, JSON_THROW_ON_ERROR), '');
+            $value = json_decode($json, false, 64, JSON_THROW_ON_ERROR);
         } catch (JsonException $failure) {
             throw UnusableDocument::at('', 'it is not JSON ('.lcfirst($failure->getMessage()).').');
+        }
+        if (str_contains($json, '\u0000') || preg_match('/[eE]\+?\d{3}|\d{309}/', $json) === 1) {
+            self::refuseUnstorable($value, '');
+        }
+
+        return new self($value, '');
+    }
+
+    /**
+     * What JSON can say and no database or text file holds.
+     *
+     * @throws UnusableDocument for the character U+0000 in a text or a name, and for a number beyond all
+     */
+    private static function refuseUnstorable(mixed $value, string $pointer): void
+    {
+        if (is_string($value) && str_contains($value, "\0")) {
+            throw UnusableDocument::at($pointer, 'the character U+0000 is in it, which no text can have.');
+        }
+        if (is_float($value) && ! is_finite($value)) {
+            throw UnusableDocument::at($pointer, 'that number is larger than any that can be kept.');
+        }
+        foreach (is_array($value) || $value instanceof stdClass ? (array) $value : [] as $name => $inner) {
+            self::refuseUnstorable((string) $name, $pointer);
+            self::refuseUnstorable($inner, $pointer.'/'.self::escape((string) $name));
         }
     }
 

@@ -33,6 +33,9 @@ final class PlanDocument
     /** @throws UnusableDocument */
     public static function of(Node $node): Plan
     {
+        $waivers = array_map(RequestReader::waiver(...), $node->listed('waivers'));
+        $notes = array_map(fn (Node $note): string => $note->text(), $node->optional('waiverNotes')?->entries() ?? []);
+
         return new Plan(
             new Base(
                 $node->field('game')->id(),
@@ -46,8 +49,9 @@ final class PlanDocument
             self::wants($node->listed('wants')),
             self::wants($node->listed('off')),
             array_map(fn (Node $channel): Channel => $channel->choice(Channel::class), $node->optional('channels')?->entries() ?? []),
-            array_map(RequestReader::waiver(...), $node->listed('waivers')),
-            array_map(fn (Node $note): string => $note->text(), $node->optional('waiverNotes')?->entries() ?? []),
+            $waivers,
+            // A note on nothing is none.
+            array_intersect_key($notes, array_flip(array_map(fn (Waiver $waiver): string => $waiver->key(), $waivers))),
             array_map(fn (Node $id): string => $id->id(), $node->listed('order')),
             new Once(
                 $node->optional('putBack')?->flag() ?? false,

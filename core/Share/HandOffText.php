@@ -29,7 +29,15 @@ final class HandOffText
     private const MOST = 1_000_000;
 
     /** What one looks like in a text that has more in it. */
-    private const IN = '/\b'.self::MARK.'(\d{1,3})\.([A-Za-z0-9_-]*)/';
+    private const IN = '/(?<![A-Za-z0-9])'.self::MARK.'(\d{1,3})\.([A-Za-z0-9_-]*)/';
+
+    /** What a chat puts in place of a blank or between two characters: blanks that do not break, and such without width. */
+    private const BLANKS = '/[\s\x{00a0}\x{00ad}\x{2000}-\x{200f}\x{2028}-\x{202f}\x{205f}\x{2060}\x{3000}\x{feff}>]+/u';
+
+    /** Parts of one that was broken up; and how many of them, from the first or the last on, are taken for its last in turn. */
+    private const PARTS = 3_000;
+
+    private const ENDS = 40;
 
     /** @param  PackNamed|null  $pack  what is in it already, so that only the rest has to be said */
     public static function write(HandOff $given, ?PackNamed $pack = null): string
@@ -61,16 +69,50 @@ final class HandOffText
         if ($found[1] !== self::REVISION) {
             throw UnusableHandOff::because("That hand-off is of revision {$found[1]}, and this Stasimon reads revision ".self::REVISION.' only.');
         }
-        // Of one that was broken into lines, the next line goes on where one ends; what has blanks in it does not belong to it.
-        $whole = (string) preg_replace('/(?<=[A-Za-z0-9_-])[ \t>]*\r?\n[ \t>]*(?=[A-Za-z0-9_-]+\s*($|\n))/', '', $text);
-        $said = self::inflated($found[2]) ?? (preg_match(self::IN, $whole, $joined) === 1 ? self::inflated($joined[2]) : null);
+        $said = self::inflated($found[2]) ?? self::gathered($text);
         if ($said === null) {
             throw UnusableHandOff::because('That hand-off is damaged: a part of it is missing or was changed on the way. Ask for it again.');
         }
-
         $lines = explode("\n", $said);
+        $given = self::said(str_contains($lines[0], "\t") ? self::whole($lines, $packs) : $lines);
+        if (! mb_check_encoding($said, 'UTF-8') || preg_match('/[\x00-\x08\x0b-\x1f\x7f]/', $said) === 1) {
+            throw UnusableHandOff::because('That hand-off has characters in it that no text has. Ask for it again.');
+        }
 
-        return self::said(str_contains($lines[0], "\t") ? self::whole($lines, $packs) : $lines);
+        // What a document could not say, a line cannot either.
+        return HandOffDocument::read(HandOffDocument::write($given));
+    }
+
+    /**
+     * What one says that a chat has broken up, set in italics or quoted. It is whole at the part with which its sum is right.
+     */
+    private static function gathered(string $text): ?string
+    {
+        $text = mb_scrub($text, 'UTF-8');
+        $from = preg_match(self::IN, $text, $found, PREG_OFFSET_CAPTURE) === 1 ? $found[2][1] : strlen($text);
+        $parts = array_slice(preg_split(self::BLANKS, substr($text, $from)) ?: [], 0, self::PARTS);
+        $whole = [];
+        foreach ($parts as $part) {
+            // Marks of italics and the like stand around it; what has others in it does not belong to it, and ends it.
+            $plain = trim($part, '*~`"\'');
+            if (preg_match('/^[A-Za-z0-9_-]*/', $plain, $begin) !== 1 || $begin[0] === '') {
+                break;
+            }
+            $whole[] = $begin[0];
+            if ($begin[0] !== $plain) {
+                break;
+            }
+        }
+        $ends = array_unique([...array_slice(array_reverse(array_keys($whole)), 0, self::ENDS), ...array_slice(array_keys($whole), 0, self::ENDS)]);
+        foreach ($ends as $end) {
+            $joined = implode('', array_slice($whole, 0, $end + 1));
+            $said = self::inflated($joined) ?? self::inflated(rtrim($joined, '_'));
+            if ($said !== null) {
+                return $said;
+            }
+        }
+
+        return null;
     }
 
     /** What one says; null where it is not whole. */
@@ -93,7 +135,7 @@ final class HandOffText
             }
         }
 
-        return $said;
+        return inflate_get_status($stream) === ZLIB_STREAM_END ? $said : null;
     }
 
     private static function encoded(string $bytes): string

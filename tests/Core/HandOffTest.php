@@ -115,6 +115,31 @@ it('gives one group away alone, and groups are switched, joined and taken apart'
         ->and(fn () => $given->only('Ships'))->toThrow(UnusableHandOff::class, 'no group of that name');
 });
 
+it('is read as chats hand it on: in italics, quoted, with its lines or blanks in other places, and words around it', function (): void {
+    $given = someHandOff(5, 30);
+    $text = HandOffText::write($given);
+    $broken = fn (string $with): string => implode($with, str_split($text, 60));
+    foreach ([
+        "Take this: {$text}", "_{$text}_", "*{$text}*", "__{$text}__ and tell me", "`{$text}`", "“{$text}”", $broken("\n"), $broken("\r\n> "), $broken(' '), $broken("\u{a0}"), $broken("\u{200b}"), $broken("\u{ad}\n"),
+        $broken("\n")." thanks a lot, see you\nbye", "Look\n\n> ".$broken("\n> ")."\n\nThat was it", $broken("\u{2028}").'.',
+    ] as $number => $said) {
+        expect(HandOffText::read($said))->toEqual(HandOffText::read($text), "form {$number}: {$said}");
+    }
+});
+
+it('refuses one whose stream is cut though its sum is right, and what no text has', function (): void {
+    $encode = fn (string $stream): string => 'stasimon1.'.rtrim(strtr(base64_encode(hash('crc32c', $stream, true).$stream), '+/', '-_'), '=');
+    $said = "N\nf\t1\tl\t1\tj\t1\t4096\n".implode("\n", array_map(fn (int $i): string => "mod-{$i}\t1.{$i}", range(1, 60)));
+    expect(HandOffText::read($encode((string) gzdeflate($said)))->releases)->toHaveCount(60);
+    foreach ([1, 2, 40] as $cut) {
+        expect(fn () => HandOffText::read($encode(substr((string) gzdeflate($said), 0, -$cut))))->toThrow(UnusableHandOff::class, 'damaged');
+    }
+    foreach (["N\xff", "N\0"] as $name) {
+        expect(fn () => HandOffText::read($encode((string) gzdeflate("{$name}\nf\t1\tl\t1\tj\t1\t4096"))))->toThrow(UnusableHandOff::class);
+    }
+    expect(fn () => HandOffText::read($encode((string) gzdeflate("N\nf\t1\tl\t1\tj\t1\t4096\n!gulls\t1.0\tneeds\tferrywright\tno\0te"))))->toThrow(UnusableHandOff::class);
+});
+
 it('refuses whatever was changed on the way, with a sentence', function (): void {
     $signs = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_. !';
     $dice = new Randomizer(new Mt19937(3));

@@ -144,9 +144,14 @@ it('is a file that says the same again, and refuses what lies', function (): voi
         }))->toThrow(UnsafeArchive::class, 'entries')->and($spoil(fn (ZipArchive $zip) => $zip->addFile($bomb, 'configs/config/bomb.cfg')))->toThrow(UnsafeArchive::class)
         ->and($said(['id' => '../x']))->toThrow(UnusablePack::class, 'Its id is none')->and($said(['revision' => 2]))->toThrow(UnusablePack::class, 'revision 1')
         ->and($said(['releases' => []]))->toThrow(UnusablePack::class, 'which releases')->and($said(['version' => '']))->toThrow(UnusablePack::class, 'no version');
-    foreach (['../mods/x.jar', '/etc/passwd', 'config/../../x', "config/a\0b", 'alone', 'config//x', 'config\\x', 'C:/x/y'] as $path) {
+    foreach (['../mods/x.jar', '/etc/passwd', 'config/../../x', 'alone', 'config//x', 'config\\x', 'C:/x/y'] as $path) {
         expect($said(['configs' => [['path' => $path, 'sha256' => str_repeat('0', 64)]]]))->toThrow(UnusablePack::class, 'no path in a folder');
     }
+    foreach ([['notes' => "a\0b"], ['unknown' => ['deep' => ["a\0b" => 1]]], ['summary' => "\0"]] as $fields) {
+        expect($said($fields))->toThrow(UnusablePack::class, 'the character U+0000');
+    }
+    expect($said(['version' => '1/2']))->toThrow(UnusablePack::class, 'without a slash')
+        ->and(fn () => PackFile::read('{"format": "stasimon/pack", "revision": 1e999}'))->toThrow(UnusablePack::class, 'larger than any');
     unlink($file);
     unlink($bomb);
 });
