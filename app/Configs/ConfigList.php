@@ -19,6 +19,7 @@ use Stasimon\Core\Config\Ownership;
 use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Config\Wrong;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\UnusablePack;
 use ZipArchive;
 
 /** Every config of an instance: whose it is, whether it can be read, and who changed it last. */
@@ -77,7 +78,11 @@ final readonly class ConfigList
     {
         $document = $instance->pack_id === null ? null : PackRelease::query()->whereKey($instance->pack_id)->value('document');
 
-        return is_string($document) ? PackFile::read($document)->carried->configs : [];
+        try {
+            return is_string($document) ? PackFile::read($document)->carried->configs : [];
+        } catch (UnusablePack) {
+            return [];
+        }
     }
 
     /** The same for as long as nobody writes into a config of an instance. */

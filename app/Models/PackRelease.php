@@ -14,6 +14,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $pack  the id that its author gave it
  * @property string $version
  * @property string $name
+ * @property string $game  the id of the game that it is for
  * @property string $document  see PackFile
  * @property ?string $signature  see Signature
  * @property \Carbon\CarbonImmutable $created_at

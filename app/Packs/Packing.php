@@ -40,11 +40,11 @@ final readonly class Packing
         $from = $this->packs->releaseOf($instance);
         $last = $from === null ? null : PackRelease::query()->where('pack', $from->pack)->orderByDesc('created_at')->orderByDesc('id')->first();
 
-        $before = $last === null ? null : $this->packs->of($last);
+        $before = $this->packs->usable($last);
 
         return [
             'id' => $last->pack ?? (Str::slug($instance->name) ?: 'pack'), 'version' => $last === null ? '1' : self::after($last->version), 'name' => $last->name ?? mb_substr($instance->name, 0, 80), 'summary' => $before->summary ?? '', 'licence' => $before->licence ?? '',
-            'notes' => $last === null ? '' : $this->notes($this->packs->of($last)->lineUp, $this->handOffs->of($instance)), 'configs' => array_map(Secrets::in(...), $this->configs->contents($instance)),
+            'notes' => $before === null ? '' : $this->notes($before->lineUp, $this->handOffs->of($instance)), 'configs' => array_map(Secrets::in(...), $this->configs->contents($instance)),
         ];
     }
 

@@ -64,12 +64,22 @@ final readonly class Packs
         }
         array_map($this->texts->put(...), [...array_values($contents), ...($picture === null ? [] : [$picture])]);
 
-        return $known ?? PackRelease::query()->create(['pack' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'document' => $document, 'signature' => $signature?->document()]);
+        return $known ?? PackRelease::query()->create(['pack' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'game' => $pack->lineUp->plan->base->game, 'document' => $document, 'signature' => $signature?->document()]);
     }
 
     public function of(PackRelease $release): Pack
     {
         return PackFile::read($release->document);
+    }
+
+    /** The same; null for one that an earlier version has kept, and that cannot be used any more. */
+    public function usable(?PackRelease $release): ?Pack
+    {
+        try {
+            return $release === null ? null : $this->of($release);
+        } catch (UnusablePack) {
+            return null;
+        }
     }
 
     /** A new instance of a pack, as a draft: its releases as far as they can be had, and its configs. */

@@ -64,7 +64,7 @@ final readonly class HandOffPage
     /** @return Collection<int, PackRelease> of the same game */
     public function packs(): Collection
     {
-        return PackRelease::query()->whereRaw("document::jsonb #>> '{plan,game}' = ?", [$this->instance->plan->base->game])->orderByDesc('created_at')->limit(50)->get(['id', 'name', 'version']);
+        return PackRelease::query()->where('game', $this->instance->plan->base->game)->orderByDesc('created_at')->limit(50)->get(['id', 'name', 'version']);
     }
 
     /** @return list<array{string, string}> restore points, newest first: number, and how it is called */

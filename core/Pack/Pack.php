@@ -22,8 +22,8 @@ final readonly class Pack
         if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
             throw UnusablePack::because('Its id is none: lower-case letters, digits and . _ + - are allowed, a letter or digit first.');
         }
-        if ($version === '' || mb_strlen($version) > Limits::VERSION || preg_match('/[\x00-\x1f\x7f\/\\\\]/', $version) === 1) {
-            throw UnusablePack::because('Its release has no version of at most '.Limits::VERSION.' characters on one line, without a slash.');
+        if ($version === '' || mb_strlen($version) > Limits::VERSION || preg_match('/[\x00-\x1f\x7f]/', $version) === 1) {
+            throw UnusablePack::because('Its release has no version of at most '.Limits::VERSION.' characters on one line.');
         }
         if (mb_strlen($summary) > Limits::SUMMARY || mb_strlen($licence) > Limits::NAME || mb_strlen($notes) > Limits::NOTES) {
             throw UnusablePack::because('Its summary, licence or change notes are too long.');

@@ -150,8 +150,7 @@ it('is a file that says the same again, and refuses what lies', function (): voi
     foreach ([['notes' => "a\0b"], ['unknown' => ['deep' => ["a\0b" => 1]]], ['summary' => "\0"]] as $fields) {
         expect($said($fields))->toThrow(UnusablePack::class, 'the character U+0000');
     }
-    expect($said(['version' => '1/2']))->toThrow(UnusablePack::class, 'without a slash')
-        ->and(fn () => PackFile::read('{"format": "stasimon/pack", "revision": 1e999}'))->toThrow(UnusablePack::class, 'larger than any');
+    expect(fn () => PackFile::read('{"format": "stasimon/pack", "revision": 1e999}'))->toThrow(UnusablePack::class, 'larger than any');
     unlink($file);
     unlink($bomb);
 });

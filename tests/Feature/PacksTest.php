@@ -77,6 +77,19 @@ it('is made of an instance, leaves secrets out, and makes the same elsewhere fro
     unlink($copy);
 });
 
+it('stops no page when one that was kept before cannot be used any more, and says so on its own', function (): void {
+    $instance = World::applied(['fogbank']);
+    $pack = packed($instance, '4', []);
+    $pack->update(['document' => strtr($pack->document, ['All of it.' => 'All\u0000of it.'])]);
+    foreach (['hand-off', 'pack', 'history'] as $page) {
+        $this->get("/instances/{$instance->id}/{$page}")->assertOk();
+    }
+    $this->get('/packs')->assertOk()->assertSee('Archipelago');
+    $this->get("/packs/{$pack->id}")->assertStatus(422)->assertSee('cannot be used any more')->assertSee('U+0000');
+    $this->get("/instances/{$instance->id}/hand-off?beside={$pack->id}")->assertStatus(422)->assertSee('U+0000');
+    $this->delete("/packs/{$pack->id}")->assertRedirect();
+});
+
 it('brings an instance to a newer release: what is one\'s own stays, configs are merged, and it can be undone', function (): void {
     $author = World::applied(['fogbank', 'long-piers', 'deep-draught']);
     foreach (['config/sound.json' => '{"loud": 1, "echo": 1}', 'config/map.cfg' => "a = 1\nb = 1\nc = 1\n", 'config/old.cfg' => "x\n", 'config/same.cfg' => "s\n"] as $file => $text) {

@@ -48,9 +48,10 @@ final readonly class HandOffController
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $group = Address::words($request, 'group', 60);
         $pack = $this->packs->releaseOf($instance);
+        $read = $group === '' ? $this->packs->usable($pack) : null;
         $there = $this->comparing->others($instance, Address::words($request, 'beside'));
 
-        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)), 'own' => $this->files->of($instance), 'pack' => $pack, 'page' => new HandOffPage($instance, $this->lineUp($instance, $group), $there, $there === [] ? [] : $this->comparing->between($instance, $there), $pack === null || $group !== '' ? null : new PackNamed($pack->pack, $pack->version, $this->packs->of($pack)->lineUp), $group)]);
+        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)), 'own' => $this->files->of($instance), 'pack' => $pack, 'page' => new HandOffPage($instance, $this->lineUp($instance, $group), $there, $there === [] ? [] : $this->comparing->between($instance, $there), $read === null ? null : new PackNamed($read->id, $read->version, $read->lineUp), $group)]);
     }
 
     /** All of an instance, or one of its groups. */

@@ -78,7 +78,10 @@ final readonly class PackController
 
     public function file(PackRelease $pack): BinaryFileResponse
     {
-        return response()->download($this->packing->file($pack), "{$pack->pack}-{$pack->version}.pack.zip")->deleteFileAfterSend();
+        // A version may have what no name of a file can.
+        $name = strtr("{$pack->pack}-{$pack->version}.pack.zip", ['/' => '-', '\\' => '-', '%' => '-']);
+
+        return response()->download($this->packing->file($pack), $name)->deleteFileAfterSend();
     }
 
     public function picture(PackRelease $pack): BinaryFileResponse
