@@ -21,7 +21,7 @@ use Tests\Support\Logs;
 require_once __DIR__.'/../../standins/content/ClassFile.php';
 require_once __DIR__.'/../../standins/content/Assembly.php';
 
-// Together the cases below read 100,000 inputs, each made from a sound one by cutting, doubling, flipping or swapping parts.
+// Together the cases below read 80,000 inputs, each made from a sound one by cutting, doubling, flipping or swapping parts.
 
 /** A file in memory where the system has room there, so that ten thousand of them do not wait for a disk. */
 function inMemory(): string
@@ -73,11 +73,11 @@ $log = Logs::said('info ', 'java 17, 4096 MB', '1 of 2  oakum-api 1.4.2 starting
     .Logs::said('error', 'fogbank 2.1.0 asks for oakum-api >=1.4; there is none', 'cannot read mods/fogbank-2.1.0.zip: java.util.zip.ZipException: zip END header not found', 'number 166 is taken twice: a of b 1 and c of d 2')
     ."#\n# A fatal error has been detected by the Java Runtime Environment:\n#\n# C  [libferrygl.so+0x1f3a2]\nj  fog.Bank.draw()V+42\n\"main\" #1 prio=5 waiting for monitor entry\n   java.lang.Thread.State: BLOCKED\n\tat fog.Bank.raise(Bank.java:77)\n";
 
-it('reads 40,000 harmed logs without harm', function (string $game, string $platform) use ($log): void {
+it('reads 20,000 harmed logs without harm', function (string $game, string $platform) use ($log): void {
     $definition = Logs::game($game, $platform);
     $reader = new LogReader($definition->log);
     $telling = new Telling($definition, new MemoryCatalogue($definition->packages()), null, []);
-    [$longest, $memory] = fuzzed($log, 20_000, 11, function (string $input) use ($definition, $reader, $telling): void {
+    [$longest, $memory] = fuzzed($log, 10_000, 11, function (string $input) use ($definition, $reader, $telling): void {
         foreach ((new Diagnosing($definition->log, $definition->platform, Logs::holders(), $definition->id))->of($reader->lines($input)) as $diagnosis) {
             $sentence = $telling->sentence($diagnosis);
             ($sentence !== '' && mb_check_encoding($sentence, 'UTF-8')) || throw new RuntimeException("\"{$sentence}\" is no sentence.");

@@ -20,21 +20,21 @@ use Tests\Support\Osgi;
 it('agrees with the framework on which sets of real bundles are whole', function (): void {
     $bundles = Osgi::real();
     expect(count($bundles))->toBeGreaterThan(40);
-    $sets = Osgi::sets($bundles, 60, new Randomizer(new Mt19937(14)));
+    $sets = Osgi::sets($bundles, $count = (int) (getenv('STASIMON_CASES') ?: 30), new Randomizer(new Mt19937(14)));
     $judged = Osgi::judged($sets);
     $whole = 0;
     foreach ($sets as $number => $set) {
         expect(Osgi::isWhole($set))->toBe($judged[$number] === [], implode(' ', array_map(basename(...), $set)));
         $whole += $judged[$number] === [] ? 1 : 0;
     }
-    expect($whole)->toBeGreaterThan(10)->toBeLessThan(55);
+    expect($whole)->toBeGreaterThan(intdiv($count, 6))->toBeLessThan($count - 2);
 });
 
 it('agrees with it on bundles whose versions and ranges are others', function (): void {
     $dice = new Randomizer(new Mt19937(41));
     $folder = sys_get_temp_dir().'/stasimon-bundles-'.getmypid();
     $sets = [];
-    foreach (Osgi::sets(Osgi::real(), 60, $dice) as $number => $set) {
+    foreach (Osgi::sets(Osgi::real(), $count = (int) (getenv('STASIMON_CASES') ?: 30), $dice) as $number => $set) {
         mkdir("{$folder}/{$number}", recursive: true);
         $sets[] = Osgi::rewritten($set, "{$folder}/{$number}", $dice);
     }
@@ -45,7 +45,7 @@ it('agrees with it on bundles whose versions and ranges are others', function ()
             expect(Osgi::isWhole($set))->toBe($judged[$number] === [], "set {$number}: ".implode(' ', array_map(basename(...), $set)));
             $whole += $judged[$number] === [] ? 1 : 0;
         }
-        expect($whole)->toBeGreaterThan(5)->toBeLessThan(55);
+        expect($whole)->toBeGreaterThan(intdiv($count, 12))->toBeLessThan($count - 2);
     } finally {
         (new Process(['rm', '-rf', $folder]))->run();
     }
