@@ -104,3 +104,14 @@ it('names no game in the code', function (): void {
     }
     expect($found)->toBe([]);
 });
+
+it('uses nothing in a page that only a program at the command line has', function (): void {
+    $found = [];
+    foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator(dirname(__DIR__).'/app', FilesystemIterator::SKIP_DOTS)) as $file) {
+        $isOwnProgram = in_array(basename((string) $file), ['keep.php', 'process.php'], true) || str_ends_with((string) $file, 'Cage/Cage.php') || str_contains((string) $file, '/Console/');
+        if (! $isOwnProgram && preg_match('/(?<![:\w])(SIG[A-Z0-9]+|STDIN|STDOUT|STDERR|pcntl_\w+|PHP_BINARY)\b/', (string) preg_replace('#/\*.*?\*/|//.*#s', '', (string) file_get_contents((string) $file)), $name) === 1) {
+            $found[] = "{$file}: {$name[1]}";
+        }
+    }
+    expect($found)->toBe([]);
+});

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Cage;
 
 use App\Refusal\Refusal;
+use App\Work\Signal;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Evidence\ArchiveFacts;
 use Stasimon\Core\Evidence\Descriptor\Described;
@@ -151,7 +152,7 @@ final class Cage
     {
         if ($this->process !== null) {
             $id = proc_get_status($this->process)['pid'];
-            posix_kill($id, SIGKILL);
+            posix_kill($id, Signal::KILL);
             array_map(fclose(...), $this->pipes);
             proc_close($this->process);
         }

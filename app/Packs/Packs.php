@@ -173,7 +173,7 @@ final readonly class Packs
             $own[$path] = $merge->text === null ? 0 : $this->texts->put($merge->text);
         }
 
-        return $this->drafting->step($instance, fn (): Plan => ($base->loaderVersion === $theirs->loaderVersion ? $plan : $plan->onBuild($theirs->loaderVersion))->ofPack($to->id)->givingOwn($own));
+        return $this->drafting->step($instance, fn (): Plan => $plan->ofPack($to->id)->givingOwn($own));
     }
 
     /** @return array{HandOff, HandOff} what the pack was when the instance took it, and what it is */

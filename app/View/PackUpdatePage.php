@@ -39,9 +39,15 @@ final readonly class PackUpdatePage
         return array_values(array_filter($this->update->lines, fn (Line $line): bool => ! $line->isContested));
     }
 
+    /** @return list<array{string, string, string}> what both changed beside packages, mine, which stays, and the pack's */
+    public function others(): array
+    {
+        return $this->update->contested();
+    }
+
     public function isNothing(): bool
     {
-        return array_filter($this->update->lines, fn (Line $line): bool => $line->takesPack) === [] && $this->contested() === [] && $this->configs === [];
+        return array_filter($this->update->lines, fn (Line $line): bool => $line->takesPack) === [] && $this->contested() === [] && $this->others() === [] && $this->configs === [];
     }
 
     public function becomes(ConfigMerge $merge): string

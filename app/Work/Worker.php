@@ -21,7 +21,7 @@ final class Worker
     {
         $id = (int) $worker;
 
-        return $id > 1 && $worker !== self::own() && $worker === self::of($id) && posix_kill($id, SIGKILL);
+        return $id > 1 && $worker !== self::own() && $worker === self::of($id) && posix_kill($id, Signal::KILL);
     }
 
     private static function of(int $id): string

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Config;
 
-/** What becomes of a config when its pack has a newer release: JSON key by key, every other text line by line. */
+/**
+ * What becomes of a config when its pack has a newer release: docs/formats/merging.md. Every byte of it comes from one of the
+ * three texts; where that cannot be, it is contested, and mine stays.
+ */
 final readonly class ConfigMerge
 {
     /**
@@ -29,21 +32,80 @@ final readonly class ConfigMerge
             return new self($now, []);
         }
         if ($mine === null || $now === null) {
-            return new self($mine, [['the whole of it', $mine ?? '', $now ?? '']]);
+            return new self($mine, [['the whole of it', self::shown($mine ?? ''), self::shown($now ?? '')]]);
         }
-        if (str_contains($was.$mine.$now, "\0") || ! mb_check_encoding($was.$mine.$now, 'UTF-8')) {
+        if (str_contains($was.$mine.$now, "\0")) {
             return new self($mine, [['the whole of it', 'not a text', 'not a text']]);
         }
-        $lines = TextMerge::of($was ?? '', $mine, $now);
         $syntax = Syntax::ofPath($path);
-        $keys = $syntax?->hasKeys() !== true ? null : KeyMerge::of($syntax, $was, $mine, $now);
-        if ($keys !== null) {
-            // Line by line it keeps comments and spacing, where it comes to the same.
-            $isSame = $lines->contested === [] && $keys->contested() === [] && $keys->is($lines->text);
+        $spans = array_map(fn (string $text): ?Spans => Spans::of($syntax, $text), [$was ?? '', $mine, $now]);
 
-            return new self($isSame ? $lines->text : $keys->text(), $keys->contested());
+        return $spans[0] === null || $spans[1] === null || $spans[2] === null ? self::byLines($was ?? '', $mine, $now, []) : self::byValues($syntax, $spans[0], $spans[1], $spans[2]);
+    }
+
+    /** @param  list<array{string, string, string}>  $contested */
+    private static function byLines(string $was, string $mine, string $now, array $contested, bool $isApart = false): self
+    {
+        $lines = TextMerge::of($was, $mine, $now, $isApart);
+
+        return new self($lines->text, [...$contested, ...array_map(fn (array $one): array => ["line {$one[0]}", self::shown($one[1]), self::shown($one[2])], $lines->contested)]);
+    }
+
+    /**
+     * First the values that all three have: each as whoever changed it has it, in its place in all three, so that they stand in
+     * nobody's way. What differs then are keys that came and went, their order and comments: that goes by lines.
+     */
+    private static function byValues(?Syntax $syntax, Spans $was, Spans $mine, Spans $now): self
+    {
+        $contested = [];
+        /** @var array{array<string, string>, array<string, string>, array<string, string>} $values */
+        $values = [[], [], []];
+        foreach (array_keys($was->at) as $pointer) {
+            $pointer = (string) $pointer;
+            [$before, $ours, $theirs] = [$was->value($pointer), $mine->value($pointer), $now->value($pointer)];
+            // What is empty or open has no place in which another value could stand.
+            if (in_array($before, ['', Spans::OPEN], true) || in_array($ours, [null, '', Spans::OPEN], true) || in_array($theirs, [null, '', Spans::OPEN], true)) {
+                continue;
+            }
+            $isOurs = ! Spans::areAlike($syntax, $before, $ours);
+            $becomes = $isOurs ? $ours : $theirs;
+            if ($isOurs && ! Spans::areAlike($syntax, $before, $theirs) && ! Spans::areAlike($syntax, $ours, $theirs)) {
+                $contested[] = [$pointer, self::shown($ours), self::shown($theirs)];
+            }
+            foreach ([$before, $ours, $theirs] as $side => $value) {
+                $values[$side] += $value === $becomes ? [] : [$pointer => $becomes];
+            }
+        }
+        $texts = [$was->with($values[0]), $mine->with($values[1]), $now->with($values[2])];
+        // Keys stand for themselves, wherever they stand; whether each has come to what it should, the text that is made says.
+        $merged = self::byLines(...$texts, contested: $contested, isApart: true);
+        if (count($merged->contested) > count($contested) || ! self::says($syntax, (string) $merged->text, $was, $mine, $now)) {
+            $merged = self::byLines(...$texts, contested: $contested);
         }
 
-        return new self($lines->text, array_map(fn (array $one): array => ["line {$one[0]}", $one[1], $one[2]], $lines->contested));
+        return count($merged->contested) > count($contested) || self::says($syntax, (string) $merged->text, $was, $mine, $now) ? $merged
+            : new self($mine->text, [['the whole of it', self::shown($mine->text), self::shown($now->text)]]);
+    }
+
+    /** Whether a text has every key that it should have with its value, and no other. */
+    private static function says(?Syntax $syntax, string $text, Spans $was, Spans $mine, Spans $now): bool
+    {
+        $made = Spans::of($syntax, $text);
+        if ($made === null) {
+            return false;
+        }
+        foreach (array_map(strval(...), array_keys($mine->at + $now->at)) as $pointer) {
+            [$before, $ours, $theirs] = [$was->value($pointer), $mine->value($pointer), $now->value($pointer)];
+            if (! Spans::areAlike($syntax, $made->value($pointer), Spans::areAlike($syntax, $before, $ours) ? $theirs : $ours)) {
+                return false;
+            }
+        }
+
+        return array_diff_key($made->at, $mine->at, $now->at) === [];
+    }
+
+    private static function shown(string $text): string
+    {
+        return mb_scrub($text, 'UTF-8');
     }
 }

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Stasimon\Core\Config;
 
 use Stasimon\Core\Document\XmlBounds;
-use stdClass;
-use Symfony\Component\Yaml\Exception\DumpException;
 use Symfony\Component\Yaml\Exception\ParseException;
 use Symfony\Component\Yaml\Yaml;
 
@@ -19,9 +17,6 @@ enum Syntax
     case Properties;
     case Xml;
     case Ini;
-
-    /** Levels that a document may have. */
-    private const DEPTH = 512;
 
     /** Bytes of YAML, which takes its reader long. */
     private const YAML = 300_000;
@@ -58,45 +53,6 @@ enum Syntax
             self::Xml => self::inXml($text),
             self::Ini => self::inIni($text),
         };
-    }
-
-    /** Whether what two people made of it can be put together key by key. */
-    public function hasKeys(): bool
-    {
-        return $this === self::Json || $this === self::Yaml;
-    }
-
-    /** The document of one that {@see hasKeys()}; null for what cannot be read, or is no object. */
-    public function read(string $text): ?stdClass
-    {
-        if ($this === self::Json) {
-            $document = json_decode($text, false, 64);
-
-            return $document instanceof stdClass ? $document : null;
-        }
-        // An alias can stand for very much, and a tag for something else than data.
-        if ($this !== self::Yaml || strlen($text) > self::YAML || preg_match('/(^|[\s:\[,{-])[*&!][^\s]/', $text) === 1) {
-            return null;
-        }
-        try {
-            $document = trim($text) === '' ? new stdClass : Yaml::parse($text, Yaml::PARSE_OBJECT_FOR_MAP | Yaml::PARSE_EXCEPTION_ON_INVALID_TYPE);
-        } catch (ParseException) {
-            return null;
-        }
-
-        return $document instanceof stdClass ? $document : null;
-    }
-
-    public function write(stdClass $document): string
-    {
-        if ($this === self::Json) {
-            return json_encode($document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION)."\n";
-        }
-        try {
-            return Yaml::dump($document, self::DEPTH, 2, Yaml::DUMP_OBJECT_AS_MAP | Yaml::DUMP_EMPTY_ARRAY_AS_SEQUENCE);
-        } catch (DumpException) {
-            return '';
-        }
     }
 
     private static function inYaml(string $text): ?Wrong

@@ -18,7 +18,8 @@ final readonly class TextMerge
     {
     }
 
-    public static function of(string $was, string $mine, string $theirs): self
+    /** @param  bool  $isApart  whether changes of lines beside each other, and what both put in at one place, are taken for apart: mine first */
+    public static function of(string $was, string $mine, string $theirs, bool $isApart = false): self
     {
         if ($was === $theirs || $mine === $theirs) {
             return new self($mine, []);
@@ -30,7 +31,7 @@ final readonly class TextMerge
         $text = '';
         $contested = [];
         $at = 0;
-        foreach (self::regions(Lines::changes($base, $a), Lines::changes($base, $b)) as [$from, $to, $ofMine, $ofTheirs]) {
+        foreach (self::regions(Lines::changes($base, $a), Lines::changes($base, $b), $isApart) as [$from, $to, $ofMine, $ofTheirs]) {
             $text .= implode('', array_slice($base, $at, $from - $at));
             $mineHere = self::side($base, $a, $from, $to, $ofMine);
             $theirsHere = self::side($base, $b, $from, $to, $ofTheirs);
@@ -45,13 +46,13 @@ final readonly class TextMerge
     }
 
     /**
-     * Parts of the text as it was in which changes overlap or touch.
+     * Parts of the text as it was in which changes overlap, or touch where that is not apart.
      *
      * @param  list<Change>  $mine
      * @param  list<Change>  $theirs
      * @return list<array{int, int, list<Change>, list<Change>}> from, to, the changes of both in it
      */
-    private static function regions(array $mine, array $theirs): array
+    private static function regions(array $mine, array $theirs, bool $isApart): array
     {
         $regions = [];
         [$i, $j] = [0, 0];
@@ -59,10 +60,17 @@ final readonly class TextMerge
             $from = min($mine[$i]->at ?? PHP_INT_MAX, $theirs[$j]->at ?? PHP_INT_MAX);
             $to = $from;
             $of = [[], []];
+            if ($isApart) {
+                // What is put in before a line goes before what becomes of that line.
+                $place = fn (?Change $change): array => [$change->at ?? PHP_INT_MAX, ($change->lines ?? 0) > 0];
+                $isMine = $place($mine[$i] ?? null) <= $place($theirs[$j] ?? null);
+                $first = $of[$isMine ? 0 : 1][] = $isMine ? $mine[$i++] : $theirs[$j++];
+                $to = $first->at + $first->lines;
+            }
             do {
                 $grew = false;
                 foreach ([[&$i, $mine], [&$j, $theirs]] as $side => [&$index, $changes]) {
-                    while (isset($changes[$index]) && ($changes[$index]->at <= $to)) {
+                    while (isset($changes[$index]) && ($isApart ? $changes[$index]->at < $to : $changes[$index]->at <= $to)) {
                         $to = max($to, $changes[$index]->at + $changes[$index]->lines);
                         $of[$side][] = $changes[$index++];
                         $grew = true;

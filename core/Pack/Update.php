@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Pack;
 
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanMerge;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\HandOff;
 
@@ -15,7 +16,7 @@ use Stasimon\Core\Share\HandOff;
 final readonly class Update
 {
     /** @param  list<Line>  $lines  of all that the pack or the person changed, contested ones first */
-    private function __construct(private HandOff $now, private HandOff $mine, public array $lines)
+    private function __construct(private HandOff $was, private HandOff $now, private HandOff $mine, public array $lines)
     {
     }
 
@@ -36,7 +37,7 @@ final readonly class Update
         }
         usort($lines, fn (Line $a, Line $b): int => [$b->isContested, $a->id] <=> [$a->isContested, $b->id]);
 
-        return new self($now, $mine, $lines);
+        return new self($was, $now, $mine, $lines);
     }
 
     private static function line(string $id, Stand $was, Stand $now, Stand $mine): Line
@@ -78,12 +79,24 @@ final readonly class Update
             }
             $versions += $isPack ? array_filter($releases, fn (string $id): bool => ($takes[$id] ?? true) || ! $mine->wants($id), ARRAY_FILTER_USE_KEY) : $releases;
         }
-        $keys = array_map(fn ($waiver): string => $waiver->key(), $mine->waivers);
-        $waivers = [...$mine->waivers, ...array_filter($this->now->plan->waivers, fn ($waiver): bool => ! in_array($waiver->key(), $keys, true))];
-        $order = $mine->order === [] ? $this->now->plan->order : $mine->order;
+        $plan = $this->merge(array_values($wants), array_values(array_filter($off, fn (Want $want): bool => ! isset($wants[$want->id]))))->plan();
+        $base = $plan->base;
 
-        return (new Plan($mine->base, array_values($wants), array_values(array_filter($off, fn (Want $want): bool => ! isset($wants[$want->id]))), $mine->channels + $this->now->plan->channels, $waivers, $mine->waiverNotes + $this->now->plan->waiverNotes, $order))
-            ->groupedAs($this->now->plan)->groupedAs($mine)
-            ->keepingTo([$mine->base->game => $mine->base->gameVersion, $mine->base->loader => $mine->base->loaderVersion, $mine->base->runtime => $mine->base->runtimeVersion] + $versions);
+        return $plan->keepingTo([$base->game => $base->gameVersion, $base->loader => $base->loaderVersion, $base->runtime => $base->runtimeVersion] + $versions);
+    }
+
+    /** @return list<array{string, string, string}> what both changed beside packages, in words; mine, which stays; the pack's */
+    public function contested(): array
+    {
+        return $this->merge($this->mine->plan->wants, $this->mine->plan->off)->contested();
+    }
+
+    /**
+     * @param  list<Want>  $wants
+     * @param  list<Want>  $off
+     */
+    private function merge(array $wants, array $off): PlanMerge
+    {
+        return new PlanMerge($this->was->plan, $this->mine->plan, $this->now->plan, $wants, $off);
     }
 }

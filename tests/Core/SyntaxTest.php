@@ -26,16 +26,8 @@ it('reads what there is nothing wrong with', function (Syntax $syntax, string $t
     'what is long' => [Syntax::Yaml, str_repeat("- a\n", 300_000)], 'what has many attributes' => [Syntax::Xml, '<a '.implode(' ', array_map(fn (int $i): string => "b{$i}=\"\"", range(1, 40_000)))],
 ]);
 
-it('puts keys together only where it is sure what they say', function (string $text, ?array $read): void {
-    $document = Syntax::Yaml->read($text);
-    expect($document === null ? null : json_decode((string) json_encode($document), true))->toBe($read);
-})->with([
-    ["a: 1\nb:\n  c: [x, y]\n", ['a' => 1, 'b' => ['c' => ['x', 'y']]]], ['', []], ["- a\n- b\n", null], ["a: *x\n", null], ["a: !php/object x\n", null], ["a: [\n", null],
-]);
-
 it('knows of what a name is a config', function (): void {
     $words = fn (string $path): ?string => Syntax::ofPath($path)?->word();
     expect(array_map($words, ['config/a.json', 'a.YAML', 'a.yml', 'a.toml', 'x/a.properties', 'a.xml', 'a.ini', 'a.cfg', 'a']))
         ->toBe(['JSON', 'YAML', 'YAML', 'TOML', 'properties', 'XML', 'INI', null, null]);
-    expect(array_filter(Syntax::cases(), fn (Syntax $one): bool => $one->hasKeys()))->toEqualCanonicalizing([Syntax::Json, Syntax::Yaml]);
 });

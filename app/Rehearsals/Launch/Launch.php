@@ -10,6 +10,7 @@ use App\Models\Instance;
 use App\Refusal\Meaning;
 use App\Rehearsals\Log\LogFile;
 use App\Store\FullDisk;
+use App\Work\Signal;
 use Closure;
 use Stasimon\Core\Game\Way;
 use Stasimon\Core\Plan\Plan;
@@ -99,7 +100,7 @@ final readonly class Launch
     public static function endLeftOver(Instance $instance): void
     {
         foreach (Processes::marked(self::MARK, $instance->id) as $process) {
-            posix_kill($process, SIGKILL);
+            posix_kill($process, Signal::KILL);
         }
     }
 
@@ -107,7 +108,7 @@ final readonly class Launch
     private function ask(Process $process, Plan $plan): void
     {
         if ($this->games->get($plan->base->game)->log->dump) {
-            $process->signal(SIGQUIT);
+            $process->signal(Signal::QUIT);
             for ($answers = microtime(true) + 0.7; microtime(true) < $answers && $process->isRunning(); usleep(50_000)) {
                 // What it answers is taken as it comes.
             }

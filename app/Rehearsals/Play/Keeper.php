@@ -8,7 +8,9 @@ use App\Disk\Folder;
 use App\Disk\Processes;
 use App\Models\Rehearsal;
 use App\Rehearsals\Launch\Surroundings;
+use App\Work\Signal;
 use RuntimeException;
+use Symfony\Component\Process\PhpExecutableFinder;
 use Symfony\Component\Process\Process;
 
 /** The process that keeps a game which is played, as it is seen from here: by the files that it writes beside the log. */
@@ -40,7 +42,7 @@ final readonly class Keeper
         array_map(fn (string $name): bool => @unlink($this->file.$name), ['', '.started', '.ended']);
         file_put_contents($this->file, json_encode(['command' => $command, 'dir' => $dir, 'log' => (new Folder($this->play->instance))->log($this->play->number)], JSON_THROW_ON_ERROR));
         // In a session of its own, and with nothing of this environment that a game has no need of.
-        (new Process(['setsid', '--fork', PHP_BINARY, '-d', 'opcache.jit=disable', __DIR__.'/keep.php', $this->file], dirname($this->file), Surroundings::with([self::MARK => $this->mark])))
+        (new Process(['setsid', '--fork', (string) (new PhpExecutableFinder)->find(false), '-d', 'opcache.jit=disable', __DIR__.'/keep.php', $this->file], dirname($this->file), Surroundings::with([self::MARK => $this->mark])))
             ->disableOutput()->mustRun();
         for ($end = microtime(true) + self::BEGUN; ! is_file($this->file.'.started') && ! is_file($this->file.'.ended');) {
             if (microtime(true) > $end) {
@@ -77,12 +79,12 @@ final readonly class Keeper
         $process = $this->process();
         $marked = Processes::marked(self::MARK, $this->mark);
         if ($process !== null && in_array($process, $marked, true)) {
-            posix_kill($process, SIGTERM);
+            posix_kill($process, Signal::TERM);
 
             return;
         }
         // Nobody keeps it any more.
-        array_map(fn (int $one): bool => posix_kill($one, SIGTERM), $marked);
+        array_map(fn (int $one): bool => posix_kill($one, Signal::TERM), $marked);
     }
 
     /** Ends the game, and everything that it has started, without asking it. */
@@ -90,8 +92,8 @@ final readonly class Keeper
     {
         $keeper = $this->process();
         if ($keeper !== null && in_array($keeper, Processes::marked(self::MARK, $this->mark), true)) {
-            posix_kill($keeper, SIGUSR1);
+            posix_kill($keeper, Signal::USR1);
         }
-        array_map(fn (int $one): bool => $one === $keeper || posix_kill($one, SIGKILL), Processes::marked(self::MARK, $this->mark));
+        array_map(fn (int $one): bool => $one === $keeper || posix_kill($one, Signal::KILL), Processes::marked(self::MARK, $this->mark));
     }
 }

@@ -45,6 +45,15 @@
                         </table>
                     </div>
                 @endif
+                @if ($page->others() !== [])
+                    <div class="px-[18px] mt-3">
+                        <h2 class="mb-1">Both changed it, and yours stays</h2>
+                        @foreach ($page->others() as [$what, $mine, $theirs])
+                            <p><span class="font-medium">{{ ucfirst($what) }}</span>: <span class="soft">yours
+                                    {{ Str::limit($mine, 80) ?: 'none' }}, the pack's {{ Str::limit($theirs, 80) ?: 'none' }}</span></p>
+                        @endforeach
+                    </div>
+                @endif
                 @if ($page->settled() !== [])
                     <details class="px-[18px] mt-3" @if ($page->contested() === []) open @endif>
                         <summary class="link">{{ count($page->settled()) }} settled</summary>
