@@ -21,7 +21,8 @@ final class JsonFault
     public static function in(string $text): ?Wrong
     {
         json_decode($text, false, self::DEPTH);
-        if (json_last_error() === JSON_ERROR_NONE) {
+        // Deeper than it is followed: not known to be wrong.
+        if (json_last_error() === JSON_ERROR_NONE || json_last_error() === JSON_ERROR_DEPTH) {
             return null;
         }
         $reader = new self($text);

@@ -45,7 +45,8 @@ final class Toml
 
     private function take(string $pattern): ?string
     {
-        if (preg_match("~\\G{$pattern}~u", $this->text, $part, 0, $this->at) !== 1) {
+        // By bytes: whether they are UTF-8 was asked before, and would be asked of all of it each time.
+        if (preg_match("~\\G{$pattern}~", $this->text, $part, 0, $this->at) !== 1) {
             return null;
         }
         $this->at += strlen($part[0]);
@@ -55,7 +56,7 @@ final class Toml
 
     private function blanks(bool $overLines = false): void
     {
-        $this->take($overLines ? '(?:[ \t\n]|\#[^\n]*)*' : '[ \t]*');
+        $this->take($overLines ? '(?:[ \t\n]++|\#[^\n]*+)*+' : '[ \t]*');
     }
 
     private function document(): void
@@ -157,15 +158,15 @@ final class Toml
 
     private function quoted(): string
     {
-        $text = $this->take('"""\n?((?:[^"\\\\]|\\\\[\s\S]|"(?!""))*"{0,2})"""');
+        $text = $this->take('"""\n?((?:[^"\\\\]++|\\\\[\s\S]|"(?!""))*+"{0,2})"""');
         if ($text !== null) {
             return $this->unescaped($text);
         }
-        $text = $this->take("'''\n?((?:(?!''')[\\s\\S])*'{0,2})'''(?!')");
+        $text = $this->take("'''\n?((?:[^']++|'(?!''))*+'{0,2})'''(?!')");
         if ($text !== null) {
             return $text;
         }
-        $text = $this->take('"((?:[^"\\\\\n]|\\\\.)*)"');
+        $text = $this->take('"((?:[^"\\\\\n]++|\\\\.)*+)"');
         if ($text !== null) {
             return $this->unescaped($text);
         }

@@ -45,6 +45,8 @@ final class TomlTable
         if (! is_array($here) || (isset($this->entries[$key]) && self::lastOf($here) === null)) {
             return null;
         }
+        // Without a second holder the list is not copied for each table.
+        unset($this->entries[$key]);
         $here[] = $next = new self;
         $this->entries[$key] = $here;
 

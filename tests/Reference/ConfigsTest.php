@@ -32,6 +32,7 @@ function mutated(string $kind, int $count): array
 
                 return "  <{$name} a=\"{$word()}\">{$word()} &amp; {$word()}</{$name}>";
             }, range(1, $dice->getInt(2, 8))))."\n</settings>\n",
+            'yaml' => "{$word()}: 1.10 # {$word()}\n".implode("\n", $lines(': '))."\n{$word()}:\n  - {$value()}\n  - {{$word()}: {$value()}, 7: x}\n{$word()}:\n  on: 'it''s'\n  text: |\n    {$word()}\n     {$word()}\n? {$word()}\n: &a {$value()}\nlast: *a\n".($dice->getInt(0, 3) === 0 ? "---\n{$word()}: ~\n" : ''),
             'ini' => "[{$word()}]\n".implode("\n", $lines('='))."\n[{$word()}x]\n".implode("\n", $lines(' = '))."\n",
             default => "# {$word()}\n".implode("\n", $lines('='))."\nname=\\u00e9t\\u00e9 \\\n  {$word()}\n",
         };
@@ -88,6 +89,21 @@ it('agrees with others on what can be read, and on the line where not', function
         return -2
     except configparser.Error as e:\n        m=re.search(r'\\[line\\s+(\\d+)\\]|line: (\\d+)', str(e))\n        return int(m.group(1) or m.group(2))-1 if m else -1"],
 ]);
+
+it('judges YAML as npm\'s reader does, but for what the two readers themselves see otherwise', function (): void {
+    // Two readers: libyaml (YAML 1.1), which this goes by, and npm's yaml (YAML 1.2).
+    $texts = mutated('yaml', (int) (getenv('STASIMON_CASES') ?: 400));
+    $node = "import {parseAllDocuments} from 'yaml'; import {readFileSync} from 'node:fs'; console.log(JSON.stringify(JSON.parse(readFileSync(0)).map(t => [].concat(parseAllDocuments(t)).flatMap(d => { try { d.toJS(); return d.errors.map(e => e.linePos?.[0].line ?? -1) } catch { return [-1] } })[0] ?? 0)))";
+    $said = json_decode((new Process(['node', '--input-type=module', '-e', $node], dirname(__DIR__, 2), input: (string) json_encode($texts), timeout: 300))->mustRun()->getOutput(), true);
+    $both = $missed = $harsh = 0;
+    foreach ($said as $n => $line) {
+        $wrong = Syntax::Yaml->wrong($texts[$n]);
+        $both += $wrong !== null && $line !== 0 ? 1 : 0;
+        $missed += $wrong === null && $line !== 0 ? 1 : 0;
+        $harsh += $wrong !== null && $line === 0 ? 1 : 0;
+    }
+    expect($both)->toBeGreaterThan(intdiv(count($texts), 5))->and($harsh / count($texts))->toBeLessThan(0.01, "{$harsh} of ".count($texts))->and($missed / count($texts))->toBeLessThan(0.02);
+});
 
 it('agrees with jq on whether JSON can be read', function (): void {
     $folder = sys_get_temp_dir().'/stasimon-jq-'.getmypid();
