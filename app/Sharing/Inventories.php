@@ -24,8 +24,15 @@ final readonly class Inventories
     {
         $ids = $instance->placed->pluck('package_id')->all();
         $licences = DB::table('sources')->whereIn('package_id', $ids)->orderByDesc('depot_id')->selectRaw("package_id, page->>'licence' as licence")->pluck('licence', 'package_id')->all();
+        $needs = [];
+        foreach ($instance->placed as $placed) {
+            foreach ($placed->because['needed'] as $by) {
+                $needs[$by['id']][] = $placed->package_id;
+            }
+        }
         $items = array_values($instance->placed->map(fn (PlacedRelease $placed): Item => new Item(
             $placed->package_id, $placed->name, $placed->version, Kind::from($placed->kind), trim((string) $placed->sha256), $placed->size, (string) ($licences[$placed->package_id] ?? ''), (string) $placed->depot,
+            $placed->because['wanted'], array_values(array_unique($needs[$placed->package_id] ?? [])),
         ))->all());
 
         return new Inventory($instance->name, $items, now()->utc()->format('Y-m-d\TH:i:s\Z'));

@@ -16,6 +16,9 @@ final readonly class Inventory
         'LGPL-2.1-only', 'LGPL-2.1-or-later', 'LGPL-3.0-only', 'LGPL-3.0-or-later', 'MIT', 'MPL-2.0', 'OFL-1.1', 'Unlicense', 'WTFPL', 'Zlib',
     ];
 
+    /** What the line-up itself is called in a graph; no package is, as each is called by its URL. */
+    private const ROOT = 'line-up';
+
     /**
      * @param  string  $name  what it is of
      * @param  list<Item>  $items
@@ -25,9 +28,20 @@ final readonly class Inventory
     {
     }
 
+    /** Exceptions to them, by their identifiers in the same list. */
+    private const EXCEPTIONS = ['Classpath-exception-2.0', 'GCC-exception-3.1', 'LLVM-exception'];
+
     public static function isKnown(string $licence): bool
     {
         return in_array($licence, self::LICENCES, true);
+    }
+
+    /** Whether it is a licence expression (SPDX 2.3, annex D) of identifiers that are known; one alone is one, too. */
+    public static function isExpression(string $licence): bool
+    {
+        $one = '(?:'.implode('|', array_map(fn (string $id): string => preg_quote($id, '/'), self::LICENCES)).')(?: WITH (?:'.implode('|', array_map(fn (string $id): string => preg_quote($id, '/'), self::EXCEPTIONS)).'))?';
+
+        return strlen($licence) <= 200 && preg_match("/^(?<all>(?:{$one}|\\((?&all)\\))(?: (?:AND|OR) (?:{$one}|\\((?&all)\\)))*)$/D", $licence) === 1;
     }
 
     /** @return list<string> */
@@ -41,32 +55,57 @@ final readonly class Inventory
     {
         return self::json([
             '$schema' => 'http://cyclonedx.org/schema/bom-1.6.schema.json', 'bomFormat' => 'CycloneDX', 'specVersion' => '1.6', 'version' => 1,
-            'metadata' => ['timestamp' => $this->made, 'component' => ['type' => 'application', 'name' => $this->name], 'tools' => ['components' => [['type' => 'application', 'name' => 'Stasimon']]]],
+            'metadata' => ['timestamp' => $this->made, 'component' => ['type' => 'application', 'bom-ref' => self::ROOT, 'name' => $this->name], 'tools' => ['components' => [['type' => 'application', 'name' => 'Stasimon']]]],
             'components' => array_map(fn (Item $item): array => array_filter([
                 'type' => match ($item->kind) {
                     Kind::Game => 'application', Kind::Runtime => 'platform', Kind::Loader => 'framework', Kind::ResourcePack, Kind::DataPack, Kind::ShaderPack => 'data', default => 'library',
                 },
                 'bom-ref' => $item->url(), 'name' => $item->id, 'version' => $item->version, 'description' => $item->title,
                 'hashes' => $item->sha256 === '' ? [] : [['alg' => 'SHA-256', 'content' => $item->sha256]],
-                'licenses' => $item->licence === '' ? [] : [['license' => self::isKnown($item->licence) ? ['id' => $item->licence] : ['name' => $item->licence]]],
+                'licenses' => $item->licence === '' ? [] : [match (true) {
+                    self::isKnown($item->licence) => ['license' => ['id' => $item->licence]], self::isExpression($item->licence) => ['expression' => $item->licence], default => ['license' => ['name' => $item->licence]],
+                }],
                 'purl' => $item->url(),
-            ]), $this->items),
+            ], self::isSaid(...)), $this->items),
+            'dependencies' => [
+                ['ref' => self::ROOT, 'dependsOn' => array_map(fn (Item $item): string => $item->url(), array_values(array_filter($this->items, fn (Item $item): bool => $item->isWanted)))],
+                ...array_map(fn (Item $item): array => ['ref' => $item->url(), 'dependsOn' => array_map(fn (Item $needed): string => $needed->url(), $this->neededBy($item))], $this->items),
+            ],
         ]);
+    }
+
+    /** What is there at all: an id may be "0". */
+    private static function isSaid(mixed $value): bool
+    {
+        return $value !== '' && $value !== [];
+    }
+
+    /** @return list<Item> each once */
+    private function neededBy(Item $item): array
+    {
+        return array_values(array_filter($this->items, fn (Item $other): bool => in_array($other->id, $item->needs, true)));
     }
 
     /** SPDX 2.3 (its predecessor 2.2.1 is ISO/IEC 5962), as JSON. */
     public function spdx(): string
     {
         $packages = $relations = [];
+        $ids = [];
         foreach ($this->items as $number => $item) {
-            $id = 'SPDXRef-Package-'.($number + 1);
+            $ids[$item->id] = 'SPDXRef-Package-'.($number + 1);
+        }
+        foreach ($this->items as $item) {
+            $id = $ids[$item->id];
             $packages[] = array_filter([
                 'SPDXID' => $id, 'name' => $item->id, 'versionInfo' => $item->version, 'summary' => $item->title, 'downloadLocation' => 'NOASSERTION', 'licenseConcluded' => 'NOASSERTION',
-                'licenseDeclared' => self::isKnown($item->licence) ? $item->licence : 'NOASSERTION', 'licenseComments' => $item->licence === '' || self::isKnown($item->licence) ? '' : "Its depot says: {$item->licence}", 'copyrightText' => 'NOASSERTION',
+                'licenseDeclared' => self::isExpression($item->licence) ? $item->licence : 'NOASSERTION', 'licenseComments' => $item->licence === '' || self::isExpression($item->licence) ? '' : "Its depot says: {$item->licence}", 'copyrightText' => 'NOASSERTION',
                 'checksums' => $item->sha256 === '' ? [] : [['algorithm' => 'SHA256', 'checksumValue' => $item->sha256]],
                 'externalRefs' => [['referenceCategory' => 'PACKAGE-MANAGER', 'referenceType' => 'purl', 'referenceLocator' => $item->url()]],
-            ]) + ['filesAnalyzed' => false];
+            ], self::isSaid(...)) + ['filesAnalyzed' => false];
             $relations[] = ['spdxElementId' => 'SPDXRef-DOCUMENT', 'relationshipType' => 'DESCRIBES', 'relatedSpdxElement' => $id];
+            foreach ($this->neededBy($item) as $needed) {
+                $relations[] = ['spdxElementId' => $id, 'relationshipType' => 'DEPENDS_ON', 'relatedSpdxElement' => $ids[$needed->id]];
+            }
         }
 
         return self::json([
@@ -90,7 +129,7 @@ final readonly class Inventory
         foreach ($this->items as $item) {
             $rows[] = [$item->id, $item->title, $item->version, $item->kind->value, $item->licence, (string) $item->size, $item->sha256, $item->source];
         }
-        $field = fn (string $text): string => '"'.str_replace('"', '""', preg_match('/^[=+\-@\t\r]/', $text) === 1 ? "'".$text : $text).'"';
+        $field = fn (string $text): string => '"'.str_replace('"', '""', preg_match('/^[=+\-@\t\r\n\x{FF1D}\x{FF0B}\x{FF0D}\x{FF20}]/u', $text) === 1 ? "'".$text : $text).'"';
 
         return implode('', array_map(fn (array $row): string => implode(',', array_map($field, $row))."\r\n", $rows));
     }

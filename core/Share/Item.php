@@ -14,8 +14,10 @@ final readonly class Item
      * @param  int  $size  of its file in bytes
      * @param  string  $licence  as its depot words it; nothing where it does not say
      * @param  string  $source  the depot that it came from; nothing where it is from a disk
+     * @param  bool  $isWanted  whether it is asked for by itself
+     * @param  list<string>  $needs  ids of others that are there because it needs them
      */
-    public function __construct(public string $id, public string $title, public string $version, public Kind $kind, public string $sha256 = '', public int $size = 0, public string $licence = '', public string $source = '')
+    public function __construct(public string $id, public string $title, public string $version, public Kind $kind, public string $sha256 = '', public int $size = 0, public string $licence = '', public string $source = '', public bool $isWanted = true, public array $needs = [])
     {
     }
 
