@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests;
 
+use App\Cage\Cage;
 use Illuminate\Foundation\Testing\TestCase as BaseTestCase;
 use Illuminate\Http\Response;
 use Illuminate\Testing\TestResponse;
@@ -11,9 +12,13 @@ use PHPUnit\Framework\Assert;
 
 abstract class TestCase extends BaseTestCase
 {
+    /** One for all tests, as a worker has one for all its work. */
+    private static ?Cage $cage = null;
+
     protected function setUp(): void
     {
         parent::setUp();
+        $this->app?->instance(Cage::class, self::$cage ??= new Cage(Cage::TASK));
         // Refused on the page that the form stands on, with a sentence.
         TestResponse::macro('assertRefused', function (string $says = ''): TestResponse {
             /** @var TestResponse $this */

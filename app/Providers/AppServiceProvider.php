@@ -88,7 +88,8 @@ final class AppServiceProvider extends ServiceProvider
 
             return $undertakings;
         });
-        $this->app->scoped(Cage::class, fn (): Cage => new Cage($this->app->runningInConsole() ? Cage::TASK : Cage::PAGE));
+        // A worker's lives as long as the worker; a page's as long as the page.
+        $this->app->singleton(Cage::class, fn (): Cage => new Cage($this->app->runningInConsole() ? Cage::TASK : Cage::PAGE));
         // What a person teaches is there for the next page and the next job.
         $this->app->scoped(Games::class, fn (): Games => new Games((string) config('stasimon.games')));
     }

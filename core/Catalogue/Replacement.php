@@ -34,15 +34,19 @@ final readonly class Replacement
         return strlen($path) <= Limits::PATH && substr_count($path, '*') <= self::STARS && preg_match(self::PATH, $path) === 1 ? new self($path, null) : null;
     }
 
-    /** Whether it is about a file at a path. */
-    public function covers(string $path): bool
+    /**
+     * Whether it is about a file at a path.
+     *
+     * @param  bool  $isExact  whether capitals count, as they do in an archive; on a disk they may not
+     */
+    public function covers(string $path, bool $isExact = false): bool
     {
         if ($this->path === '') {
             return false;
         }
         $pattern = implode('[^/]*', array_map(fn (string $part): string => preg_quote($part, '~'), explode('*', $this->path)));
 
-        return preg_match('~^'.$pattern.(str_ends_with($this->path, '/') ? '' : '$').'~Diu', $path) === 1;
+        return preg_match('~^'.$pattern.(str_ends_with($this->path, '/') ? '' : '$').'~Du'.($isExact ? '' : 'i'), $path) === 1;
     }
 
     /**
@@ -60,10 +64,10 @@ final readonly class Replacement
     }
 
     /** @param  list<self>  $replacements */
-    public static function anyCovers(array $replacements, string $path): bool
+    public static function anyCovers(array $replacements, string $path, bool $isExact = false): bool
     {
         foreach ($replacements as $replacement) {
-            if ($replacement->covers($path)) {
+            if ($replacement->covers($path, $isExact)) {
                 return true;
             }
         }

@@ -21,11 +21,12 @@ final class RawZip
     /**
      * @param  resource  $archive
      * @param  string  $called  what to call it in a sentence
-     * @return array<string, RawEntry> by name, without folders; of a name that is there twice the last
+     * @param  bool  $withFolders  whether entries of folders are among them, whose names end in a slash
+     * @return array<string, RawEntry> by name; of a name that is there twice the last
      *
      * @throws UnmergeableArchive
      */
-    public static function entries($archive, string $called): array
+    public static function entries($archive, string $called, bool $withFolders = false): array
     {
         fseek($archive, 0, SEEK_END);
         $length = (int) ftell($archive);
@@ -34,11 +35,17 @@ final class RawZip
         if ($end === false || strlen($tail) - $end < self::END) {
             throw UnmergeableArchive::because($called, 'it is no whole ZIP archive.');
         }
+        $at = $length - strlen($tail) + $end;
         $said = self::numbers('vcount/Vbytes/Voffset', substr($tail, $end + 10, 10));
-        if ($said['count'] === 0xFFFF || $said['offset'] === self::WHOLE) {
-            throw UnmergeableArchive::because($called, 'it is larger than the games of that time could read.');
+        if ($said['count'] === 0xFFFF || $said['bytes'] === self::WHOLE || $said['offset'] === self::WHOLE) {
+            [$said, $at] = self::large($archive, $at, $called);
         }
-        $directory = self::at($archive, $said['offset'], $said['bytes']);
+        // What stands before it, as a program that unpacks it, moves all that it says: 4.1.9.
+        $before = $at - $said['bytes'] - $said['offset'];
+        if ($before < 0) {
+            throw UnmergeableArchive::because($called, 'its list of files is damaged.');
+        }
+        $directory = self::at($archive, $said['offset'] + $before, $said['bytes']);
         $entries = [];
         for ($n = 0, $at = 0; $n < $said['count']; $n++) {
             if (substr($directory, $at, 4) !== "PK\x01\x02" || strlen($directory) < $at + 46) {
@@ -46,14 +53,16 @@ final class RawZip
             }
             $one = self::numbers('vflags/vmethod/vtime/vdate/Vcrc/Vpacked/Vsize/vname/vextra/vcomment/vdisk/vinner/Vouter/Voffset', substr($directory, $at + 8, 38));
             $name = substr($directory, $at + 46, $one['name']);
+            $one = self::widened($one, substr($directory, $at + 46 + $one['name'], $one['extra']));
             $at += 46 + $one['name'] + $one['extra'] + $one['comment'];
-            if (str_ends_with($name, '/')) {
+            if (str_ends_with($name, '/') && ! $withFolders) {
                 continue;
             }
             if (($one['flags'] & 1) !== 0 || ! in_array($one['method'], [0, 8], true)) {
                 throw UnmergeableArchive::because($called, "{$name} in it is encrypted, or packed in a way that those games do not read.");
             }
-            if (in_array(self::WHOLE, [$one['packed'], $one['size'], $one['offset']], true)) {
+            $one['offset'] += $before;
+            if (max($one['packed'], $one['size'], $one['offset']) >= self::WHOLE) {
                 throw UnmergeableArchive::because($called, "{$name} in it is larger than the games of that time could read.");
             }
             $local = self::at($archive, $one['offset'], 30);
@@ -69,6 +78,51 @@ final class RawZip
         }
 
         return $entries;
+    }
+
+    /**
+     * What the end of a ZIP64 archive says, which small ones may have, too: 4.3.14 and 4.3.15.
+     *
+     * @param  resource  $archive
+     * @return array{array<string, int>, int} what it says, and where the list of files ends
+     */
+    private static function large($archive, int $end, string $called): array
+    {
+        $locator = self::at($archive, max(0, $end - 20), 20);
+        $at = str_starts_with($locator, "PK\x06\x07") ? self::numbers('Plies', substr($locator, 8, 8))['lies'] : -1;
+        // Bytes before the archive move it, and it stands right before what names it.
+        foreach ([$at, $end - 20 - 56] as $place) {
+            $said = $place < 0 ? '' : self::at($archive, $place, 56);
+            if (str_starts_with($said, "PK\x06\x06") && strlen($said) === 56) {
+                return [self::numbers('Pcount/Pbytes/Poffset', substr($said, 32, 24)), $place];
+            }
+        }
+        throw UnmergeableArchive::because($called, 'its list of files is damaged.');
+    }
+
+    /**
+     * Numbers that stand in the extra field of a ZIP64 archive: 4.5.3.
+     *
+     * @param  array<string, int>  $one
+     * @return array<string, int>
+     */
+    private static function widened(array $one, string $extra): array
+    {
+        for ($at = 0; $at + 4 <= strlen($extra);) {
+            $part = self::numbers('vid/vbytes', substr($extra, $at, 4));
+            if ($part['id'] === 1) {
+                $from = $at + 4;
+                foreach (['size', 'packed', 'offset'] as $name) {
+                    if ($one[$name] === self::WHOLE && $from + 8 <= $at + 4 + $part['bytes']) {
+                        $one[$name] = self::numbers('Pvalue', substr($extra, $from, 8))['value'];
+                        $from += 8;
+                    }
+                }
+            }
+            $at += 4 + $part['bytes'];
+        }
+
+        return $one;
     }
 
     /** @param  resource  $archive */

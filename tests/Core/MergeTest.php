@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
+use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Merge\MergedArchive;
 use Stasimon\Core\Merge\Part;
+use Stasimon\Core\Merge\RawZip;
 use Stasimon\Core\Merge\UnmergeableArchive;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Tests\Support\World;
@@ -121,6 +123,48 @@ it('says of an archive that old games could not read what is wrong with it', fun
     'cut short' => [fn () => (new ZipBytes)->add('a.class', 'x', ['comp' => 90_000]), 'a.class is not whole'],
     'no path' => [fn () => (new ZipBytes)->add('a//b.class'), 'a//b.class in it is no path'],
 ]);
+
+it('reads small archives in ZIP64, and ones with bytes before them, as unzip and Java do', function (): void {
+    file_put_contents("{$this->folder}/one.txt", 'one');
+    exec("cd {$this->folder} && zip -q plain.zip one.txt && cat one.txt | zip -q -fz large.zip - && printf '#!/bin/sh\nexit\n' | cat - plain.zip > before.zip && printf 'before' | cat - large.zip > both.zip && printf '@ -\n@=one.txt\n' | zipnote -w large.zip 2>/dev/null; true");
+    expect(str_contains((string) file_get_contents("{$this->folder}/large.zip"), "PK\x06\x06"))->toBeTrue();
+    foreach (['plain', 'large', 'before', 'both'] as $name) {
+        $handle = fopen("{$this->folder}/{$name}.zip", 'rb');
+        $entries = RawZip::entries($handle, $name);
+        $entry = array_values($entries)[0];
+        fseek($handle, $entry->offset);
+        $bytes = (string) fread($handle, $entry->packed);
+        expect($entries)->toHaveCount(1, $name)->and($entry->method === 8 ? gzinflate($bytes) : $bytes)->toBe('one', $name);
+        exec("unzip -p {$this->folder}/{$name}.zip 2>/dev/null", $said);
+        expect($said)->toBe(['one'], $name);
+        $said = [];
+    }
+});
+
+it('is what a real runtime asks of it: the manifest first, folders by their names, and a mod above what is for newer runtimes', function (): void {
+    file_put_contents("{$this->folder}/Main.java", 'import java.io.*; import java.util.jar.*; public class Main { public static void main(String[] a) throws Exception { System.out.println(Hull.name() + " " + (Main.class.getResource("/pkg/") != null) + " " + (new JarInputStream(new FileInputStream(a[0])).getManifest() != null)); } }');
+    $hull = fn (string $says) => file_put_contents("{$this->folder}/Hull.java", "public class Hull { public static String name() { return \"{$says}\"; } }");
+    $hull('old');
+    exec("cd {$this->folder} && mkdir -p base/pkg base/META-INF/versions/9 && echo x > base/pkg/x.txt && javac -d base Main.java Hull.java");
+    $hull('newer');
+    exec("cd {$this->folder} && javac -d base/META-INF/versions/9 Hull.java && printf 'Multi-Release: true\nMain-Class: Main\n' > m.txt && jar cfm game.jar m.txt -C base . && java -jar game.jar game.jar", $said, $exit);
+    expect([$exit, $said])->toBe([0, ['newer true true']]);
+    $hull('a mod');
+    exec("cd {$this->folder} && mkdir mod && javac -d mod Hull.java && (cd mod && zip -q ../mod.zip Hull.class)");
+    merged(["{$this->folder}/game.jar", "{$this->folder}/mod.zip"], "{$this->folder}/out.jar");
+    exec("cd {$this->folder} && java -jar out.jar out.jar 2>&1 && unzip -tqq out.jar", $ours, $exit);
+    expect([$exit, $ours])->toBe([0, ['a mod true true']]);
+});
+
+it('refuses one thing that is a file here and a folder there, and takes away what is made obsolete to the letter', function (): void {
+    $base = zippedTo("{$this->folder}/base.zip", ['a' => 'file', 'Notes.txt' => 'x', 'notes.txt' => 'y']);
+    $mod = zippedTo("{$this->folder}/mod.zip", ['a/b' => 'x']);
+    expect(fn () => merged([$base, $mod], "{$this->folder}/out.zip"))->toThrow(UnmergeableArchive::class, 'it has a/b, and base.zip has a as a file.');
+    $handle = fopen("{$this->folder}/out.zip", 'w+b');
+    MergedArchive::write([new Part('base', 'base.zip', fopen($base, 'rb'), without: [Replacement::ofPath('notes.txt')])], $handle);
+    exec("unzip -Z1 {$this->folder}/out.zip", $names);
+    expect($names)->toBe(['Notes.txt', 'a']);
+});
 
 it('refuses a game whose own manifest cannot be read: nothing would start it', function (): void {
     file_put_contents("{$this->folder}/game.zip", (new ZipBytes)->add('META-INF/MANIFEST.MF', 'x', ['raw' => "\xFF\xFF\xFF"])->bytes());

@@ -13,13 +13,15 @@ use Tests\Support\Archives;
 
 const RULES = '[{"path": "about.json", "format": "json", "id": "id", "version": "version"}]';
 
-/** @return list<int> cages of this process */
+/** @return list<int> cages of this process that a test has begun */
 function cages(): array
 {
-    return array_map(intval(...), array_filter(explode("\n", (string) shell_exec('pgrep -P '.getmypid().' -f "Cage/[p]rocess.php"'))));
+    return array_values(array_diff(array_map(intval(...), array_filter(explode("\n", (string) shell_exec('pgrep -P '.getmypid().' -f "Cage/[p]rocess.php"')))), test()->others ?? []));
 }
 
 beforeEach(function (): void {
+    $this->others = [];
+    $this->others = cages();
     $this->archive = Archives::file(['about.json' => '{"id": "moth", "version": "1.2.0"}']);
 });
 afterEach(function (): void {
