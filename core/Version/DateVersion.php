@@ -15,7 +15,8 @@ final readonly class DateVersion implements Version
 
     private const MONTH = '(?:jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sep(?:t(?:ember)?)?|oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)';
 
-    private const AGAIN = '(?:[ _.-]?(?<again>[a-z]|[2-9]\d?))?';
+    /** Right behind a day, a 1 would be a digit of it. */
+    private const AGAIN = '(?|[ _.-](?<again>[a-z]|[1-9]\d?)|(?<again>[a-z]|[2-9]\d?))?';
 
     private function __construct(private string $day, private string $again)
     {

@@ -109,11 +109,13 @@ it('reads ranges in words', function (string $words, string $means): void {
     ['any', '*'], ['All versions', '*'], ['1.3 or newer', '>=1.3.0'], ['1.3+', '>=1.3.0'], ['since 1.3', '>=1.3.0'], ['from v1.3 on', '>=1.3.0'], ['at least 1.3', '>=1.3.0'], ['newer than 1.3.0', '>1.3.0'], ['after 1.3.0', '>1.3.0'],
     ['1.3 or older', '<=1.3.0'], ['up to 1.3', '<=1.3.0'], ['before 1.4', '<1.4.0'], ['older than 1.4', '<1.4.0'], ['1.2 to 1.4', '>=1.2.0 <=1.4.0'], ['versions 1.2 - 1.4', '>=1.2.0 <=1.4.0'], ['between 1.2 and 1.4', '>=1.2.0 <=1.4.0'],
     ['only 1.3', '=1.3.0'], ['1.3 only', '=1.3.0'], ['1.2, 1.3 or 1.5', '=1.2.0 || =1.3.0 || =1.5.0'], ['before 1.2 or after 1.4', '<1.2.0 || >1.4.0'], ['1.2, or 1.5 and newer', '=1.2.0 || >=1.5.0'],
+    ['1.4 onwards', '>=1.4.0'], ['1.4 upwards', '>=1.4.0'], ['1.4 and onwards', '>=1.4.0'], ['not 1.3', '<1.3.0 || >1.3.0'], ['any but 1.3.0', '<1.3.0 || >1.3.0'], ['works with 1.2', '=1.2.0'], ['tested on v1.4', '=1.4.0'], ['for 1.2 or 1.4', '=1.2.0 || =1.4.0'],
+    ['1.x', '>=1.0.0 <2.0.0'], ['1.3.X', '>=1.3.0 <1.4.0'], ['1.2.* or 2.0', '>=1.2.0 <1.3.0 || =2.0.0'], ['less than 1.3', '<1.3.0'], ['more than 1.3', '>1.3.0'], ['1.2-1.4', '>=1.2.0 <=1.4.0'], ['from v1.2-1.4', '>=1.2.0 <=1.4.0'], ['1.0-1.2, 1.5', '>=1.0.0 <=1.2.0 || =1.5.0'],
 ]);
 
 it('refuses words that are no range', function (string $words): void {
     expect(fn () => RangeReader::read($words, Syntax::Words, new Timeline(Scheme::Semver, ['1.0.0'])))->toThrow(UnusableRange::class);
-})->with(['', 'sometimes', '1.2 to', '1.2 1.3', 'or newer', '1.2 or']);
+})->with(['', 'sometimes', '1.2 or newer, not 1.3', '1.x or newer', 'not', '1.2 to', '1.2 1.3', 'or newer', '1.2 or']);
 
 it('orders days however they are written, as the calendar does', function (): void {
     $days = ['2009-12-31', '2 October 2011', 'October 3rd, 2011', '2011.10.4', '20111005', '6.10.2011', '2011/10/07', '2011-10-07b', '2011-10-07c', '8-Oct-2011', '1 Feb 2012'];
@@ -124,7 +126,9 @@ it('orders days however they are written, as the calendar does', function (): vo
     foreach (['2 October 2011', '20111005', '2011/10/07', '8-Oct-2011', '1 Feb 2012'] as $day) {
         expect(DateVersion::of($day)->iso())->toBe(trim((string) shell_exec('LC_ALL=C date -d '.escapeshellarg($day).' +%F')));
     }
-    foreach (['2011-13-01', '31 February 2011', 'yesterday', '2011', ''] as $none) {
+    $again = ['2011-07-04', '2011-07-04-1', '2011-07-04_2', '2011.7.4.10', '4.7.2011 19', '20110704-20', '2011-07-05'];
+    expect((new Timeline(Scheme::Date, array_reverse($again)))->texts())->toBe($again);
+    foreach (['2011-13-01', '31 February 2011', 'yesterday', '2011', '', '2011-07-04-0', '2011-07-04-100'] as $none) {
         expect(fn () => DateVersion::of($none))->toThrow(UnusableVersion::class);
     }
     $timeline = new Timeline(Scheme::Date, $days);
