@@ -30,7 +30,10 @@ final class Diagnosing
     private const WORDS = 30;
 
     /** What a program says on its way out, whatever has gone wrong. */
-    private const LEAVING = '/\b(?:shut(?:ting)?[ -]?down|stop(?:s|ped|ping)?|exit(?:s|ed|ing)?|terminat\w*|clos(?:e|es|ed|ing)|abort\w*|halt\w*|giving up|crash report|disconnect\w*)\b/i';
+    private const LEAVING = '/\b(?:shut(?:ting)?[ -]?down|stop(?:s|ped|ping)?|exit(?:s|ed|ing)?|terminat\w*|clos(?:e|es|ed|ing)|abort\w*|halt\w*|giving up|crash report|disconnect\w*)\b|^\W*(?:good)?bye\b.{0,20}$|^\W*(?:(?:all )?(?:is )?(?:saved|done|cleaned up)|cleaning up|saving|farewell|see you)\W*$/i';
+
+    /** What people say to one another in a game, whatever it is. */
+    private const SPEECH = '/^\s*(?:\[(?i:chat|say)\]\s*:?\s*|<[^<>\s"\'=\/]{1,40}>\s)/';
 
     /** What a report begins with that is written because something failed: it goes on with what was there, not with the work. */
     private const REPORT = '/\b(?:crash|error|bug) ?report\b/i';
@@ -147,6 +150,11 @@ final class Diagnosing
     /** A line without a level: of a trace, of what the runtime prints by itself, or of anything else. */
     private function text(LogLine $line): void
     {
+        if ($this->open === null && $this->trace === null && preg_match(self::SPEECH, $line->message) === 1) {
+            $this->goesOnWith($line);
+
+            return;
+        }
         if ($this->platform->ended !== '' && $this->incidents !== [] && preg_match($this->platform->ended, $line->message) === 1) {
             $this->incidents[count($this->incidents) - 1]->weight = Weight::Fatal;
 
@@ -344,7 +352,7 @@ final class Diagnosing
     private function ofOneLog(?bool $hasFailed): array
     {
         $blaming = new Blaming($this->form, $this->holders, $this->game, $this->course->pending(), $this->circumstances);
-        $diagnoses = [];
+        $diagnoses = $weights = $over = [];
         $waiting = [];
         $counting = $this->counting($hasFailed);
         $isFull = array_filter($counting, fn (Incident $one): bool => $one->kind === Failure::OutOfMemory) !== [];
@@ -359,7 +367,12 @@ final class Diagnosing
                 continue;
             }
             $diagnosis = $blaming->of($incident);
-            $diagnoses[self::key($diagnosis)] ??= $diagnosis;
+            $key = self::key($diagnosis);
+            // Of one that comes again, what the program ended with says more than what it got over.
+            if (! isset($diagnoses[$key]) || ($incident->weight === Weight::Fatal && ($weights[$key] ?? null) !== Weight::Fatal) || (($weights[$key] ?? null) === $incident->weight && $over[$key] && ! $incident->isOver)) {
+                unset($diagnoses[$key]);
+                [$diagnoses[$key], $weights[$key], $over[$key]] = [$diagnosis, $incident->weight, $incident->isOver];
+            }
         }
         $hung = $waiting === [] ? null : $blaming->waiting($waiting);
 
@@ -368,7 +381,7 @@ final class Diagnosing
 
     private static function key(Diagnosis $diagnosis): string
     {
-        return implode(' ', [$diagnosis->kind->value, ...$diagnosis->suspects, $diagnosis->get('target'), $diagnosis->get('file'), $diagnosis->get('exception')]);
+        return implode(' ', [$diagnosis->kind->value, ...$diagnosis->suspects, ...array_map($diagnosis->get(...), ['target', 'file', 'exception', 'class', 'member'])]);
     }
 
     /** @return list<Incident> those that something failed of */

@@ -38,6 +38,9 @@ final class Layouts
 
     private string $inHead;
 
+    /** Whether an entry was seen that begins with its level. */
+    private bool $hasBegun = false;
+
     public function __construct()
     {
         foreach (self::LEVELS as $level => $words) {
@@ -63,7 +66,9 @@ final class Layouts
         if (preg_match($this->timed, $text, $part) === 1) {
             return $this->afterTime($number, $part['time'], substr($text, strlen($part[0])));
         }
-        if (preg_match($this->untimed, $text, $part) === 1) {
+        if (preg_match($this->untimed, $text, $part) === 1 && ! $this->isSentence($text, $part['level'], $part['message'])) {
+            $this->hasBegun = true;
+
             return new LogLine($number, '', $part['thread'], $this->levels[$part['level']] ?? 'info', '', $part['message']);
         }
         if (preg_match('/^(?<level>trce|dbug|info|warn|fail|crit): (?<logger>[\w.`+]+)\[\d+\]$/', $text, $part) === 1) {
@@ -71,6 +76,12 @@ final class Layouts
         }
 
         return null;
+    }
+
+    /** Whether a line that begins like an entry is a sentence: "ERROR is shown in red". Where entries were seen before, it is one of them. */
+    private function isSentence(string $text, string $level, string $message): bool
+    {
+        return ! $this->hasBegun && str_starts_with($text, "{$level} ") && preg_match('/^(?:is|are|was|were|has|have|means?|will|can|may|messages?|lines?|level|logs?|or|and|of|in|for|at|the|this|that|these|about)\b/', $message) === 1;
     }
 
     private function afterTime(int $number, string $time, string $rest): ?LogLine
