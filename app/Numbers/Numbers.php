@@ -70,14 +70,14 @@ final readonly class Numbers
         $sheet = $this->of($instance);
         $sheet->moves !== null || throw Refusal::conflict('There is no way to have all of them without moving what a world uses. Turn a mod off; nothing was changed.');
         $sheet->moves !== [] || throw Refusal::conflict('No two of them claim the same number and no pair is torn, so nothing has to move.');
-        $texts = [];
+        $numbers = $texts = [];
         foreach ($sheet->claims as $claim) {
-            $to = $sheet->moves[$claim->key()] ?? null;
-            if ($to !== null) {
-                $lines = preg_split('/(?<=\n)/', $texts[$claim->file] ?? $this->configs->text($instance, $claim->file)) ?: [];
-                $lines[$claim->line - 1] = $sheet->form->renumbered($lines[$claim->line - 1] ?? '', $to);
-                $texts[$claim->file] = implode('', $lines);
+            if (isset($sheet->moves[$claim->key()])) {
+                $numbers[$claim->file][$claim->line] = $sheet->moves[$claim->key()];
             }
+        }
+        foreach ($numbers as $file => $lines) {
+            $texts[$file] = $sheet->form->withNumbers($this->configs->text($instance, $file), $lines);
         }
 
         return $this->steps->write($instance, $texts);

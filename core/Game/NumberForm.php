@@ -59,6 +59,23 @@ final readonly class NumberForm
         return $claims;
     }
 
+    /**
+     * A text with other numbers in some of its lines, and not another byte changed.
+     *
+     * @param  array<int, int>  $numbers  line, from 1 => number
+     */
+    public function withNumbers(string $text, array $numbers): string
+    {
+        // With their ends, which are the same as those by which claims are counted.
+        $parts = preg_split('/(\r\n|\n|\r)/', $text, flags: PREG_SPLIT_DELIM_CAPTURE) ?: [];
+        foreach ($numbers as $line => $number) {
+            $at = 2 * ($line - 1);
+            $parts[$at] = $this->renumbered($parts[$at] ?? '', $number);
+        }
+
+        return implode('', $parts);
+    }
+
     /** A line of a config with another number in it. */
     public function renumbered(string $line, int $number): string
     {
@@ -94,8 +111,8 @@ final readonly class NumberForm
         foreach ($claims as $index => $claim) {
             if (isset($paired[$index])) {
                 $other = $claims[$paired[$index]];
-                $isTorn = $other->number !== $claim->number + 1;
-                $groups[] = new Together([$claim, $other], ! $isTorn && (isset($used[$claim->number]) || isset($used[$other->number])));
+                $places = array_unique([...(isset($used[$claim->number]) ? [$claim->number] : []), ...(isset($used[$other->number]) ? [$other->number - 1] : [])]);
+                $groups[] = new Together([$claim, $other], $places !== [], count($places) === 1 ? $places[0] : null);
             } elseif (! in_array($index, $paired, true)) {
                 $groups[] = new Together([$claim], isset($used[$claim->number]));
             }

@@ -8,12 +8,12 @@ namespace Stasimon\Core\Number;
  * Finds where claims of numbers clash, and the fewest lines that have to change so that none does. What stays is a heaviest
  * set of intervals of which no two overlap, found exactly by dynamic programming (weighted interval scheduling; Kleinberg and
  * Tardos, "Algorithm Design", 2005, section 6.1); what moves goes into the free run above it that is nearest. Only where the
- * runs that are left do not hold what has to move, sets that stay are tried one after another, the heaviest first.
+ * runs that are left do not hold what has to move, the heaviest set is looked for that leaves enough places for pairs.
  */
 final class Numbering
 {
-    /** Groups up to which all ways to stay are tried. */
-    private const ALL = 12;
+    /** Steps of the search for the heaviest set that leaves room; what has more numbers and pairs has room enough. */
+    private const STEPS = 4_000_000;
 
     /** Groups that are torn apart, of which all ways to be put together are tried. */
     private const TORN = 6;
@@ -54,22 +54,38 @@ final class Numbering
      */
     public function proposal(): ?array
     {
-        $staying = $this->heaviest();
-        if ($staying === null) {
+        $fixed = $this->fixed();
+        if ($fixed === null) {
             return null;
         }
-        $moves = $this->moved($staying);
-        if ($moves !== null || count($this->groups) > self::ALL) {
+        $moves = $this->moved($this->heaviest($fixed, fn (array $taken): array => $this->scheduled($taken)) ?? $fixed, false);
+        if ($moves !== null) {
             return $moves;
         }
-        foreach ($this->sets() as $set) {
-            $moves = $this->moved($set);
-            if ($moves !== null) {
-                return $moves;
+        $tight = $this->heaviest($fixed, $this->roomy(...));
+
+        return $tight === null ? null : $this->moved($tight, true);
+    }
+
+    /** @return array<int, int>|null index of each group that may not move => its first number; null where they are in each other's way */
+    private function fixed(): ?array
+    {
+        $fixed = $taken = [];
+        foreach ($this->groups as $index => $group) {
+            if ($group->isFixed) {
+                $at = $group->place();
+                $numbers = $at === null ? [] : array_flip(range($at, $at + $group->count() - 1));
+                // A number that a world uses may be one that the game has; what is put beside it may not.
+                $isNew = $group->isTorn() && array_intersect_key($this->reserved, array_diff_key($numbers, array_flip(array_map(fn (Claim $claim): int => $claim->number, $group->claims)))) !== [];
+                if ($at === null || $isNew || array_intersect_key($taken, $numbers) !== []) {
+                    return null;
+                }
+                $taken += $numbers;
+                $fixed[$index] = $at;
             }
         }
 
-        return null;
+        return $fixed;
     }
 
     /**
@@ -94,23 +110,18 @@ final class Numbering
     /**
      * A place for each group that can stay in part or as a whole, with the most lines together.
      *
-     * @return array<int, int>|null index of a group => its first number; null where those that may not move are in each other's way
+     * @param  array<int, int>  $fixed  index => first number
+     * @param  callable(array<int, int|true>, array<int, int>): ?array<int, int>  $stay  for numbers that are taken, and by which groups: index => first number of the others that stay
+     * @return array<int, int>|null index of a group => its first number
      */
-    private function heaviest(): ?array
+    private function heaviest(array $fixed, callable $stay): ?array
     {
-        $fixed = $taken = [];
-        foreach ($this->groups as $index => $group) {
-            if ($group->isFixed) {
-                $numbers = array_flip(range($group->first(), $group->first() + $group->count() - 1));
-                if ($group->isTorn() || array_intersect_key($taken, $numbers) !== []) {
-                    return null;
-                }
-                $taken += $numbers;
-                $fixed[$index] = $group->first();
-            }
+        $taken = [];
+        foreach ($fixed as $index => $at) {
+            $taken += array_flip(range($at, $at + $this->groups[$index]->count() - 1));
         }
         // One whose lines are torn apart could be put together in several places: each is tried, as far as there are few.
-        $torn = array_slice(array_keys(array_filter($this->groups, fn (Together $group): bool => $group->isTorn())), 0, self::TORN);
+        $torn = array_slice(array_keys(array_filter($this->groups, fn (Together $group): bool => $group->isTorn() && ! $group->isFixed)), 0, self::TORN);
         $best = null;
         foreach ($this->choices($torn) as $choice) {
             $numbers = $taken;
@@ -121,12 +132,82 @@ final class Numbering
                 }
                 $numbers += $own;
             }
-            $staying = $fixed + $choice + $this->scheduled($numbers);
+            $others = $stay($numbers, $fixed + $choice);
+            if ($others === null) {
+                continue;
+            }
+            $staying = $fixed + $choice + $others;
             $weight = array_sum(array_map(fn (int $index, int $at): int => $this->places($this->groups[$index])[$at] ?? 0, array_keys($staying), $staying));
             $best = $best === null || $weight > $best[0] ? [$weight, $staying] : $best;
         }
 
-        return $best[1] ?? $fixed;
+        return $best[1] ?? null;
+    }
+
+    /**
+     * Of the groups that may move and are whole, the heaviest set that stays and leaves a place for each pair that moves. By
+     * dynamic programming along the numbers; what is counted beside the weight is the pairs that stay or have a place.
+     *
+     * @param  array<int, int|true>  $taken  numbers
+     * @param  array<int, int>  $placed  groups that have a place already: index => first number
+     * @return array<int, int>|null null where there is none
+     */
+    private function roomy(array $taken, array $placed): ?array
+    {
+        $left = array_diff_key($this->groups, $placed);
+        $pairs = count(array_filter($left, fn (Together $group): bool => $group->count() === 2));
+        $cells = array_sum(array_map(fn (Together $group): int => $group->count(), $left));
+        $used = $taken + $this->reserved;
+        $free = count(array_filter(range($this->least, $this->most), fn (int $at): bool => ! isset($used[$at])));
+        if ($free < $cells || 2 * ($pairs + 1) * ($this->most - $this->least + 1) > self::STEPS) {
+            return null;
+        }
+        $from = [];
+        foreach ($left as $index => $group) {
+            $own = array_flip(range($group->first(), $group->last()));
+            if (! $group->isTorn() && $group->first() >= $this->least && $group->last() <= $this->most && array_intersect_key($used, $own) === []) {
+                $from[$group->first()][] = $index;
+            }
+        }
+        // best[at]["odd pairs"]: the most lines before a number, and how it came to that: where from, and which group stayed.
+        $best = [$this->least => ['0 0' => [0, null, null]]];
+        $take = function (int $to, int $odd, int $has, int $weight, string $by, ?int $group) use (&$best, $pairs): void {
+            $key = $odd.' '.min($pairs, $has);
+            if (! isset($best[$to][$key]) || $best[$to][$key][0] < $weight) {
+                $best[$to][$key] = [$weight, $by, $group];
+            }
+        };
+        for ($at = $this->least; $at <= $this->most; $at++) {
+            foreach ($best[$at] ?? [] as $key => [$weight]) {
+                [$odd, $has] = array_map(intval(...), explode(' ', $key));
+                if (isset($used[$at])) {
+                    $take($at + 1, 0, $has, $weight, "{$at} {$key}", null);
+
+                    continue;
+                }
+                $take($at + 1, 1 - $odd, $has + $odd, $weight, "{$at} {$key}", null);
+                foreach ($from[$at] ?? [] as $index) {
+                    $count = $this->groups[$index]->count();
+                    $take($at + $count, 0, $has + ($count === 2 ? 1 : 0), $weight + $count, "{$at} {$key}", $index);
+                }
+            }
+        }
+        $end = null;
+        foreach ($best[$this->most + 1] ?? [] as $key => $state) {
+            $end = (int) explode(' ', $key)[1] >= $pairs && ($end === null || $state[0] > $end[0]) ? $state : $end;
+        }
+        if ($end === null) {
+            return null;
+        }
+        $staying = [];
+        for ($state = $end; $state[1] !== null; $state = $best[(int) $where[0]]["{$where[1]} {$where[2]}"]) {
+            $where = explode(' ', $state[1]);
+            if ($state[2] !== null) {
+                $staying[$state[2]] = (int) $where[0];
+            }
+        }
+
+        return $staying;
     }
 
     /**
@@ -176,9 +257,10 @@ final class Numbering
 
     /**
      * @param  array<int, int>  $staying  index => first number
+     * @param  bool  $isTight  whether pairs are put where they take no other's place, however far that is
      * @return array<string, int>|null null where the rest has no room
      */
-    private function moved(array $staying): ?array
+    private function moved(array $staying, bool $isTight): ?array
     {
         $taken = $this->reserved;
         foreach ($staying as $index => $at) {
@@ -188,7 +270,7 @@ final class Numbering
         // Those that need most room are placed first: what one is left over by a pair holds a single one.
         uasort($moving, fn (Together $a, Together $b): int => [$b->count(), $a->first()] <=> [$a->count(), $b->first()]);
         foreach ($moving as $index => $group) {
-            $to = $this->room($group, $taken);
+            $to = $isTight ? $this->tight($group, $taken) : $this->room($group, $taken);
             if ($to === null) {
                 return null;
             }
@@ -241,28 +323,20 @@ final class Numbering
         return $first;
     }
 
-    /** @return list<array<int, int>> every way in which groups can stay together, the most lines first */
-    private function sets(): array
+    /**
+     * The first room of all, for a pair at an even place of a free run.
+     *
+     * @param  array<int, true>  $taken
+     */
+    private function tight(Together $group, array $taken): ?int
     {
-        /** @var list<array{array<int, int>, array<int, int>, int}> $sets  places, numbers taken, lines that stay */
-        $sets = [[[], [], 0]];
-        foreach ($this->groups as $index => $group) {
-            $next = [];
-            foreach ($sets as [$set, $taken, $weight]) {
-                foreach ($this->places($group) as $at => $lines) {
-                    $numbers = array_flip(range($at, $at + $group->count() - 1));
-                    if (array_intersect_key($taken, $numbers) === []) {
-                        $next[] = [$set + [$index => $at], $taken + $numbers, $weight + $lines];
-                    }
-                }
-                if (! $group->isFixed) {
-                    $next[] = [$set, $taken, $weight];
-                }
+        $count = $group->count();
+        for ($at = $this->least; $at + $count - 1 <= $this->most; $at++) {
+            if (array_filter(range($at, $at + $count - 1), fn (int $number): bool => isset($taken[$number])) === []) {
+                return $at;
             }
-            $sets = $next;
         }
-        usort($sets, fn (array $a, array $b): int => $b[2] <=> $a[2]);
 
-        return array_column($sets, 0);
+        return null;
     }
 }

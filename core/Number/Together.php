@@ -10,9 +10,16 @@ final readonly class Together
     /**
      * @param  non-empty-list<Claim>  $claims  the first of a pair first
      * @param  bool  $isFixed  whether it may not move: a world uses it
+     * @param  int|null  $at  where a fixed one has to begin whose numbers do not follow one another: a world uses one of them
      */
-    public function __construct(public array $claims, public bool $isFixed = false)
+    public function __construct(public array $claims, public bool $isFixed = false, private ?int $at = null)
     {
+    }
+
+    /** Where one that is fixed begins; null where it has to be in two places at once. */
+    public function place(): ?int
+    {
+        return $this->at ?? ($this->isTorn() ? null : $this->first());
     }
 
     public function first(): int
