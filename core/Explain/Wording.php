@@ -123,6 +123,13 @@ final readonly class Wording
             return "{$title} is needed and ruled out at once.";
         }
 
+        if (count($here->runs()) > 1 || count($there->runs()) > 1) {
+            // With "or" in either, one sentence could be read in two ways.
+            $one = fn (ReleaseSet $set): string => (count($set->runs()) > 1 ? 'one of ' : '').preg_replace('/ or (?!newer|older)/', ', ', $this->span($package, $set));
+
+            return "{$title} would have to be {$one($here)}; and also {$one($there)}. No release of it is both.";
+        }
+
         return "{$title} cannot be {$this->span($package, $here)} and {$this->span($package, $there)} at once.";
     }
 

@@ -34,6 +34,11 @@ it('explains a loader that is too old, in order', function (): void {
         ->and($impossible->repairs[0]->text)->toBe('Use halyard 0.16.4 instead of 0.15.11.');
 });
 
+it('says what no release can be so that it is read in one way', function (): void {
+    $impossible = Answers::short(['a' => ['2.0.0' => [], '3.0.0' => [], '4.0.0' => [], '5.0.0' => []], 'b' => ['1.0.0' => ['a =2.0.0 || >=4.0.0']], 'c' => ['1.0.0' => ['a =3.0.0']]], ['b', 'c'])->impossible();
+    expect(array_slice($impossible->explanation, -1)[0]->text)->toMatch('/^A would have to be (3\.0\.0; and also one of 2\.0\.0, 4\.0\.0 or newer|one of 2\.0\.0, 4\.0\.0 or newer; and also 3\.0\.0)\. No release of it is both\.$/');
+});
+
 it('names what no depot has', function (): void {
     $impossible = Answers::short(['a' => ['1.0.0' => ['nowhere >=1']]], ['a'])->impossible();
     expect(implode(' ', array_map(fn (Step $step): string => $step->text, $impossible->explanation)))->toContain('needs nowhere 1 or newer, which no depot has');
