@@ -77,7 +77,7 @@ curve('lines that a pattern cannot be done with', array_combine($lines = [12_500
 
 DB::beginTransaction();
 try {
-    curve('a backup after another, by files', array_combine($counts = [1_000, 2_000, 4_000, 8_000], array_map(function (int $files) use ($plan, $var): Closure {
+    curve('a backup after another, by files', array_combine($counts = [1_000, 2_000, 4_000, 8_000], array_map(function (int $files): Closure {
         $instance = Instance::query()->create(['name' => "Bench {$files}", 'plan' => new Plan(new Base('ferrywright', '1.9.2', 'halyard', '0.16.9', 'java', '21', 2048))])->refresh();
         $folder = (new Folder($instance))->live('worlds/Isle');
         mkdir("{$folder}/parts", recursive: true);
