@@ -14,6 +14,7 @@ use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Models\Instance;
 use App\Models\Package;
+use App\Refusal\Refusal;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -33,7 +34,8 @@ function seen(string $id): Instance
     return Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($id);
 }
 
-$instances = Instance::query()->whereNull('put_away_at')->whereNull('problem')->orderBy('name')->pluck('name', 'id')->all();
+$only = array_values(array_filter($argv, fn (string $word): bool => str_starts_with($word, 'only=')));
+$instances = Instance::query()->whereNull('put_away_at')->whereNull('problem')->when($only !== [], fn ($query) => $query->where('name', substr($only[0], 5)))->orderBy('name')->pluck('name', 'id')->all();
 if (! $isLoaded) {
     [$asked, $repairs, $wrong] = [0, 0, []];
     foreach ($instances as $id => $name) {
@@ -48,10 +50,16 @@ if (! $isLoaded) {
                 DB::beginTransaction();
                 $said = "{$name}: {$package}, \"{$verdict->text}\"";
                 $channels = app(Finder::class)->channelsOf(seen((string) $id), [(string) $package]);
-                app(Drafting::class)->add(seen((string) $id), [(string) $package], null, $channels);
-                $drafted = seen((string) $id);
-                $outcome = app(Outcomes::class)->outcome($drafted);
                 $asked++;
+                try {
+                    app(Drafting::class)->add(seen((string) $id), [(string) $package], null, $channels);
+                    $outcome = app(Outcomes::class)->outcome(seen((string) $id));
+                } catch (Refusal $refusal) {
+                    $wrong[] = "{$said}: {$refusal->getMessage()}";
+                    DB::rollBack();
+
+                    continue;
+                }
                 if (str_starts_with($verdict->text, 'fits')) {
                     ($outcome->versions[$package] ?? null) === $verdict->version || $wrong[] = "{$said}, comes to ".($outcome->versions[$package] ?? 'nothing');
                     $verdict->fit !== Fit::Now || array_diff_assoc($before, $outcome->versions ?? []) === [] || $wrong[] = "{$said}, and something else changes";

@@ -39,6 +39,9 @@ final class LineUp
 
     private ?int $toFetch = null;
 
+    /** @var array<string, string>  "id version" of each file that has nothing in it for this version of the game => a sentence */
+    private array $lacking = [];
+
     /**
      * @param  array<string, string>  $have  package id => version that is applied now
      * @param  Collection<int, PlacedRelease>  $remembered  releases whose files may be in the store though no depot has them
@@ -71,7 +74,7 @@ final class LineUp
 
             return $answer instanceof Refused
                 ? new self($plan, $have, null, Impossible::of($request, $answer, $resolver, whole: false), $catalogue, $remembered)
-                : new self($plan, $have, $answer, null, $catalogue, $remembered);
+                : (new self($plan, $have, $answer, null, $catalogue, $remembered))->whole();
         } catch (Stopped) {
             return new self($plan, $have, null, null, $catalogue, $remembered, true);
         }
@@ -92,7 +95,7 @@ final class LineUp
             return new self($plan, $have, null, null, $around, $remembered, true);
         }
 
-        return $answer === null ? null : new self($plan, $have, $answer, null, $around, $remembered);
+        return $answer === null ? null : (new self($plan, $have, $answer, null, $around, $remembered))->whole();
     }
 
     /**
@@ -117,6 +120,22 @@ final class LineUp
     public static function stopped(Plan $plan, array $have, DepotCatalogue $catalogue, ?Told $told = null): self
     {
         return new self($plan, $have, null, null, $catalogue, new Collection, $told === null, $told);
+    }
+
+    /** Itself; or one that cannot be, where a file has nothing in it for this version of the game: a waiver does not put it there. */
+    private function whole(): self
+    {
+        $this->files();
+
+        return $this->lacking === [] ? $this : self::stopped($this->plan, $this->have, $this->catalogue, new Told([], [['text' => array_values($this->lacking)[0], 'from' => []]], [], true));
+    }
+
+    /** Whether the file of a release, as far as a depot says, has something in it for this version of the game. */
+    public function hasFolder(string $id, string $version): bool
+    {
+        $content = Release::query()->where('package_id', $id)->where('version', $version)->value('content');
+
+        return $this->folderOf(is_string($content) ? $content : null) !== false;
     }
 
     /** Why there is none; null when there is one, or it is not known. */
@@ -269,7 +288,12 @@ final class LineUp
             $digest = $known?->sha256 !== null ? trim($known->sha256) : $of->first()?->file_sha256;
             $same = array_values($of->filter(fn (Release $release): bool => $release->file_sha256 === $digest)->all());
             if ($same !== []) {
-                $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $this->folderOf($same[0]->content), $same);
+                $folder = $this->folderOf($same[0]->content);
+                $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $folder === false ? null : $folder, $same);
+                if ($folder === false && ($this->resolved?->versions()[$same[0]->package_id] ?? null) === $same[0]->version) {
+                    $title = $this->catalogue->package($same[0]->package_id)?->title() ?? $same[0]->package_id;
+                    $this->lacking[$key] = "The file of {$title} {$same[0]->version} has nothing in it for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, so it cannot be laid there, whatever is disregarded.";
+                }
             } elseif ($known !== null && $digest !== null) {
                 $this->files[$key] = new Offered($digest, $known->size, $known->file_name ?? basename((string) $known->path), $known->content, []);
                 $orphans[$key] = $digest;
@@ -285,8 +309,8 @@ final class LineUp
         return $this->files;
     }
 
-    /** Of folders for several versions of the game, the first that is for this one; the one that there is else. */
-    private function folderOf(?string $content): ?string
+    /** Of folders for several versions of the game, the first that is for this one, false if none is; the one that there is else. */
+    private function folderOf(?string $content): string|false|null
     {
         $folders = $content !== null && str_starts_with($content, '[') ? json_decode($content, true) : null;
         if (! is_array($folders)) {
@@ -299,7 +323,8 @@ final class LineUp
                 return (string) $folder;
             }
         }
-        throw Refusal::conflict("A file of this line-up has nothing in it for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, though its page says that it is for it.");
+
+        return false;
     }
 
     /** @param  array<string, string>  $versions */

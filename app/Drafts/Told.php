@@ -28,13 +28,25 @@ final readonly class Told
         $repairs = [];
         foreach ($impossible->repairs as $repair) {
             $repaired = $lineUp->plan->repaired($repair->leadsTo);
-            if ($repaired !== null) {
+            if ($repaired !== null && self::leadsSomewhere($repaired, $lineUp)) {
                 $plan = PlanDocument::write($repaired);
                 $repairs[substr(hash('sha256', $plan), 0, 16)] = ['text' => rtrim($repair->text, '.'), 'changes' => $repair->leadsTo->changes->count(), 'plan' => $plan];
             }
         }
 
         return new self($impossible->blame, array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $impossible->explanation), $repairs, $impossible->isWhole);
+    }
+
+    /** Disregarding which version of the game a release is for is of no use where its file has nothing in it for this one. */
+    private static function leadsSomewhere(Plan $repaired, LineUp $lineUp): bool
+    {
+        foreach ($repaired->waivers as $waiver) {
+            if ($waiver->target === $repaired->base->game && ! in_array($waiver, $lineUp->plan->waivers, true) && ! $lineUp->hasFolder($waiver->id, $waiver->version)) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** Whether all but what is to blame can be, on the same base; null where no remedy is to do without something. */

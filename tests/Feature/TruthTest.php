@@ -12,8 +12,10 @@ use App\Models\Package;
 use App\Models\Rehearsal;
 use App\Rehearsals\Log\Reading;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Waiver;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -173,4 +175,22 @@ it('leads by each remedy that it shows to what it says', function (): void {
             app(Drafting::class)->discard($drafted);
         }
     }
+});
+
+it('offers to disregard no limit that a file itself has, and says so where somebody does', function (): void {
+    World::secondDepot();
+    $instance = World::applied(['rope-and-tar'], '3.3.2', 'capstan');
+    app(Drafting::class)->add($instance, ['tide-mills']);
+    $told = app(Outcomes::class)->outcome(anew($instance))->told;
+    expect($told?->repairs)->not->toBeEmpty();
+    foreach (array_keys($told->repairs) as $key) {
+        app(Drafting::class)->repair(anew($instance), (string) $key);
+        expect(app(Outcomes::class)->outcome(anew($instance))->versions)->not->toBeNull($told->repairs[$key]['text']);
+        app(Drafting::class)->back(anew($instance));
+    }
+    app(Drafting::class)->waive(anew($instance), new Waiver('tide-mills', '0.4.4', Relation::Needs, 'ferrywright'), 'I know better');
+    test()->nextRequest();
+    $this->get(route('draft', $instance))->assertOk()->assertSee('has nothing in it for Ferrywright 3.3.2, so it cannot be laid there');
+    $this->get(route('instances.show', $instance))->assertOk()->assertSee('cannot be applied as it is');
+    $this->post(route('draft.apply', $instance))->assertStatus(409);
 });
