@@ -99,7 +99,11 @@ function sentences(string $html): array
 
 $http = $app->make(Illuminate\Contracts\Http\Kernel::class);
 $page = function (string $address) use ($app, $http): string {
+    // As in a process of its own.
     $app->forgetScopedInstances();
+    foreach ($app->make('router')->getRoutes() as $route) {
+        $route->flushController();
+    }
 
     return (string) $http->handle(Request::create(config('app.url').$address))->getContent();
 };

@@ -110,7 +110,8 @@ final class LineUps
             // Mostly what is there stays as it is; that can be seen without reading all that it could be instead.
             $new = array_filter($plan->wants, fn (Want $want): bool => ! isset($have[$want->id]));
             $around = $this->catalogueAround($instance, array_map(fn (Want $want): string => $want->id, array_values($new)), $have, [], $plan);
-            $lineUp = LineUp::unchanged($plan, $have, $around, $remembered, $this->allowance);
+            // Whether what is applied still stands is looked at, not searched for: a page has always time for that.
+            $lineUp = LineUp::unchanged($plan, $have, $around, $remembered, $plan == $instance->plan ? null : $this->allowance);
         }
 
         return $lineUp ?? LineUp::of($plan, $have, $this->catalogueWith($instance, $remembered), $remembered, $this->allowance);

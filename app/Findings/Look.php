@@ -12,8 +12,9 @@ final readonly class Look
      * @param  list<Finding>  $files  about files that were changed by hand or are gone
      * @param  list<Finding>  $settled  about everything else
      * @param  array<string, Update>  $updates  by package id
+     * @param  bool  $isOpen  whether there was no time to find out which of them fit
      */
-    public function __construct(public string $stamp, public array $files, public array $settled, public array $updates)
+    public function __construct(public string $stamp, public array $files, public array $settled, public array $updates, public bool $isOpen = false)
     {
     }
 
@@ -31,6 +32,7 @@ final readonly class Look
             'stamp' => $this->stamp,
             'files' => array_map(fn (Finding $finding): array => $finding->kept(), $this->files),
             'settled' => array_map(fn (Finding $finding): array => $finding->kept(), $this->settled),
+            'isOpen' => $this->isOpen,
             'updates' => array_map(fn (Update $update): array => ['now' => $update->now, 'newest' => $update->newest, 'fits' => $update->fits], $this->updates),
         ];
     }
@@ -50,6 +52,6 @@ final readonly class Look
             $updates[(string) $id] = new Update((string) $id, $one['now'], $one['newest'], $one['fits']);
         }
 
-        return new self($kept['stamp'], array_map(Finding::ofKept(...), array_values($kept['files'])), array_map(Finding::ofKept(...), array_values($kept['settled'])), $updates);
+        return new self($kept['stamp'], array_map(Finding::ofKept(...), array_values($kept['files'])), array_map(Finding::ofKept(...), array_values($kept['settled'])), $updates, $kept['isOpen'] ?? false);
     }
 }

@@ -39,7 +39,7 @@ final readonly class Looking
         $catalogue = $this->lineUps->catalogue($instance);
         $files = $this->findings->eachTime($instance, $catalogue);
         if ($known !== null && $known->stamp === $stamp) {
-            $look = new Look($stamp, $files, $known->settled, $known->updates);
+            $look = new Look($stamp, $files, $known->settled, $known->updates, $known->isOpen);
             $same = Finding::without($files, $known->files) === [] && count($files) === count($known->files);
 
             return $same ? $look : $this->remember($instance, $look);
@@ -49,18 +49,18 @@ final readonly class Looking
         $catalogue->load(array_map(strval(...), array_keys($instance->versions())));
         $settled = $this->findings->settled($instance, $catalogue);
         try {
-            $updates = $instance->applied_at === null ? [] : $this->updates->of($instance, $catalogue);
+            [$updates, $isOpen] = [$instance->applied_at === null ? [] : $this->updates->of($instance, $catalogue), false];
         } catch (Stopped) {
-            $updates = [];
+            [$updates, $isOpen] = [[], true];
         }
         if ($this->allowance->isSpentOnPage() || $this->trials->isOpen($instance)) {
             // A page had not the time for all of it: what it found is shown, and a worker looks again.
             $this->tasks->once(TaskKind::LookOver);
 
-            return new Look($stamp, $files, $settled, $updates);
+            return new Look($stamp, $files, $settled, $updates, $isOpen);
         }
 
-        return $this->remember($instance, new Look($stamp, $files, $settled, $updates));
+        return $this->remember($instance, new Look($stamp, $files, $settled, $updates, $isOpen));
     }
 
     /** What the last look found; looks if there was none yet. */

@@ -72,6 +72,18 @@ final readonly class OrderLists
         return $lists;
     }
 
+    /** Why there is no order to be told of; nothing where there is a line-up. */
+    public function problem(Instance $instance): string
+    {
+        $lineUp = $this->lineUps->lineUp($instance);
+
+        return match (true) {
+            $lineUp->resolved !== null => '',
+            $lineUp->isStopped => 'The line-up is being worked out, so what depends on an order is not known yet. Load the page again in a moment.',
+            default => 'The draft cannot be as it is, so there is no line-up that has an order. The draft says why.',
+        };
+    }
+
     /** @return list<OrderRule> what packages of the line-up say of the order themselves, about others that are in it */
     public function said(Instance $instance): array
     {

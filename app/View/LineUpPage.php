@@ -33,7 +33,7 @@ final readonly class LineUpPage
     /** @var list<LineUpRow> */
     private array $rows;
 
-    private function __construct(private Instance $instance, private Look $look, public string $only, public string $sort, public string $words, public bool $asTheatre, Outcomes $outcomes, public Started $started)
+    private function __construct(private Instance $instance, public Look $look, public string $only, public string $sort, public string $words, public bool $asTheatre, Outcomes $outcomes, public Started $started)
     {
         $this->findings = $look->findings();
         $this->marks = collect($this->findings)->filter(fn (Finding $finding): bool => $finding->package !== null)->reverse()->keyBy('package');

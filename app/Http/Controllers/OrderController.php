@@ -45,7 +45,7 @@ final readonly class OrderController
             }
         }
 
-        return view('order.page', ['instance' => $instance, 'said' => $this->lists->said($instance), 'page' => $page->showing($sides)]);
+        return view('order.page', ['instance' => $instance, 'said' => $this->lists->said($instance), 'problem' => $this->lists->problem($instance), 'page' => $page->showing($sides)]);
     }
 
     public function move(OrderRequest $request, Instance $instance): RedirectResponse

@@ -35,7 +35,9 @@
                 @if ($page->started->unknown !== '')
                     <span class="soft">Which of these start is not known. {{ $page->started->unknown }}</span>
                 @endif
-                @if ($page->updates() > 0)
+                @if ($page->look->isOpen)
+                    <span class="quiet">Which newer releases fit is not known yet.</span>
+                @elseif ($page->updates() > 0)
                     <x-act-button :action="route('draft.update', $instance)" :instance="$instance">Take
                         {{ $page->updates() === 1 ? 'the update' : 'all ' . $page->updates() . ' updates' }}</x-act-button>
                 @endif

@@ -2,8 +2,10 @@
     <div class="pb-6">
         <h1 class="sr-only">Order</h1>
         @if ($page->list === null)
-            <p class="px-[18px] soft max-w-xl">Nothing here depends on an order: no two packages bring the same file, and there are not two
-                packs of a kind.</p>
+            <p class="px-[18px] soft max-w-xl">
+                {{ $problem ?: 'Nothing here depends on an order: no two packages bring the same file, and there are not
+                    two packs of a kind.' }}
+            </p>
         @else
             <div class="filters px-[18px]">
                 @foreach ($page->lists as $list)

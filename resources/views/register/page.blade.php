@@ -127,6 +127,8 @@
                                     @if ($updates)
                                         <a class="link"
                                             href="{{ route('instances.show', [$instance, 'only' => 'updates']) }}">{{ $updates }}</a>
+                                    @elseif ($looks[$instance->id]->isOpen)
+                                        <span class="quiet">not known yet</span>
                                     @endif
                                 </td>
                                 <td class="num">
