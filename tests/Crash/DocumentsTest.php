@@ -66,7 +66,7 @@ it('reads a depot whose packages have any field missing, wrong, huge or odd, and
             ? Http::response(['sequence' => $sent[1], 'changes' => [['id' => 'odd-one', 'sequence' => $sent[1]]]])
             : Http::response($sent[0]);
     });
-    for ($case = 1; $case <= (int) (getenv('STASIMON_CASES') ?: 250); $case++) {
+    for ($case = 1; $case <= (int) (getenv('STASIMON_CASES') ?: 120); $case++) {
         $package = wholePackage();
         for ($changes = $odd->dice->getInt(1, 3); $changes > 0; $changes--) {
             mutate($package, $odd);
