@@ -16,6 +16,7 @@ use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\Impossible;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Keeping;
@@ -26,6 +27,7 @@ use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Selected;
 use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\Waiver;
+use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\Syntax;
 
 /** What a plan comes to: its line-up with the files behind it, or why there is none. */
@@ -39,7 +41,7 @@ final class LineUp
 
     private ?int $toFetch = null;
 
-    /** @var array<string, string>  "id version" of each file that has nothing in it for this version of the game => a sentence */
+    /** @var array<string, string>  packages whose files have nothing in them for this version of the game => a sentence */
     private array $lacking = [];
 
     /**
@@ -127,7 +129,17 @@ final class LineUp
     {
         $this->files();
 
-        return $this->lacking === [] ? $this : self::stopped($this->plan, $this->have, $this->catalogue, new Told([], [['text' => array_values($this->lacking)[0], 'from' => []]], [], true));
+        if ($this->lacking === []) {
+            return $this;
+        }
+        [$id, $sentence] = [(string) array_key_first($this->lacking), array_values($this->lacking)[0]];
+        $wants = $this->wantsThatBring([$id]);
+        $blame = array_keys(array_filter($this->plan->wants, fn (Want $want): bool => in_array($want->id, $wants, true)));
+        $without = PlanDocument::write(array_reduce($wants, fn (Plan $plan, string $want): Plan => $plan->without($want), $this->plan));
+        $names = array_map(fn (string $want): string => $this->catalogue->package($want)?->title() ?? $want, $wants);
+        $repairs = $wants === [] ? [] : [substr(hash('sha256', $without), 0, 16) => ['text' => 'Do without '.implode(' and ', $names), 'changes' => count($wants), 'plan' => $without]];
+
+        return self::stopped($this->plan, $this->have, $this->catalogue, new Told(array_map(fn (int $at): int => Plan::BASE + $at, $blame), [['text' => $sentence, 'from' => []]], $repairs, true));
     }
 
     /** Whether the file of a release, as far as a depot says, has something in it for this version of the game. */
@@ -292,7 +304,7 @@ final class LineUp
                 $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $folder === false ? null : $folder, $same);
                 if ($folder === false && ($this->resolved?->versions()[$same[0]->package_id] ?? null) === $same[0]->version) {
                     $title = $this->catalogue->package($same[0]->package_id)?->title() ?? $same[0]->package_id;
-                    $this->lacking[$key] = "The file of {$title} {$same[0]->version} has nothing in it for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, so it cannot be laid there, whatever is disregarded.";
+                    $this->lacking[$same[0]->package_id] = "The file of {$title} {$same[0]->version} has nothing in it for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, so it cannot be laid there, whatever is disregarded.";
                 }
             } elseif ($known !== null && $digest !== null) {
                 $this->files[$key] = new Offered($digest, $known->size, $known->file_name ?? basename((string) $known->path), $known->content, []);

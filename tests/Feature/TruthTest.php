@@ -190,7 +190,10 @@ it('offers to disregard no limit that a file itself has, and says so where someb
     }
     app(Drafting::class)->waive(anew($instance), new Waiver('tide-mills', '0.4.4', Relation::Needs, 'ferrywright'), 'I know better');
     test()->nextRequest();
-    $this->get(route('draft', $instance))->assertOk()->assertSee('has nothing in it for Ferrywright 3.3.2, so it cannot be laid there');
+    $this->get(route('draft', $instance))->assertOk()->assertSee('has nothing in it for Ferrywright 3.3.2, so it cannot be laid there')->assertSee('Do without Tide Mills')->assertDontSee('This base cannot stand');
     $this->get(route('instances.show', $instance))->assertOk()->assertSee('cannot be applied as it is');
     $this->post(route('draft.apply', $instance))->assertStatus(409);
+    $told = app(Outcomes::class)->outcome(anew($instance))->told;
+    app(Drafting::class)->repair(anew($instance), (string) array_key_first($told->repairs));
+    expect(app(Outcomes::class)->outcome(anew($instance))->versions)->not->toBeNull();
 });
