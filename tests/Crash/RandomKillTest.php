@@ -60,13 +60,14 @@ it('leaves the old instance or the new one at random moments, byte for byte', fu
 
     $dice = new Randomizer(new Mt19937(200));
     $became = ['old' => 0, 'new' => 0];
-    for ($kill = 0; $kill < $kills; $kill++) {
+    // Some of each have to be among them: kills that all came too early or too late would show nothing.
+    for ($kill = 0; $kill < $kills || (min($became) < 3 && $kill < 5 * $kills); $kill++) {
         $forget();
         $before = isset($instance->versions()[$one]);
         if ($instance->draft()->doesntExist()) {
             app(Drafting::class)->step($instance, $turn);
         }
-        applyFor($instance->refresh(), $dice->getInt(1, (int) ($longest * 1.1)));
+        applyFor($instance->refresh(), $dice->getInt(1, (int) ($longest * 1.3)));
         app(Applying::class)->recover(Instance::query()->findOrFail($instance->id));
 
         $instance = Instance::query()->findOrFail($instance->id);
@@ -79,8 +80,7 @@ it('leaves the old instance or the new one at random moments, byte for byte', fu
             expect(str_starts_with((string) $path, 'partial/') || basename((string) $path) === $digest)->toBeTrue("{$path} holds {$digest}");
         }
     }
-    // Kills that all came too early or too late would have shown nothing.
-    expect($became['old'])->toBeGreaterThan($kills / 10)->and($became['new'])->toBeGreaterThan($kills / 40);
+    expect(min($became))->toBeGreaterThanOrEqual(3);
 })->with([
     'a folder of mods' => [(int) (getenv('STASIMON_KILLS') ?: 100), ['long-piers', 'weather-glass'], [], 'gulls', 'tide-tables', ['gulls', 'tide-tables', 'kedge-bones', 'harbour-paths']],
     'mods merged into the archive of a game' => [(int) (getenv('STASIMON_KILLS') ?: 40), ['tin-funnels'], ['1.4.9', 'capstan', null, '8'], 'old-slip', 'oil-slicks', ['old-slip', 'oil-slicks']],
