@@ -216,7 +216,7 @@ serve_web() {
     if [ ${#web_socket} -gt 100 ]; then web_socket=$(mktemp -d /tmp/stasimon-web.XXXXXX)/php.sock; fi
     [ "$(id -u)" -eq 0 ] && as=root
     for file in nginx.conf fpm.conf; do
-        sed -e "s|@web@|$folder|g; s|@root@|$root|g; s|@port@|$1|g; s|@socket@|$web_socket|g; s|@processes@|$processes|g" \
+        sed -e "s|@web@|$folder|g; s|@root@|$root|g; s|@port@|$1|g; s|@socket@|$web_socket|g; s|@processes@|$processes|g; s|@logs@|$STASIMON_VAR/logs|g" \
             -e "s|^@user@$|$([ -z "$as" ] || { [ "$file" = nginx.conf ] && echo 'user root;' || printf 'user = root\\ngroup = root'; })|" "bin/web/$file" >"$folder/$file"
     done
     # shellcheck disable=SC2086
