@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Config;
 
+use Stasimon\Core\Document\Quiet;
 use Stasimon\Core\Document\XmlBounds;
 use Symfony\Component\Yaml\Exception\ParseException;
 use Symfony\Component\Yaml\Yaml;
@@ -66,17 +67,8 @@ enum Syntax
         if (strlen($text) > self::YAML || ! function_exists('yaml_parse')) {
             return null;
         }
-        $said = '';
-        set_error_handler(function (int $level, string $message) use (&$said): bool {
-            $said = $said === '' ? $message : $said;
-
-            return true;
-        });
-        try {
-            $isRead = yaml_parse($text, -1) !== false || $said === '';
-        } finally {
-            restore_error_handler();
-        }
+        [$read, $said] = Quiet::ask(fn (): mixed => yaml_parse($text, -1));
+        $isRead = $read !== false || $said === '';
         if ($isRead) {
             return self::twiceInYaml($text);
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Game;
 
 use Stasimon\Core\Document\Node;
+use Stasimon\Core\Document\Quiet;
 use Stasimon\Core\Document\UnusableDocument;
 
 /**
@@ -23,21 +24,11 @@ final class Pattern
     public static function read(Node $node, string $group = ''): string
     {
         $pattern = self::bounded($node->text());
-        if (strlen($pattern) > self::LONGEST || ! self::compiles($pattern) || ($group !== '' && ! str_contains($pattern, "(?<{$group}>"))) {
+        if (strlen($pattern) > self::LONGEST || Quiet::ask(fn (): int|false => preg_match($pattern, ''))[0] === false || ($group !== '' && ! str_contains($pattern, "(?<{$group}>"))) {
             throw $node->wrong('a pattern with its delimiters'.($group === '' ? '' : " and a group \"{$group}\"").' is expected, of at most '.self::LONGEST.' characters.');
         }
 
         return $pattern;
-    }
-
-    private static function compiles(string $pattern): bool
-    {
-        set_error_handler(static fn (): bool => true);
-        try {
-            return preg_match($pattern, '') !== false;
-        } finally {
-            restore_error_handler();
-        }
     }
 
     /** The pattern with its limit, which stands behind the delimiter that opens it. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Merge;
 
 use Stasimon\Core\Catalogue\Replacement;
+use Stasimon\Core\Document\Quiet;
 use Stasimon\Core\Place\Archive\EntryName;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
@@ -178,24 +179,13 @@ final class MergedArchive
     {
         fseek($part->archive, $entry->offset);
         $bytes = $entry->packed > 10_000_000 ? false : stream_get_contents($part->archive, $entry->packed);
-        $text = $bytes !== false && $entry->method === 8 ? self::inflated($bytes) : $bytes;
+        $text = $bytes !== false && $entry->method === 8 ? Quiet::ask(fn (): string|false => gzinflate($bytes, 20_000_000))[0] : $bytes;
         if ($text === false) {
             throw UnmergeableArchive::because($part->called, 'its manifest cannot be read.');
         }
         $main = preg_split('/\r?\n(?:\r?\n)+/', $text, 2)[0] ?? '';
 
         return rtrim($main)."\r\n\r\n";
-    }
-
-    /** @return string|false as gzinflate() says it, without a warning for what is damaged */
-    private static function inflated(string $bytes): string|false
-    {
-        set_error_handler(static fn (): bool => true);
-        try {
-            return gzinflate($bytes, 20_000_000);
-        } finally {
-            restore_error_handler();
-        }
     }
 
     /** @param  resource  $to */
