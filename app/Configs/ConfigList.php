@@ -35,22 +35,10 @@ final readonly class ConfigList
     /** @return array<string, Config> by path */
     public function of(Instance $instance): array
     {
-        $worlds = ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? '?').'/';
-        $drafted = array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => ! str_starts_with($path, $worlds), ARRAY_FILTER_USE_KEY);
-        $files = array_filter($this->configs->files($instance), fn (string $path): bool => ! str_ends_with($path, self::AWAY) && ($drafted[$path] ?? '') !== 0, ARRAY_FILTER_USE_KEY);
+        $drafted = $this->drafted($instance);
         $seen = $this->seen->rows($instance);
         $ownership = $this->ownership($instance);
-        $texts = [];
-        foreach ($files as $path => $file) {
-            $text = $this->draftedText($drafted[$path] ?? null) ?? PlainFile::text($file);
-            $texts += $text === null ? [] : [$path => $text];
-        }
-        foreach ($drafted as $path => $to) {
-            if (is_string($to) && ! isset($texts[$path]) && ! str_ends_with((string) $path, self::AWAY)) {
-                $texts[(string) $path] = (string) $this->texts->get($to);
-            }
-        }
-        ksort($texts, SORT_STRING);
+        $texts = $this->texts($instance);
         $nameless = array_filter(array_map(strval(...), array_keys($texts)), fn (string $path): bool => $ownership->of($path) === null);
         $bringing = $this->bringing($instance, array_values($nameless));
         $wrong = $this->wrong($instance, $texts);
@@ -71,6 +59,34 @@ final readonly class ConfigList
         }
 
         return $list;
+    }
+
+    /** @return array<string, string> path => bytes, as they are with the draft */
+    public function texts(Instance $instance): array
+    {
+        $drafted = $this->drafted($instance);
+        $files = array_filter($this->configs->files($instance), fn (string $path): bool => ! str_ends_with($path, self::AWAY) && ($drafted[$path] ?? '') !== 0, ARRAY_FILTER_USE_KEY);
+        $texts = [];
+        foreach ($files as $path => $file) {
+            $text = $this->draftedText($drafted[$path] ?? null) ?? PlainFile::text($file);
+            $texts += $text === null ? [] : [$path => $text];
+        }
+        foreach ($drafted as $path => $to) {
+            if (is_string($to) && ! isset($texts[$path]) && ! str_ends_with((string) $path, self::AWAY)) {
+                $texts[(string) $path] = (string) $this->texts->get($to);
+            }
+        }
+        ksort($texts, SORT_STRING);
+
+        return $texts;
+    }
+
+    /** @return array<string, int|string> path => 0 or SHA-256, of what the draft changes */
+    private function drafted(Instance $instance): array
+    {
+        $worlds = ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? '?').'/';
+
+        return array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => ! str_starts_with($path, $worlds), ARRAY_FILTER_USE_KEY);
     }
 
     /** @return array<string, string> path => SHA-256, as the release of a pack has them that the instance is of */

@@ -13,14 +13,13 @@ use App\Refusal\Refusal;
 use App\Rehearsals\LaunchState;
 use App\Store\Texts;
 use Stasimon\Core\Config\Difference;
+use Stasimon\Core\Config\Encoded;
+use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Plan\Plan;
 
 /** Changes configs, each time as a step of the draft. */
 final readonly class ConfigSteps
 {
-    /** Lines that a search shows. */
-    public const SHOWN = 300;
-
     public function __construct(private Drafting $drafting, private ConfigList $list, private Texts $texts)
     {
     }
@@ -97,35 +96,15 @@ final readonly class ConfigSteps
         if (hash('sha256', $now) !== $sha256) {
             throw Refusal::conflict("{$path} has changed since you looked at it. Look again; nothing was changed.");
         }
-        $text = $place === null ? $was : (Difference::of($was, $now)->takenBack($place) ?? throw Refusal::notFound('That difference is not there any more. Nothing was changed.'));
-
-        return $this->write($instance, [$path => $text]);
-    }
-
-    /**
-     * Lines that have some words in them.
-     *
-     * @return list<array{path: string, line: int, text: string, becomes: ?string}> becomes: what the line would be, where something is put in their place
-     */
-    public function search(Instance $instance, string $words, ?string $with, bool $exactly): array
-    {
-        $found = [];
-        foreach ($words === '' ? [] : array_keys($this->list->of($instance)) as $path) {
-            $text = $this->list->text($instance, (string) $path);
-            if (! mb_check_encoding($text, 'UTF-8')) {
-                continue;
-            }
-            foreach (preg_split('/\r\n|\n|\r/', $text) ?: [] as $n => $line) {
-                if (preg_match(self::pattern($words, $exactly), $line) === 1) {
-                    $found[] = ['path' => (string) $path, 'line' => $n + 1, 'text' => $line, 'becomes' => $with === null ? null : self::replaced($line, $words, $with, $exactly)];
-                    if (count($found) >= self::SHOWN) {
-                        return $found;
-                    }
-                }
-            }
+        if ($place === null) {
+            return $this->write($instance, [$path => $was]);
         }
+        $syntax = Syntax::ofPath($path);
+        [$earlier, $written] = [Encoded::read($syntax, $was), Encoded::read($syntax, $now)];
+        $text = $earlier === null || $written === null ? null : Difference::of($syntax, $earlier->text, $written->text)->takenBack($place);
+        $text !== null || throw Refusal::notFound('That difference is not there any more. Nothing was changed.');
 
-        return $found;
+        return $this->write($instance, [$path => WrittenConfig::bytes($written, $path, $text)]);
     }
 
     /**
@@ -135,13 +114,14 @@ final readonly class ConfigSteps
      */
     public function replace(Instance $instance, string $words, string $with, bool $exactly, array $paths): Draft
     {
+        $search = new ConfigSearch($words, $with, $exactly);
         $texts = [];
-        foreach (array_intersect($paths, array_map(strval(...), array_keys($this->list->of($instance)))) as $path) {
-            $text = $this->list->text($instance, $path);
-            $new = mb_check_encoding($text, 'UTF-8') ? self::replaced($text, $words, $with, $exactly) : $text;
-            if ($new !== $text) {
-                $texts[$path] = $new;
-            }
+        foreach (array_intersect_key($this->list->texts($instance), array_flip($paths)) as $path => $bytes) {
+            $path = (string) $path;
+            $problem = $search->problem($path, $bytes);
+            $problem === '' || throw Refusal::conflict("{$problem} Leave it out, or write it by hand. Nothing was changed.");
+            $new = $search->in($path, $bytes);
+            $texts += $new === $bytes ? [] : [$path => $new];
         }
         $texts !== [] || throw Refusal::conflict("None of them has \"{$words}\" in it any more. Nothing was changed.");
 
@@ -160,15 +140,5 @@ final readonly class ConfigSteps
         $known !== [] || throw Refusal::unusable('Nothing was marked, so nothing was copied.');
 
         return $this->write($to, array_combine($known, array_map(fn (string $path): string => $this->list->text($instance, $path), $known)));
-    }
-
-    private static function replaced(string $text, string $words, string $with, bool $exactly): string
-    {
-        return (string) preg_replace_callback(self::pattern($words, $exactly), fn (): string => $with, $text);
-    }
-
-    private static function pattern(string $words, bool $exactly): string
-    {
-        return '/'.preg_quote($words, '/').'/u'.($exactly ? '' : 'i');
     }
 }

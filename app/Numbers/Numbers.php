@@ -12,6 +12,8 @@ use App\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use Stasimon\Core\Config\Encoded;
+use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\NumberForm;
 use Stasimon\Core\Number\Claim;
@@ -52,8 +54,10 @@ final readonly class Numbers
         $game = $this->games->get($instance->plan->base->game);
         $form = self::formOf($game, $instance->plan->base->gameVersion) ?? throw Refusal::notFound("{$game->name} {$instance->plan->base->gameVersion} knows no numbers that mods take.");
         $claims = [];
+        $texts = $this->configs->texts($instance);
         foreach ($this->configs->of($instance) as $config) {
-            array_push($claims, ...$form->claims($config->path, $this->configs->text($instance, $config->path), $config->owner->title ?? ''));
+            $text = Encoded::read($config->syntax, $texts[$config->path])->text ?? '';
+            array_push($claims, ...$form->claims($config->path, $text, $config->owner->title ?? ''));
         }
         $used = $this->usedByWorlds($instance, $game, $form);
         $groups = $form->groups($claims, $used);
@@ -77,7 +81,8 @@ final readonly class Numbers
             }
         }
         foreach ($numbers as $file => $lines) {
-            $texts[$file] = $sheet->form->withNumbers($this->configs->text($instance, $file), $lines);
+            $written = Encoded::read(Syntax::ofPath($file), $this->configs->text($instance, $file));
+            $texts += $written === null ? [] : [$file => $written->with($sheet->form->withNumbers($written->text, $lines))];
         }
 
         return $this->steps->write($instance, $texts);

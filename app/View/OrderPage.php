@@ -9,6 +9,8 @@ use App\Orders\OrderList;
 use App\Orders\OrderLists;
 use App\Refusal\Refusal;
 use Stasimon\Core\Config\Difference;
+use Stasimon\Core\Config\DifferentPlace;
+use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Plan\Rule;
 
 /** The lists whose order counts; of the one that is looked at, what an entry wins and loses, and the sides of one path. */
@@ -105,9 +107,9 @@ final readonly class OrderPage
         return array_reverse($this->sides, true);
     }
 
-    /** @return list<array{line: int, was: list<string>, now: list<string>}> in what the winner's text differs from another's */
+    /** @return list<DifferentPlace> in what the winner's text differs from another's */
     public function differences(string $winner, string $other): array
     {
-        return array_slice(Difference::of($other, $winner)->places(), 0, 20);
+        return array_slice(Difference::of(Syntax::ofPath($this->path), $other, $winner)->places(), 0, 20);
     }
 }

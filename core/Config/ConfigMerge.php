@@ -34,13 +34,26 @@ final readonly class ConfigMerge
         if ($mine === null || $now === null) {
             return new self($mine, [['the whole of it', self::shown($mine ?? ''), self::shown($now ?? '')]]);
         }
-        if (str_contains($was.$mine.$now, "\0")) {
+        $syntax = Syntax::ofPath($path);
+        [$before, $ours, $theirs] = [Encoded::read($syntax, $was ?? $mine), Encoded::read($syntax, $mine), Encoded::read($syntax, $now)];
+        if ($before === null || $ours === null || $theirs === null) {
             return new self($mine, [['the whole of it', 'not a text', 'not a text']]);
         }
-        $syntax = Syntax::ofPath($path);
-        $spans = array_map(fn (string $text): ?Spans => Spans::of($syntax, $text), [$was ?? '', $mine, $now]);
+        if (! $before->isWrittenAs($ours) || ! $ours->isWrittenAs($theirs) || ! $before->isWrittenAs($theirs)) {
+            return new self($mine, [['the whole of it', "in {$ours->words()}", "in {$theirs->words()}"]]);
+        }
+        $merged = self::ofTexts($syntax, $was === null ? '' : $before->text, $ours->text, $theirs->text);
+        $bytes = ($ours->isPlain() ? $theirs : $ours)->with((string) $merged->text);
 
-        return $spans[0] === null || $spans[1] === null || $spans[2] === null ? self::byLines($was ?? '', $mine, $now, []) : self::byValues($syntax, $spans[0], $spans[1], $spans[2]);
+        return $bytes === null ? new self($mine, [['the whole of it', $ours->text, $theirs->text]]) : new self($bytes, $merged->contested);
+    }
+
+    private static function ofTexts(?Syntax $syntax, string $was, string $mine, string $now): self
+    {
+        $spans = array_map(fn (string $text): ?Spans => Spans::of($syntax, $text), [$was, $mine, $now]);
+
+        return $spans[0] === null || $spans[1] === null || $spans[2] === null ? self::byLines($was, $mine, $now, [])
+            : self::byValues($syntax, $spans[0], $spans[1], $spans[2]);
     }
 
     /** @param  list<array{string, string, string}>  $contested */

@@ -64,8 +64,12 @@ it('writes one as a step of the draft, and takes one place back, or all of it', 
     $page = $this->get("/instances/{$instance->id}/configs/edit?path=config/lampoil.json")->assertOk()->assertSee('as launch 1 made it')->assertSee('&quot;hours&quot;: 7', false);
     preg_match('/name="sha256" value="(\w{64})"/', (string) $page->getContent(), $sha);
     $this->post("/instances/{$instance->id}/configs/take-back", ['path' => 'config/lampoil.json', 'with' => 'made', 'place' => '0', 'sha256' => str_repeat('0', 64)])->assertStatus(409)->assertSee('has changed since you looked');
-    // The two lines stand beside one another, so they are one place; the end of the file is part of it.
+    // Each value is a place of its own, on lines beside each other too; the end of the file is the third.
+    $page->assertSee('3 differences')->assertSee('Take back hours')->assertSee('Take back smell');
     $this->post("/instances/{$instance->id}/configs/take-back", ['path' => 'config/lampoil.json', 'with' => 'made', 'place' => '0', 'sha256' => $sha[1]])->assertRedirect();
+    expect(app(ConfigList::class)->text($instance->refresh(), 'config/lampoil.json'))->toBe(str_replace('true', 'false', $made)."\n");
+    $this->post("/instances/{$instance->id}/configs/take-back", ['path' => 'config/lampoil.json', 'with' => 'made', 'place' => '9', 'sha256' => hash('sha256', str_replace('true', 'false', $made)."\n")])->assertNotFound();
+    $this->post("/instances/{$instance->id}/configs/take-back", ['path' => 'config/lampoil.json', 'with' => 'made', 'sha256' => hash('sha256', str_replace('true', 'false', $made)."\n")])->assertRedirect();
     $instance = World::apply($instance->refresh());
     expect(configText($instance, 'config/lampoil.json'))->toBe($made);
     $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/../../x', 'body' => 'x'])->assertNotFound();
@@ -95,8 +99,35 @@ it('searches all of them, shows what a replacement comes to, and makes it in the
     $this->post("/instances/{$instance->id}/configs", ['configs' => ['config/a.cfg', 'config/bytes.dat'], 'to' => $other->id])->assertRedirect("/instances/{$other->id}/draft");
     $other = World::apply($other->refresh());
     expect(configText($other, 'config/a.cfg'))->toBe("range=\$1\\2\nother=1\n")->and(configText($other, 'config/bytes.dat'))->toBe("\xff\x00range");
-    $this->get("/instances/{$instance->id}/configs/edit?path=config/bytes.dat")->assertOk()->assertSee('It is no text in UTF-8');
+    $this->get("/instances/{$instance->id}/configs/edit?path=config/bytes.dat")->assertOk()->assertSee('It is no text');
     $this->get("/instances/{$other->id}/configs/edit?path=config/b.cfg")->assertNotFound();
+});
+
+it('writes and replaces in the encoding that a config has, and says what cannot stand in it', function (): void {
+    $instance = World::applied(['gulls']);
+    $utf16 = "\xFF\xFE".mb_convert_encoding("harbour=Grønsund\r\nfog=1\r\n", 'UTF-16LE', 'UTF-8');
+    configText($instance, 'config/old.cfg', "harbour=Gr\xF8nsund\r\nfog=1\r\n");
+    configText($instance, 'config/wide.ini', $utf16);
+    configText($instance, 'config/a.json', "{\"fog\": 1}\n");
+    $edit = "/instances/{$instance->id}/configs/edit";
+    $this->get("{$edit}?path=config/old.cfg")->assertOk()->assertSee('Grønsund')->assertSee('written in windows-1252');
+    $this->get("{$edit}?path=config/wide.ini")->assertOk()->assertSee('Grønsund')->assertSee('written in UTF-16')->assertSee('It can be read as INI');
+    $write = fn (string $body, array $more = []) => $this->from("{$edit}?path=config/old.cfg")->post($edit, ['path' => 'config/old.cfg', 'body' => $body, 'sha256' => hash('sha256', "harbour=Gr\xF8nsund\r\nfog=1\r\n"), ...$more]);
+    $write("harbour=Łeba\r\nfog=1\r\n")->assertSessionHasErrors(['body' => '"Ł" in line 1 cannot be written in windows-1252, as config/old.cfg is. Leave it out, or have it written in UTF-8. Nothing was changed.']);
+    $this->get("{$edit}?path=config/old.cfg")->assertSee('harbour=Łeba')->assertSee('cannot be written in windows-1252');
+    $this->post("/instances/{$instance->id}/configs/check", ['path' => 'config/old.cfg', 'body' => 'Łeba'])->assertOk()->assertSee('cannot be written in windows-1252');
+    $write("harbour=Rødvig\r\nfog=1\r\n")->assertRedirect();
+    // A replacement that would leave one unreadable is told beforehand, and not made.
+    $this->get("/instances/{$instance->id}/configs/search?words=fog&put=f%22g")->assertOk()->assertSee('config/a.json could not be read any more: line 1');
+    $replace = fn (string $put) => $this->post("/instances/{$instance->id}/configs/replace", ['words' => 'fog', 'put' => $put, 'configs' => ['config/a.json', 'config/old.cfg', 'config/wide.ini']]);
+    $replace('f"g')->assertStatus(409)->assertSee('could not be read any more');
+    $replace('dis')->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect(configText($instance, 'config/old.cfg'))->toBe("harbour=R\xF8dvig\r\ndis=1\r\n")->and(configText($instance, 'config/a.json'))->toBe("{\"dis\": 1}\n")
+        ->and(configText($instance, 'config/wide.ini'))->toBe("\xFF\xFE".mb_convert_encoding("harbour=Grønsund\r\ndis=1\r\n", 'UTF-16LE', 'UTF-8'));
+    $this->post($edit, ['path' => 'config/old.cfg', 'body' => "harbour=Łeba\r\ndis=1\r\n", 'sha256' => hash('sha256', "harbour=R\xF8dvig\r\ndis=1\r\n"), 'utf8' => '1'])->assertRedirect();
+    World::apply($instance->refresh());
+    expect(configText($instance, 'config/old.cfg'))->toBe("harbour=Łeba\r\ndis=1\r\n");
 });
 
 it('gives a config to the one mod that came when it appeared, and says so', function (): void {

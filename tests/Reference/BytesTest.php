@@ -8,8 +8,11 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Config\ConfigMerge;
+use Stasimon\Core\Config\Difference;
+use Stasimon\Core\Config\Encoded;
 use Stasimon\Core\Config\Spans;
 use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Document\Quiet;
 use Symfony\Component\Finder\Finder;
 
 it('changes no byte outside of a value that is replaced, in settings as they are found', function (): void {
@@ -57,6 +60,36 @@ it('changes no byte outside of a value that is replaced, in settings as they are
         $theirs = $spans->with([$other => $new]);
         $merge = ConfigMerge::of($file->getFilename(), $text, $changed, $theirs);
         expect($merge->contested)->toBe([], $told)->and($merge->text)->toBe($spans->with([$one => $new, $other => $new]), $told);
+        // What was written over is taken back alone, byte for byte.
+        $difference = Difference::of($syntax, $text, $changed);
+        expect($difference->places())->toHaveCount(1, $told)->and($difference->takenBack(0))->toBe($text, $told)
+            ->and(Encoded::read($syntax, $text)?->with($text))->toBe($text, $told);
     }
     expect($known)->toBeGreaterThan(100)->and($kinds)->toHaveKey('Json');
+});
+
+// Judge: the C library's iconv. What it does not take is no text here, or is taken for windows-1252, which has no byte that is wrong.
+it('reads and writes characters as the C library does', function (): void {
+    $dice = new Randomizer(new Mt19937(37));
+    [$cases, $texts] = [(int) (getenv('STASIMON_CASES') ?: 1_000), 0];
+    for ($case = 0; $case < $cases; $case++) {
+        $text = implode('', array_map(fn (): string => mb_chr([$dice->getInt(32, 126), $dice->getInt(0xA0, 0xFF), $dice->getInt(0x100, 0x24F), $dice->getInt(0x1F300, 0x1F5FF)][min(3, $dice->getInt(0, 6))]), range(1, $dice->getInt(1, 12))));
+        [$name, $mark] = [['UTF-8', ''], ['UTF-8', "\xEF\xBB\xBF"], ['UTF-16LE', "\xFF\xFE"], ['UTF-16BE', "\xFE\xFF"], ['WINDOWS-1252', ''], ['ISO-8859-2', ''], ['KOI8-R', '']][$case % 7];
+        $head = in_array($name, ['ISO-8859-2', 'KOI8-R'], true) ? "<?xml version=\"1.0\" encoding=\"{$name}\"?>" : '';
+        $bytes = Quiet::ask(fn (): string|false => iconv('UTF-8', $name, $head.$text))[0];
+        $read = Encoded::read($head === '' ? null : Syntax::Xml, $bytes === false ? "{$head}\xFF" : $mark.$bytes);
+        if ($bytes === false) {
+            // It has a character that this encoding does not have: so it is said.
+            $plain = Encoded::read($head === '' ? null : Syntax::Xml, $head === '' ? "\xF8" : $head);
+            expect($plain?->with($head.$text))->toBeNull()->and($plain?->unwritable($head.$text)[0] ?? '')->toBeIn(mb_str_split($text));
+
+            continue;
+        }
+        $texts++;
+        if ($name === 'WINDOWS-1252' && preg_match('//u', $bytes) === 1) {
+            continue;
+        }
+        expect($read?->text)->toBe($head.$text, bin2hex($bytes))->and($read?->with($head.$text))->toBe($mark.$bytes);
+    }
+    expect($texts)->toBeGreaterThan($cases / 2);
 });

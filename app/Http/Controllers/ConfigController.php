@@ -14,6 +14,7 @@ use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\View\Address;
 use App\View\ConfigPage;
+use App\View\ConfigSearchPage;
 use App\View\ConfigsPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -54,8 +55,14 @@ final readonly class ConfigController
     public function check(ConfigRequest $request, Instance $instance): View
     {
         $syntax = Syntax::ofPath($request->text('path'));
+        $now = $this->list->text($instance->load(['placed', 'draft']), $request->text('path'));
+        try {
+            $bytes = $request->content($now);
+        } catch (Refusal $refusal) {
+            return view('configs.wrong', ['unwritable' => $refusal->getMessage(), 'wrong' => null, 'syntax' => null]);
+        }
 
-        return view('configs.wrong', ['wrong' => $syntax?->wrong($request->content()), 'syntax' => $syntax]);
+        return view('configs.wrong', ['wrong' => $syntax?->wrong($bytes), 'syntax' => $syntax]);
     }
 
     /** Puts a text into the draft; where the config is another one by now than the text was made of, both are shown, and one chooses. */
@@ -64,11 +71,16 @@ final readonly class ConfigController
         $config = $this->known($instance->load(['placed', 'draft', 'lastRehearsal']), $request->text('path'));
         $now = $this->list->text($instance, $config->path);
         if (hash('sha256', $now) !== $request->text('sha256')) {
-            $page = new ConfigPage($config, $request->content($now), ['now' => 'as it is now'], 'now', $now, hash('sha256', $now), isContested: true);
+            $page = new ConfigPage($config, $now, ['now' => 'as it is now'], 'now', $now, hash('sha256', $now), yours: $request->text('body'));
 
             return response()->view('configs.edit', ['instance' => $instance, 'page' => $page], 409);
         }
-        $this->steps->write($instance, [$config->path => $request->content($now)], $request->seen());
+        try {
+            $text = $request->content($now);
+        } catch (Refusal $refusal) {
+            return back()->withInput()->withErrors(['body' => $refusal->getMessage().' Leave it out, or have it written in UTF-8. Nothing was changed.']);
+        }
+        $this->steps->write($instance, [$config->path => $text], $request->seen());
 
         return redirect()->route('configs.edit', ['instance' => $instance, 'path' => $config->path])->with('said', "{$config->path} is in the draft. Apply it to have it on disk.");
     }
@@ -89,7 +101,7 @@ final readonly class ConfigController
         $with = $request->has('put') ? mb_scrub(Address::words($request, 'put', 200)) : null;
         $exactly = Address::flag($request, 'exactly');
 
-        return view('configs.search', ['instance' => $instance, 'words' => $words, 'with' => $with, 'exactly' => $exactly, 'found' => $this->steps->search($instance, $words, $with, $exactly)]);
+        return view('configs.search', ['instance' => $instance, 'page' => new ConfigSearchPage($this->list->texts($instance), $words, $with, $exactly)]);
     }
 
     public function replace(ReplaceRequest $request, Instance $instance): RedirectResponse

@@ -11,14 +11,14 @@
             @endif
             <span class="{{ App\View\ConfigsPage::mark($config) }}">{{ ucfirst($config->state()) }}.</span>
         </p>
-        @if ($page->isContested)
+        @if ($page->isContested())
             <div class="said wrong" style="margin: 0 0 12px" role="alert">It has become another one since you opened it: another tab, the
                 game or an apply has written into it. Nothing was overwritten. Below stands your text, beside it what differs from what
                 is there now. Put yours into the draft all the same, or <a class="link underline"
                     href="{{ route('configs.edit', ['instance' => $instance, 'path' => $config->path]) }}">take what is there</a>.</div>
         @endif
-        @if (!$page->isText)
-            <p class="soft">It is no text in UTF-8, so it is not written here. It can be put away or taken back as a whole.</p>
+        @if (!$page->isText())
+            <p class="soft">It is no text, so it is not written here. It can be put away or taken back as a whole.</p>
         @else
             <form method="post" action="{{ route('configs.write', $instance) }}"
                 x-data="configEditor('{{ route('configs.check', $instance) }}', {{ $config->wrong->line ?? 0 }})">@csrf
@@ -29,11 +29,20 @@
                     <textarea name="body" aria-label="What is in {{ $config->path }}" spellcheck="false" wrap="off" x-ref="text"
                         class="ver" rows="20" maxlength="1000000" @input="number()" @input.debounce.350ms="look()" @scroll="follow()"
                         @keydown.ctrl.s.prevent="$root.requestSubmit()" @keydown.meta.s.prevent="$root.requestSubmit()">
-{{ $page->isContested ? $page->text : old('body', $page->text) }}</textarea>
+{{ $page->isContested() ? $page->text() : old('body', $page->text()) }}</textarea>
                 </div>
                 <div x-ref="wrong" role="status">@include('configs.wrong', ['wrong' => $config->wrong, 'syntax' => $config->syntax])</div>
+                @error('body')
+                    <p class="bad" role="alert">{{ $message }}</p>
+                @enderror
                 <div class="acts mt-2" style="justify-content: flex-start"><button class="btn main-act">Put it into the draft
-                        <kbd>Ctrl S</kbd></button></div>
+                        <kbd>Ctrl S</kbd></button>
+                    @if ($page->encoding() !== '')
+                        <span class="soft">Its characters are written in {{ $page->encoding() }}, and stay so.</span>
+                        <label><input type="checkbox" name="utf8" value="1" @checked(old('utf8')) @change="look()"> Write it in
+                            UTF-8 from now on</label>
+                    @endif
+                </div>
             </form>
         @endif
     </div>
@@ -55,26 +64,28 @@
             @else
                 @php($fields = ['path' => $config->path, 'with' => $page->with, 'sha256' => $config->sha256])
                 <p class="pair"><span>{{ $page->count }} {{ $page->count === 1 ? 'difference' : 'differences' }}</span>
-                    @unless ($page->isContested)
+                    @unless ($page->isContested())
                         <x-act :action="route('configs.take-back', $instance)" :fields="$fields" label="Take all of it back">take all
                             back</x-act>
                     @endunless
                 </p>
                 @foreach ($page->places as $number => $place)
                     <div class="difference">
-                        <div class="pair"><span class="soft">line {{ $place['line'] }}</span>
-                            @unless ($page->isContested)
+                        <div class="pair"><span class="soft">line {{ $place->line }}@if ($place->key !== []), <span
+                                        class="ver break-all">{{ implode(' › ', $place->key) }}</span>@endif</span>
+                            @unless ($page->isContested())
                                 <x-act :action="route('configs.take-back', $instance)" :fields="$fields + ['place' => $number]"
-                                    :label="'Take back line ' . $place['line']">take back</x-act>
+                                    :label="'Take back ' . ($place->key === [] ? 'line ' . $place->line : implode(' › ', $place->key))">take
+                                    back</x-act>
                             @endunless
                         </div>
-                        @foreach (array_slice($place['was'], 0, 8) as $line)
+                        @foreach (array_slice($place->was, 0, 8) as $line)
                             <div class="ver was"><span class="sr-only">was</span>{{ $line }}</div>
                         @endforeach
-                        @foreach (array_slice($place['now'], 0, 8) as $line)
+                        @foreach (array_slice($place->now, 0, 8) as $line)
                             <div class="ver now"><span class="sr-only">is</span>{{ $line }}</div>
                         @endforeach
-                        @if (count($place['was']) + count($place['now']) > 16)
+                        @if (count($place->was) + count($place->now) > 16)
                             <div class="soft">and more lines of the same</div>
                         @endif
                     </div>

@@ -1,4 +1,6 @@
-@if ($wrong)
+@if (isset($unwritable))
+    <p class="bad">{{ $unwritable }}</p>
+@elseif ($wrong)
     <p class="bad" data-line="{{ $wrong->line }}">Line {{ $wrong->line }}: {{ $wrong->why }}. <button type="button" class="link"
             @click="go({{ $wrong->line }})">Go to the line</button></p>
 @elseif ($syntax)

@@ -23,10 +23,13 @@
                         @elseif (is_string($winner))
                             @foreach ($page->differences($winner, $content) as $place)
                                 <div class="difference">
-                                    @foreach (array_slice($place['was'], 0, 4) as $line)
+                                    @if ($place->key !== [])
+                                        <div class="soft ver">{{ implode(' › ', $place->key) }}</div>
+                                    @endif
+                                    @foreach (array_slice($place->was, 0, 4) as $line)
                                         <div class="ver was">{{ $line }}</div>
                                     @endforeach
-                                    @foreach (array_slice($place['now'], 0, 4) as $line)
+                                    @foreach (array_slice($place->now, 0, 4) as $line)
                                         <div class="ver now">{{ $line }}</div>
                                     @endforeach
                                 </div>

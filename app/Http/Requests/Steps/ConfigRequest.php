@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests\Steps;
 
-use Stasimon\Core\Config\LineEnds;
+use App\Configs\WrittenConfig;
 use Stasimon\Core\Document\Limits;
 
 /** One config: what is to be in it, or what of it is taken back. */
@@ -18,19 +18,20 @@ final class ConfigRequest extends StepRequest
         return [
             'path' => ['bail', 'required', 'string', 'max:'.Limits::PATH], 'body' => ['nullable', 'string', 'max:'.self::LARGEST], 'with' => ['nullable', 'string', 'max:60'],
             'place' => ['nullable', 'integer', 'between:0,'.self::MOST], 'sha256' => ['nullable', 'string', 'max:64'],
+            'utf8' => ['nullable', 'boolean'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['path.*' => 'It does not say which config is meant. Nothing was changed.', 'body.*' => 'A config is a text of at most 1 MB. Nothing was changed.', 'with.*' => 'It does not say what it was to be like. Nothing was changed.', 'place.*' => 'It does not say what is to be taken back. Nothing was changed.', 'sha256.*' => 'It does not say what was looked at. Nothing was changed.'] + parent::messages();
+        return ['path.*' => 'It does not say which config is meant. Nothing was changed.', 'body.*' => 'A config is a text of at most 1 MB. Nothing was changed.', 'with.*' => 'It does not say what it was to be like. Nothing was changed.', 'place.*' => 'It does not say what is to be taken back. Nothing was changed.', 'sha256.*' => 'It does not say what was looked at. Nothing was changed.', 'utf8.*' => 'It is written in UTF-8 from now on, or as it was.'] + parent::messages();
     }
 
-    /** The text, each line ended as it was, or as those around it. */
-    public function content(string $was = ''): string
+    /** The bytes that it comes to. */
+    public function content(string $was): string
     {
-        return LineEnds::kept($was, (string) ($this->validated('body') ?? ''));
+        return WrittenConfig::of($this->text('path'), $was, (string) ($this->validated('body') ?? ''), $this->boolean('utf8'));
     }
 
     public function place(): ?int
