@@ -16,4 +16,10 @@ final readonly class DifferentPlace
     public function __construct(public int $line, public array $key, public array $was, public array $now)
     {
     }
+
+    /** What a person calls it: its key, or its line. */
+    public function name(): string
+    {
+        return $this->key === [] ? "line {$this->line}" : implode(' › ', $this->key);
+    }
 }

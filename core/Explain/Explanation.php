@@ -7,11 +7,9 @@ namespace Stasimon\Core\Explain;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Resolve\Encoding;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
-use Stasimon\Core\Resolve\Fact\Forbidden;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Search\Clause;
-use Stasimon\Core\Version\ReleaseSet;
 
 /**
  * A refutation in reading order: the facts in the order in which they bite, each clause that was learned on the way after
@@ -45,22 +43,20 @@ final class Explanation
     public static function of(Refused $refused): array
     {
         $self = new self($refused);
-        $self->tell($refused->refutation);
+        $refutation = Smallest::of($refused);
+        $self->tell($refutation);
 
-        return $self->steps === [] ? [new Step('That cannot be.', [], $refused->refutation)] : $self->steps;
+        return $self->steps === [] ? [new Step('That cannot be.', [], $refutation)] : $self->steps;
     }
 
-    /**
-     * Narrows the packages step by step until one has nothing left to be, and tells what led there and nothing else.
-     * What the channels and exclusions of the request take away comes in only when the rest does not clash by itself.
-     */
+    /** Narrows the packages step by step until one has nothing left to be, and tells what led there and nothing else. */
     private function tell(Clause $refutation): void
     {
         $clauses = array_reverse($refutation->parents === [] ? [$refutation] : $refutation->parents);
         // What the person asked for comes first, so that the clash is where the demands meet.
         usort($clauses, fn (Clause $a, Clause $b): int => ($b->fact instanceof Wanted) <=> ($a->fact instanceof Wanted));
         $this->domain = $this->encoding->search->trail->full;
-        $clash = $this->narrow($clauses) ?? $this->narrow([...$clauses, ...$this->rootClauses($clauses)]) ?? $refutation;
+        $clash = $this->narrow($clauses) ?? $refutation;
         $from = array_map($this->place(...), $this->ledTo($clash));
         $from = array_values(array_unique($from));
         sort($from);
@@ -120,37 +116,6 @@ final class Explanation
         }
 
         return [...$led, $clash];
-    }
-
-    /**
-     * What the request's channels and exclusions say about the packages of some clauses.
-     *
-     * @param  list<Clause>  $clauses
-     * @return list<Clause>
-     */
-    private function rootClauses(array $clauses): array
-    {
-        $trail = $this->encoding->search->trail;
-        $roots = [];
-        foreach (array_keys(array_replace([], ...array_map(fn (Clause $clause): array => $clause->literals, $clauses))) as $number) {
-            $package = $this->encoding->packages[$number];
-            $channel = $this->refused->request->channelOf($package->id);
-            $beyond = ReleaseSet::all(count($package->releases))->without($package->allowed($channel));
-            $forbidden = ReleaseSet::none(count($package->releases));
-            foreach ($this->refused->request->forbid as $ruledOut) {
-                if ($ruledOut->id === $package->id) {
-                    $forbidden = $forbidden->union($package->within($ruledOut->range, $ruledOut->syntax));
-                }
-            }
-            $forbidden = $forbidden->without($beyond);
-            foreach ([[$beyond, new BeyondChannel($package, $beyond, $channel)], [$forbidden, new Forbidden($package, $forbidden)]] as [$set, $fact]) {
-                if (! $set->isEmpty()) {
-                    $roots[] = new Clause([$number => $trail->full[$number] ^ $set->bits], $fact);
-                }
-            }
-        }
-
-        return $roots;
     }
 
     /** Names a package that would have to be two things at once. */

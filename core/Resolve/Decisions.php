@@ -16,7 +16,7 @@ use Stasimon\Core\Version\ReleaseSet;
  *
  * Because the wants are always decided first and newest first, the first line-up found is the lexicographic optimum.
  */
-final class Decisions
+final class Decisions implements Chooser
 {
     /** How many releases a package may still be to be decided before those with more. */
     private const FEW = [2, 3, 5, PHP_INT_MAX];
@@ -65,7 +65,6 @@ final class Decisions
         }
     }
 
-    /** @return array{int, string}|null  a package and the set to narrow it to; null when every clause holds */
     public function next(Trail $trail, int $conflicts): ?array
     {
         $this->returnTo($trail->level());

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve\Search;
 
+use Stasimon\Core\Resolve\Chooser;
 use Stasimon\Core\Resolve\Deadline;
-use Stasimon\Core\Resolve\Decisions;
 use Stasimon\Core\Resolve\Fact\Bounded;
 use Stasimon\Core\Resolve\Rules;
 use Stasimon\Core\Resolve\Stopped;
@@ -97,14 +97,14 @@ final class Search
      *
      * @throws Stopped
      */
-    public function solve(array $facts, Decisions $decisions, Rules $rules, ?Deadline $deadline = null): ?Clause
+    public function solve(array $facts, Chooser $chooser, Rules $rules, ?Deadline $deadline = null): ?Clause
     {
         $this->rules = $rules;
         // A search makes much that stays and no cycles; looking for cycles meanwhile would cost as much as the search.
         $collects = gc_enabled();
         gc_disable();
         try {
-            return $this->run($facts, $decisions, $deadline);
+            return $this->run($facts, $chooser, $deadline);
         } finally {
             $this->rules = null;
             $collects ? gc_enable() : null;
@@ -116,7 +116,7 @@ final class Search
      *
      * @throws Stopped
      */
-    private function run(array $facts, Decisions $decisions, ?Deadline $deadline): ?Clause
+    private function run(array $facts, Chooser $chooser, ?Deadline $deadline): ?Clause
     {
         foreach ([...$this->units, ...$this->decided, ...$facts] as $clause) {
             $conflict = $this->state($clause) ?? $this->propagate();
@@ -145,7 +145,7 @@ final class Search
             if ($deadline !== null && $this->decisions % 64 === 0 && $deadline->reached()) {
                 throw new Stopped;
             }
-            $decision = $decisions->next($this->trail, $this->conflicts);
+            $decision = $chooser->next($this->trail, $this->conflicts);
             if ($decision === null) {
                 return null;
             }

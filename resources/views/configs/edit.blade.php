@@ -71,12 +71,11 @@
                 </p>
                 @foreach ($page->places as $number => $place)
                     <div class="difference">
-                        <div class="pair"><span class="soft">line {{ $place->line }}@if ($place->key !== []), <span
-                                        class="ver break-all">{{ implode(' › ', $place->key) }}</span>@endif</span>
+                        <div class="pair"><span
+                                class="soft break-all">{{ $place->key === [] ? '' : "line {$place->line}, " }}{{ $place->name() }}</span>
                             @unless ($page->isContested())
                                 <x-act :action="route('configs.take-back', $instance)" :fields="$fields + ['place' => $number]"
-                                    :label="'Take back ' . ($place->key === [] ? 'line ' . $place->line : implode(' › ', $place->key))">take
-                                    back</x-act>
+                                    :label="'Take back ' . $place->name()">take back</x-act>
                             @endunless
                         </div>
                         @foreach (array_slice($place->was, 0, 8) as $line)

@@ -24,7 +24,7 @@
                             @foreach ($page->differences($winner, $content) as $place)
                                 <div class="difference">
                                     @if ($place->key !== [])
-                                        <div class="soft ver">{{ implode(' › ', $place->key) }}</div>
+                                        <div class="soft ver">{{ $place->name() }}</div>
                                     @endif
                                     @foreach (array_slice($place->was, 0, 4) as $line)
                                         <div class="ver was">{{ $line }}</div>
