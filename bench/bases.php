@@ -69,8 +69,9 @@ foreach ($bases as $base) {
     $kept = max($kept, count($held->kept));
 }
 $ours = (hrtime(true) - $start) / 1e9;
-// It knows no alternatives, so it is asked with the first of each.
+// It knows no alternatives, so it is asked with the first of each; nor days as versions, which are left out of its question.
 foreach ($document['packages'] as &$one) {
+    $one['releases'] = array_values(array_filter($one['releases'], fn (array $release): bool => preg_match('/ \d{4}$/', $release['version']) === 0));
     foreach ($one['releases'] as &$release) {
         $release['needs'] = array_map(fn (array $need): array => $need['anyOf'][0] ?? $need, $release['needs'] ?? []);
     }
