@@ -63,8 +63,14 @@ final class Games
     /** @return list<UnusableGame> taught games whose definitions could be used when they were taught, and cannot any more */
     public function unusable(): array
     {
-        return array_values(DB::table('taught_games')->whereNotNull('problem')->orderBy('id')->get()
-            ->map(fn (object $row): UnusableGame => new UnusableGame($row->id, $row->document, $row->problem))->all());
+        return array_values(
+            DB::table('taught_games')
+                ->whereNotNull('problem')
+                ->orderBy('id')
+                ->get()
+                ->map(fn (object $row): UnusableGame => new UnusableGame($row->id, $row->document, $row->problem))
+                ->all(),
+        );
     }
 
     /** Looks whether each taught game can be used still, by this version of Stasimon. */
@@ -91,7 +97,9 @@ final class Games
     /** Null for a game that cannot be used any more: it could when it was taught, and the others are there all the same. */
     private function taught(string $id): ?GameDefinition
     {
-        $row = DB::table('taught_games')->where('id', $id)->first(['document', 'problem']);
+        $row = DB::table('taught_games')
+            ->where('id', $id)
+            ->first(['document', 'problem']);
         $json = (string) $row?->document;
         try {
             $game = GameDefinition::read($json, $this->platformOf($json));
@@ -101,7 +109,9 @@ final class Games
             $problem = 'Line '.Place::line($json, $failure->pointer).', '.$failure->getMessage();
         }
         if ($row !== null && $row->problem !== $problem) {
-            DB::table('taught_games')->where('id', $id)->update(['problem' => $problem]);
+            DB::table('taught_games')
+                ->where('id', $id)
+                ->update(['problem' => $problem]);
         }
 
         return $game;
@@ -110,7 +120,10 @@ final class Games
     /** @return array<string, string> id => where its definition stands, of those that come with Stasimon */
     private function files(): array
     {
-        return $this->files ??= array_combine(array_map(fn (string $file): string => basename($file, '.json'), glob($this->folder.'/*.json') ?: []), glob($this->folder.'/*.json') ?: []);
+        return $this->files ??= array_combine(
+            array_map(fn (string $file): string => basename($file, '.json'), glob($this->folder.'/*.json') ?: []),
+            glob($this->folder.'/*.json') ?: [],
+        );
     }
 
     public function ships(string $id): bool
@@ -152,11 +165,14 @@ final class Games
         $runtime = json_decode($json)->runtime->id ?? null;
         $file = "{$this->folder}/platforms/{$runtime}.json";
 
-        return is_string($runtime) && preg_match('/^[a-z0-9-]+$/D', $runtime) === 1 && is_file($file) ? (string) file_get_contents($file) : '';
+        return is_string($runtime) && preg_match('/^[a-z0-9-]+$/D', $runtime) === 1 && is_file($file)
+            ? (string) file_get_contents($file)
+            : '';
     }
 
     public function get(string $id): GameDefinition
     {
-        return ($this->has($id) ? $this->read($id) : null) ?? throw Refusal::notFound("There is no game called \"{$id}\" here that can be used. Games lists those that there are.");
+        return ($this->has($id) ? $this->read($id) : null) ??
+            throw Refusal::notFound("There is no game called \"{$id}\" here that can be used. Games lists those that there are.");
     }
 }

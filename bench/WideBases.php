@@ -47,7 +47,11 @@ final class WideBases implements Catalogue
         for ($version = self::VERSIONS; $version >= 1; $version--) {
             foreach (self::LOADERS as $loader) {
                 $others = array_values(array_diff(self::LOADERS, [$loader]));
-                $bases[] = new Base("{$version} on {$loader}", [new Want('game', "={$version}"), new Want($loader)], array_map(fn (string $other): Want => new Want($other), $others));
+                $bases[] = new Base(
+                    "{$version} on {$loader}",
+                    [new Want('game', "={$version}"), new Want($loader)],
+                    array_map(fn (string $other): Want => new Want($other), $others),
+                );
             }
         }
 
@@ -57,8 +61,20 @@ final class WideBases implements Catalogue
     public function package(string $id): ?Package
     {
         return $this->made[$id] ??= match (true) {
-            $id === 'game' => new Package('game', Kind::Game, array_map(fn (int $version): Release => new Release((string) $version), range(1, self::VERSIONS)), Scheme::Sequence),
-            in_array($id, self::LOADERS, true) => new Package($id, Kind::Loader, array_map(fn (int $version): Release => new Release("{$version}.0.0", needs: [Need::of(new Target('game', "={$version}"))]), range(1, self::VERSIONS))),
+            $id === 'game' => new Package(
+                'game',
+                Kind::Game,
+                array_map(fn (int $version): Release => new Release((string) $version), range(1, self::VERSIONS)),
+                Scheme::Sequence,
+            ),
+            in_array($id, self::LOADERS, true) => new Package(
+                $id,
+                Kind::Loader,
+                array_map(
+                    fn (int $version): Release => new Release("{$version}.0.0", needs: [Need::of(new Target('game', "={$version}"))]),
+                    range(1, self::VERSIONS),
+                ),
+            ),
             default => $this->make((int) substr($id, 1)),
         };
     }

@@ -19,7 +19,10 @@ $solvable = $wrong = 0;
 for ($seed = $first; $seed < $first + $count; $seed++) {
     $case = Generated::case($seed);
     $answers = new Answers($case['catalogue'], $case['request']);
-    file_put_contents($file, (new BooleanEncoding($case['catalogue'], (array) json_decode((string) json_encode($case['request']), true)))->dimacs());
+    file_put_contents(
+        $file,
+        (new BooleanEncoding($case['catalogue'], (array) json_decode((string) json_encode($case['request']), true)))->dimacs(),
+    );
     exec("minisat -verb=0 {$file} 2>/dev/null", $output, $exit);
     $solvable += $exit === 10 ? 1 : 0;
     foreach (Policy::cases() as $policy) {
@@ -28,7 +31,13 @@ for ($seed = $first; $seed < $first + $count; $seed++) {
         $violations = $versions === null ? [] : $answers->violations($versions, $request);
         if (($versions !== null) !== ($exit === 10) || $violations !== []) {
             $wrong++;
-            echo "seed {$seed}, {$policy->value}: minisat ".($exit === 10 ? 'yes' : 'no').', ours '.($versions !== null ? 'yes' : 'no').' '.implode(' ', $violations)."\n";
+            echo "seed {$seed}, {$policy->value}: minisat ".
+                ($exit === 10 ? 'yes' : 'no').
+                ', ours '.
+                ($versions !== null ? 'yes' : 'no').
+                ' '.
+                implode(' ', $violations).
+                "\n";
         }
     }
 }

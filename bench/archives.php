@@ -11,7 +11,11 @@ use Tests\Support\Osgi;
 
 require __DIR__.'/../vendor/autoload.php';
 
-$files = array_values(array_unique(array_filter(array_map(realpath(...), [...glob('/usr/share/java/*.jar') ?: [], ...glob('/usr/share/maven/lib/*.jar') ?: []]))));
+$files = array_values(
+    array_unique(
+        array_filter(array_map(realpath(...), [...glob('/usr/share/java/*.jar') ?: [], ...glob('/usr/share/maven/lib/*.jar') ?: []])),
+    ),
+);
 $bytes = array_sum(array_map(filesize(...), $files)) / 1e6;
 foreach ([1, 2] as $round) {
     memory_reset_peak_usage();
@@ -23,7 +27,23 @@ foreach ([1, 2] as $round) {
         exec('unzip -tqq '.escapeshellarg($file), $output, $code);
     }
     $peer = (hrtime(true) - $start) / 1e9;
-    printf("%d archives, %.0f MB: %.2f s, %.0f MB/s, %.0f MB of memory; unzip -t %.2f s; ratio %.2f; %d described, %d not\n", count($files), $bytes, $ours, $bytes / $ours, memory_get_peak_usage() / 1e6, $peer, $ours / $peer, array_sum(array_map(fn (array $package): int => count(array_filter($package['releases'], fn (array $release): bool => isset($release['files']))), $document['packages'])), count($document['unread']));
+    printf(
+        "%d archives, %.0f MB: %.2f s, %.0f MB/s, %.0f MB of memory; unzip -t %.2f s; ratio %.2f; %d described, %d not\n",
+        count($files),
+        $bytes,
+        $ours,
+        $bytes / $ours,
+        memory_get_peak_usage() / 1e6,
+        $peer,
+        $ours / $peer,
+        array_sum(
+            array_map(
+                fn (array $package): int => count(array_column($package['releases'], 'files')),
+                $document['packages'],
+            ),
+        ),
+        count($document['unread']),
+    );
 }
 $dice = new Randomizer(new Mt19937(7));
 $folder = sys_get_temp_dir().'/stasimon-bench-bundles';
@@ -38,6 +58,12 @@ foreach (['as they are' => $real, 'with other versions and ranges' => $others] a
     $judged = Osgi::judged($sets);
     $whole = count(array_filter($judged, fn (array $one): bool => $one === []));
     $differ = count(array_filter(array_keys($sets), fn (int $number): bool => Osgi::isWhole($sets[$number]) !== ($judged[$number] === [])));
-    printf("%d sets of bundles %s: %d whole by the framework's word, %d on which we say otherwise\n", count($sets), $words, $whole, $differ);
+    printf(
+        "%d sets of bundles %s: %d whole by the framework's word, %d on which we say otherwise\n",
+        count($sets),
+        $words,
+        $whole,
+        $differ,
+    );
 }
 exec('rm -rf '.escapeshellarg($folder));

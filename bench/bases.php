@@ -32,21 +32,52 @@ if (($argv[1] ?? '') === 'wide') {
         $kept[] = count($answers->on($base)->kept);
         $first = $first === 0.0 ? (hrtime(true) - $start) / 1e9 : $first;
     }
-    printf("400,000 releases, %d bases, 167 wants: %.2f s in all, the first after %.2f s; kept %d to %d; %d MB\n", count($kept), (hrtime(true) - $start) / 1e9, $first, min($kept), max($kept), memory_get_peak_usage() / 1e6);
-    exit;
+    printf(
+        "400,000 releases, %d bases, 167 wants: %.2f s in all, the first after %.2f s; kept %d to %d; %d MB\n",
+        count($kept),
+        (hrtime(true) - $start) / 1e9,
+        $first,
+        min($kept),
+        max($kept),
+        memory_get_peak_usage() / 1e6,
+    );
+    exit();
 }
 $folder = $argv[1] ?? __DIR__.'/../var/depots/slipway';
 $game = GameDefinition::read((string) file_get_contents(__DIR__.'/../games/ferrywright.json'));
-$documents = array_map(fn (string $file): mixed => json_decode((string) file_get_contents($file), true), glob("{$folder}/packages/*.json") ?: []);
+$documents = array_map(
+    fn (string $file): mixed => json_decode((string) file_get_contents($file), true),
+    glob("{$folder}/packages/*.json") ?: [],
+);
 foreach ($game->packages() as $package) {
-    $documents[] = ['id' => $package->id, 'kind' => $package->kind->value, 'name' => $package->name, 'scheme' => $package->scheme->value, 'releases' => array_map(fn ($release): array => ['version' => $release->version, 'needs' => array_map(fn ($need): array => ['id' => $need->alternatives[0]->id, 'range' => $need->alternatives[0]->range], $release->needs())], $package->releases)];
+    $documents[] = [
+        'id' => $package->id,
+        'kind' => $package->kind->value,
+        'name' => $package->name,
+        'scheme' => $package->scheme->value,
+        'releases' => array_map(
+            fn ($release): array => [
+                'version' => $release->version,
+                'needs' => array_map(
+                    fn ($need): array => ['id' => $need->alternatives[0]->id, 'range' => $need->alternatives[0]->range],
+                    $release->needs(),
+                ),
+            ],
+            $package->releases,
+        ),
+    ];
 }
 $document = ['format' => 'stasimon/catalogue', 'revision' => 1, 'packages' => $documents];
-$catalogue = (new CatalogueReader)->read((string) json_encode($document));
+$catalogue = (new CatalogueReader())->read((string) json_encode($document));
 $wants = [];
 foreach ($documents as $one) {
     $package = $catalogue->package($one['id']);
-    if ($package !== null && $package->kind === Kind::Mod && count($wants) < 167 && str_contains((string) json_encode($one), '"ferrywright"')) {
+    if (
+        $package !== null &&
+        $package->kind === Kind::Mod &&
+        count($wants) < 167 &&
+        str_contains((string) json_encode($one), '"ferrywright"')
+    ) {
         $wants[] = new Want($package->id);
     }
 }
@@ -71,7 +102,9 @@ foreach ($bases as $base) {
 $ours = (hrtime(true) - $start) / 1e9;
 // It knows no alternatives, so it is asked with the first of each; nor days as versions, which are left out of its question.
 foreach ($document['packages'] as &$one) {
-    $one['releases'] = array_values(array_filter($one['releases'], fn (array $release): bool => preg_match('/ \d{4}$/', $release['version']) === 0));
+    $one['releases'] = array_values(
+        array_filter($one['releases'], fn (array $release): bool => preg_match('/ \d{4}$/', $release['version']) === 0),
+    );
     foreach ($one['releases'] as &$release) {
         $release['needs'] = array_map(fn (array $need): array => $need['anyOf'][0] ?? $need, $release['needs'] ?? []);
     }
@@ -79,7 +112,23 @@ foreach ($document['packages'] as &$one) {
 unset($one, $release);
 $start = hrtime(true);
 foreach ($bases as $base) {
-    ComposerSolver::solves($document, array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], [...$base->want, ...$wants]));
+    ComposerSolver::solves(
+        $document,
+        array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], [...$base->want, ...$wants]),
+    );
 }
 $peer = (hrtime(true) - $start) / 1e9;
-printf("%d bases, %d wants: %.2f s in all, the first after %.2f s; all %d, some %d, none %d; most kept %d. Composer's resolver, yes or no for each: %.2f s; ratio %.1f\n", count($bases), count($wants), $ours, $first, $outcomes['all'], $outcomes['some'], $outcomes['none'], $kept, $peer, $peer / $ours);
+printf(
+    "%d bases, %d wants: %.2f s in all, the first after %.2f s; all %d, some %d, none %d; most kept %d. Composer's resolver, yes or no ".
+    "for each: %.2f s; ratio %.1f\n",
+    count($bases),
+    count($wants),
+    $ours,
+    $first,
+    $outcomes['all'],
+    $outcomes['some'],
+    $outcomes['none'],
+    $kept,
+    $peer,
+    $peer / $ours,
+);

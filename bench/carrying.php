@@ -16,7 +16,7 @@ $app->make(Kernel::class)->bootstrap();
 $files = (int) ($argv[1] ?? 100_000);
 $var = sys_get_temp_dir().'/stasimon-bench-'.getmypid();
 config(['stasimon.var' => $var]);
-$folder = new Folder((new Instance)->forceFill(['id' => 'bench']));
+$folder = new Folder((new Instance())->forceFill(['id' => 'bench']));
 for ($n = 0; $n < $files; $n++) {
     $n % 1_000 === 0 && mkdir($folder->live('shots/'.intdiv($n, 1_000)), recursive: true);
     file_put_contents($folder->live('shots/'.intdiv($n, 1_000)."/{$n}.png"), 'x');
@@ -38,4 +38,11 @@ for ($turn = 0; $turn < 3; $turn++) {
 exec('rm -rf '.escapeshellarg($var));
 sort($ours);
 sort($peer);
-printf("%d files carried over and looked at again: %.2f s; cp -al %.2f s, ratio %.1f; memory %d MB\n", $files, $ours[1], $peer[1], $ours[1] / $peer[1], memory_get_peak_usage(true) / 1e6);
+printf(
+    "%d files carried over and looked at again: %.2f s; cp -al %.2f s, ratio %.1f; memory %d MB\n",
+    $files,
+    $ours[1],
+    $peer[1],
+    $ours[1] / $peer[1],
+    memory_get_peak_usage(true) / 1e6,
+);

@@ -12,9 +12,13 @@ use Illuminate\Contracts\Console\Kernel;
 use Symfony\Component\Process\Process;
 
 require __DIR__.'/../vendor/autoload.php';
-(require __DIR__.'/../bootstrap/app.php')->make(Kernel::class)->bootstrap();
+$application = require __DIR__.'/../bootstrap/app.php';
+$application->make(Kernel::class)->bootstrap();
 
-$instance = Instance::query()->with(['placed', 'draft'])->where('name', 'Grand Archipelago')->firstOrFail();
+$instance = Instance::query()
+    ->with(['placed', 'draft'])
+    ->where('name', 'Grand Archipelago')
+    ->firstOrFail();
 $rehearsal = $instance->rehearsals()->create(['number' => 1 + (int) $instance->rehearsals()->max('number'), 'plan' => $instance->plan]);
 app(Rehearsing::class)->run($rehearsal->load('instance'));
 // Which mod writes what, its archive says.
@@ -26,7 +30,7 @@ foreach ($instance->placed as $placed) {
     $read = new Process(['unzip', '-p', config('stasimon.var')."/instances/{$instance->id}/live/{$placed->path}", 'behaviour.json']);
     $read->run();
     $does = json_decode($read->getOutput());
-    isset($does->config) ? $truth['config/'.($does->configAs ?? "{$placed->package_id}.json")] = $placed->package_id : null;
+    isset($does->config) ? ($truth['config/'.($does->configAs ?? "{$placed->package_id}.json")] = $placed->package_id) : null;
 }
 $start = hrtime(true);
 $list = app(ConfigList::class)->of($instance);
@@ -45,5 +49,10 @@ foreach ($list as $path => $config) {
     $plain[$instance->placed->contains('package_id', $name) ? ($name === $truth[$path] ? 'right' : 'wrong') : 'nobody']++;
 }
 printf("%d configs of %d releases, %d of them of known mods\n", count($list), $instance->placed->count(), array_sum($said));
-printf("%-28s right %3d, wrong %d, nobody's %d\n%-28s right %3d, wrong %d, nobody's %d\n", 'by all evidence', ...array_values($said), ...['by an equal name alone', ...array_values($plain)]);
+printf(
+    "%-28s right %3d, wrong %d, nobody's %d\n%-28s right %3d, wrong %d, nobody's %d\n",
+    'by all evidence',
+    ...array_values($said),
+    ...['by an equal name alone', ...array_values($plain)],
+);
 printf("the list: %.0f ms the first time, %.0f ms after it\n", $first, $again);

@@ -82,5 +82,14 @@ foreach (['one culprit' => 1, 'a pair' => 2, 'three together' => 3] as $name => 
     sort($ours);
     sort($theirs);
     $median = fn (array $of): int => $of[intdiv(count($of), 2)];
-    printf("%-28s%10d, at most %3d%10d, at most %3d%8.1fx   %d wrong\n", $name, $median($ours), max($ours), $median($theirs), max($theirs), $median($theirs) / $median($ours), $wrong);
+    printf(
+        "%-28s%10d, at most %3d%10d, at most %3d%8.1fx   %d wrong\n",
+        $name,
+        $median($ours),
+        max($ours),
+        $median($theirs),
+        max($theirs),
+        $median($theirs) / $median($ours),
+        $wrong,
+    );
 }

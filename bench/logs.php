@@ -16,7 +16,13 @@ foreach (LogCorpus::scores() as $family => $of) {
         $all[$key] = is_array($count) ? [...$all[$key] ?? [], ...$count] : ($all[$key] ?? 0) + $count;
     }
 }
-printf("%-20s %7d %6.0f%% %7.0f%% %13.0f%% %7d %7d\n", 'all', $all['fails'], ...array_map(fn (string $key): float => 100 * $all[$key] / $all['fails'], ['cause', 'culprit', 'alone']), ...[$all['clean'], $all['alarms']]);
+printf(
+    "%-20s %7d %6.0f%% %7.0f%% %13.0f%% %7d %7d\n",
+    'all',
+    $all['fails'],
+    ...array_map(fn (string $key): float => (100 * $all[$key]) / $all['fails'], ['cause', 'culprit', 'alone']),
+    ...[$all['clean'], $all['alarms']],
+);
 if (($argv[1] ?? '') === '--wrong') {
     echo implode("\n", $all['wrong']), "\n";
 }

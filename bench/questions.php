@@ -35,7 +35,7 @@ $wants = fn (array $ids, string $range = '*'): array => array_map(fn (int $id): 
 
 // Fifty candidates on a line-up of about 200 releases.
 $resolver = new Resolver($catalogue);
-for ($n = 1, $base = null; ! $base instanceof Resolved || count($base->selection) < 200; $n++) {
+for ($n = 1, $base = null; ! ($base instanceof Resolved) || count($base->selection) < 200; $n++) {
     $base = $resolver->resolve(new Request($wants(array_slice($world->wants, 0, $n))));
 }
 $request = $base->request->having($base->versions())->by(Policy::Settled);
@@ -67,7 +67,12 @@ foreach ($newest as $i => $needs) {
         }
     }
 }
-foreach (['one clash among 300 wants, explained, with remedies' => $clash, '300 wants at their newest, explained, with remedies' => $wants($world->wants, '=19.0.0')] as $what => $list) {
+foreach (
+    [
+        'one clash among 300 wants, explained, with remedies' => $clash,
+        '300 wants at their newest, explained, with remedies' => $wants($world->wants, '=19.0.0'),
+    ] as $what => $list
+) {
     $impossible = null;
     $seconds = median(3, function () use ($catalogue, $list, &$impossible): Resolver {
         $request = new Request($list);
@@ -77,7 +82,12 @@ foreach (['one clash among 300 wants, explained, with remedies' => $clash, '300 
 
         return $resolver;
     });
-    row($what, $seconds, 'under 2', $impossible === null ? 'RESOLVED' : count($impossible->explanation).' steps, '.count($impossible->repairs).' remedies');
+    row(
+        $what,
+        $seconds,
+        'under 2',
+        $impossible === null ? 'RESOLVED' : count($impossible->explanation).' steps, '.count($impossible->repairs).' remedies',
+    );
 }
 
 // Hard for any complete method.
@@ -95,5 +105,10 @@ foreach ([1, 2, 3, 4] as $seed) {
     $seconds = median(1, function () use ($case, &$answer): void {
         $answer = $case->resolve();
     });
-    row("random 3-SAT at the threshold, 150 variables, seed {$seed}", $seconds, 'an answer', ($answer instanceof Refused ? 'impossible, ' : 'resolved, ').$answer->effort->conflicts.' conflicts');
+    row(
+        "random 3-SAT at the threshold, 150 variables, seed {$seed}",
+        $seconds,
+        'an answer',
+        ($answer instanceof Refused ? 'impossible, ' : 'resolved, ').$answer->effort->conflicts.' conflicts',
+    );
 }

@@ -40,19 +40,32 @@ $measure = function (string $what) use ($raw): void {
     }
     $found = count($diagnosing->diagnoses());
     $all = (hrtime(true) - $start) / 1e9;
-    printf("%-34s %5.0f MB  %6.2f s, of which poured %5.2f s;  %4.0f MB;  grep %5.3f s;  %d failures\n", $what, filesize($raw) / 1e6, $all, $poured, memory_get_peak_usage() / 1e6, $peer, $found);
+    printf(
+        "%-34s %5.0f MB  %6.2f s, of which poured %5.2f s;  %4.0f MB;  grep %5.3f s;  %d failures\n",
+        $what,
+        filesize($raw) / 1e6,
+        $all,
+        $poured,
+        memory_get_peak_usage() / 1e6,
+        $peer,
+        $found,
+    );
 };
 
 $file = fopen($raw, 'wb') ?: throw new RuntimeException('There is no room.');
 for ($i = 0; $i < $lines; $i++) {
     $ms = sprintf('%03d', $i % 1000);
-    fwrite($file, match ($i % 5) {
-        0 => "[12:00:00.{$ms}] [main/INFO] [mods]: Laid plank {$i} of the pier\n",
-        1 => "2026-05-04 12:00:00,{$ms} WARN  [pool-1-thread-4] org.example.Harbour - The tide at {$i} is late\n",
-        2 => "2026-05-04T12:00:00.{$ms}Z ERROR org.example.Bell - bell {$i} was not rung\n",
-        3 => "{\"@timestamp\":\"2026-05-04T12:00:00.{$ms}Z\",\"level\":\"INFO\",\"logger\":\"org.example.Sand\",\"message\":\"Grain {$i} counted\"}\n",
-        default => "\tat org.example.Mooring.tie(Mooring.java:".($i % 900).")\n",
-    });
+    fwrite(
+        $file,
+        match ($i % 5) {
+            0 => "[12:00:00.{$ms}] [main/INFO] [mods]: Laid plank {$i} of the pier\n",
+            1 => "2026-05-04 12:00:00,{$ms} WARN  [pool-1-thread-4] org.example.Harbour - The tide at {$i} is late\n",
+            2 => "2026-05-04T12:00:00.{$ms}Z ERROR org.example.Bell - bell {$i} was not rung\n",
+            3 => "{\"@timestamp\":\"2026-05-04T12:00:00.{$ms}Z\",\"level\":\"INFO\",".
+                "\"logger\":\"org.example.Sand\",\"message\":\"Grain {$i} counted\"}\n",
+            default => "\tat org.example.Mooring.tie(Mooring.java:".$i % 900 .")\n",
+        },
+    );
 }
 fclose($file);
 $measure(number_format($lines).' lines in five layouts');

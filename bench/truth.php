@@ -9,11 +9,11 @@ declare(strict_types=1);
 // twenty busy loops beside and a page's budget of 10 ms, and again after: what is said under load is said at rest, too, or it says
 // that it is being worked out; and within a minute all of it is there. Nothing of the demo is changed.
 
+use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Refusal\Refusal;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Http\Request;
@@ -31,17 +31,30 @@ function seen(string $id): Instance
 {
     app()->forgetScopedInstances();
 
-    return Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($id);
+    return Instance::query()
+        ->with(['placed', 'draft', 'lastRehearsal'])
+        ->findOrFail($id);
 }
 
 $only = array_values(array_filter($argv, fn (string $word): bool => str_starts_with($word, 'only=')));
-$instances = Instance::query()->whereNull('put_away_at')->whereNull('problem')->when($only !== [], fn ($query) => $query->where('name', substr($only[0], 5)))->orderBy('name')->pluck('name', 'id')->all();
+$instances = Instance::query()
+    ->whereNull('put_away_at')
+    ->whereNull('problem')
+    ->when($only !== [], fn ($query) => $query->where('name', substr($only[0], 5)))
+    ->orderBy('name')
+    ->pluck('name', 'id')
+    ->all();
 if (! $isLoaded) {
     [$asked, $repairs, $wrong] = [0, 0, []];
     foreach ($instances as $id => $name) {
         $instance = seen((string) $id);
-        $ids = Package::query()->whereNotIn('kind', ['game', 'runtime', 'loader'])->orderBy('id')->pluck('id')->all();
-        $before = $instance->draft === null ? $instance->versions() : (app(Outcomes::class)->outcome($instance)->versions ?? $instance->versions());
+        $ids = Package::query()
+            ->whereNotIn('kind', ['game', 'runtime', 'loader'])
+            ->orderBy('id')
+            ->pluck('id')
+            ->all();
+        $before =
+            $instance->draft === null ? $instance->versions() : app(Outcomes::class)->outcome($instance)->versions ?? $instance->versions();
         foreach (array_chunk($ids, 25) as $some) {
             foreach (app(Finder::class)->verdictsOf(seen((string) $id), $some) as $package => $verdict) {
                 if (in_array($verdict->fit, [Fit::There, Fit::Brought, Fit::Off], true)) {
@@ -61,15 +74,19 @@ if (! $isLoaded) {
                     continue;
                 }
                 if (str_starts_with($verdict->text, 'fits')) {
-                    ($outcome->versions[$package] ?? null) === $verdict->version || $wrong[] = "{$said}, comes to ".($outcome->versions[$package] ?? 'nothing');
-                    $verdict->fit !== Fit::Now || array_diff_assoc($before, $outcome->versions ?? []) === [] || $wrong[] = "{$said}, and something else changes";
+                    ($outcome->versions[$package] ?? null) === $verdict->version ||
+                        ($wrong[] = "{$said}, comes to ".($outcome->versions[$package] ?? 'nothing'));
+                    $verdict->fit !== Fit::Now ||
+                        array_diff_assoc($before, $outcome->versions ?? []) === [] ||
+                        ($wrong[] = "{$said}, and something else changes");
                 } elseif ($outcome->versions !== null) {
                     $wrong[] = "{$said}, and can be added";
                 } else {
                     foreach (array_keys($outcome->told->repairs ?? []) as $key) {
                         DB::beginTransaction();
                         app(Drafting::class)->repair(seen((string) $id), (string) $key);
-                        app(Outcomes::class)->outcome(seen((string) $id))->versions !== null || $wrong[] = "{$said}: the repair {$key} leads to nothing";
+                        app(Outcomes::class)->outcome(seen((string) $id))->versions !== null ||
+                            ($wrong[] = "{$said}: the repair {$key} leads to nothing");
                         $repairs++;
                         DB::rollBack();
                     }
@@ -83,15 +100,18 @@ if (! $isLoaded) {
     exit($wrong === [] ? 0 : 1);
 }
 
-/** @return array<string, true> sentences of a page: the texts of its rows, paragraphs, headings and list entries, without what says how long ago something was */
+/**
+ * @return array<string, true> sentences of a page: the texts of its rows, paragraphs, headings and list entries, without what says how long
+ *     ago something was
+ */
 function sentences(string $html): array
 {
-    $document = new DOMDocument;
+    $document = new DOMDocument();
     @$document->loadHTML('<?xml encoding="UTF-8">'.$html);
     $found = [];
     foreach ((new DOMXPath($document))->query('//main//tr | //main//p | //main//li | //main//h1 | //main//h2') ?: [] as $node) {
         $text = trim((string) preg_replace(['/\d+ (?:second|minute|hour)s? ago/', '/\s+/'], ['', ' '], $node->textContent));
-        $text === '' ?: $found[$text] = true;
+        $text === '' ?: ($found[$text] = true);
     }
 
     return $found;
@@ -116,7 +136,8 @@ foreach (array_keys($instances) as $id) {
 $pending = '/being worked out|not worked out|is looked for|not known yet|to be tried|takes too long|not yet/i';
 $wait = function () use ($page, $addresses): float {
     for ($start = microtime(true); microtime(true) - $start < 120; usleep(500_000)) {
-        $open = array_filter($addresses, fn (string $address): bool => preg_match('/being worked out/i', strip_tags($page($address))) === 1);
+        $isOpen = fn (string $address): bool => preg_match('/being worked out/i', strip_tags($page($address))) === 1;
+        $open = array_filter($addresses, $isOpen);
         if ($open === []) {
             break;
         }
@@ -139,7 +160,7 @@ foreach ($addresses as $address) {
         if (isset($rest[$address][$sentence])) {
             continue;
         }
-        preg_match($pending, (string) $sentence) === 1 ? $open++ : $wrong[] = "{$address}: {$sentence}";
+        preg_match($pending, (string) $sentence) === 1 ? $open++ : ($wrong[] = "{$address}: {$sentence}");
     }
 }
 $filled = $wait();
@@ -155,6 +176,19 @@ array_map(function (mixed $loop): void {
     proc_terminate($loop, 9);
     proc_close($loop);
 }, $loops);
-printf("%d pages, %d sentences under load: %d said that they are being worked out, %d said something else than at rest; all filled in after %.1f s, %d otherwise than at rest\n", count($addresses), $said, $open, count($wrong), $filled, count($late));
-echo implode("\n", array_map(fn (string $line): string => mb_substr($line, 0, 240), [...array_slice($wrong, 0, 40), ...array_slice($late, 0, 20)])), "\n";
+printf(
+    '%d pages, %d sentences under load: %d said that they are being worked out, %d said something else than at rest; all filled in after '.
+    "%.1f s, %d otherwise than at rest\n",
+    count($addresses),
+    $said,
+    $open,
+    count($wrong),
+    $filled,
+    count($late),
+);
+echo implode(
+    "\n",
+    array_map(fn (string $line): string => mb_substr($line, 0, 240), [...array_slice($wrong, 0, 40), ...array_slice($late, 0, 20)]),
+),
+"\n";
 exit($wrong === [] && $late === [] && $filled < 60 ? 0 : 1);

@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 // What backups of a large world cost in disk and time, beside tar and, where it is installed, borg: php bench/worlds.php [MEGABYTES]
-// The world is 32 files of random bytes; then one part in a hundred is written over in twenty places of each of some files, and some grow in
-// the middle. Nothing of the application's own is touched.
+// The world is 32 files of random bytes; then one part in a hundred is written over in twenty places of each of some files, and some
+// grow in the middle. Nothing of the application's own is touched.
 
 use App\Store\Store;
 use App\Store\Texts;
@@ -12,7 +12,8 @@ use App\Worlds\Pieces;
 use Illuminate\Contracts\Console\Kernel;
 
 require __DIR__.'/../vendor/autoload.php';
-(require __DIR__.'/../bootstrap/app.php')->make(Kernel::class)->bootstrap();
+$application = require __DIR__.'/../bootstrap/app.php';
+$application->make(Kernel::class)->bootstrap();
 
 $megabytes = (int) ($argv[1] ?? 2_000);
 $folder = sys_get_temp_dir().'/stasimon-bench-'.getmypid();
@@ -36,7 +37,7 @@ $used = fn (string $of): int => (int) trim((string) shell_exec('du -sb '.escapes
 $kept = [];
 $borgBefore = $borg === '' ? 0 : $used("{$folder}/borg");
 $round = function (string $what, int $n) use ($folder, $borg, $used, &$kept, &$borgBefore): void {
-    $pieces = new Pieces(new Store, app(Texts::class, ['store' => new Store]));
+    $pieces = new Pieces(new Store(), app(Texts::class, ['store' => new Store()]));
     $start = hrtime(true);
     foreach (glob("{$folder}/world/*") ?: [] as $file) {
         $kept[$file] = $pieces->keep($file, $kept[$file] ?? []);

@@ -7,14 +7,22 @@ return [
     'var' => env('STASIMON_VAR', base_path('var')),
 
     // Hosts under whose names pages are answered.
-    'hosts' => array_filter(['127.0.0.1', 'localhost', parse_url((string) env('APP_URL'), PHP_URL_HOST), ...explode(',', (string) env('STASIMON_HOSTS', ''))]),
+    'hosts' => array_filter([
+        '127.0.0.1',
+        'localhost',
+        parse_url((string) env('APP_URL'), PHP_URL_HOST),
+        ...explode(',', (string) env('STASIMON_HOSTS', '')),
+    ]),
 
     // Game definitions, and the programs that stand in for the outside world.
     'games' => base_path('games'),
     'standins' => base_path('standins'),
 
     // The depots that the demo comes from: name => address.
-    'demo_depots' => ['Slipway' => env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'), 'Tidepool' => env('STASIMON_DEMO_DEPOT_2', 'http://127.0.0.1:8763')],
+    'demo_depots' => [
+        'Slipway' => env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'),
+        'Tidepool' => env('STASIMON_DEMO_DEPOT_2', 'http://127.0.0.1:8763'),
+    ],
 
     // Hosts and ports inside this machine or its network that depots may be at, beside the demo's: "host:port,host:port".
     // Folders below which a person may have folders read that were put together elsewhere, separated by colons.
@@ -24,7 +32,8 @@ return [
     'private_depots' => array_filter([
         ...explode(',', (string) env('STASIMON_PRIVATE_DEPOTS', '')),
         ...array_map(fn (string $url): string => parse_url($url, PHP_URL_HOST).':'.parse_url($url, PHP_URL_PORT), [
-            (string) env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'), (string) env('STASIMON_DEMO_DEPOT_2', 'http://127.0.0.1:8763'),
+            (string) env('STASIMON_DEMO_DEPOT', 'http://127.0.0.1:8761'),
+            (string) env('STASIMON_DEMO_DEPOT_2', 'http://127.0.0.1:8763'),
         ]),
     ]),
 

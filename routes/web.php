@@ -73,13 +73,17 @@ Route::prefix('/depots/{depot}')->group(function (): void {
     Route::delete('/', [DepotController::class, 'destroy'])->name('depots.destroy');
 });
 Route::get('/logs', [DroppedLogController::class, 'index'])->name('logs');
-Route::post('/logs', [DroppedLogController::class, 'store'])->middleware(RecognisesHandOffs::class)->name('logs.store');
+Route::post('/logs', [DroppedLogController::class, 'store'])
+    ->middleware(RecognisesHandOffs::class)
+    ->name('logs.store');
 Route::get('/logs/{log}', [DroppedLogController::class, 'show'])->name('logs.show');
 Route::get('/logs/{log}/lines', [DroppedLogController::class, 'lines'])->name('logs.lines');
 Route::post('/logs/{log}/remedy', [DroppedLogController::class, 'remedy'])->name('logs.remedy');
 Route::post('/logs/{log}/lesson', [LessonController::class, 'ofLog'])->name('logs.lesson');
 Route::get('/lessons.json', [LessonController::class, 'document'])->name('lessons');
-Route::delete('/lessons/{lesson}', [LessonController::class, 'destroy'])->whereNumber('lesson')->name('lessons.destroy');
+Route::delete('/lessons/{lesson}', [LessonController::class, 'destroy'])
+    ->whereNumber('lesson')
+    ->name('lessons.destroy');
 Route::delete('/logs/{log}', [DroppedLogController::class, 'destroy'])->name('logs.destroy');
 Route::get('/shelf', [ShelfController::class, 'index'])->name('shelf');
 Route::post('/shelf', [ShelfController::class, 'store'])->name('shelf.store');
@@ -95,7 +99,9 @@ Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say')
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
 Route::get('/find', [FindController::class, 'anywhere'])->name('find.all');
 Route::get('/wishes', [WishListController::class, 'index'])->name('wishes');
-Route::post('/wishes', [WishListController::class, 'store'])->middleware(RecognisesHandOffs::class)->name('wishes.store');
+Route::post('/wishes', [WishListController::class, 'store'])
+    ->middleware(RecognisesHandOffs::class)
+    ->name('wishes.store');
 Route::post('/wishes/mark', [WishListController::class, 'mark'])->name('wishes.mark');
 Route::get('/wishes/{list}', [WishListController::class, 'show'])->name('wishes.show');
 Route::post('/wishes/{list}', [WishListController::class, 'update'])->name('wishes.update');
@@ -109,7 +115,9 @@ Route::get('/store', [CareController::class, 'store'])->name('store');
 Route::get('/store/said', [CareController::class, 'said'])->name('store.said');
 Route::post('/store', [CareController::class, 'cleanUp'])->name('store.clean-up');
 Route::get('/packs', [PackController::class, 'index'])->name('packs');
-Route::post('/packs', [PackController::class, 'store'])->middleware(SaysOnTheForm::class)->name('packs.store');
+Route::post('/packs', [PackController::class, 'store'])
+    ->middleware(SaysOnTheForm::class)
+    ->name('packs.store');
 Route::get('/packs/found', [PackController::class, 'found'])->name('packs.found');
 Route::post('/packs/found/{found}', [PackController::class, 'fetch'])->name('packs.fetch');
 Route::post('/packs/{pack}/publish', [PackController::class, 'publish'])->name('packs.publish');
@@ -119,12 +127,16 @@ Route::get('/packs/{pack}/file', [PackController::class, 'file'])->name('packs.f
 Route::post('/packs/{pack}/make', [PackController::class, 'make'])->name('packs.make');
 Route::delete('/packs/{pack}', [PackController::class, 'destroy'])->name('packs.destroy');
 Route::delete('/starter-groups/{starter}', [HandOffController::class, 'dropGroup'])->name('groups.drop');
-Route::post('/wholes', [WholeController::class, 'receive'])->middleware(SaysOnTheForm::class)->name('wholes.receive');
+Route::post('/wholes', [WholeController::class, 'receive'])
+    ->middleware(SaysOnTheForm::class)
+    ->name('wholes.receive');
 Route::get('/wholes/{whole}', [WholeController::class, 'save'])->name('wholes.save');
 Route::post('/wholes/{whole}/restore', [WholeController::class, 'restore'])->name('wholes.restore');
 Route::delete('/wholes/{whole}', [WholeController::class, 'destroy'])->name('wholes.destroy');
 Route::get('/hand-offs', [HandOffController::class, 'index'])->name('hand-offs');
-Route::post('/hand-offs', [HandOffController::class, 'store'])->middleware(SaysOnTheForm::class)->name('hand-offs.store');
+Route::post('/hand-offs', [HandOffController::class, 'store'])
+    ->middleware(SaysOnTheForm::class)
+    ->name('hand-offs.store');
 Route::get('/hand-offs/{given}', [HandOffController::class, 'given'])->name('hand-offs.show');
 Route::post('/hand-offs/{given}/make', [HandOffController::class, 'make'])->name('hand-offs.make');
 Route::post('/hand-offs/{given}/add', [HandOffController::class, 'add'])->name('hand-offs.add');
@@ -150,106 +162,161 @@ Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
 Route::get('/work', [TaskController::class, 'page'])->name('work');
 Route::post('/work/{task}/end', [TaskController::class, 'end'])->name('work.end');
 
-Route::prefix('/instances/{instance}')->middleware(NotSetAside::class)->missing(fn () => throw App\Refusal\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))->group(function (): void {
-    Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
-    Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
-    Route::get('/shelf', [ShelfController::class, 'index'])->name('instances.shelf');
-    Route::get('/shelf/rows', [ShelfController::class, 'rows'])->name('instances.shelf.rows');
-    Route::post('/shelf/{file}/add', [ShelfController::class, 'add'])->name('shelf.add');
-    Route::post('/watch', [InstanceController::class, 'watch'])->name('instances.watch');
-    Route::post('/put-away', [InstanceController::class, 'putAway'])->name('instances.put-away');
-    Route::post('/bring-back', [InstanceController::class, 'bringBack'])->name('instances.bring-back');
-    Route::post('/mend', [InstanceController::class, 'mend'])->name('instances.mend');
-    Route::get('/find', FindController::class)->name('find');
-    Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
-    Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
-    Route::get('/base/{part}', [BaseController::class, 'show'])->whereIn('part', ['build', 'runtime', 'memory', 'expansions'])->name('base');
-    Route::get('/files', [FilesController::class, 'index'])->name('files');
-    Route::post('/files/repair', [FilesController::class, 'repair'])->name('files.repair');
-    Route::post('/files/keep', [FilesController::class, 'keep'])->name('files.keep');
-    Route::post('/files/unkeep', [FilesController::class, 'unkeep'])->name('files.unkeep');
-    Route::post('/files/bin/back', [FilesController::class, 'back'])->middleware(SaysOnTheForm::class)->name('files.back');
-    Route::post('/files/bin/erase', [FilesController::class, 'erase'])->middleware(SaysOnTheForm::class)->name('files.erase');
-    Route::get('/files/bin', [FilesController::class, 'binned'])->name('files.binned');
-    Route::post('/strays/take-in', [StrayController::class, 'takeIn'])->middleware(SaysOnTheForm::class)->name('strays.take-in');
-    Route::post('/strays/take-out', [StrayController::class, 'takeOut'])->middleware(SaysOnTheForm::class)->name('strays.take-out');
-    Route::post('/strays/leave', [StrayController::class, 'leave'])->middleware(SaysOnTheForm::class)->name('strays.leave');
-    Route::post('/draft/anew', [StrayController::class, 'anew'])->name('draft.anew');
-    Route::post('/draft/leave-in', [StrayController::class, 'leaveIn'])->name('draft.leave-in');
-    Route::get('/apply', [ApplyController::class, 'show'])->name('apply');
-    Route::post('/apply/pause', [ApplyController::class, 'pause'])->name('apply.pause');
-    Route::post('/apply/go-on', [ApplyController::class, 'goOn'])->name('apply.go-on');
-    Route::post('/apply/cancel', [ApplyController::class, 'cancel'])->name('apply.cancel');
-    Route::get('/draft', [DraftController::class, 'show'])->name('draft');
-    foreach (['add', 'remove', 'off', 'on', 'range', 'pin', 'update', 'leave', 'replace', 'let', 'base', 'repair', 'waive', 'note', 'heed', 'group', 'ungroup', 'switch', 'put-back', 'restore', 'back', 'forth', 'discard', 'bring-back', 'apply'] as $step) {
-        Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
-    }
-    Route::get('/worlds', [WorldController::class, 'index'])->name('worlds');
-    Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');
-    Route::post('/worlds/let-go', [WorldController::class, 'letGo'])->name('worlds.let-go');
-    Route::post('/worlds/rename', [WorldController::class, 'rename'])->name('worlds.rename');
-    Route::post('/worlds/backups/{backup}/name', [WorldController::class, 'name'])->name('worlds.name');
-    foreach (['away', 'back', 'copy', 'export', 'import', 'every', 'packs'] as $act) {
-        Route::post("/worlds/{$act}", [WorldController::class, $act])->name("worlds.{$act}");
-    }
-    Route::get('/worlds/save', [WorldController::class, 'save'])->name('worlds.save');
-    Route::post('/worlds/backups/{backup}/put-back', [WorldController::class, 'putBack'])->name('worlds.put-back');
-    Route::get('/history', [InstanceController::class, 'history'])->name('history');
-    Route::get('/hand-off', [HandOffController::class, 'show'])->name('hand-off');
-    Route::get('/server.zip', [HandOffController::class, 'folder'])->name('server.folder');
-    Route::post('/groups/keep', [HandOffController::class, 'keepGroup'])->name('groups.keep');
-    Route::post('/hand-off.zip', [HandOffController::class, 'archive'])->name('hand-off.archive');
-    Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');
-    Route::get('/pack', [PackController::class, 'packing'])->name('pack');
-    Route::post('/pack', [PackController::class, 'pack'])->name('pack.make');
-    Route::get('/pack/update', [PackController::class, 'update'])->name('pack.update');
-    Route::post('/pack/update', [PackController::class, 'take'])->name('pack.take');
-    Route::get('/inventory/{form}', [HandOffController::class, 'inventory'])->whereIn('form', array_keys(Inventories::FORMS))->name('inventory');
-    Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
-    Route::post('/hand-off/beside', [HandOffController::class, 'beside'])->middleware(SaysOnTheForm::class)->name('hand-off.beside');
-    Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
-    Route::get('/stages', [StageController::class, 'index'])->name('stages');
-    Route::post('/stages', [StageController::class, 'store'])->middleware(SaysOnTheForm::class)->name('stages.store');
-    Route::post('/stages/of-history', [StageController::class, 'ofHistory'])->name('stages.of-history');
-    Route::post('/stages/on', [StageController::class, 'goOn'])->middleware(SaysOnTheForm::class)->name('stages.on');
-    Route::post('/stages/back', [StageController::class, 'goBack'])->name('stages.back');
-    Route::delete('/stages/{stage}', [StageController::class, 'destroy'])->name('stages.destroy');
-    Route::get('/numbers', [NumberController::class, 'index'])->name('numbers');
-    Route::post('/numbers', [NumberController::class, 'take'])->name('numbers.take');
-    Route::get('/order', [OrderController::class, 'index'])->name('order');
-    Route::post('/order', [OrderController::class, 'move'])->middleware(SaysOnTheForm::class)->name('order.move');
-    Route::post('/order/rule', [OrderController::class, 'rule'])->middleware(SaysOnTheForm::class)->name('order.rule');
-    Route::get('/order/merged', [OrderController::class, 'merged'])->name('order.merged');
-    Route::get('/order/side', [OrderController::class, 'side'])->name('order.side');
-    Route::get('/about', [CareController::class, 'show'])->name('about');
-    Route::post('/whole', [WholeController::class, 'keep'])->name('wholes.keep');
-    Route::post('/about', [CareController::class, 'update'])->name('about.update');
-    Route::get('/about/picture', [CareController::class, 'picture'])->name('about.picture');
-    Route::post('/about/duplicate', [CareController::class, 'duplicate'])->name('about.duplicate');
-    Route::post('/about/unused', [CareController::class, 'unused'])->name('about.unused');
-    Route::get('/configs', [ConfigController::class, 'index'])->name('configs');
-    Route::post('/configs', [ConfigController::class, 'several'])->name('configs.several');
-    Route::get('/configs/edit', [ConfigController::class, 'show'])->name('configs.edit');
-    Route::post('/configs/edit', [ConfigController::class, 'write'])->name('configs.write');
-    Route::post('/configs/check', [ConfigController::class, 'check'])->name('configs.check');
-    Route::post('/configs/take-back', [ConfigController::class, 'takeBack'])->name('configs.take-back');
-    Route::get('/configs/search', [ConfigController::class, 'search'])->name('configs.search');
-    Route::post('/configs/replace', [ConfigController::class, 'replace'])->name('configs.replace');
-    Route::get('/move', [WishListController::class, 'move'])->name('move');
-    Route::get('/rehearsals', [RehearsalController::class, 'index'])->name('rehearsals');
-    Route::post('/rehearsals', [RehearsalController::class, 'store'])->name('rehearsals.store');
-    Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->name('rehearsals.show');
-    Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->name('rehearsals.lines');
-    Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->name('rehearsals.stop');
-    Route::post('/play', [PlayController::class, 'store'])->name('play');
-    Route::post('/rehearsals/{number}/worlds', [PlayController::class, 'putBack'])->name('play.put-back');
-    Route::post('/rehearsals/{number}/back', [RehearsalController::class, 'back'])->name('rehearsals.back');
-    Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->name('culprits.store');
-    Route::get('/culprits/{search}', [CulpritController::class, 'show'])->name('culprits.show');
-    Route::post('/culprits/{search}/stop', [CulpritController::class, 'stop'])->name('culprits.stop');
-    Route::post('/culprits/{search}/judge', [CulpritController::class, 'judge'])->name('culprits.judge');
-    Route::post('/culprits/{search}/remedy', [CulpritController::class, 'remedy'])->name('culprits.remedy');
-    Route::post('/culprits/{search}/go-on', [CulpritController::class, 'goOn'])->name('culprits.go-on');
-    Route::post('/rehearsals/{number}/lesson', [LessonController::class, 'ofRehearsal'])->name('rehearsals.lesson');
-    Route::post('/rehearsals/{number}/remedy', [RehearsalController::class, 'remedy'])->name('rehearsals.remedy');
-});
+Route::prefix('/instances/{instance}')
+    ->middleware(NotSetAside::class)
+    ->missing(fn () => throw App\Refusal\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))
+    ->group(function (): void {
+        Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
+        Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
+        Route::get('/shelf', [ShelfController::class, 'index'])->name('instances.shelf');
+        Route::get('/shelf/rows', [ShelfController::class, 'rows'])->name('instances.shelf.rows');
+        Route::post('/shelf/{file}/add', [ShelfController::class, 'add'])->name('shelf.add');
+        Route::post('/watch', [InstanceController::class, 'watch'])->name('instances.watch');
+        Route::post('/put-away', [InstanceController::class, 'putAway'])->name('instances.put-away');
+        Route::post('/bring-back', [InstanceController::class, 'bringBack'])->name('instances.bring-back');
+        Route::post('/mend', [InstanceController::class, 'mend'])->name('instances.mend');
+        Route::get('/find', FindController::class)->name('find');
+        Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
+        Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
+        Route::get('/base/{part}', [BaseController::class, 'show'])
+            ->whereIn('part', ['build', 'runtime', 'memory', 'expansions'])
+            ->name('base');
+        Route::get('/files', [FilesController::class, 'index'])->name('files');
+        Route::post('/files/repair', [FilesController::class, 'repair'])->name('files.repair');
+        Route::post('/files/keep', [FilesController::class, 'keep'])->name('files.keep');
+        Route::post('/files/unkeep', [FilesController::class, 'unkeep'])->name('files.unkeep');
+        Route::post('/files/bin/back', [FilesController::class, 'back'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('files.back');
+        Route::post('/files/bin/erase', [FilesController::class, 'erase'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('files.erase');
+        Route::get('/files/bin', [FilesController::class, 'binned'])->name('files.binned');
+        Route::post('/strays/take-in', [StrayController::class, 'takeIn'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('strays.take-in');
+        Route::post('/strays/take-out', [StrayController::class, 'takeOut'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('strays.take-out');
+        Route::post('/strays/leave', [StrayController::class, 'leave'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('strays.leave');
+        Route::post('/draft/anew', [StrayController::class, 'anew'])->name('draft.anew');
+        Route::post('/draft/leave-in', [StrayController::class, 'leaveIn'])->name('draft.leave-in');
+        Route::get('/apply', [ApplyController::class, 'show'])->name('apply');
+        Route::post('/apply/pause', [ApplyController::class, 'pause'])->name('apply.pause');
+        Route::post('/apply/go-on', [ApplyController::class, 'goOn'])->name('apply.go-on');
+        Route::post('/apply/cancel', [ApplyController::class, 'cancel'])->name('apply.cancel');
+        Route::get('/draft', [DraftController::class, 'show'])->name('draft');
+        foreach (
+            [
+                'add',
+                'remove',
+                'off',
+                'on',
+                'range',
+                'pin',
+                'update',
+                'leave',
+                'replace',
+                'let',
+                'base',
+                'repair',
+                'waive',
+                'note',
+                'heed',
+                'group',
+                'ungroup',
+                'switch',
+                'put-back',
+                'restore',
+                'back',
+                'forth',
+                'discard',
+                'bring-back',
+                'apply',
+            ] as $step
+        ) {
+            Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
+        }
+        Route::get('/worlds', [WorldController::class, 'index'])->name('worlds');
+        Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');
+        Route::post('/worlds/let-go', [WorldController::class, 'letGo'])->name('worlds.let-go');
+        Route::post('/worlds/rename', [WorldController::class, 'rename'])->name('worlds.rename');
+        Route::post('/worlds/backups/{backup}/name', [WorldController::class, 'name'])->name('worlds.name');
+        foreach (['away', 'back', 'copy', 'export', 'import', 'every', 'packs'] as $act) {
+            Route::post("/worlds/{$act}", [WorldController::class, $act])->name("worlds.{$act}");
+        }
+        Route::get('/worlds/save', [WorldController::class, 'save'])->name('worlds.save');
+        Route::post('/worlds/backups/{backup}/put-back', [WorldController::class, 'putBack'])->name('worlds.put-back');
+        Route::get('/history', [InstanceController::class, 'history'])->name('history');
+        Route::get('/hand-off', [HandOffController::class, 'show'])->name('hand-off');
+        Route::get('/server.zip', [HandOffController::class, 'folder'])->name('server.folder');
+        Route::post('/groups/keep', [HandOffController::class, 'keepGroup'])->name('groups.keep');
+        Route::post('/hand-off.zip', [HandOffController::class, 'archive'])->name('hand-off.archive');
+        Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');
+        Route::get('/pack', [PackController::class, 'packing'])->name('pack');
+        Route::post('/pack', [PackController::class, 'pack'])->name('pack.make');
+        Route::get('/pack/update', [PackController::class, 'update'])->name('pack.update');
+        Route::post('/pack/update', [PackController::class, 'take'])->name('pack.take');
+        Route::get('/inventory/{form}', [HandOffController::class, 'inventory'])
+            ->whereIn('form', array_keys(Inventories::FORMS))
+            ->name('inventory');
+        Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
+        Route::post('/hand-off/beside', [HandOffController::class, 'beside'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('hand-off.beside');
+        Route::post('/hand-off/take', [HandOffController::class, 'take'])->name('hand-off.take');
+        Route::get('/stages', [StageController::class, 'index'])->name('stages');
+        Route::post('/stages', [StageController::class, 'store'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('stages.store');
+        Route::post('/stages/of-history', [StageController::class, 'ofHistory'])->name('stages.of-history');
+        Route::post('/stages/on', [StageController::class, 'goOn'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('stages.on');
+        Route::post('/stages/back', [StageController::class, 'goBack'])->name('stages.back');
+        Route::delete('/stages/{stage}', [StageController::class, 'destroy'])->name('stages.destroy');
+        Route::get('/numbers', [NumberController::class, 'index'])->name('numbers');
+        Route::post('/numbers', [NumberController::class, 'take'])->name('numbers.take');
+        Route::get('/order', [OrderController::class, 'index'])->name('order');
+        Route::post('/order', [OrderController::class, 'move'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('order.move');
+        Route::post('/order/rule', [OrderController::class, 'rule'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('order.rule');
+        Route::get('/order/merged', [OrderController::class, 'merged'])->name('order.merged');
+        Route::get('/order/side', [OrderController::class, 'side'])->name('order.side');
+        Route::get('/about', [CareController::class, 'show'])->name('about');
+        Route::post('/whole', [WholeController::class, 'keep'])->name('wholes.keep');
+        Route::post('/about', [CareController::class, 'update'])->name('about.update');
+        Route::get('/about/picture', [CareController::class, 'picture'])->name('about.picture');
+        Route::post('/about/duplicate', [CareController::class, 'duplicate'])->name('about.duplicate');
+        Route::post('/about/unused', [CareController::class, 'unused'])->name('about.unused');
+        Route::get('/configs', [ConfigController::class, 'index'])->name('configs');
+        Route::post('/configs', [ConfigController::class, 'several'])->name('configs.several');
+        Route::get('/configs/edit', [ConfigController::class, 'show'])->name('configs.edit');
+        Route::post('/configs/edit', [ConfigController::class, 'write'])->name('configs.write');
+        Route::post('/configs/check', [ConfigController::class, 'check'])->name('configs.check');
+        Route::post('/configs/take-back', [ConfigController::class, 'takeBack'])->name('configs.take-back');
+        Route::get('/configs/search', [ConfigController::class, 'search'])->name('configs.search');
+        Route::post('/configs/replace', [ConfigController::class, 'replace'])->name('configs.replace');
+        Route::get('/move', [WishListController::class, 'move'])->name('move');
+        Route::get('/rehearsals', [RehearsalController::class, 'index'])->name('rehearsals');
+        Route::post('/rehearsals', [RehearsalController::class, 'store'])->name('rehearsals.store');
+        Route::get('/rehearsals/{number}', [RehearsalController::class, 'show'])->name('rehearsals.show');
+        Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->name('rehearsals.lines');
+        Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->name('rehearsals.stop');
+        Route::post('/play', [PlayController::class, 'store'])->name('play');
+        Route::post('/rehearsals/{number}/worlds', [PlayController::class, 'putBack'])->name('play.put-back');
+        Route::post('/rehearsals/{number}/back', [RehearsalController::class, 'back'])->name('rehearsals.back');
+        Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->name('culprits.store');
+        Route::get('/culprits/{search}', [CulpritController::class, 'show'])->name('culprits.show');
+        Route::post('/culprits/{search}/stop', [CulpritController::class, 'stop'])->name('culprits.stop');
+        Route::post('/culprits/{search}/judge', [CulpritController::class, 'judge'])->name('culprits.judge');
+        Route::post('/culprits/{search}/remedy', [CulpritController::class, 'remedy'])->name('culprits.remedy');
+        Route::post('/culprits/{search}/go-on', [CulpritController::class, 'goOn'])->name('culprits.go-on');
+        Route::post('/rehearsals/{number}/lesson', [LessonController::class, 'ofRehearsal'])->name('rehearsals.lesson');
+        Route::post('/rehearsals/{number}/remedy', [RehearsalController::class, 'remedy'])->name('rehearsals.remedy');
+    });

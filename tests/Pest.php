@@ -16,7 +16,11 @@ function askUntil(Symfony\Component\Process\Process $process, string $words): vo
 {
     for ($end = microtime(true) + 60; ! str_contains($process->getOutput(), $words) && $process->isRunning() && microtime(true) < $end;) {
         $process->signal(SIGQUIT);
-        for ($length = strlen($process->getOutput()), $patience = microtime(true) + 2; strlen($process->getOutput()) === $length && microtime(true) < $patience;) {
+        for (
+            $length = strlen($process->getOutput()), $patience = microtime(true) + 2;
+            strlen($process->getOutput()) === $length && microtime(true) < $patience;
+
+        ) {
             usleep(20_000);
         }
     }

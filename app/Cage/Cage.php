@@ -46,7 +46,15 @@ final class Cage
     public const TASK = 120.0;
 
     /** All that an answer is made of, beside strings, numbers and lists. */
-    public const ANSWERS = [Described::class, Proposal::class, ArchiveFacts::class, ArchiveEntry::class, Kind::class, Scheme::class, Syntax::class];
+    public const ANSWERS = [
+        Described::class,
+        Proposal::class,
+        ArchiveFacts::class,
+        ArchiveEntry::class,
+        Kind::class,
+        Scheme::class,
+        Syntax::class,
+    ];
 
     /** Ways of saying no that are passed on as they are. */
     private const FAULTS = [UnreadableDescriptor::class, UnsafeArchive::class, UnmergeableArchive::class, Refusal::class];
@@ -85,7 +93,9 @@ final class Cage
         $answer = @fwrite($this->pipes[0], strlen($question)."\n".$question) === false ? null : $this->answer();
         if ($answer === null) {
             $this->end();
-            throw Refusal::unusable("{$name} cannot be read within the time and memory that are given to one file. Nothing of it was kept.");
+            throw Refusal::unusable(
+                "{$name} cannot be read within the time and memory that are given to one file. Nothing of it was kept.",
+            );
         }
         if (isset($answer['fault'])) {
             throw self::fault(...$answer['fault']);
@@ -98,11 +108,32 @@ final class Cage
     {
         $this->end();
         $command = [
-            'prlimit', '--as='.self::MAPPED, '--cpu='.self::PROCESSOR, '--fsize='.self::WRITTEN, '--core=0', '--nofile=64', '--',
-            'php', '-d', 'memory_limit='.self::MEMORY, '-d', 'opcache.enable_cli=0', '-d', 'allow_url_fopen=0', '-d', 'display_errors=stderr',
-            '-d', 'disable_functions=exec,passthru,shell_exec,system,proc_open,popen,pcntl_exec,pcntl_fork,mail,dl,fsockopen,stream_socket_client', base_path('app/Cage/process.php'),
+            'prlimit',
+            '--as='.self::MAPPED,
+            '--cpu='.self::PROCESSOR,
+            '--fsize='.self::WRITTEN,
+            '--core=0',
+            '--nofile=64',
+            '--',
+            'php',
+            '-d',
+            'memory_limit='.self::MEMORY,
+            '-d',
+            'opcache.enable_cli=0',
+            '-d',
+            'allow_url_fopen=0',
+            '-d',
+            'display_errors=stderr',
+            '-d',
+            'disable_functions=exec,passthru,shell_exec,system,proc_open,popen,pcntl_exec,pcntl_fork,mail,dl,fsockopen,stream_socket_clien'.
+            't',
+            base_path('app/Cage/process.php'),
         ];
-        $process = proc_open($command, [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $this->pipes, base_path(), ['PATH' => '/usr/local/bin:/usr/bin:/bin', 'LANG' => 'C.UTF-8', 'TMPDIR' => sys_get_temp_dir()]);
+        $process = proc_open($command, [['pipe', 'r'], ['pipe', 'w'], ['file', '/dev/null', 'w']], $this->pipes, base_path(), [
+            'PATH' => '/usr/local/bin:/usr/bin:/bin',
+            'LANG' => 'C.UTF-8',
+            'TMPDIR' => sys_get_temp_dir(),
+        ]);
         if ($process === false) {
             throw Refusal::busy('No process could be started to read it in. Try again in a moment.');
         }

@@ -73,7 +73,14 @@ final readonly class Reading
      */
     public function propose(GameDefinition $game, string $path, string $name): Proposal
     {
-        $proposal = $this->cage->ask(Job::Propose, $name, self::part($this->games->document($game->id), 'descriptors'), $path, $name, array_map(strval(...), array_keys($game->places)));
+        $proposal = $this->cage->ask(
+            Job::Propose,
+            $name,
+            self::part($this->games->document($game->id), 'descriptors'),
+            $path,
+            $name,
+            array_map(strval(...), array_keys($game->places)),
+        );
 
         return $proposal instanceof Proposal ? $proposal : throw self::none($name);
     }
@@ -138,7 +145,9 @@ final readonly class Reading
     /** @return Entries */
     private function listed(mixed $entries, string $name): array
     {
-        return is_array($entries) ? array_values(array_filter($entries, fn (mixed $entry): bool => $entry instanceof ArchiveEntry)) : throw self::none($name);
+        return is_array($entries)
+            ? array_values(array_filter($entries, fn (mixed $entry): bool => $entry instanceof ArchiveEntry))
+            : throw self::none($name);
     }
 
     private static function part(string $definition, string $part): string

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Care;
 
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Store\Store;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\DB;
@@ -27,12 +27,21 @@ final readonly class CleanUp implements Undertaking
     /** @param  'look'|'free'|'read'  $act */
     public function start(string $act): Task
     {
-        return $this->tasks->begin(TaskKind::CleanUp, match ($act) {
-            'free' => 'freeing what nothing needs', 'read' => 'reading every file of the store', default => 'looking for what nothing needs'
-        }, ['act' => $act]);
+        return $this->tasks->begin(
+            TaskKind::CleanUp,
+            match ($act) {
+                'free' => 'freeing what nothing needs',
+                'read' => 'reading every file of the store',
+                default => 'looking for what nothing needs',
+            },
+            ['act' => $act],
+        );
     }
 
-    /** @return array{at: int, files: int, bytes: int, unused: int, unusedBytes: int, parts: int, partBytes: int, freed: int, damaged: int|null}|null what the last look found */
+    /**
+     * @return array{at: int, files: int, bytes: int, unused: int, unusedBytes: int, parts: int, partBytes: int, freed: int,
+     *     damaged: int|null}|null what the last look found
+     */
     public static function last(): ?array
     {
         $kept = DB::table('settings')->where('name', self::SETTING)->value('value');
@@ -48,7 +57,17 @@ final readonly class CleanUp implements Undertaking
         $unused = $this->used->unused();
         $parts = $this->parts();
         $all = array_map(fn (string $path): int => (int) @filesize($path), iterator_to_array($this->store->all()));
-        $said = ['at' => (int) now()->timestamp, 'files' => count($all), 'bytes' => array_sum($all), 'unused' => count($unused), 'unusedBytes' => array_sum($unused), 'parts' => count($parts), 'partBytes' => array_sum($parts), 'freed' => $freed, 'damaged' => $damaged];
+        $said = [
+            'at' => (int) now()->timestamp,
+            'files' => count($all),
+            'bytes' => array_sum($all),
+            'unused' => count($unused),
+            'unusedBytes' => array_sum($unused),
+            'parts' => count($parts),
+            'partBytes' => array_sum($parts),
+            'freed' => $freed,
+            'damaged' => $damaged,
+        ];
         DB::table('settings')->upsert([['name' => self::SETTING, 'value' => json_encode($said, JSON_THROW_ON_ERROR)]], ['name'], ['value']);
     }
 

@@ -24,7 +24,13 @@ final readonly class Duplicating
         $instance->applied_at !== null || throw Refusal::conflict('Nothing is applied yet, so there is nothing to make another of.');
         Tasks::refuseWhilePlayed($instance);
         $versions = $instance->versions();
-        $made = Instance::query()->create(['name' => $name, 'plan' => new Plan($instance->plan->base), 'colour' => $instance->colour, 'picture' => $instance->picture, 'pack_id' => $instance->pack_id]);
+        $made = Instance::query()->create([
+            'name' => $name,
+            'plan' => new Plan($instance->plan->base),
+            'colour' => $instance->colour,
+            'picture' => $instance->picture,
+            'pack_id' => $instance->pack_id,
+        ]);
         $this->drafting->step($made, fn (): Plan => $instance->plan->applied()->keepingTo($versions));
         $this->copy->start($instance, $made, $worlds);
 

@@ -25,8 +25,18 @@ final readonly class Unused
         $unused = [];
         foreach ($instance->placed as $placed) {
             /** @var PlacedRelease $placed */
-            if ($placed->kind === Kind::Library->value && $placed->because['wanted'] && $placed->because['needed'] === [] && ! isset($inWorlds[$placed->package_id])) {
-                $unused[] = ['id' => $placed->package_id, 'name' => $placed->name, 'bytes' => $placed->size, 'megabytes' => $game->memoryRule->over([Kind::Library])->least - $game->memoryRule->over([])->least];
+            if (
+                $placed->kind === Kind::Library->value &&
+                $placed->because['wanted'] &&
+                $placed->because['needed'] === [] &&
+                ! isset($inWorlds[$placed->package_id])
+            ) {
+                $unused[] = [
+                    'id' => $placed->package_id,
+                    'name' => $placed->name,
+                    'bytes' => $placed->size,
+                    'megabytes' => $game->memoryRule->over([Kind::Library])->least - $game->memoryRule->over([])->least,
+                ];
             }
         }
 

@@ -16,7 +16,24 @@ use Illuminate\Support\Facades\DB;
 final readonly class Used
 {
     /** Tables that say what could be had, or what is being done, and need no file for that. */
-    private const PASSED = ['releases', 'sources', 'packages', 'depot_packs', 'archives', 'tasks', 'transfers', 'verdicts', 'cache', 'cache_locks', 'jobs', 'job_batches', 'failed_jobs', 'sessions', 'migrations', 'settings'];
+    private const PASSED = [
+        'releases',
+        'sources',
+        'packages',
+        'depot_packs',
+        'archives',
+        'tasks',
+        'transfers',
+        'verdicts',
+        'cache',
+        'cache_locks',
+        'jobs',
+        'job_batches',
+        'failed_jobs',
+        'sessions',
+        'migrations',
+        'settings',
+    ];
 
     /** Seconds that a file has to be in the store before it can be unused: what has just come is not named yet. */
     private const NEW = 3_600;
@@ -29,9 +46,19 @@ final readonly class Used
     public function digests(): array
     {
         $used = [];
-        foreach (DB::select("select table_name as tab, column_name as col from information_schema.columns where table_schema = current_schema() and data_type in ('text', 'jsonb', 'json', 'character', 'character varying')") as $column) {
+        foreach (
+            DB::select(
+                'select table_name as tab, column_name as col from information_schema.columns where table_schema = current_schema() and '.
+                "data_type in ('text', 'jsonb', 'json', 'character', 'character varying')",
+            ) as $column
+        ) {
             if (! in_array($column->tab, self::PASSED, true)) {
-                foreach (DB::select("select distinct hit.digest[1] as digest from \"{$column->tab}\", regexp_matches(\"{$column->col}\"::text, '[0-9a-f]{64}', 'g') as hit(digest)") as $row) {
+                foreach (
+                    DB::select(
+                        "select distinct hit.digest[1] as digest from \"{$column->tab}\", regexp_matches(\"{$column->col}\"::text, ".
+                        "'[0-9a-f]{64}', 'g') as hit(digest)",
+                    ) as $row
+                ) {
                     $used[$row->digest] = true;
                 }
             }

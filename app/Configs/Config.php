@@ -14,11 +14,21 @@ final readonly class Config
     /**
      * @param  int  $size  in bytes
      * @param  string  $sha256  of what is in it
-     * @param  'made'|'you'|'launch'|'pack'|'unknown'  $by  who changed it last; pack where it is as the instance's pack has it; unknown before the first launch that saw it
+     * @param  'made'|'you'|'launch'|'pack'|'unknown'  $by  who changed it last; pack where it is as the instance's pack has it; unknown
+     *     before the first launch that saw it
      * @param  bool  $isDrafted  whether the draft changes it
      */
-    public function __construct(public string $path, public int $size, public string $sha256, public ?Syntax $syntax, public ?Wrong $wrong, public ?Owner $owner, public string $by, public ?int $launch, public bool $isDrafted)
-    {
+    public function __construct(
+        public string $path,
+        public int $size,
+        public string $sha256,
+        public ?Syntax $syntax,
+        public ?Wrong $wrong,
+        public ?Owner $owner,
+        public string $by,
+        public ?int $launch,
+        public bool $isDrafted,
+    ) {
     }
 
     /** In words, and whether that needs somebody. */

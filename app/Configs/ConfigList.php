@@ -28,8 +28,13 @@ final readonly class ConfigList
     /** What the name of a config ends with that was put away. */
     public const AWAY = '.set-aside';
 
-    public function __construct(private Configs $configs, private ConfigsSeen $seen, private Games $games, private Texts $texts, private Store $store)
-    {
+    public function __construct(
+        private Configs $configs,
+        private ConfigsSeen $seen,
+        private Games $games,
+        private Texts $texts,
+        private Store $store,
+    ) {
     }
 
     /** @return array<string, Config> by path */
@@ -55,7 +60,17 @@ final readonly class ConfigList
                 $row->made === $digest => 'made',
                 default => 'you',
             };
-            $list[$path] = new Config($path, strlen($text), $digest, Syntax::ofPath($path), $wrong[$digest] ?? null, $ownership->of($path, $bringing[$path] ?? [], $row->came ?? []), $by, $row?->launch, isset($drafted[$path]));
+            $list[$path] = new Config(
+                $path,
+                strlen($text),
+                $digest,
+                Syntax::ofPath($path),
+                $wrong[$digest] ?? null,
+                $ownership->of($path, $bringing[$path] ?? [], $row->came ?? []),
+                $by,
+                $row?->launch,
+                isset($drafted[$path]),
+            );
         }
 
         return $list;
@@ -65,7 +80,11 @@ final readonly class ConfigList
     public function texts(Instance $instance): array
     {
         $drafted = $this->drafted($instance);
-        $files = array_filter($this->configs->files($instance), fn (string $path): bool => ! str_ends_with($path, self::AWAY) && ($drafted[$path] ?? '') !== 0, ARRAY_FILTER_USE_KEY);
+        $files = array_filter(
+            $this->configs->files($instance),
+            fn (string $path): bool => ! str_ends_with($path, self::AWAY) && ($drafted[$path] ?? '') !== 0,
+            ARRAY_FILTER_USE_KEY,
+        );
         $texts = [];
         foreach ($files as $path => $file) {
             $text = $this->draftedText($drafted[$path] ?? null) ?? PlainFile::text($file);
@@ -86,7 +105,11 @@ final readonly class ConfigList
     {
         $worlds = ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? '?').'/';
 
-        return array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => ! str_starts_with($path, $worlds), ARRAY_FILTER_USE_KEY);
+        return array_filter(
+            $instance->draft->plan->once->own ?? [],
+            fn (string $path): bool => ! str_starts_with($path, $worlds),
+            ARRAY_FILTER_USE_KEY,
+        );
     }
 
     /** @return array<string, string> path => SHA-256, as the release of a pack has them that the instance is of */
@@ -104,16 +127,28 @@ final readonly class ConfigList
     /** The same for as long as nobody writes into a config of an instance. */
     public function stamp(Instance $instance): string
     {
-        return hash('xxh128', json_encode(array_map(fn (string $file): array => [@filesize($file), @filemtime($file), @fileinode($file)], $this->configs->files($instance)), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR));
+        return hash(
+            'xxh128',
+            json_encode(
+                array_map(
+                    fn (string $file): array => [@filesize($file), @filemtime($file), @fileinode($file)],
+                    $this->configs->files($instance),
+                ),
+                JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR,
+            ),
+        );
     }
 
     /** How a config is, the draft included. */
     public function text(Instance $instance, string $path): string
     {
         $to = $instance->draft->plan->once->own[$path] ?? null;
-        $file = $to === 0 ? null : ($this->configs->files($instance)[$path] ?? null);
+        $file = $to === 0 ? null : $this->configs->files($instance)[$path] ?? null;
 
-        return $this->draftedText($to) ?? ($file === null ? throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.') : (string) PlainFile::text($file));
+        return $this->draftedText($to) ??
+            ($file === null
+                ? throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.')
+                : (string) PlainFile::text($file));
     }
 
     /** How an archive of the line-up brings a config; null where none does. */
@@ -121,7 +156,10 @@ final readonly class ConfigList
     {
         foreach ($this->archives($instance) as $archive) {
             $index = self::find($archive, $path);
-            $text = $index === null || ($archive->statIndex($index)['size'] ?? PHP_INT_MAX) > 1_000_000 ? false : $archive->getFromIndex($index);
+            $text =
+                $index === null || ($archive->statIndex($index)['size'] ?? PHP_INT_MAX) > 1_000_000
+                    ? false
+                    : $archive->getFromIndex($index);
             if ($text !== false) {
                 return $text;
             }
@@ -139,7 +177,12 @@ final readonly class ConfigList
     /** @return int how many were put away */
     public function away(Instance $instance): int
     {
-        return count(array_filter(array_keys($this->configs->files($instance)), fn (int|string $path): bool => str_ends_with((string) $path, self::AWAY)));
+        return count(
+            array_filter(
+                array_keys($this->configs->files($instance)),
+                fn (int|string $path): bool => str_ends_with((string) $path, self::AWAY),
+            ),
+        );
     }
 
     private function draftedText(int|string|null $to): ?string
@@ -154,12 +197,21 @@ final readonly class ConfigList
         foreach ($instance->placed as $placed) {
             $here[(string) $placed->raw('package_id')] = (string) $placed->raw('name');
         }
-        foreach ($instance->history()->limit(200)->get(['before']) as $entry) {
+        foreach (
+            $instance
+                ->history()
+                ->limit(200)
+                ->get(['before']) as $entry
+        ) {
             $gone += array_column($entry->before['placed'] ?? [], 'name', 'package_id');
         }
         $not = array_flip($base);
 
-        return new Ownership($this->games->get($instance->plan->base->game)->configs, array_diff_key($here, $not), array_diff_key($gone, $here, $not));
+        return new Ownership(
+            $this->games->get($instance->plan->base->game)->configs,
+            array_diff_key($here, $not),
+            array_diff_key($gone, $here, $not),
+        );
     }
 
     /**
@@ -186,7 +238,7 @@ final readonly class ConfigList
         foreach ($instance->placed as $placed) {
             /** @var PlacedRelease $placed */
             $digest = trim((string) $placed->raw('sha256'));
-            $archive = new ZipArchive;
+            $archive = new ZipArchive();
             if ($digest !== '' && $this->store->has($digest) && $archive->open($this->store->path($digest), ZipArchive::RDONLY) === true) {
                 yield (string) $placed->raw('package_id') => $archive;
                 $archive->close();

@@ -8,9 +8,9 @@ use App\Disk\Folder;
 use App\Drafts\Drafting;
 use App\Models\Draft;
 use App\Models\Instance;
-use App\Models\SeenConfig;
+use App\Models\LaunchState;
 use App\Refusal\Refusal;
-use App\Rehearsals\LaunchState;
+use App\Rehearsals\SeenConfig;
 use App\Store\Texts;
 use Stasimon\Core\Config\Difference;
 use Stasimon\Core\Config\Encoded;
@@ -49,12 +49,25 @@ final readonly class ConfigSteps
                 $others["launch {$number}"] = "as after launch {$number}, which was clean";
             }
         }
-        foreach ($instance->history()->limit(12)->get(['id', 'before', 'created_at']) as $entry) {
+        foreach (
+            $instance
+                ->history()
+                ->limit(12)
+                ->get(['id', 'before', 'created_at']) as $entry
+        ) {
             if (is_file((new Folder($instance))->ofPoint((string) ($entry->before['task'] ?? ''), $path))) {
                 $others["point {$entry->id}"] = 'before '.$entry->moment();
             }
         }
-        foreach (Instance::query()->where('id', '!=', $instance->id)->whereRaw("plan->>'game' = ?", [$instance->plan->base->game])->whereNotNull('applied_at')->orderBy('name')->limit(50)->get() as $other) {
+        foreach (
+            Instance::query()
+                ->where('id', '!=', $instance->id)
+                ->whereRaw("plan->>'game' = ?", [$instance->plan->base->game])
+                ->whereNotNull('applied_at')
+                ->orderBy('name')
+                ->limit(50)
+                ->get() as $other
+        ) {
             if (is_file((new Folder($other))->live($path))) {
                 $others["instance {$other->id}"] = "{$other->name}'s";
             }
@@ -80,7 +93,8 @@ final readonly class ConfigSteps
             return is_file($file) && filesize($file) <= 1_000_000 ? (string) file_get_contents($file) : null;
         }
 
-        return $this->texts->get(SeenConfig::query()->where('instance_id', $instance->id)->where('path', $path)->value('made')) ?? $this->list->brought($instance, $path);
+        return $this->texts->get(SeenConfig::query()->where('instance_id', $instance->id)->where('path', $path)->value('made')) ??
+            $this->list->brought($instance, $path);
     }
 
     /**
@@ -91,7 +105,9 @@ final readonly class ConfigSteps
      */
     public function takeBack(Instance $instance, string $path, string $other, ?int $place, string $sha256): Draft
     {
-        $was = $this->other($instance, $path, $other) ?? throw Refusal::notFound('What it was to be like is not kept any more. Nothing was changed.');
+        $was =
+            $this->other($instance, $path, $other) ??
+            throw Refusal::notFound('What it was to be like is not kept any more. Nothing was changed.');
         $now = $this->list->text($instance, $path);
         if (hash('sha256', $now) !== $sha256) {
             throw Refusal::conflict("{$path} has changed since you looked at it. Look again; nothing was changed.");
@@ -139,6 +155,8 @@ final readonly class ConfigSteps
         $known = array_intersect($paths, array_map(strval(...), array_keys($this->list->of($instance))));
         $known !== [] || throw Refusal::unusable('Nothing was marked, so nothing was copied.');
 
-        return $this->write($to, array_combine($known, array_map(fn (string $path): string => $this->list->text($instance, $path), $known)));
+        $texts = array_map(fn (string $path): string => $this->list->text($instance, $path), $known);
+
+        return $this->write($to, array_combine($known, $texts));
     }
 }

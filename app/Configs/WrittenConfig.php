@@ -19,7 +19,9 @@ final class WrittenConfig
      */
     public static function of(string $path, string $bytes, string $body, bool $inUtf8 = false): string
     {
-        $now = Encoded::read(Syntax::ofPath($path), $bytes) ?? throw Refusal::conflict("{$path} is no text, so it is not written here. Nothing was changed.");
+        $now =
+            Encoded::read(Syntax::ofPath($path), $bytes) ??
+            throw Refusal::conflict("{$path} is no text, so it is not written here. Nothing was changed.");
         $text = LineEnds::kept($now->text, $body);
 
         return $inUtf8 ? $text : self::bytes($now, $path, $text);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Depot;
 use App\Depots\DepotFailure;
 use App\Depots\Sync\Synchronising;
 use App\Disk\Applying;
@@ -14,12 +15,13 @@ use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
 use App\Local\Shelf;
+use App\Local\ShelfFile;
 use App\Local\ShelfState;
-use App\Models\Depot;
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Models\Stage;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Packs\DepotFolder;
 use App\Packs\Packing;
 use App\Packs\Packs;
@@ -27,9 +29,7 @@ use App\Packs\Picture;
 use App\Packs\SigningKey;
 use App\Rehearsals\Rehearsing;
 use App\Stages\Stages;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -55,8 +55,20 @@ final class Demo extends Command
     /** Mods and packs that are asked for in the large one; with their libraries they come to about 180. */
     private const ARCHIPELAGO = 170;
 
-    public function __construct(private readonly Synchronising $synchronising, private readonly Drafting $drafting, private readonly Applying $applying, private readonly Rehearsing $rehearsing, private readonly Games $games, private readonly Tasks $tasks, private readonly Shelf $shelf, private readonly Packs $packs, private readonly Packing $packing, private readonly SigningKey $key, private readonly GameArchives $archives, private readonly Stages $stages)
-    {
+    public function __construct(
+        private readonly Synchronising $synchronising,
+        private readonly Drafting $drafting,
+        private readonly Applying $applying,
+        private readonly Rehearsing $rehearsing,
+        private readonly Games $games,
+        private readonly Tasks $tasks,
+        private readonly Shelf $shelf,
+        private readonly Packs $packs,
+        private readonly Packing $packing,
+        private readonly SigningKey $key,
+        private readonly GameArchives $archives,
+        private readonly Stages $stages,
+    ) {
         parent::__construct();
     }
 
@@ -64,7 +76,10 @@ final class Demo extends Command
     {
         foreach (array_values((array) config('stasimon.demo_depots')) as $place => $url) {
             $name = array_keys((array) config('stasimon.demo_depots'))[$place];
-            $depot = Depot::query()->firstOrCreate(['slug' => strtolower($name)], ['name' => $name, 'url' => $url, 'moderated' => $place === 0, 'place' => $place]);
+            $depot = Depot::query()->firstOrCreate(
+                ['slug' => strtolower($name)],
+                ['name' => $name, 'url' => $url, 'moderated' => $place === 0, 'place' => $place],
+            );
             if ($depot->paused) {
                 continue;
             }
@@ -108,10 +123,22 @@ final class Demo extends Command
     {
         $bases = new Bases($this->games->get($game), new DepotCatalogue($this->games->get($game)));
         $instance = Instance::query()->create(['name' => $name, 'plan' => $bases->plan(...$base)]);
-        $this->apply($instance, fn (Plan $plan): Plan => array_reduce(array_map(strval(...), array_keys($wants)), fn (Plan $plan, string $id): Plan => $plan->wanting($id, $wants[$id]), $plan));
+        $this->apply(
+            $instance,
+            fn (Plan $plan): Plan => array_reduce(
+                array_map(strval(...), array_keys($wants)),
+                fn (Plan $plan, string $id): Plan => $plan->wanting($id, $wants[$id]),
+                $plan,
+            ),
+        );
         if ($rehearse) {
             $instance = $instance->fresh() ?? $instance;
-            $this->rehearsing->run($instance->rehearsals()->create(['number' => 1, 'plan' => $instance->plan, 'applies' => $instance->applies])->load('instance'));
+            $this->rehearsing->run(
+                $instance
+                    ->rehearsals()
+                    ->create(['number' => 1, 'plan' => $instance->plan, 'applies' => $instance->applies])
+                    ->load('instance'),
+            );
         }
         $this->line("{$name}: ready");
 
@@ -130,16 +157,41 @@ final class Demo extends Command
     /** An install in five stages, the first of which is done. */
     private function oldWay(): void
     {
-        $instance = $this->make('The Old Way', 'ferrywright', ['1.4.9', 'spritsail', null, '8', 2048], ['old-slip' => '*', 'dry-docks' => '*', 'steam-whistles' => '*'], true);
+        $instance = $this->make(
+            'The Old Way',
+            'ferrywright',
+            ['1.4.9', 'spritsail', null, '8', 2048],
+            ['old-slip' => '*', 'dry-docks' => '*', 'steam-whistles' => '*'],
+            true,
+        );
         $this->stages->ofHistory($instance);
-        Stage::query()->where('instance_id', $instance->id)->update(['title' => 'The yard', 'instruction' => 'Build a slip, and a dock behind it.']);
-        foreach ([
-            ['The harbour master', ['rope-walks', 'salt-works'], 'word', "The harbour master's story is finished.", 'Finish the **harbour master\'s story** first: he does not speak to anybody who has a salt works.'],
-            ['Oil and tin', ['tin-funnels', 'oil-slicks', 'tallow-lamps'], 'clean', '', 'Three of these want the same numbers; *Numbers* gives them others.'],
-            ['Paddles', ['ballast-tanks', 'paddle-wheels'], 'clean', '', ''],
-            ['Coal', ['coal-bunkers'], 'clean', '', ''],
-        ] as [$title, $wants, $condition, $about, $instruction]) {
-            $this->drafting->step($instance->refresh()->load(['placed', 'draft']), fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan));
+        Stage::query()
+            ->where('instance_id', $instance->id)
+            ->update(['title' => 'The yard', 'instruction' => 'Build a slip, and a dock behind it.']);
+        foreach (
+            [
+                [
+                    'The harbour master',
+                    ['rope-walks', 'salt-works'],
+                    'word',
+                    "The harbour master's story is finished.",
+                    'Finish the **harbour master\'s story** first: he does not speak to anybody who has a salt works.',
+                ],
+                [
+                    'Oil and tin',
+                    ['tin-funnels', 'oil-slicks', 'tallow-lamps'],
+                    'clean',
+                    '',
+                    'Three of these want the same numbers; *Numbers* gives them others.',
+                ],
+                ['Paddles', ['ballast-tanks', 'paddle-wheels'], 'clean', '', ''],
+                ['Coal', ['coal-bunkers'], 'clean', '', ''],
+            ] as [$title, $wants, $condition, $about, $instruction]
+        ) {
+            $this->drafting->step(
+                $instance->refresh()->load(['placed', 'draft']),
+                fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan),
+            );
             $this->stages->write($instance->refresh()->load(['placed', 'draft']), $title, $instruction, $condition, $about, true);
         }
     }
@@ -147,23 +199,42 @@ final class Demo extends Command
     /** A line-up of 180, some of it older than it need be. */
     private function archipelago(): void
     {
-        $ids = DB::table('packages')->whereRaw("supports && array['ferrywright 3.2.1 halyard', 'ferrywright 3.2.1 ']")
-            ->whereIn('kind', ['mod', 'data-pack', 'resource-pack'])->whereRaw("(id like '%-%' or kind = 'resource-pack')")->whereNot('id', 'signal-flags')->orderBy('id')->pluck('id')->all();
+        $ids = DB::table('packages')
+            ->whereRaw("supports && array['ferrywright 3.2.1 halyard', 'ferrywright 3.2.1 ']")
+            ->whereIn('kind', ['mod', 'data-pack', 'resource-pack'])
+            ->whereRaw("(id like '%-%' or kind = 'resource-pack')")
+            ->whereNot('id', 'signal-flags')
+            ->orderBy('id')
+            ->pluck('id')
+            ->all();
         $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
         $plan = (new Bases($catalogue->game, $catalogue))->plan('3.2.1', 'halyard', null, null, 6144);
         $ids = array_values(array_map(strval(...), $ids));
         $catalogue->load($ids);
         $request = $plan->request($catalogue, $catalogue->game, []);
-        $fitting = (new Resolver($catalogue))->largest($request->wanting([...$request->want, ...array_map(fn (string $id): Want => new Want($id), $ids)]), range(0, Plan::BASE - 1));
+        $fitting = (new Resolver($catalogue))->largest(
+            $request->wanting([...$request->want, ...array_map(fn (string $id): Want => new Want($id), $ids)]),
+            range(0, Plan::BASE - 1),
+        );
         $wants = [];
         foreach (array_slice($fitting->wants ?? [], Plan::BASE, self::ARCHIPELAGO) as $index) {
             $id = $ids[$index - Plan::BASE];
             // A dozen of them wait for an update.
             $releases = $catalogue->package($id)->releases ?? [];
-            $wants[$id] = count($wants) % 14 === 3 && count($releases) > 2 ? '<'.substr($catalogue->package($id)?->exactly($releases[count($releases) - 1]->version) ?? '=9', 1) : '*';
+            $wants[$id] =
+                count($wants) % 14 === 3 && count($releases) > 2
+                    ? '<'.substr($catalogue->package($id)?->exactly($releases[count($releases) - 1]->version) ?? '=9', 1)
+                    : '*';
         }
         $instance = $this->make('Grand Archipelago', 'ferrywright', ['3.2.1', 'halyard', null, null, 6144], $wants, false);
-        $this->apply($instance, fn (Plan $plan): Plan => array_reduce($plan->wants, fn (Plan $plan, Want $want): Plan => $plan->ranging($want->id, '*'), $plan)->withMemory(8192));
+        $this->apply(
+            $instance,
+            fn (Plan $plan): Plan => array_reduce(
+                $plan->wants,
+                fn (Plan $plan, Want $want): Plan => $plan->ranging($want->id, '*'),
+                $plan,
+            )->withMemory(8192),
+        );
     }
 
     /** The large one as a pack, and a newer release of it: with a mod less, newer ones, and another config. */
@@ -171,22 +242,54 @@ final class Demo extends Command
     {
         $folder = new Folder($instance);
         File::ensureDirectoryExists($folder->live('config'));
-        $configs = ['config/tides.json' => "{\n    \"springs\": 1,\n    \"neaps\": 1\n}\n", 'config/harbour-map.cfg' => "islands = on\nshoals = on\nnames = on\n"];
+        $configs = [
+            'config/tides.json' => "{\n    \"springs\": 1,\n    \"neaps\": 1\n}\n",
+            'config/harbour-map.cfg' => "islands = on\nshoals = on\nnames = on\n",
+        ];
         foreach ($configs as $path => $text) {
             File::put($folder->live($path), $text);
         }
-        $four = $this->packs->of($this->packing->pack($instance->load('placed'), ['id' => 'grand-archipelago', 'version' => '4', 'name' => 'Grand Archipelago', 'summary' => 'Every island at once.', 'licence' => 'CC-BY-4.0', 'notes' => ''], array_keys($configs), picture: Picture::caged($this->picture()), isSigned: true));
+        $four = $this->packs->of(
+            $this->packing->pack(
+                $instance->load('placed'),
+                [
+                    'id' => 'grand-archipelago',
+                    'version' => '4',
+                    'name' => 'Grand Archipelago',
+                    'summary' => 'Every island at once.',
+                    'licence' => 'CC-BY-4.0',
+                    'notes' => '',
+                ],
+                array_keys($configs),
+                picture: Picture::caged($this->picture()),
+                isSigned: true,
+            ),
+        );
         $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
         $gone = $instance->plan->wants[0]->id;
         $plan = $instance->plan->without($gone);
         $answer = (new Resolver($catalogue))->resolve($plan->request($catalogue, $catalogue->game, []));
-        if (! $answer instanceof Resolved) {
+        if (! ($answer instanceof Resolved)) {
             return;
         }
         $configs['config/tides.json'] = "{\n    \"springs\": 2,\n    \"neaps\": 1,\n    \"surges\": true\n}\n";
         $releases = array_diff_key($answer->versions(), array_flip($plan->base->packages()));
-        $five = new Pack('grand-archipelago', '5', new HandOff('Grand Archipelago', $plan, $releases), $four->summary, $four->licence, "Newer releases, higher springs, and no more {$catalogue->package($gone)?->title()}.", new Carried(array_map(fn (string $text): string => hash('sha256', $text), $configs)), $four->picture);
-        $this->packs->keep($five, $document = PackFile::document($five), $configs, signature: Signature::of($document, $this->key->secret()));
+        $five = new Pack(
+            'grand-archipelago',
+            '5',
+            new HandOff('Grand Archipelago', $plan, $releases),
+            $four->summary,
+            $four->licence,
+            "Newer releases, higher springs, and no more {$catalogue->package($gone)?->title()}.",
+            new Carried(array_map(fn (string $text): string => hash('sha256', $text), $configs)),
+            $four->picture,
+        );
+        $this->packs->keep(
+            $five,
+            $document = PackFile::document($five),
+            $configs,
+            signature: Signature::of($document, $this->key->secret()),
+        );
         $this->published();
     }
 
@@ -209,7 +312,18 @@ final class Demo extends Command
             return;
         }
         $author = Instance::query()->with('placed')->where('name', 'Harbour Lights')->firstOrFail();
-        $made = $this->packing->pack($author, ['id' => 'small-harbours', 'version' => '2', 'name' => 'Small Harbours', 'summary' => 'Piers, bells and fog for a few evenings.', 'licence' => 'CC0-1.0', 'notes' => ''], []);
+        $made = $this->packing->pack(
+            $author,
+            [
+                'id' => 'small-harbours',
+                'version' => '2',
+                'name' => 'Small Harbours',
+                'summary' => 'Piers, bells and fog for a few evenings.',
+                'licence' => 'CC0-1.0',
+                'notes' => '',
+            ],
+            [],
+        );
         $file = $this->packing->file($made);
         DepotFolder::publish($file, $folder, 'Tidepool', now()->getTimestamp());
         unlink($file);
@@ -225,7 +339,12 @@ final class Demo extends Command
         file_put_contents($config, "{\n    \"lunches\": false\n}\n");
         $this->apply($instance, fn (Plan $plan): Plan => $plan->wanting('figureheads')->wanting('lampoil')->withMemory(8192));
         $instance = $instance->fresh() ?? $instance;
-        $this->rehearsing->run($instance->rehearsals()->create(['number' => 2, 'plan' => $instance->plan, 'applies' => $instance->applies])->load('instance'));
+        $this->rehearsing->run(
+            $instance
+                ->rehearsals()
+                ->create(['number' => 2, 'plan' => $instance->plan, 'applies' => $instance->applies])
+                ->load('instance'),
+        );
     }
 
     /** Files from a page, and one that a depot turns out to have. */
@@ -238,7 +357,16 @@ final class Demo extends Command
             copy($known, "{$folder}/lampoil (from a friend).zip");
         }
         foreach (glob("{$folder}/*.zip") ?: [] as $path) {
-            $file = ShelfFile::query()->create(['name' => basename($path), 'size' => filesize($path), 'come' => filesize($path), 'state' => ShelfState::Waiting, 'game' => $instance->plan->base->game, 'instance_id' => $instance->id])->refresh();
+            $file = ShelfFile::query()
+                ->create([
+                    'name' => basename($path),
+                    'size' => filesize($path),
+                    'come' => filesize($path),
+                    'state' => ShelfState::Waiting,
+                    'game' => $instance->plan->base->game,
+                    'instance_id' => $instance->id,
+                ])
+                ->refresh();
             File::ensureDirectoryExists(dirname($file->path()));
             copy($path, $file->path());
             $this->shelf->read($file);
@@ -262,7 +390,18 @@ final class Demo extends Command
         rename($mods[1], "{$mods[1]}.disabled");
         copy(config('stasimon.var').'/from-a-page/Paper Lanterns 0.3 (1).zip', "{$folder}/mods/Paper Lanterns 0.3.zip");
         copy(config('stasimon.var').'/from-a-page/Harbour_Bells-v2.1.zip', "{$folder}/mods/Harbour_Bells-v2.1.zip");
-        foreach (['config/lampoil.json' => "{\"hours\": 8}\n", 'config/keys.txt' => "forward w\n", 'config/sound.txt' => "bells 7\n", 'worlds/Low Tide/world.json' => "{}\n", 'worlds/Low Tide/land.bin' => str_repeat('sand', 500), 'worlds/Long Summer/world.json' => "{}\n", 'notes.txt' => "Fogbank off, it is too dark.\n", 'ferrywright.json' => '{"game": "Ferrywright", "version": "3.2.1"}'] as $name => $text) {
+        foreach (
+            [
+                'config/lampoil.json' => "{\"hours\": 8}\n",
+                'config/keys.txt' => "forward w\n",
+                'config/sound.txt' => "bells 7\n",
+                'worlds/Low Tide/world.json' => "{}\n",
+                'worlds/Low Tide/land.bin' => str_repeat('sand', 500),
+                'worlds/Long Summer/world.json' => "{}\n",
+                'notes.txt' => "Fogbank off, it is too dark.\n",
+                'ferrywright.json' => '{"game": "Ferrywright", "version": "3.2.1"}',
+            ] as $name => $text
+        ) {
             File::ensureDirectoryExists(dirname("{$folder}/{$name}"));
             file_put_contents("{$folder}/{$name}", $text);
         }
@@ -273,19 +412,63 @@ final class Demo extends Command
     {
         $folder = (new Folder($instance))->live('worlds/Western Isles');
         is_dir($folder) || mkdir($folder, 0o755, true);
-        file_put_contents("{$folder}/world.json", json_encode(['name' => 'Western Isles', 'mods' => ['great-cranes' => '1.4.0'] + $instance->versions()], JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR));
+        file_put_contents(
+            "{$folder}/world.json",
+            json_encode(
+                ['name' => 'Western Isles', 'mods' => ['great-cranes' => '1.4.0'] + $instance->versions()],
+                JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR,
+            ),
+        );
     }
 
-    /** @return list<array{string, string, array{?string, ?string, ?string, ?string, ?int}, list<string>, bool}> name, game, base, wants, whether to rehearse */
+    /**
+     * @return list<array{string, string, array{?string, ?string, ?string, ?string, ?int}, list<string>, bool}> name, game, base, wants,
+     *     whether to rehearse
+     */
     private function instances(): array
     {
         return [
-            ['Night Mail', 'nightpost', [null, null, null, null, null], ['branch-lines', 'late-running', 'sorting-office', 'first-class', 'stamp-album', 'dining-car', 'station-cats'], true],
+            [
+                'Night Mail',
+                'nightpost',
+                [null, null, null, null, null],
+                ['branch-lines', 'late-running', 'sorting-office', 'first-class', 'stamp-album', 'dining-car', 'station-cats'],
+                true,
+            ],
             ['Tin Harbour', 'ferrywright', ['1.4.9', 'capstan', null, '8', 2048], ['tin-funnels', 'oil-slicks', 'old-slip'], true],
             ['Old Engine', 'ferrywright', ['3.2.1', 'halyard', null, '8', 2048], ['gulls', 'weather-glass'], false],
-            ['Quiet Harbour', 'ferrywright', ['3.3.2', 'capstan', null, '17', null], ['rope-and-tar', 'great-cranes', 'long-piers', 'weather-glass', 'island-maker'], true],
-            ['Signals at Noon', 'ferrywright', ['3.2.1', 'halyard', '0.16.4', '17', null], ['signal-flags', 'bell-buoys', 'tide-tables'], true],
-            ['Harbour Lights', 'ferrywright', ['3.2.1', 'halyard', null, null, null], ['fogbank', 'cargo-manifest', 'harbour-lamps', 'gulls', 'long-piers', 'tide-tables', 'weather-glass', 'timetables', 'bell-buoys', 'radar-sweep'], true],
+            [
+                'Quiet Harbour',
+                'ferrywright',
+                ['3.3.2', 'capstan', null, '17', null],
+                ['rope-and-tar', 'great-cranes', 'long-piers', 'weather-glass', 'island-maker'],
+                true,
+            ],
+            [
+                'Signals at Noon',
+                'ferrywright',
+                ['3.2.1', 'halyard', '0.16.4', '17', null],
+                ['signal-flags', 'bell-buoys', 'tide-tables'],
+                true,
+            ],
+            [
+                'Harbour Lights',
+                'ferrywright',
+                ['3.2.1', 'halyard', null, null, null],
+                [
+                    'fogbank',
+                    'cargo-manifest',
+                    'harbour-lamps',
+                    'gulls',
+                    'long-piers',
+                    'tide-tables',
+                    'weather-glass',
+                    'timetables',
+                    'bell-buoys',
+                    'radar-sweep',
+                ],
+                true,
+            ],
         ];
     }
 }

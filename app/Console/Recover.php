@@ -9,10 +9,10 @@ use App\Disk\Rubbish;
 use App\Games;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Work\Performing;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use JsonException;
@@ -32,7 +32,9 @@ final class Recover extends Command
         $games->lookOver();
         foreach (DB::table('instances')->get(['id', 'name', 'plan']) as $row) {
             if (! self::isReadable($row->plan)) {
-                DB::table('instances')->where('id', $row->id)->update(['problem' => 'What it is made of is written down in a way that cannot be read. Its folder is as it was.']);
+                DB::table('instances')
+                    ->where('id', $row->id)
+                    ->update(['problem' => 'What it is made of is written down in a way that cannot be read. Its folder is as it was.']);
             }
         }
         $this->mendDrafts();
@@ -68,7 +70,10 @@ final class Recover extends Command
     /** A draft that cannot be read is led from the instance's plan to the last step that can. */
     private function mendDrafts(): void
     {
-        $drafts = DB::table('drafts')->join('instances', 'instances.id', '=', 'drafts.instance_id')->whereNull('drafts.thrown_at')->get(['drafts.id', 'drafts.plan', 'drafts.revision', 'instances.name', 'instances.plan as applied']);
+        $drafts = DB::table('drafts')
+            ->join('instances', 'instances.id', '=', 'drafts.instance_id')
+            ->whereNull('drafts.thrown_at')
+            ->get(['drafts.id', 'drafts.plan', 'drafts.revision', 'instances.name', 'instances.plan as applied']);
         foreach ($drafts->reject(fn (object $draft): bool => self::isReadable($draft->plan)) as $draft) {
             $steps = DB::table('draft_steps')->where('draft_id', $draft->id)->orderBy('id');
             [$plan, $last] = [$draft->applied, 0];
@@ -87,8 +92,13 @@ final class Recover extends Command
             (clone $steps)->where('id', '>', $last)->delete();
             $last === 0
                 ? DB::table('drafts')->where('id', $draft->id)->delete()
-                : DB::table('drafts')->where('id', $draft->id)->update(['plan' => $plan, 'outcome' => null, 'revision' => $draft->revision + 1]);
-            $this->warn("The draft of {$draft->name} could not be read and ".($last === 0 ? 'was thrown away.' : 'is back at the last step that can.'));
+                : DB::table('drafts')
+                    ->where('id', $draft->id)
+                    ->update(['plan' => $plan, 'outcome' => null, 'revision' => $draft->revision + 1]);
+            $this->warn(
+                "The draft of {$draft->name} could not be read and ".
+                    ($last === 0 ? 'was thrown away.' : 'is back at the last step that can.'),
+            );
         }
     }
 

@@ -21,9 +21,35 @@ final readonly class Address
      * former site-local addresses (RFC 3879).
      */
     private const NOT_PUBLIC = [
-        '0.0.0.0/8', '10.0.0.0/8', '100.64.0.0/10', '127.0.0.0/8', '169.254.0.0/16', '172.16.0.0/12', '192.0.0.0/24', '192.0.2.0/24', '192.88.99.0/24', '192.168.0.0/16',
-        '198.18.0.0/15', '198.51.100.0/24', '203.0.113.0/24', '224.0.0.0/4', '240.0.0.0/4',
-        '::/96', '::ffff:0:0/96', '64:ff9b::/96', '64:ff9b:1::/48', '100::/64', '2001::/23', '2001:db8::/32', '2002::/16', '3fff::/20', '5f00::/16', 'fc00::/7', 'fe80::/10', 'fec0::/10', 'ff00::/8',
+        '0.0.0.0/8',
+        '10.0.0.0/8',
+        '100.64.0.0/10',
+        '127.0.0.0/8',
+        '169.254.0.0/16',
+        '172.16.0.0/12',
+        '192.0.0.0/24',
+        '192.0.2.0/24',
+        '192.88.99.0/24',
+        '192.168.0.0/16',
+        '198.18.0.0/15',
+        '198.51.100.0/24',
+        '203.0.113.0/24',
+        '224.0.0.0/4',
+        '240.0.0.0/4',
+        '::/96',
+        '::ffff:0:0/96',
+        '64:ff9b::/96',
+        '64:ff9b:1::/48',
+        '100::/64',
+        '2001::/23',
+        '2001:db8::/32',
+        '2002::/16',
+        '3fff::/20',
+        '5f00::/16',
+        'fc00::/7',
+        'fe80::/10',
+        'fec0::/10',
+        'ff00::/8',
     ];
 
     private function __construct(public string $url, private string $host, private int $port)
@@ -37,7 +63,12 @@ final readonly class Address
         $parts = parse_url($text);
         $scheme = strtolower($parts['scheme'] ?? '');
         $host = strtolower(trim($parts['host'] ?? '', '[]'));
-        if ($parts === false || ! in_array($scheme, ['http', 'https'], true) || $host === '' || preg_match('/[\x00-\x20\x7f<>"\\\\]/', $text) === 1) {
+        if (
+            $parts === false ||
+            ! in_array($scheme, ['http', 'https'], true) ||
+            $host === '' ||
+            preg_match('/[\x00-\x20\x7f<>"\\\\]/', $text) === 1
+        ) {
             throw Refusal::unusable('An address of a depot begins with https:// or http:// and a host, as in https://depot.example/mods.');
         }
         if (isset($parts['user']) || isset($parts['pass']) || isset($parts['query']) || isset($parts['fragment'])) {
@@ -68,7 +99,10 @@ final readonly class Address
         $allowed = in_array("{$this->host}:{$this->port}", (array) config('stasimon.private_depots'), true);
         foreach ($ips as $ip) {
             if (! $allowed && IpUtils::checkIp($ip, self::NOT_PUBLIC)) {
-                throw Refusal::unusable("{$this->host} is an address inside this machine or its network, or of many machines. Name {$this->host}:{$this->port} in STASIMON_PRIVATE_DEPOTS if a depot is really there.");
+                throw Refusal::unusable(
+                    "{$this->host} is an address inside this machine or its network, or of many machines. ".
+                    "Name {$this->host}:{$this->port} in STASIMON_PRIVATE_DEPOTS if a depot is really there.",
+                );
             }
         }
 
@@ -81,7 +115,7 @@ final readonly class Address
         $ips = [];
         foreach (@socket_addrinfo_lookup($host, null, ['ai_socktype' => SOCK_STREAM]) ?: [] as $one) {
             $address = socket_addrinfo_explain($one)['ai_addr'];
-            $ips[] = $address['sin_addr'] ?? $address['sin6_addr'] ?? '';
+            $ips[] = $address['sin_addr'] ?? ($address['sin6_addr'] ?? '');
         }
 
         return array_values(array_unique(array_filter($ips, fn (string $ip): bool => filter_var($ip, FILTER_VALIDATE_IP) !== false)));

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Depots;
 
-use App\Depots\Sync\Changes;
-use App\Models\Depot;
 use App\Refusal\Refusal;
 use Generator;
 use Illuminate\Http\Client\ConnectionException;

@@ -37,7 +37,13 @@ final class DepotFailure extends RuntimeException implements Sentence
 
     public static function tooLong(string $name, string $what, int $most): self
     {
-        return new self("{$name} sends more than ".number_format($most / 1_000_000).' MB as '.strtok($what, '?').', which is not read. Nothing here has changed.');
+        return new self(
+            "{$name} sends more than ".
+                number_format($most / 1_000_000).
+                ' MB as '.
+                strtok($what, '?').
+                ', which is not read. Nothing here has changed.',
+        );
     }
 
     public static function tooMany(string $name, int $most): self

@@ -7,10 +7,10 @@ namespace App\Disk;
 use App\Drafts\Outcomes;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use App\Work\Undertaking;
 
 /** Applies an instance's draft. */

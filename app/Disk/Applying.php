@@ -11,11 +11,11 @@ use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Models\PlacedRelease;
 use App\Models\Task;
+use App\Models\TaskState;
 use App\Refusal\Meaning;
 use App\Refusal\Refusal;
 use App\Store\Store;
 use App\Work\Halted;
-use App\Work\TaskState;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Placement;
@@ -38,8 +38,17 @@ final readonly class Applying
     /** Packages that a sentence of the history names, of those that came, changed or went. */
     private const NAMED = 10;
 
-    public function __construct(private LineUps $lineUps, private Games $games, private Store $store, private Laying $laying, private Milestones $milestones, private KeptWorlds $kept, private MergedArchives $mergedArchives, private Inventory $inventory, private InTheWay $inTheWay)
-    {
+    public function __construct(
+        private LineUps $lineUps,
+        private Games $games,
+        private Store $store,
+        private Laying $laying,
+        private Milestones $milestones,
+        private KeptWorlds $kept,
+        private MergedArchives $mergedArchives,
+        private Inventory $inventory,
+        private InTheWay $inTheWay,
+    ) {
     }
 
     /**
@@ -49,7 +58,8 @@ final readonly class Applying
     public function run(Instance $instance, Task $task): void
     {
         $folder = new Folder($instance);
-        $lock = $folder->lock(self::PATIENCE) ?? throw Refusal::conflict('Another apply of this instance is at work. This one was not begun.');
+        $lock =
+            $folder->lock(self::PATIENCE) ?? throw Refusal::conflict('Another apply of this instance is at work. This one was not begun.');
         $this->finish($instance);
         $draft = $instance->draft()->first();
         if ($draft === null) {
@@ -69,7 +79,11 @@ final readonly class Applying
         (new Fetching($this->store, $task))->run($lineUp);
         $this->milestones->reached('fetched');
 
-        $files = $this->laying->decide($lineUp, $placement, fn (int $done, int $total) => $task->advance('looking into archives', $done, $total));
+        $files = $this->laying->decide(
+            $lineUp,
+            $placement,
+            fn (int $done, int $total) => $task->advance('looking into archives', $done, $total),
+        );
         $this->milestones->reached('looked');
         $this->goesOn($task);
 
@@ -85,13 +99,19 @@ final readonly class Applying
         foreach ($game->own as $own) {
             $isOfBackup = $lineUp->plan->once->worlds !== 0 && $own === ($game->worlds['folder'] ?? '');
             if ($isOfBackup && $lineUp->plan->once->world === '') {
-                is_link($folder->live($own)) && throw Refusal::conflict("{$own} is a link to another place, so nothing in it is put back from here. Nothing was changed.");
+                is_link($folder->live($own)) &&
+                    throw Refusal::conflict(
+                        "{$own} is a link to another place, so nothing in it is put back from here. Nothing was changed.",
+                    );
                 $stands[$own] = OwnFiles::stand($folder->live($own));
                 $this->kept->lay($instance, $lineUp->plan->once->worlds, $folder->next($own));
 
                 continue;
             }
-            $stands[$own] = $folder->carryOver($own, $lineUp->plan->once->restore?->own ? $this->pointOf($instance, $lineUp->plan->once->restore->point) : null);
+            $stands[$own] = $folder->carryOver(
+                $own,
+                $lineUp->plan->once->restore?->own ? $this->pointOf($instance, $lineUp->plan->once->restore->point) : null,
+            );
             if ($isOfBackup) {
                 $this->kept->lay($instance, $lineUp->plan->once->worlds, $folder->next($own), $lineUp->plan->once->world);
             }
@@ -108,19 +128,25 @@ final readonly class Applying
         $carrying = new Carrying($folder, $game->own);
         $carried = $carrying->over($placed, $lineUp->plan->once->out);
         $this->milestones->reached('built');
-        $folder->write(Folder::PENDING, json_encode([
-            'plan' => PlanDocument::write($lineUp->plan->applied()->lapsed($lineUp->resolved->versions())),
-            'rows' => $this->rows($lineUp, $files, $placement),
-            'files' => $laid,
-            'sentence' => $this->sentence($lineUp, $carried->displaced),
-            'pack' => $lineUp->plan->once->pack,
-            'task' => $task->id,
-            'backup' => $backup,
-            // What takes the place of the worlds on purpose leaves none of them missing.
-            'worlds' => $lineUp->plan->once->worlds !== 0 || $lineUp->plan->once->restore?->own === true,
-            'draft' => $draft->id,
-            'revision' => $draft->revision,
-        ], JSON_THROW_ON_ERROR));
+        $folder->write(
+            Folder::PENDING,
+            json_encode(
+                [
+                    'plan' => PlanDocument::write($lineUp->plan->applied()->lapsed($lineUp->resolved->versions())),
+                    'rows' => $this->rows($lineUp, $files, $placement),
+                    'files' => $laid,
+                    'sentence' => $this->sentence($lineUp, $carried->displaced),
+                    'pack' => $lineUp->plan->once->pack,
+                    'task' => $task->id,
+                    'backup' => $backup,
+                    // What takes the place of the worlds on purpose leaves none of them missing.
+                    'worlds' => $lineUp->plan->once->worlds !== 0 || $lineUp->plan->once->restore?->own === true,
+                    'draft' => $draft->id,
+                    'revision' => $draft->revision,
+                ],
+                JSON_THROW_ON_ERROR,
+            ),
+        );
         $folder->mark(new Mark($task->id, $carried->ours, $this->reasons($inTheWay, $lineUp->plan->once->out)));
         $this->milestones->reached('complete');
 
@@ -133,7 +159,10 @@ final readonly class Applying
             if (! $isSame || $carrying->stand($folder->before(), $placed) !== $carried->stand) {
                 $folder->stepBack();
                 $where = $isSame ? 'folder' : 'worlds or configs';
-                throw Refusal::conflict("Something has written into the {$where} while the draft was being applied. End it and apply again; nothing was changed.");
+                throw Refusal::conflict(
+                    "Something has written into the {$where} while the draft was being applied. End it and apply again; nothing was ".
+                        'changed.',
+                );
             }
             $folder->stepIn();
             $this->milestones->reached('swapped');
@@ -153,12 +182,23 @@ final readonly class Applying
      */
     private function waitForGame(Folder $folder, Task $task): void
     {
-        for ($end = microtime(true) + (float) config('stasimon.wait_for_game'); ($using = Processes::using($folder->live())) !== []; usleep(250_000)) {
-            $who = implode(', ', array_unique(array_slice($using, 0, 3))).' (process '.implode(', ', array_slice(array_keys($using), 0, 3)).')';
+        for (
+            $end = microtime(true) + (float) config('stasimon.wait_for_game');
+            ($using = Processes::using($folder->live())) !== [];
+            usleep(250_000)
+        ) {
+            $who =
+                implode(', ', array_unique(array_slice($using, 0, 3))).
+                ' (process '.
+                implode(', ', array_slice(array_keys($using), 0, 3)).
+                ')';
             $task->advance("waiting until {$who} has left the instance's folder", 0, 0);
             $this->goesOn($task);
             if (microtime(true) >= $end) {
-                throw Refusal::conflict("{$who} is still working in the instance's folder, and what it writes would be lost. End it and apply again; nothing was changed.");
+                throw Refusal::conflict(
+                    "{$who} is still working in the instance's folder, and what it writes would be lost. End it and apply again; nothing ".
+                        'was changed.',
+                );
             }
         }
     }
@@ -167,7 +207,7 @@ final readonly class Applying
     private function goesOn(Task $task): void
     {
         if ($task->newQuery()->whereKey($task->id)->value('state') !== TaskState::Running) {
-            throw new Halted;
+            throw new Halted();
         }
     }
 
@@ -193,7 +233,9 @@ final readonly class Applying
             flock($lock, LOCK_UN);
         }
         if ($problem !== $instance->problem) {
-            DB::table('instances')->where('id', $instance->id)->update(['problem' => $problem]);
+            DB::table('instances')
+                ->where('id', $instance->id)
+                ->update(['problem' => $problem]);
         }
 
         return $problem;
@@ -239,7 +281,13 @@ final readonly class Applying
                 'version' => $selected->release->version,
                 'side' => $lineUp->catalogue->sideOf($id),
                 'because' => LineUp::because($selected),
-                'path' => $isMerged ? Merging::formOf($lineUp)?->archive : ($place === null ? null : ($place->unpack ? $place->folder : $paths[$id] ?? $place->folder)),
+                'path' => $isMerged
+                    ? Merging::formOf($lineUp)?->archive
+                    : ($place === null
+                        ? null
+                        : ($place->unpack
+                            ? $place->folder
+                            : $paths[$id] ?? $place->folder)),
                 'size' => $file->size ?? 0,
                 'sha256' => $file?->sha256,
                 'file_name' => $file?->name,
@@ -284,18 +332,25 @@ final readonly class Applying
             'created_at' => now(),
         ]);
         $instance->placed()->delete();
-        PlacedRelease::query()->insert(array_map(
-            fn (array $row): array => ['instance_id' => $instance->id, 'because' => json_encode($row['because'])] + $row,
-            $pending['rows'],
-        ));
+        PlacedRelease::query()->insert(
+            array_map(
+                fn (array $row): array => ['instance_id' => $instance->id, 'because' => json_encode($row['because'])] + $row,
+                $pending['rows'],
+            ),
+        );
         DB::table('placed_files')->where('instance_id', $instance->id)->delete();
         foreach (array_chunk($pending['files'], 1000) as $files) {
-            DB::table('placed_files')->insert(array_map(fn (array $row): array => ['instance_id' => $instance->id, 'over' => json_encode($row['over'])] + $row, $files));
+            DB::table('placed_files')->insert(
+                array_map(fn (array $row): array => ['instance_id' => $instance->id, 'over' => json_encode($row['over'])] + $row, $files),
+            );
         }
         ($pending['worlds'] ?? false) && DB::table('seen_worlds')->where('instance_id', $instance->id)->delete();
         // A pack that was taken away meanwhile is none.
         $pack = ($pending['pack'] ?? '') === '' ? null : PackRelease::query()->whereKey($pending['pack'])->value('id');
-        $instance->update(['plan' => PlanDocument::read($pending['plan']), 'applied_at' => now(), 'applies' => $instance->applies + 1] + ($pack === null ? [] : ['pack_id' => $pack]));
+        $instance->update(
+            ['plan' => PlanDocument::read($pending['plan']), 'applied_at' => now(), 'applies' => $instance->applies + 1] +
+                ($pack === null ? [] : ['pack_id' => $pack]),
+        );
         $instance->draft()->where('id', $pending['draft'])->where('revision', $pending['revision'])->delete();
     }
 
@@ -333,18 +388,33 @@ final readonly class Applying
         $list = function (array $names): string {
             sort($names, SORT_NATURAL | SORT_FLAG_CASE);
 
-            return implode(', ', array_slice($names, 0, self::NAMED)).(count($names) > self::NAMED ? ' and '.(count($names) - self::NAMED).' more' : '').'.';
+            return implode(', ', array_slice($names, 0, self::NAMED)).
+                (count($names) > self::NAMED ? ' and '.(count($names) - self::NAMED).' more' : '').
+                '.';
         };
         $add = array_values(array_diff($changes->add, [$lineUp->plan->base->game, $lineUp->plan->base->runtime]));
         $parts = array_filter([
             $lineUp->plan->once->restore?->point === Restore::ELSEWHERE ? 'Kept to the releases of a line-up from elsewhere.' : '',
-            $lineUp->plan->once->restore !== null && $lineUp->plan->once->restore->point !== Restore::ELSEWHERE ? 'Went back to an earlier line-up'.($lineUp->plan->once->restore->own ? ', with its configs and worlds.' : '.') : '',
+            $lineUp->plan->once->restore !== null && $lineUp->plan->once->restore->point !== Restore::ELSEWHERE
+                ? 'Went back to an earlier line-up'.($lineUp->plan->once->restore->own ? ', with its configs and worlds.' : '.')
+                : '',
             $add === [] ? '' : 'Added '.$list(array_map($name, $add)),
-            $changes->change === [] ? '' : 'Changed '.$list(array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change)),
+            $changes->change === []
+                ? ''
+                : 'Changed '.
+                    $list(
+                        array_map(fn (Change $change): string => "{$name($change->id)} {$change->from} to {$change->to}", $changes->change),
+                    ),
             $changes->remove === [] ? '' : 'Removed '.$list(array_map($name, $changes->remove)),
             $lineUp->plan->once->putBack ? 'Put every file back.' : '',
-            $lineUp->plan->once->worlds === 0 ? '' : ($lineUp->plan->once->world === '' ? 'Put worlds back as they were.' : "Put the world {$lineUp->plan->once->world} back as it was."),
-            $lineUp->plan->once->own === [] ? '' : 'Changed, set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
+            $lineUp->plan->once->worlds === 0
+                ? ''
+                : ($lineUp->plan->once->world === ''
+                    ? 'Put worlds back as they were.'
+                    : "Put the world {$lineUp->plan->once->world} back as it was."),
+            $lineUp->plan->once->own === []
+                ? ''
+                : 'Changed, set aside or put back '.$list(array_map(strval(...), array_keys($lineUp->plan->once->own))),
             $displaced === [] ? '' : 'Put into the bin '.$list(array_map(mb_scrub(...), $displaced)),
         ]);
 

@@ -35,7 +35,9 @@ final readonly class Archives
      */
     public function unknown(array $digests): array
     {
-        return array_values(array_diff($digests, array_map(trim(...), DB::table('archives')->whereIn('sha256', $digests)->pluck('sha256')->all())));
+        return array_values(
+            array_diff($digests, array_map(trim(...), DB::table('archives')->whereIn('sha256', $digests)->pluck('sha256')->all())),
+        );
     }
 
     /** Whether every file of an archive is in the store, so that asking what it brings writes nothing. */
@@ -43,14 +45,22 @@ final readonly class Archives
     {
         $entries = json_decode((string) DB::table('archives')->where('sha256', $sha256)->value('entries'), true);
 
-        return is_array($entries) && array_filter($entries, fn (array $entry): bool => ! isset($entry['sha256']) || ! $this->store->has($entry['sha256'])) === [];
+        return is_array($entries) &&
+            array_filter($entries, fn (array $entry): bool => ! isset($entry['sha256']) || ! $this->store->has($entry['sha256'])) === [];
     }
 
     /** @throws UnsafeArchive */
     public function check(string $sha256, string $name, GameDefinition $game): void
     {
         $entries = $this->reading->entries($this->store->path($sha256), $name);
-        $this->keep($sha256, array_map(fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size], $entries), $this->says($sha256, $name, $game));
+        $this->keep(
+            $sha256,
+            array_map(
+                fn (ArchiveEntry $entry): array => ['index' => $entry->index, 'path' => $entry->path, 'size' => $entry->size],
+                $entries,
+            ),
+            $this->says($sha256, $name, $game),
+        );
     }
 
     /** @return array{before: list<string>, after: list<string>}|null what it says of its place in an order */
@@ -97,7 +107,12 @@ final readonly class Archives
      */
     private function said(array $digests): array
     {
-        return DB::table('archives')->whereIn('sha256', $digests)->whereNotNull('says')->pluck('says', 'sha256')->mapWithKeys(fn (string $json, string $digest): array => [trim($digest) => json_decode($json, true)])->all();
+        return DB::table('archives')
+            ->whereIn('sha256', $digests)
+            ->whereNotNull('says')
+            ->pluck('says', 'sha256')
+            ->mapWithKeys(fn (string $json, string $digest): array => [trim($digest) => json_decode($json, true)])
+            ->all();
     }
 
     /**
@@ -142,7 +157,11 @@ final readonly class Archives
         $digests = [];
         $numbers = array_flip(array_map(fn (ArchiveEntry $entry): int => $entry->index, $entries));
         $begin = fn () => @fopen($partial, 'wb') ?: throw FullDisk::writing('what is in an archive');
-        Archive::known($this->store->path($sha256))->unpack($entries, $begin, function (ArchiveEntry $entry, $to) use ($partial, $numbers, &$digests): void {
+        Archive::known($this->store->path($sha256))->unpack($entries, $begin, function (ArchiveEntry $entry, $to) use (
+            $partial,
+            $numbers,
+            &$digests,
+        ): void {
             fclose($to);
             $digest = (string) hash_file('sha256', $partial);
             $this->store->has($digest) || $this->store->take($partial, $digest);
@@ -162,22 +181,33 @@ final readonly class Archives
     public function facts(array $names): array
     {
         $kept = [];
-        $digests = array_values(array_filter(array_map(fn (string|int $digest): string => trim((string) $digest), array_keys($names)), fn (string $digest): bool => $digest !== ''));
+        $digests = array_values(
+            array_filter(
+                array_map(fn (string|int $digest): string => trim((string) $digest), array_keys($names)),
+                fn (string $digest): bool => $digest !== '',
+            ),
+        );
         foreach (DB::table('archives')->whereIn('sha256', $digests)->whereNotNull('facts')->pluck('facts', 'sha256') as $digest => $facts) {
             $kept[trim((string) $digest)] = ArchiveFacts::of(json_decode($facts, true));
         }
         $read = [];
         foreach (array_diff($digests, array_keys($kept)) as $digest) {
             try {
-                $kept[$digest] = $this->store->has($digest) ? $this->reading->facts($this->store->path($digest), 'An archive') : new ArchiveFacts;
+                $kept[$digest] = $this->store->has($digest)
+                    ? $this->reading->facts($this->store->path($digest), 'An archive')
+                    : new ArchiveFacts();
             } catch (Refusal) {
                 // What cannot be read says nothing; it was laid as it is.
-                $kept[$digest] = new ArchiveFacts;
+                $kept[$digest] = new ArchiveFacts();
             }
             $read[$digest] = json_encode((object) $kept[$digest]->kept(), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
         }
         if ($read !== []) {
-            DB::update('update archives set facts = read.facts::jsonb from unnest(?::text[], ?::text[]) as read (digest, facts) where sha256 = read.digest', [Bulk::list(array_map(strval(...), array_keys($read))), Bulk::list(array_values($read))]);
+            DB::update(
+                'update archives set facts = read.facts::jsonb from unnest(?::text[], ?::text[]) as read (digest, facts) where sha256 = '.
+                'read.digest',
+                [Bulk::list(array_map(strval(...), array_keys($read))), Bulk::list(array_values($read))],
+            );
         }
 
         return $kept;
@@ -189,6 +219,12 @@ final readonly class Archives
      */
     private function keep(string $sha256, array $entries, ?array $says = null): void
     {
-        DB::table('archives')->upsert([['sha256' => $sha256, 'entries' => json_encode($entries, JSON_THROW_ON_ERROR)] + ($says === null ? [] : ['says' => json_encode($says, JSON_THROW_ON_ERROR)])], ['sha256']);
+        DB::table('archives')->upsert(
+            [
+                ['sha256' => $sha256, 'entries' => json_encode($entries, JSON_THROW_ON_ERROR)] +
+                ($says === null ? [] : ['says' => json_encode($says, JSON_THROW_ON_ERROR)]),
+            ],
+            ['sha256'],
+        );
     }
 }

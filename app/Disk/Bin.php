@@ -84,7 +84,9 @@ final readonly class Bin
     {
         [$entry, $path] = $this->find($key);
         if (! Entries::isFree("{$this->root}/live", $path, itself: false) || Entry::at("{$this->root}/live", $path) !== null) {
-            throw Refusal::conflict('Something else is where '.mb_scrub($path).' was, so it stays in the bin. Take that out first, or download this one.');
+            throw Refusal::conflict(
+                'Something else is where '.mb_scrub($path).' was, so it stays in the bin. Take that out first, or download this one.',
+            );
         }
         File::ensureDirectoryExists(dirname("{$this->root}/live/{$path}"));
         if (! @rename($this->file($entry, $path), "{$this->root}/live/{$path}")) {

@@ -36,7 +36,7 @@ final readonly class Carrying
             $asPlaced = $placed[$entry->path] ?? false;
             $stand["p{$entry->path}"] = $asPlaced ? $entry->state() : $entry->identity();
             if ($entry->isFolder()) {
-                isset($ours[$entry->path]) || $folders[] = $entry;
+                isset($ours[$entry->path]) || ($folders[] = $entry);
             } elseif (! $asPlaced && ! $this->isCarried($entry, isset($placed[$entry->path]) || isset($out[Once::keyOf($entry->path)]))) {
                 $displaced[] = $entry->path;
             }
@@ -94,7 +94,9 @@ final readonly class Carrying
         }
         // It lies on another disk, has as many names as a file can have, or is a link that PHP takes for no path.
         if ((new Process(['cp', '-a', '--', $from, $to], timeout: 1_800))->run() !== 0) {
-            throw Refusal::conflict(mb_scrub($entry->path).' is not of Stasimon\'s laying and cannot be carried over. Nothing was changed.');
+            throw Refusal::conflict(
+                mb_scrub($entry->path).' is not of Stasimon\'s laying and cannot be carried over. Nothing was changed.',
+            );
         }
 
         return true;

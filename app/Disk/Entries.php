@@ -6,7 +6,10 @@ namespace App\Disk;
 
 use Generator;
 
-/** Walks folders that anybody may have written into: names are bytes, links are not followed, nothing is opened, what vanishes is passed over. */
+/**
+ * Walks folders that anybody may have written into: names are bytes, links are not followed, nothing is opened, what vanishes is passed
+ * over.
+ */
 final class Entries
 {
     /**

@@ -53,7 +53,12 @@ final readonly class Entry
     public function word(): string
     {
         return match ($this->mode & self::TYPE) {
-            0o100000 => 'a file', 0o040000 => 'a folder', 0o120000 => 'a link', 0o010000 => 'a pipe', 0o140000 => 'a socket', default => 'a device',
+            0o100000 => 'a file',
+            0o040000 => 'a folder',
+            0o120000 => 'a link',
+            0o010000 => 'a pipe',
+            0o140000 => 'a socket',
+            default => 'a device',
         };
     }
 

@@ -10,11 +10,11 @@ use App\Depots\Download\Downloads;
 use App\Depots\Download\Transfer;
 use App\Drafts\LineUp;
 use App\Models\Task;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
 use App\Work\Halted;
-use App\Work\TaskState;
 use Illuminate\Support\Facades\DB;
 
 /** Brings the files of a line-up into the store, and tells how far each is. */
@@ -57,14 +57,26 @@ final class Fetching
             $partial = $this->store->partial($one->sha256);
             $one->done = is_file($partial) ? min($one->size, (int) filesize($partial)) : 0;
         }
-        Bulk::copy('transfers', ['task_id', 'sha256', 'name', 'depot', 'done', 'size', 'state'], array_map(
-            fn (Transfer $one): array => ['task_id' => $this->task->id, 'sha256' => $one->sha256, 'name' => $one->name, 'depot' => $one->offer()->depot->name, 'done' => $one->done, 'size' => $one->size, 'state' => 'waiting'],
-            $wanted,
-        ));
+        Bulk::copy(
+            'transfers',
+            ['task_id', 'sha256', 'name', 'depot', 'done', 'size', 'state'],
+            array_map(
+                fn (Transfer $one): array => [
+                    'task_id' => $this->task->id,
+                    'sha256' => $one->sha256,
+                    'name' => $one->name,
+                    'depot' => $one->offer()->depot->name,
+                    'done' => $one->done,
+                    'size' => $one->size,
+                    'state' => 'waiting',
+                ],
+                $wanted,
+            ),
+        );
         $this->before = self::done($wanted);
         $this->task->advance('fetching files', $this->before, self::total($wanted));
         if (! (new Downloads($this->store, $this->tell(...)))->run($wanted)) {
-            throw new Halted;
+            throw new Halted();
         }
         $this->write($wanted);
     }
@@ -95,10 +107,24 @@ final class Fetching
     {
         $done = self::done($wanted);
         $rate = (int) (($done - $this->before) / max(0.2, microtime(true) - $this->began));
-        Task::query()->whereKey($this->task->id)->update(['done' => $done, 'rate' => max(0, $rate), 'step' => 'fetching files']);
-        $rows = array_map(fn (Transfer $one): array => ['sha256' => $one->sha256, 'done' => $one->done, 'state' => $one->failure !== null ? 'failed' : $one->state, 'depot' => $one->offers === [] ? '' : $one->offer()->depot->name], $wanted);
-        DB::update('update transfers t set done = row.done, state = row.state, depot = case when row.depot = \'\' then t.depot else row.depot end
-            from json_to_recordset(?::json) as row(sha256 text, done bigint, state text, depot text) where t.task_id = ? and t.sha256 = row.sha256', [json_encode($rows, JSON_THROW_ON_ERROR), $this->task->id]);
+        Task::query()
+            ->whereKey($this->task->id)
+            ->update(['done' => $done, 'rate' => max(0, $rate), 'step' => 'fetching files']);
+        $rows = array_map(
+            fn (Transfer $one): array => [
+                'sha256' => $one->sha256,
+                'done' => $one->done,
+                'state' => $one->failure !== null ? 'failed' : $one->state,
+                'depot' => $one->offers === [] ? '' : $one->offer()->depot->name,
+            ],
+            $wanted,
+        );
+        DB::update(
+            'update transfers t set done = row.done, state = row.state, depot = case when row.depot = \'\' then t.depot else row.depot end
+            from json_to_recordset(?::json) as row(sha256 text, done bigint, state text, depot text)
+            where t.task_id = ? and t.sha256 = row.sha256',
+            [json_encode($rows, JSON_THROW_ON_ERROR), $this->task->id],
+        );
     }
 
     /** @param  list<Transfer>  $wanted */

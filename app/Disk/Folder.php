@@ -49,7 +49,9 @@ final readonly class Folder
     private static function inside(string $path): string
     {
         if (str_contains($path, '..') && in_array('..', explode('/', $path), true)) {
-            throw Refusal::conflict('The path '.Visible::text($path).' leads out of the instance, so nothing is read or written there.');
+            throw Refusal::conflict(
+                'The path '.Visible::text($path).' leads out of the instance, so nothing is read or written there.',
+            );
         }
 
         return $path === '' ? '' : '/'.$path;
@@ -163,7 +165,9 @@ final readonly class Folder
             }
         }
 
-        throw Refusal::conflict("Something is writing into {$own}, so it cannot be copied as a whole. End it and apply again; nothing was changed.");
+        throw Refusal::conflict(
+            "Something is writing into {$own}, so it cannot be copied as a whole. End it and apply again; nothing was changed.",
+        );
     }
 
     /**
@@ -208,7 +212,10 @@ final readonly class Folder
             return;
         }
         if ($this->leadsAway($path)) {
-            throw Refusal::conflict(explode('/', $path)[0].' is a link to a place outside the instance, so what is in it is not changed from here. Nothing was changed.');
+            throw Refusal::conflict(
+                explode('/', $path)[0].
+                    ' is a link to a place outside the instance, so what is in it is not changed from here. Nothing was changed.',
+            );
         }
         if (is_string($to)) {
             is_file($this->next($path)) && unlink($this->next($path));

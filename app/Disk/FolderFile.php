@@ -12,8 +12,14 @@ final readonly class FolderFile
      * @param  string|null  $package  the id of the package that it comes from
      * @param  list<string>  $over  names of packages that bring the same path and stand back
      */
-    public function __construct(public string $path, public int $size, public string $state, public ?string $package, public ?string $name, public array $over)
-    {
+    public function __construct(
+        public string $path,
+        public int $size,
+        public string $state,
+        public ?string $package,
+        public ?string $name,
+        public array $over,
+    ) {
     }
 
     public function words(): string

@@ -48,7 +48,19 @@ final readonly class GameArchives
             copy($file, $partial) || throw FullDisk::writing($name);
             $this->store->take($partial, $digest);
         }
-        DB::table('game_archives')->upsert([['game' => $game->id, 'version' => $version, 'sha256' => $digest, 'name' => mb_substr($name, 0, 200), 'size' => $size, 'brought_at' => now()]], ['game', 'version']);
+        DB::table('game_archives')->upsert(
+            [
+                [
+                    'game' => $game->id,
+                    'version' => $version,
+                    'sha256' => $digest,
+                    'name' => mb_substr($name, 0, 200),
+                    'size' => $size,
+                    'brought_at' => now(),
+                ],
+            ],
+            ['game', 'version'],
+        );
     }
 
     /** @return array<string, stdClass> version => name, size and SHA-256 of what is kept for it */
@@ -66,10 +78,18 @@ final readonly class GameArchives
     {
         $kept = $this->of($game->id)[$version] ?? null;
         if ($kept === null) {
-            throw Refusal::conflict("{$game->name} {$version} reads no folder of mods: they are merged into its own archive, and that is not here. Bring it on the page of {$game->name} in Games; nothing was changed.");
+            throw Refusal::conflict(
+                "{$game->name} {$version} reads no folder of mods: they are merged into its own archive, and that is not here. Bring it ".
+                    "on the page of {$game->name} in Games; nothing was changed.",
+            );
         }
         $digest = trim((string) $kept->sha256);
 
-        return $this->store->has($digest) ? $digest : throw Refusal::conflict("The archive of {$game->name} {$version} is not in the store any more, or was written into. Bring it again in Games; nothing was changed.");
+        return $this->store->has($digest)
+            ? $digest
+            : throw Refusal::conflict(
+                "The archive of {$game->name} {$version} is not in the store any more, or was written into. Bring it again in Games; ".
+                    'nothing was changed.',
+            );
     }
 }

@@ -40,10 +40,12 @@ final readonly class InTheWay
         }
         foreach ($this->inventory->written($instance) as $row) {
             $file = $laid[$row->path] ?? null;
-            $name = $titles[(string) $row->package] ?? $row->name ?? (string) $row->package;
-            $isKept = $row->state === 'kept' && $file !== null && $file->content->sha256 === $this->inventory->digest($instance, $row->path);
+            $name = $titles[(string) $row->package] ?? ($row->name ?? (string) $row->package);
+            $isKept =
+                $row->state === 'kept' && $file !== null && $file->content->sha256 === $this->inventory->digest($instance, $row->path);
             if ($row->state !== 'missing' && ! $isKept) {
-                $found[$row->path] = 'It was changed by hand, and '.($file === null ? "goes with {$name}." : "{$name} is laid as it came.");
+                $found[$row->path] =
+                    'It was changed by hand, and '.($file === null ? "goes with {$name}." : "{$name} is laid as it came.");
             }
         }
         ksort($found, SORT_STRING);
@@ -60,7 +62,7 @@ final readonly class InTheWay
         $there = Entry::at($live, $path);
         $blocking = [];
         foreach ($there?->isFolder() === true ? Entries::below("{$live}/{$path}") : [] as $entry) {
-            $entry->isFolder() || isset($placed["{$path}/{$entry->path}"]) || $blocking[] = "{$path}/{$entry->path}";
+            $entry->isFolder() || isset($placed["{$path}/{$entry->path}"]) || ($blocking[] = "{$path}/{$entry->path}");
         }
         if ($there?->isFolder() === false && ! isset($placed[$path])) {
             $blocking[] = $path;

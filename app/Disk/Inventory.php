@@ -13,12 +13,15 @@ use WeakMap;
 /** What an instance's folder holds, where each file comes from, and what was done to it by hand since it was applied. */
 final class Inventory
 {
-    /** @var WeakMap<Instance, array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}>> what was asked for last */
+    /**
+     * @var WeakMap<Instance, array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}>>
+     *     what was asked for last
+     */
     private readonly WeakMap $known;
 
     public function __construct(private readonly Store $store)
     {
-        $this->known = new WeakMap;
+        $this->known = new WeakMap();
     }
 
     /** @return list<FolderFile> by path; those that are missing among them */
@@ -31,10 +34,24 @@ final class Inventory
         foreach ($folder->files() as $path => $stat) {
             $path = (string) $path;
             $row = $placed[$path] ?? null;
-            $files[$path] = new FolderFile($path, $stat['size'], $this->state($row, $path, $stat, $folder), $row?->package_id, $names[$row?->package_id] ?? null, $row === null ? [] : $this->titles($row->over, $names->all()));
+            $files[$path] = new FolderFile(
+                $path,
+                $stat['size'],
+                $this->state($row, $path, $stat, $folder),
+                $row?->package_id,
+                $names[$row?->package_id] ?? null,
+                $row === null ? [] : $this->titles($row->over, $names->all()),
+            );
         }
         foreach ($placed as $path => $row) {
-            $files[$path] ??= new FolderFile((string) $path, $row->size, 'missing', $row->package_id, $names[$row->package_id] ?? null, $this->titles($row->over, $names->all()));
+            $files[$path] ??= new FolderFile(
+                (string) $path,
+                $row->size,
+                'missing',
+                $row->package_id,
+                $names[$row->package_id] ?? null,
+                $this->titles($row->over, $names->all()),
+            );
         }
         ksort($files, SORT_STRING);
 
@@ -55,7 +72,15 @@ final class Inventory
         $disturbed = [];
         foreach ($this->placed($instance) as $path => $row) {
             $stat = @lstat($folder->live((string) $path));
-            $state = $stat === false ? 'missing' : $this->state($row, (string) $path, ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']], $folder);
+            $state =
+                $stat === false
+                    ? 'missing'
+                    : $this->state(
+                        $row,
+                        (string) $path,
+                        ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']],
+                        $folder,
+                    );
             if ($state !== 'placed') {
                 $disturbed[] = new FolderFile((string) $path, $row->size, $state, $row->package_id, $names[$row->package_id] ?? null, []);
             }
@@ -94,7 +119,14 @@ final class Inventory
     {
         $rows = array_filter($this->known[$instance] ?? $this->placed($instance), fn (object $row): bool => $row->over !== '[]');
 
-        return array_map(fn (object $row): array => ['path' => $row->path, 'winner' => $row->package_id, 'over' => array_values(array_map(strval(...), (array) json_decode($row->over, true)))], array_values($rows));
+        return array_map(
+            fn (object $row): array => [
+                'path' => $row->path,
+                'winner' => $row->package_id,
+                'over' => array_values(array_map(strval(...), (array) json_decode($row->over, true))),
+            ],
+            array_values($rows),
+        );
     }
 
     /**
@@ -108,7 +140,10 @@ final class Inventory
     {
         $folder = new Folder($instance);
         $lock = $folder->lock() ?? throw Refusal::conflict('A draft of this instance is being applied. Keep the file once that is done.');
-        $changed = array_filter($this->disturbed($instance->loadMissing('placed')), fn (FolderFile $file): bool => $path !== '' ? $file->path === $path : $file->package === $package);
+        $changed = array_filter(
+            $this->disturbed($instance->loadMissing('placed')),
+            fn (FolderFile $file): bool => $path !== '' ? $file->path === $path : $file->package === $package,
+        );
         if ($changed === []) {
             throw Refusal::conflict('That file is as it was placed, or was not placed by an apply, so there is nothing to keep.');
         }
@@ -129,7 +164,12 @@ final class Inventory
     /** @throws Refusal */
     public function unkeep(Instance $instance, string $path): void
     {
-        if (DB::table('placed_files')->where('instance_id', $instance->id)->where('path', $path)->update(['kept' => false]) === 0) {
+        if (
+            DB::table('placed_files')
+                ->where('instance_id', $instance->id)
+                ->where('path', $path)
+                ->update(['kept' => false]) === 0
+        ) {
             throw Refusal::unusable('That file was not placed by an apply.');
         }
     }
@@ -145,7 +185,10 @@ final class Inventory
         rename($own, $folder->live($path));
     }
 
-    /** @return array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}> rows of placed_files by path */
+    /**
+     * @return array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}> rows of
+     *     placed_files by path
+     */
     private function placed(Instance $instance): array
     {
         /** @var array<string, object{path: string, package_id: string, sha256: string, size: int, over: string, kept: bool}> $rows */

@@ -53,7 +53,16 @@ final readonly class Laying
         }
 
         $rules = $this->rules($lineUp);
-        $bringings = array_map(fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement), array_values(array_filter($lineUp->withFiles(), fn (Selected $selected): bool => ! Merging::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]))));
+        $bringings = array_map(
+            fn (Selected $selected): Bringing => $this->bringing($selected, $lineUp, $placement),
+            array_values(
+                array_filter(
+                    $lineUp->withFiles(),
+                    fn (Selected $selected): bool => ! Merging::isMerged($selected, $lineUp) &&
+                        ! isset($lineUp->replaced()[$selected->package->id]),
+                ),
+            ),
+        );
         $merged = $this->merging->bringing($lineUp, self::sequence($lineUp, $rules));
 
         return Layout::of($merged === null ? $bringings : [...$bringings, $merged], $lineUp->plan->order, $rules);
@@ -72,7 +81,10 @@ final readonly class Laying
         foreach ($lineUp->withFiles() as $selected) {
             $file = $lineUp->fileOf($selected);
             $isLaid = ! Merging::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]);
-            if ($isLaid && (! $placement->placeOf($selected->package->kind, $file->name)->unpack || $this->archives->isUnpacked($file->sha256))) {
+            if (
+                $isLaid &&
+                (! $placement->placeOf($selected->package->kind, $file->name)->unpack || $this->archives->isUnpacked($file->sha256))
+            ) {
                 $bringings[] = $this->bringing($selected, $lineUp, $placement);
             }
         }
@@ -90,7 +102,10 @@ final readonly class Laying
     {
         $contested = array_filter($files, fn (LaidFile $file): bool => $file->over !== []);
 
-        return array_map(fn (LaidFile $file): array => ['path' => $file->path, 'winner' => $file->package, 'over' => $file->over], array_values($contested));
+        return array_map(
+            fn (LaidFile $file): array => ['path' => $file->path, 'winner' => $file->package, 'over' => $file->over],
+            array_values($contested),
+        );
     }
 
     /** The SHA-256 of what one package brings at a path, as far as its archive has been unpacked; null where it brings nothing there. */
@@ -105,10 +120,21 @@ final readonly class Laying
         return null;
     }
 
-    /** @return list<OrderRule> those of a person, what extends what, and then what archives say of themselves and what is needed, as far as the person says nothing else */
+    /**
+     * @return list<OrderRule> those of a person, what extends what, and then what archives say of themselves and what is needed, as far as
+     *     the person says nothing else
+     */
     public function rules(LineUp $lineUp): array
     {
-        return [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why), $lineUp->plan->rules), ...self::extended($lineUp), ...$this->said($lineUp), ...self::needed($lineUp)];
+        return [
+            ...array_map(
+                fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must, $rule->why),
+                $lineUp->plan->rules,
+            ),
+            ...self::extended($lineUp),
+            ...$this->said($lineUp),
+            ...self::needed($lineUp),
+        ];
     }
 
     /** @return list<OrderRule> what extends something comes after it, whatever a person says */
@@ -118,7 +144,12 @@ final readonly class Laying
         foreach ($lineUp->resolved->selection ?? [] as $selected) {
             foreach (Chain::extended($selected->release) as $need) {
                 $under = $need->alternatives[0]->id;
-                $rules[] = new OrderRule($under, $selected->package->id, Strength::Must, "{$selected->package->title()} extends ".($lineUp->catalogue->package($under)?->title() ?? $under));
+                $rules[] = new OrderRule(
+                    $under,
+                    $selected->package->id,
+                    Strength::Must,
+                    "{$selected->package->title()} extends ".($lineUp->catalogue->package($under)?->title() ?? $under),
+                );
             }
         }
 
@@ -209,15 +240,27 @@ final readonly class Laying
         $kept = DB::table('placed_files')->where('instance_id', $instance->id)->where('kept', true)->get()->keyBy('path');
         $rows = [];
         foreach ($files as $file) {
-            $keeps = isset($kept[$file->path]) && trim($kept[$file->path]->sha256) === $file->content->sha256 && is_file($folder->live($file->path));
+            $keeps =
+                isset($kept[$file->path]) &&
+                trim($kept[$file->path]->sha256) === $file->content->sha256 &&
+                is_file($folder->live($file->path));
             match (true) {
                 $keeps => $folder->keep($file->path),
                 // A default that a package brings for a folder of the instance's own is given once, and then left alone.
-                $placement->isOwn($file->path) => $folder->leadsAway($file->path) || $folder->hasNext($file->path) || $folder->copy($this->store->path($file->content->sha256), $file->path),
+                $placement->isOwn($file->path) => $folder->leadsAway($file->path) ||
+                    $folder->hasNext($file->path) ||
+                    $folder->copy($this->store->path($file->content->sha256), $file->path),
                 default => $folder->link($this->store->path($file->content->sha256), $file->path),
             };
             if (! $placement->isOwn($file->path)) {
-                $rows[] = ['path' => $file->path, 'package_id' => $file->package, 'sha256' => $file->content->sha256, 'size' => $file->content->size, 'over' => $file->over, 'kept' => $keeps];
+                $rows[] = [
+                    'path' => $file->path,
+                    'package_id' => $file->package,
+                    'sha256' => $file->content->sha256,
+                    'size' => $file->content->size,
+                    'over' => $file->over,
+                    'kept' => $keeps,
+                ];
             }
         }
 

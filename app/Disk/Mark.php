@@ -14,7 +14,8 @@ final readonly class Mark
 
     /**
      * @param  string  $task  that applied
-     * @param  list<string>|null  $ours  paths in the folder before that were as an earlier apply had placed them; null where it was not written down
+     * @param  list<string>|null  $ours  paths in the folder before that were as an earlier apply had placed them; null where it was not
+     *     written down
      * @param  array<string, string>  $displaced  path as text => why it had to make room
      */
     public function __construct(public string $task, private ?array $ours = null, private array $displaced = [])
@@ -36,7 +37,10 @@ final readonly class Mark
 
     public function written(): string
     {
-        return json_encode(['task' => $this->task, 'ours' => $this->ours, 'displaced' => (object) $this->displaced], JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
+        return json_encode(
+            ['task' => $this->task, 'ours' => $this->ours, 'displaced' => (object) $this->displaced],
+            JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR,
+        );
     }
 
     /** Whether something in the folder before was laid by an apply, and nobody had written into it. */

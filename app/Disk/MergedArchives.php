@@ -25,7 +25,14 @@ final readonly class MergedArchives
     {
         $base = $instance->plan->base;
         $form = $this->games->get($base->game)->merge($base->gameVersion);
-        $digest = $form === null ? null : DB::table('placed_files')->where('instance_id', $instance->id)->where('package_id', $base->game)->where('path', $form->archive)->value('sha256');
+        $digest =
+            $form === null
+                ? null
+                : DB::table('placed_files')
+                    ->where('instance_id', $instance->id)
+                    ->where('package_id', $base->game)
+                    ->where('path', $form->archive)
+                    ->value('sha256');
 
         return is_string($digest) ? trim($digest) : null;
     }
@@ -53,7 +60,12 @@ final readonly class MergedArchives
         $game = $this->games->get($instance->plan->base->game);
         $now = $this->now($instance) ?? throw Refusal::conflict("Nothing is merged into {$game->name} in this instance.");
         $entry = preg_match('/^\d{1,9}$/D', $beside) === 1 ? $instance->history()->find((int) $beside) : null;
-        $was = $beside === 'game' ? $this->archives->digest($game, $instance->plan->base->gameVersion) : ($entry instanceof HistoryEntry ? $this->mergedBefore($entry) : null);
+        $was =
+            $beside === 'game'
+                ? $this->archives->digest($game, $instance->plan->base->gameVersion)
+                : ($entry instanceof HistoryEntry
+                    ? $this->mergedBefore($entry)
+                    : null);
         $was ?? throw Refusal::notFound('What it was to be put beside is not kept any more.');
         try {
             return MergeDifference::between($this->open($was), $this->open($now));
@@ -72,6 +84,8 @@ final readonly class MergedArchives
     /** @return resource */
     private function open(string $digest)
     {
-        return ($this->store->has($digest) ? @fopen($this->store->path($digest), 'rb') : false) ?: throw Refusal::conflict('One of the two archives is not in the store any more.');
+        $file = $this->store->has($digest) ? @fopen($this->store->path($digest), 'rb') : false;
+
+        return $file ?: throw Refusal::conflict('One of the two archives is not in the store any more.');
     }
 }

@@ -55,11 +55,22 @@ final readonly class Merging
         $base = $this->games->digest($game, $lineUp->plan->base->gameVersion);
         $parts = [new Part($game->id, "The archive of {$game->name}", self::open($this->store->path($base)))];
         $place = array_flip($sequence);
-        $merged = array_filter($lineUp->withFiles(), fn (Selected $selected): bool => self::isMerged($selected, $lineUp) && ! isset($lineUp->replaced()[$selected->package->id]) && ($only === null || in_array($selected->package->id, $only, true)));
+        $merged = array_filter(
+            $lineUp->withFiles(),
+            fn (Selected $selected): bool => self::isMerged($selected, $lineUp) &&
+                ! isset($lineUp->replaced()[$selected->package->id]) &&
+                ($only === null || in_array($selected->package->id, $only, true)),
+        );
         usort($merged, fn (Selected $a, Selected $b): int => ($place[$a->package->id] ?? 0) <=> ($place[$b->package->id] ?? 0));
         foreach ($merged as $selected) {
             $file = $lineUp->fileOf($selected);
-            $parts[] = new Part($selected->package->id, $file->name, self::open($this->store->path($file->sha256)), (string) $file->content, $lineUp->obsoleteOf($selected));
+            $parts[] = new Part(
+                $selected->package->id,
+                $file->name,
+                self::open($this->store->path($file->sha256)),
+                (string) $file->content,
+                $lineUp->obsoleteOf($selected),
+            );
         }
         $partial = $this->store->partial('merged-'.bin2hex(random_bytes(8)));
         $to = @fopen($partial, 'wb') ?: throw FullDisk::writing($form->archive);
@@ -82,6 +93,9 @@ final readonly class Merging
     /** @return resource */
     private static function open(string $path)
     {
-        return @fopen($path, 'rb') ?: throw Refusal::conflict(basename($path).' is not in the store any more. Apply again, and it is fetched; nothing was changed.');
+        return @fopen($path, 'rb') ?:
+            throw Refusal::conflict(
+                basename($path).' is not in the store any more. Apply again, and it is fetched; nothing was changed.',
+            );
     }
 }

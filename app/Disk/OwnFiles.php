@@ -30,7 +30,9 @@ final class OwnFiles
     public static function stand(string $folder, ?array $before = null): array
     {
         $late = time() - self::LATELY;
-        $isLate = fn (string $path, int $written): bool => $before === null ? $written >= $late : str_contains($before["p{$path}"] ?? '', self::CONTENT);
+        $isLate = fn (string $path, int $written): bool => $before === null
+            ? $written >= $late
+            : str_contains($before["p{$path}"] ?? '', self::CONTENT);
         $stand = [];
         $open = [''];
         while ($open !== []) {
@@ -42,9 +44,14 @@ final class OwnFiles
             }
             $stand["p{$path}"] = match ($stat['mode'] & 0o170000) {
                 0o120000 => 'link to '.readlink($full),
-                0o100000 => "file {$stat['size']} {$stat['mtime']} {$stat['ino']}".($isLate($path, $stat['mtime']) ? self::CONTENT.@hash_file('xxh128', $full) : ''),
+                0o100000 => "file {$stat['size']} {$stat['mtime']} {$stat['ino']}".
+                    ($isLate($path, $stat['mtime']) ? self::CONTENT.@hash_file('xxh128', $full) : ''),
                 0o040000 => 'folder',
-                default => throw Refusal::conflict(mb_scrub(basename($folder).($path === '' ? '' : "/{$path}")).' is neither a file nor a folder but a pipe, a socket or a device, and cannot be copied. Take it away and apply again; nothing was changed.'),
+                default => throw Refusal::conflict(
+                    mb_scrub(basename($folder).($path === '' ? '' : "/{$path}")).
+                        ' is neither a file nor a folder but a pipe, a socket or a device, and cannot be copied. Take it away and apply '.
+                        'again; nothing was changed.',
+                ),
             };
             if ($stand["p{$path}"] === 'folder') {
                 foreach (array_diff(@scandir($full) ?: [], ['.', '..']) as $name) {

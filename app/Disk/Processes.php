@@ -17,7 +17,7 @@ final class Processes
         $folder = realpath($folder);
         $using = [];
         foreach ($folder === false ? [] : self::all() as $id) {
-            foreach (["/proc/{$id}/cwd", ...(@glob("/proc/{$id}/fd/*") ?: [])] as $link) {
+            foreach (["/proc/{$id}/cwd", ...@glob("/proc/{$id}/fd/*") ?: []] as $link) {
                 $target = (string) @readlink($link);
                 if ($target === $folder || str_starts_with($target, $folder.'/')) {
                     $using[$id] = trim((string) @file_get_contents("/proc/{$id}/comm")) ?: "process {$id}";
@@ -36,7 +36,12 @@ final class Processes
      */
     public static function marked(string $name, string $value): array
     {
-        return array_values(array_filter(self::all(), fn (int $id): bool => in_array("{$name}={$value}", explode("\0", (string) @file_get_contents("/proc/{$id}/environ")), true)));
+        return array_values(
+            array_filter(
+                self::all(),
+                fn (int $id): bool => in_array("{$name}={$value}", explode("\0", (string) @file_get_contents("/proc/{$id}/environ")), true),
+            ),
+        );
     }
 
     /** @return list<int> */
@@ -44,6 +49,11 @@ final class Processes
     {
         $here = getmypid();
 
-        return array_values(array_filter(array_map(intval(...), array_filter(@scandir('/proc') ?: [], ctype_digit(...))), fn (int $id): bool => $id !== $here));
+        return array_values(
+            array_filter(
+                array_map(intval(...), array_filter(@scandir('/proc') ?: [], ctype_digit(...))),
+                fn (int $id): bool => $id !== $here,
+            ),
+        );
     }
 }

@@ -20,9 +20,13 @@ final readonly class PutAway
     public function away(Instance $instance): void
     {
         DB::transaction(function () use ($instance): void {
-            $locked = Instance::query()->lockForUpdate()->find($instance->id) ?? throw Refusal::notFound("{$instance->name} is not here any more.");
+            $locked =
+                Instance::query()->lockForUpdate()->find($instance->id) ??
+                throw Refusal::notFound("{$instance->name} is not here any more.");
             if ($this->tasks->openOf($locked) !== null) {
-                throw Refusal::conflict('Something is still running for this instance. Wait until it is done, or stop it, before you put it away.');
+                throw Refusal::conflict(
+                    'Something is still running for this instance. Wait until it is done, or stop it, before you put it away.',
+                );
             }
             Tasks::refuseWhilePlayed($locked);
             $locked->update(['put_away_at' => now()]);

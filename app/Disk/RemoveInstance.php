@@ -6,8 +6,8 @@ namespace App\Disk;
 
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\DB;
@@ -25,7 +25,9 @@ final readonly class RemoveInstance implements Undertaking
         DB::transaction(function () use ($instance): void {
             $locked = Instance::query()->lockForUpdate()->find($instance->id);
             if ($locked !== null && $this->tasks->openOf($locked) !== null) {
-                throw Refusal::conflict('Something is still running for this instance. Wait until it is done, or stop it, before you remove it.');
+                throw Refusal::conflict(
+                    'Something is still running for this instance. Wait until it is done, or stop it, before you remove it.',
+                );
             }
             $locked === null ? null : Tasks::refuseWhilePlayed($locked);
             $locked?->delete();

@@ -7,8 +7,8 @@ namespace App\Disk;
 use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Store\Store;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\DB;
@@ -33,7 +33,11 @@ final readonly class Repairing implements Undertaking
     {
         $instance = Instance::query()->with('draft')->findOrFail($task->about('instance'));
         $folder = new Folder($instance);
-        $files = DB::table('placed_files')->where('instance_id', $instance->id)->where('kept', false)->orderBy('path')->get(['path', 'sha256']);
+        $files = DB::table('placed_files')
+            ->where('instance_id', $instance->id)
+            ->where('kept', false)
+            ->orderBy('path')
+            ->get(['path', 'sha256']);
         $damaged = $thrown = [];
         foreach ($files as $number => $file) {
             $digest = trim($file->sha256);
@@ -46,7 +50,14 @@ final readonly class Repairing implements Undertaking
             }
             $number % 20 === 0 && $task->advance('reading every file', $number + 1, count($files));
         }
-        $task->update(['subject' => ['instance' => $instance->id, 'files' => count($files), 'damaged' => array_slice($damaged, 0, 100), 'thrown' => count($thrown)]]);
+        $task->update([
+            'subject' => [
+                'instance' => $instance->id,
+                'files' => count($files),
+                'damaged' => array_slice($damaged, 0, 100),
+                'thrown' => count($thrown),
+            ],
+        ]);
         if ($damaged !== [] || $thrown !== []) {
             $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->puttingBack());
         }
@@ -70,6 +81,14 @@ final readonly class Repairing implements Undertaking
 
         return $damaged === []
             ? "Every file was read {$when}: all ".number_format((int) $found['files']).' are as they came.'
-            : 'Every file was read '.$when.': '.count($damaged).(count($damaged) === 1 ? ' is' : ' are').' not as it came ('.implode(', ', array_slice($damaged, 0, 5)).(count($damaged) > 5 ? ' and others' : '').'). The draft lays everything anew.';
+            : 'Every file was read '.
+                    $when.
+                    ': '.
+                    count($damaged).
+                    (count($damaged) === 1 ? ' is' : ' are').
+                    ' not as it came ('.
+                    implode(', ', array_slice($damaged, 0, 5)).
+                    (count($damaged) > 5 ? ' and others' : '').
+                    '). The draft lays everything anew.';
     }
 }

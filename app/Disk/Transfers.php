@@ -15,6 +15,8 @@ final class Transfers
     /** @return Collection<int, stdClass> those on their way first; none once it is over */
     public function of(?Task $task): Collection
     {
-        return $task === null || $task->isOver() ? collect() : DB::table('transfers')->where('task_id', $task->id)->orderByRaw("state = 'there', done > 0 desc, name")->get();
+        return $task === null || $task->isOver()
+            ? collect()
+            : DB::table('transfers')->where('task_id', $task->id)->orderByRaw("state = 'there', done > 0 desc, name")->get();
     }
 }

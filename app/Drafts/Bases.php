@@ -6,7 +6,7 @@ namespace App\Drafts;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\SupportKey;
-use App\Models\Release;
+use App\Depots\Release;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Chain;
@@ -33,7 +33,11 @@ final readonly class Bases
     /** @return array<string, int> "v" and game version => mods for it, on any loader */
     public function modsByVersion(): array
     {
-        $counts = DB::table('holdings')->where('game', $this->game->id)->where('kind', Kind::Mod->value)->pluck('packages', 'game_version')->all();
+        $counts = DB::table('holdings')
+            ->where('game', $this->game->id)
+            ->where('kind', Kind::Mod->value)
+            ->pluck('packages', 'game_version')
+            ->all();
         $byVersion = [];
         foreach ($this->game->versions as $version) {
             $byVersion['v'.$version->version] = (int) ($counts[$version->version] ?? 0);
@@ -45,15 +49,28 @@ final readonly class Bases
     /** @return array<string, int> kind => packages that run on a loader at a version */
     public function holds(string $version, string $loader): array
     {
-        return array_map(intval(...), DB::table('packages')->where('kind', '!=', Kind::Loader->value)
-            ->whereRaw('supports && ?::text[]', [SupportKey::anyOf($this->game->id, $version, $this->standsFor($loader))])
-            ->groupBy('kind')->selectRaw('kind, count(*) as packages')->pluck('packages', 'kind')->all());
+        return array_map(
+            intval(...),
+            DB::table('packages')
+                ->where('kind', '!=', Kind::Loader->value)
+                ->whereRaw('supports && ?::text[]', [SupportKey::anyOf($this->game->id, $version, $this->standsFor($loader))])
+                ->groupBy('kind')
+                ->selectRaw('kind, count(*) as packages')
+                ->pluck('packages', 'kind')
+                ->all(),
+        );
     }
 
     /** @return array<string, string> id => name of the expansions of the game at a version */
     public function expansions(string $version, string $loader): array
     {
-        return DB::table('packages')->where('kind', Kind::Expansion->value)->whereRaw('supports && ?::text[]', [SupportKey::anyOf($this->game->id, $version, [$loader])])->orderBy('name')->limit(50)->pluck('name', 'id')->all();
+        return DB::table('packages')
+            ->where('kind', Kind::Expansion->value)
+            ->whereRaw('supports && ?::text[]', [SupportKey::anyOf($this->game->id, $version, [$loader])])
+            ->orderBy('name')
+            ->limit(50)
+            ->pluck('name', 'id')
+            ->all();
     }
 
     /** @return list<string> the loader, and those whose mods it runs as well: what it stands for, and what it extends */
@@ -94,8 +111,13 @@ final readonly class Bases
      */
     private function recommended(string $loader): array
     {
-        $rows = Release::query()->join('depots', 'depots.id', '=', 'releases.depot_id')->where('package_id', $loader)
-            ->orderByDesc('depots.moderated')->orderBy('depots.place')->orderBy('depots.id')->get(['depots.name', 'depots.moderated', 'releases.version', 'releases.recommended']);
+        $rows = Release::query()
+            ->join('depots', 'depots.id', '=', 'releases.depot_id')
+            ->where('package_id', $loader)
+            ->orderByDesc('depots.moderated')
+            ->orderBy('depots.place')
+            ->orderBy('depots.id')
+            ->get(['depots.name', 'depots.moderated', 'releases.version', 'releases.recommended']);
         $recommended = [];
         foreach ($rows->where('moderated', $rows->first()?->getAttribute('moderated')) as $row) {
             if ($row->recommended) {
@@ -115,13 +137,18 @@ final readonly class Bases
     {
         $newest = $this->game->versions[count($this->game->versions) - 1]->version;
         $version ??= $newest;
-        $known = $this->game->version($version) ?? throw Refusal::unusable("{$this->game->name} has no version \"".mb_strimwidth($version, 0, 40, '…').'".');
+        $known =
+            $this->game->version($version) ??
+            throw Refusal::unusable("{$this->game->name} has no version \"".mb_strimwidth($version, 0, 40, '…').'".');
         $all = $this->builds($version);
         $loader ??= (string) array_key_first(array_filter($all) ?: $all);
-        $builds = $all[$loader] ?? throw Refusal::unusable("{$this->game->name} has no loader \"".mb_strimwidth($loader, 0, 40, '…').'".');
+        $builds =
+            $all[$loader] ?? throw Refusal::unusable("{$this->game->name} has no loader \"".mb_strimwidth($loader, 0, 40, '…').'".');
         $chosen = array_values(array_filter($builds, fn (LoaderBuild $one): bool => $one->version === $build))[0] ?? null;
         if ($build !== null && $chosen === null) {
-            throw Refusal::unusable('There is no build "'.mb_strimwidth($build, 0, 40, '…')."\" of {$this->title($loader)} for {$version}.");
+            throw Refusal::unusable(
+                'There is no build "'.mb_strimwidth($build, 0, 40, '…')."\" of {$this->title($loader)} for {$version}.",
+            );
         }
         $chosen ??= BaseChoice::preferred($builds);
         $runtimes = $this->choice->runtimes($version);
@@ -146,7 +173,8 @@ final readonly class Bases
             return $plan;
         }
 
-        return $plan->waiving(new Waiver($plan->base->game, $version, Relation::Needs, $plan->base->runtime))
+        return $plan
+            ->waiving(new Waiver($plan->base->game, $version, Relation::Needs, $plan->base->runtime))
             ->waiving(new Waiver($plan->base->loader, $plan->base->loaderVersion, Relation::Needs, $plan->base->runtime));
     }
 

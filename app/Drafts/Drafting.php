@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
+use App\Depots\Package;
 use App\Models\Draft;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Refusal\Refusal;
 use Closure;
 use Illuminate\Support\Facades\DB;
@@ -40,7 +40,9 @@ final readonly class Drafting
             $instance = $this->locked($instance);
             $draft = $instance->draft()->first();
             if ($seen !== null && $seen !== ($draft->revision ?? 0)) {
-                throw Refusal::conflict('The draft was changed in another tab meanwhile. Nothing was overwritten; load the page again and repeat your change.');
+                throw Refusal::conflict(
+                    'The draft was changed in another tab meanwhile. Nothing was overwritten; load the page again and repeat your change.',
+                );
             }
             $now = $draft->plan ?? $instance->plan;
             $next = $this->storable($step($now));
@@ -51,7 +53,9 @@ final readonly class Drafting
                 $draft->update(['plan' => $next, 'revision' => $draft->revision + 1]);
             }
             [$from, $to] = [PlanDocument::write($now), PlanDocument::write($next)];
-            $draft->steps()->create(['is_later' => false, 'back' => PlanChange::between($to, $from), 'forth' => PlanChange::between($from, $to)]);
+            $draft
+                ->steps()
+                ->create(['is_later' => false, 'back' => PlanChange::between($to, $from), 'forth' => PlanChange::between($from, $to)]);
 
             return $draft;
         }, 3);
@@ -60,7 +64,8 @@ final readonly class Drafting
     /** Whoever changes a draft holds the instance first, so that no two wait for each other. */
     private function locked(Instance $instance): Instance
     {
-        return Instance::query()->lockForUpdate()->find($instance->id) ?? throw Refusal::notFound("{$instance->name} is not here any more. It was removed, perhaps in another tab.");
+        return Instance::query()->lockForUpdate()->find($instance->id) ??
+            throw Refusal::notFound("{$instance->name} is not here any more. It was removed, perhaps in another tab.");
     }
 
     /** What is kept can be read again: a step that would leave anything else is refused, and the draft is as it was. */
@@ -82,7 +87,10 @@ final readonly class Drafting
         }
         $isNewest = $package->positionOf($version) === count($package->releases) - 1;
 
-        return $this->step($instance, fn (Plan $plan): Plan => $isNewest ? $plan->wanting($id) : $plan->wantingIn($id, $package->exactly($version)));
+        return $this->step(
+            $instance,
+            fn (Plan $plan): Plan => $isNewest ? $plan->wanting($id) : $plan->wantingIn($id, $package->exactly($version)),
+        );
     }
 
     /**
@@ -96,16 +104,24 @@ final readonly class Drafting
         $known = Package::query()->whereIn('id', $ids)->pluck('id')->all();
         $unknown = array_diff($ids, $known);
         if ($ids === [] || $unknown !== []) {
-            throw Refusal::unusable($ids === [] ? 'Nothing was marked, so nothing was added.' : 'No depot has '.mb_strimwidth(implode(', ', $unknown), 0, 100, '…').'.');
+            throw Refusal::unusable(
+                $ids === []
+                    ? 'Nothing was marked, so nothing was added.'
+                    : 'No depot has '.mb_strimwidth(implode(', ', $unknown), 0, 100, '…').'.',
+            );
         }
 
-        return $this->step($instance, function (Plan $plan) use ($ids, $channels): Plan {
-            foreach ($ids as $id) {
-                $plan = $plan->wants($id) ? $plan : $plan->wantingFrom($id, $channels[$id] ?? null);
-            }
+        return $this->step(
+            $instance,
+            function (Plan $plan) use ($ids, $channels): Plan {
+                foreach ($ids as $id) {
+                    $plan = $plan->wants($id) ? $plan : $plan->wantingFrom($id, $channels[$id] ?? null);
+                }
 
-            return $plan;
-        }, $seen);
+                return $plan;
+            },
+            $seen,
+        );
     }
 
     /**
@@ -140,13 +156,17 @@ final readonly class Drafting
             $exactly[(string) $id] = $catalogue->package((string) $id)?->exactly($version) ?? '='.$version;
         }
 
-        return $this->step($instance, function (Plan $plan) use ($exactly): Plan {
-            foreach ($exactly as $id => $range) {
-                $plan = $plan->wantingIn((string) $id, $range);
-            }
+        return $this->step(
+            $instance,
+            function (Plan $plan) use ($exactly): Plan {
+                foreach ($exactly as $id => $range) {
+                    $plan = $plan->wantingIn((string) $id, $range);
+                }
 
-            return $plan;
-        }, $seen);
+                return $plan;
+            },
+            $seen,
+        );
     }
 
     /** Wants exactly the release that a waiver is about, with the waiver and a note on why it is right. */
@@ -157,8 +177,15 @@ final readonly class Drafting
             throw Refusal::unusable('No depot has that release.');
         }
 
-        return $this->step($instance, fn (Plan $plan): Plan => $plan->wantingIn($waiver->id, $package->exactly($waiver->version))
-            ->withoutWaiver($waiver->id, $waiver->relation, $waiver->target)->waiving($waiver)->noting($waiver, $note), $seen);
+        return $this->step(
+            $instance,
+            fn (Plan $plan): Plan => $plan
+                ->wantingIn($waiver->id, $package->exactly($waiver->version))
+                ->withoutWaiver($waiver->id, $waiver->relation, $waiver->target)
+                ->waiving($waiver)
+                ->noting($waiver, $note),
+            $seen,
+        );
     }
 
     /**
@@ -189,7 +216,13 @@ final readonly class Drafting
         }
 
         // Groups are of now: what a person has put together since stays together as far as it is asked for then.
-        return $this->step($instance, fn (Plan $now): Plan => PlanDocument::read($before['plan'])->groupedAs($now)->restoring(new Restore($entry, $before['versions'], $own)), $seen);
+        return $this->step(
+            $instance,
+            fn (Plan $now): Plan => PlanDocument::read($before['plan'])
+                ->groupedAs($now)
+                ->restoring(new Restore($entry, $before['versions'], $own)),
+            $seen,
+        );
     }
 
     /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */
@@ -208,11 +241,18 @@ final readonly class Drafting
     {
         DB::transaction(function () use ($instance, $isForth, $noDraft, $noStep): void {
             $draft = $this->locked($instance)->draft()->first() ?? throw Refusal::conflict($noDraft);
-            $step = $draft->steps()->reorder('id', $isForth ? 'asc' : 'desc')->where('is_later', $isForth)->first() ?? throw Refusal::conflict($noStep);
+            $step =
+                $draft
+                    ->steps()
+                    ->reorder('id', $isForth ? 'asc' : 'desc')
+                    ->where('is_later', $isForth)
+                    ->first() ?? throw Refusal::conflict($noStep);
             try {
                 $plan = PlanDocument::read(PlanChange::apply(PlanDocument::write($draft->plan), $isForth ? $step->forth : $step->back));
             } catch (UnusableDocument|JsonException) {
-                throw Refusal::conflict('That step cannot be read any more. The draft is as it was; throw it away to be where the instance is.');
+                throw Refusal::conflict(
+                    'That step cannot be read any more. The draft is as it was; throw it away to be where the instance is.',
+                );
             }
             $step->update(['is_later' => ! $isForth]);
             $draft->update(['plan' => $plan, 'revision' => $draft->revision + 1]);
@@ -227,7 +267,9 @@ final readonly class Drafting
             if ($draft !== null) {
                 Draft::query()->where('instance_id', $instance->id)->whereNotNull('thrown_at')->delete();
                 // Not through the model: one that cannot be read can be thrown away all the same.
-                Draft::query()->whereKey($draft->id)->update(['thrown_at' => now()]);
+                Draft::query()
+                    ->whereKey($draft->id)
+                    ->update(['thrown_at' => now()]);
             }
         }, 3);
     }
@@ -239,7 +281,9 @@ final readonly class Drafting
             if ($locked->draft()->exists()) {
                 throw Refusal::conflict('There is another draft by now. Throw that away first, or go on with it.');
             }
-            $thrown = Draft::query()->where('instance_id', $instance->id)->whereNotNull('thrown_at')->first() ?? throw Refusal::conflict('That draft is not kept any more.');
+            $thrown =
+                Draft::query()->where('instance_id', $instance->id)->whereNotNull('thrown_at')->first() ??
+                throw Refusal::conflict('That draft is not kept any more.');
             $this->storable($thrown->plan);
             $thrown->update(['thrown_at' => null, 'revision' => $thrown->revision + 1, 'outcome' => null]);
         }, 3);
@@ -248,7 +292,9 @@ final readonly class Drafting
     public function repair(Instance $instance, string $key): Draft
     {
         $repairs = $this->lineUps->lineUp($instance)->told()->repairs ?? [];
-        $chosen = $repairs[$key] ?? throw Refusal::conflict('The draft has changed since this remedy was shown. Nothing was changed; look at it again.');
+        $chosen =
+            $repairs[$key] ??
+            throw Refusal::conflict('The draft has changed since this remedy was shown. Nothing was changed; look at it again.');
 
         return $this->step($instance, fn (): Plan => PlanDocument::read($chosen['plan']));
     }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Drafts;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Release;
 use App\Models\PlacedRelease;
-use App\Models\Release;
 use App\Refusal\Refusal;
 use App\Store\Store;
 use Illuminate\Support\Collection;
@@ -18,14 +18,14 @@ use Stasimon\Core\Explain\Impossible;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Changes;
-use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Keeping;
 use Stasimon\Core\Resolve\Reason;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
+use Stasimon\Core\Resolve\Search\Deadline;
+use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\Selected;
-use Stasimon\Core\Resolve\Stopped;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\Syntax;
@@ -69,7 +69,10 @@ final class LineUp
     {
         // A restore point is reached by keeping what was there then.
         $request = $plan->request($catalogue, $catalogue->game, $plan->once->restore->versions ?? $have);
-        $catalogue->load([...array_map(fn ($want): string => $want->id, $request->want), ...array_map(strval(...), array_keys($request->have))]);
+        $catalogue->load([
+            ...array_map(fn ($want): string => $want->id, $request->want),
+            ...array_map(strval(...), array_keys($request->have)),
+        ]);
         $resolver = new Resolver($catalogue, $deadline);
         try {
             $answer = (new Keeping($resolver))->resolve($request, $plan->base->packages());
@@ -89,8 +92,13 @@ final class LineUp
      * @param  DepotCatalogue  $around  with what stands, and all that what is new can lead to
      * @param  Collection<int, PlacedRelease>  $remembered
      */
-    public static function unchanged(Plan $plan, array $have, DepotCatalogue $around, Collection $remembered, ?Deadline $deadline = null): ?self
-    {
+    public static function unchanged(
+        Plan $plan,
+        array $have,
+        DepotCatalogue $around,
+        Collection $remembered,
+        ?Deadline $deadline = null,
+    ): ?self {
         try {
             $answer = (new Resolver($around, $deadline))->unchanged($plan->request($around, $around->game, $have), $plan->base->packages());
         } catch (Stopped) {
@@ -107,8 +115,14 @@ final class LineUp
      * @param  array<string, string>  $versions  package id => version, of the line-up
      * @param  Collection<int, PlacedRelease>  $remembered
      */
-    public static function again(Plan $plan, array $have, array $versions, DepotCatalogue $catalogue, Collection $remembered, ?Deadline $deadline = null): ?self
-    {
+    public static function again(
+        Plan $plan,
+        array $have,
+        array $versions,
+        DepotCatalogue $catalogue,
+        Collection $remembered,
+        ?Deadline $deadline = null,
+    ): ?self {
         $found = self::unchanged($plan, $versions, $catalogue, $remembered, $deadline);
 
         return $found?->resolved === null ? null : new self($plan, $have, $found->resolved, null, $catalogue, $remembered);
@@ -121,7 +135,7 @@ final class LineUp
      */
     public static function stopped(Plan $plan, array $have, DepotCatalogue $catalogue, ?Told $told = null): self
     {
-        return new self($plan, $have, null, null, $catalogue, new Collection, $told === null, $told);
+        return new self($plan, $have, null, null, $catalogue, new Collection(), $told === null, $told);
     }
 
     /** Itself; or one that cannot be, where a file has nothing in it for this version of the game: a waiver does not put it there. */
@@ -137,9 +151,23 @@ final class LineUp
         $blame = array_keys(array_filter($this->plan->wants, fn (Want $want): bool => in_array($want->id, $wants, true)));
         $without = PlanDocument::write(array_reduce($wants, fn (Plan $plan, string $want): Plan => $plan->without($want), $this->plan));
         $names = array_map(fn (string $want): string => $this->catalogue->package($want)?->title() ?? $want, $wants);
-        $repairs = $wants === [] ? [] : [substr(hash('sha256', $without), 0, 16) => ['text' => 'Do without '.implode(' and ', $names), 'changes' => count($wants), 'plan' => $without]];
+        $repairs =
+            $wants === []
+                ? []
+                : [
+                    substr(hash('sha256', $without), 0, 16) => [
+                        'text' => 'Do without '.implode(' and ', $names),
+                        'changes' => count($wants),
+                        'plan' => $without,
+                    ],
+                ];
 
-        return self::stopped($this->plan, $this->have, $this->catalogue, new Told(array_map(fn (int $at): int => Plan::BASE + $at, $blame), [['text' => $sentence, 'from' => []]], $repairs, true));
+        return self::stopped(
+            $this->plan,
+            $this->have,
+            $this->catalogue,
+            new Told(array_map(fn (int $at): int => Plan::BASE + $at, $blame), [['text' => $sentence, 'from' => []]], $repairs, true),
+        );
     }
 
     /** Whether the file of a release, as far as a depot says, has something in it for this version of the game. */
@@ -221,17 +249,29 @@ final class LineUp
      */
     public function obsoleteOf(Selected $of): array
     {
-        $others = array_filter($this->resolved->selection ?? [], fn (Selected $other): bool => $other->release->replaces !== [] && $other->package->id !== $of->package->id);
+        $others = array_filter(
+            $this->resolved->selection ?? [],
+            fn (Selected $other): bool => $other->release->replaces !== [] && $other->package->id !== $of->package->id,
+        );
         if ($others === []) {
             return [];
         }
         $place = array_flip($this->plan->order);
-        $needed = array_merge([], ...array_map(fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives), $of->release->needs()));
+        $needed = array_merge(
+            [],
+            ...array_map(
+                fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives),
+                $of->release->needs(),
+            ),
+        );
         $obsolete = [];
         foreach ($others as $other) {
             $isOver = ($place[$of->package->id] ?? -1) > ($place[$other->package->id] ?? PHP_INT_MAX);
             if (! $isOver && ! in_array($other->package->id, $needed, true)) {
-                array_push($obsolete, ...array_filter($other->release->replaces, fn (Replacement $replacement): bool => $replacement->target === null));
+                array_push(
+                    $obsolete,
+                    ...array_filter($other->release->replaces, fn (Replacement $replacement): bool => $replacement->target === null),
+                );
             }
         }
 
@@ -249,7 +289,8 @@ final class LineUp
             foreach ($this->resolved->selection ?? [] as $selected) {
                 foreach ($selected->because as $reason) {
                     if ($reason->isExtension && in_array($reason->id, [...$over, ...array_map(strval(...), array_keys($under))], true)) {
-                        $under[$selected->package->id] ??= ($this->catalogue->package($reason->id)?->title() ?? $reason->id)." extends {$selected->package->title()}";
+                        $under[$selected->package->id] ??=
+                            ($this->catalogue->package($reason->id)?->title() ?? $reason->id)." extends {$selected->package->title()}";
                     }
                 }
             }
@@ -269,16 +310,18 @@ final class LineUp
     /** @return list<Selected> without game and runtime, which have no files */
     public function withFiles(): array
     {
-        return array_values(array_filter(
-            $this->resolved->selection ?? [],
-            fn (Selected $selected): bool => $selected->package->kind !== Kind::Game && $selected->package->kind !== Kind::Runtime,
-        ));
+        return array_values(
+            array_filter(
+                $this->resolved->selection ?? [],
+                fn (Selected $selected): bool => $selected->package->kind !== Kind::Game && $selected->package->kind !== Kind::Runtime,
+            ),
+        );
     }
 
     public function fileOf(Selected $selected): Offered
     {
-        return $this->files()[$selected->package->id.' '.$selected->release->version]
-            ?? throw Refusal::conflict("No depot has the file of {$selected->package->title()} {$selected->release->version} any more.");
+        return $this->files()[$selected->package->id.' '.$selected->release->version] ??
+            throw Refusal::conflict("No depot has the file of {$selected->package->title()} {$selected->release->version} any more.");
     }
 
     /** @return array<string, Offered> by "id version" */
@@ -288,10 +331,16 @@ final class LineUp
             return $this->files;
         }
         $this->files = $orphans = [];
-        $offers = Release::query()->with('depot')->select('releases.*')->join('depots', 'depots.id', '=', 'releases.depot_id')->orderBy('depots.place')->orderBy('depots.id')
+        $offers = Release::query()
+            ->with('depot')
+            ->select('releases.*')
+            ->join('depots', 'depots.id', '=', 'releases.depot_id')
+            ->orderBy('depots.place')
+            ->orderBy('depots.id')
             ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($this->resolved?->versions() ?? [])])
             ->whereIn('package_id', array_map(strval(...), array_keys($this->resolved?->versions() ?? [])))
-            ->get()->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
+            ->get()
+            ->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
         $placed = $this->remembered->keyBy(fn (PlacedRelease $placed): string => "{$placed->raw('package_id')} {$placed->raw('version')}");
         foreach ([...$offers->keys(), ...$placed->keys()] as $key) {
             $known = $placed[$key] ?? null;
@@ -301,21 +350,46 @@ final class LineUp
             $same = array_values($of->filter(fn (Release $release): bool => $release->file_sha256 === $digest)->all());
             if ($same !== []) {
                 $folder = $this->folderOf($same[0]->content);
-                $this->files[$key] = new Offered($same[0]->file_sha256, $same[0]->file_size, $same[0]->file_name, $folder === false ? null : $folder, $same);
+                $this->files[$key] = new Offered(
+                    $same[0]->file_sha256,
+                    $same[0]->file_size,
+                    $same[0]->file_name,
+                    $folder === false ? null : $folder,
+                    $same,
+                );
                 if ($folder === false && ($this->resolved?->versions()[$same[0]->package_id] ?? null) === $same[0]->version) {
                     $title = $this->catalogue->package($same[0]->package_id)?->title() ?? $same[0]->package_id;
-                    $this->lacking[$same[0]->package_id] = "The file of {$title} {$same[0]->version} has nothing in it for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, so it cannot be laid there, whatever is disregarded.";
+                    $this->lacking[
+                        $same[0]->package_id
+                    ] = "The file of {$title} {$same[0]->version} has nothing in it ".
+                        "for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, so it cannot be laid there, whatever is ".
+                        'disregarded.';
                 }
             } elseif ($known !== null && $digest !== null) {
-                $this->files[$key] = new Offered($digest, $known->size, $known->file_name ?? basename((string) $known->path), $known->content, []);
+                $this->files[$key] = new Offered(
+                    $digest,
+                    $known->size,
+                    $known->file_name ?? basename((string) $known->path),
+                    $known->content,
+                    [],
+                );
                 $orphans[$key] = $digest;
             }
         }
         // What is placed and goes by another name in the depots by now is fetched by its digest.
-        $elsewhere = $orphans === [] ? collect() : Release::query()->with('depot')->whereIn('file_sha256', array_values($orphans))->get()->groupBy('file_sha256');
+        $elsewhere =
+            $orphans === []
+                ? collect()
+                : Release::query()->with('depot')->whereIn('file_sha256', array_values($orphans))->get()->groupBy('file_sha256');
         foreach ($orphans as $key => $digest) {
             $file = $this->files[$key];
-            $this->files[$key] = new Offered($digest, $file->size, $file->name, $file->content, array_values(($elsewhere[$digest] ?? collect())->all()));
+            $this->files[$key] = new Offered(
+                $digest,
+                $file->size,
+                $file->name,
+                $file->content,
+                array_values(($elsewhere[$digest] ?? collect())->all()),
+            );
         }
 
         return $this->files;
@@ -342,7 +416,16 @@ final class LineUp
     /** @param  array<string, string>  $versions */
     private static function pairs(array $versions): string
     {
-        return '{'.implode(',', array_map(fn (string $id, string $version): string => '"'.addcslashes("{$id} {$version}", '"\\').'"', array_map(strval(...), array_keys($versions)), $versions)).'}';
+        return '{'.
+            implode(
+                ',',
+                array_map(
+                    fn (string $id, string $version): string => '"'.addcslashes("{$id} {$version}", '"\\').'"',
+                    array_map(strval(...), array_keys($versions)),
+                    $versions,
+                ),
+            ).
+            '}';
     }
 
     /** Bytes that have to be fetched. */
@@ -354,7 +437,7 @@ final class LineUp
     /** @return array<string, Offered> files that are not in the store, by digest */
     public function missing(): array
     {
-        $store = new Store;
+        $store = new Store();
         $missing = [];
         foreach ($this->withFiles() as $selected) {
             $file = $this->fileOf($selected);
@@ -383,7 +466,11 @@ final class LineUp
 
         return [
             'wanted' => $selected->isWanted(),
-            'needed' => array_map(fn (Reason $reason): array => ['id' => $reason->id, 'range' => $reason->range] + ($reason->isExtension ? ['extends' => true] : []), $needed),
+            'needed' => array_map(
+                fn (Reason $reason): array => ['id' => $reason->id, 'range' => $reason->range] +
+                    ($reason->isExtension ? ['extends' => true] : []),
+                $needed,
+            ),
         ];
     }
 }

@@ -60,13 +60,26 @@ final class LineUps
         }
         $new = array_values(array_diff(array_map(strval(...), array_keys($outcome->versions)), array_map(strval(...), array_keys($have))));
 
-        return LineUp::again($plan, $have, $outcome->versions, $this->catalogueAround($instance, $new, $outcome->versions, [], $plan), $remembered, $this->allowance);
+        return LineUp::again(
+            $plan,
+            $have,
+            $outcome->versions,
+            $this->catalogueAround($instance, $new, $outcome->versions, [], $plan),
+            $remembered,
+            $this->allowance,
+        );
     }
 
     /** The same for as long as nothing changes that a line-up or a verdict of the instance rests on. */
     public function stamp(Instance $instance): string
     {
-        return hash('xxh128', CatalogueStamp::now().PlanDocument::write($this->plan($instance)).$instance->applied_at?->format('U')." {$instance->applies}");
+        return hash(
+            'xxh128',
+            CatalogueStamp::now().
+                PlanDocument::write($this->plan($instance)).
+                $instance->applied_at?->format('U').
+                " {$instance->applies}",
+        );
     }
 
     /**
@@ -78,8 +91,13 @@ final class LineUps
      * @param  list<string>  $whole  packages of which every release is wanted, for this game version or not
      * @param  Plan|null  $plan  whose base it is; the draft's, if none is given
      */
-    public function catalogueAround(Instance $instance, array $candidates, array $versions, array $whole = [], ?Plan $plan = null): DepotCatalogue
-    {
+    public function catalogueAround(
+        Instance $instance,
+        array $candidates,
+        array $versions,
+        array $whole = [],
+        ?Plan $plan = null,
+    ): DepotCatalogue {
         $plan ??= $this->plan($instance);
         $catalogue = $this->catalogue($instance);
         $documents = [];
@@ -90,7 +108,12 @@ final class LineUps
             }
         }
         $changed = array_diff(array_map(strval(...), array_keys($versions)), array_map(strval(...), array_keys($documents)));
-        $catalogue->around([...$candidates, ...array_values($changed)], [...$whole, ...$plan->base->packages()], $documents, $plan->base->gameVersion);
+        $catalogue->around(
+            [...$candidates, ...array_values($changed)],
+            [...$whole, ...$plan->base->packages()],
+            $documents,
+            $plan->base->gameVersion,
+        );
 
         return $catalogue;
     }
@@ -109,7 +132,13 @@ final class LineUps
         if ($have !== [] && $plan->once->restore === null && $plan->once->updating === []) {
             // Mostly what is there stays as it is; that can be seen without reading all that it could be instead.
             $new = array_filter($plan->wants, fn (Want $want): bool => ! isset($have[$want->id]));
-            $around = $this->catalogueAround($instance, array_map(fn (Want $want): string => $want->id, array_values($new)), $have, [], $plan);
+            $around = $this->catalogueAround(
+                $instance,
+                array_map(fn (Want $want): string => $want->id, array_values($new)),
+                $have,
+                [],
+                $plan,
+            );
             // Whether what is applied still stands is looked at, not searched for: a page has always time for that.
             $lineUp = LineUp::unchanged($plan, $have, $around, $remembered, $plan == $instance->plan ? null : $this->allowance);
         }

@@ -20,6 +20,9 @@ final class Notes
     {
         $text === ''
             ? DB::table('notes')->where('instance_id', $instance->id)->where('package_id', $package)->delete()
-            : DB::table('notes')->upsert([['instance_id' => $instance->id, 'package_id' => $package, 'text' => $text]], ['instance_id', 'package_id']);
+            : DB::table('notes')->upsert(
+                [['instance_id' => $instance->id, 'package_id' => $package, 'text' => $text]],
+                ['instance_id', 'package_id'],
+            );
     }
 }

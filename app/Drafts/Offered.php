@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
-use App\Models\Release;
+use App\Depots\Release;
 
 /** The file of a release in a line-up, and the depots that offer it. */
 final readonly class Offered

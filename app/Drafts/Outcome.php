@@ -27,12 +27,22 @@ final readonly class Outcome
     /** @return array<string, mixed> as it is kept */
     public function kept(): array
     {
-        return ['answer' => $this->answer->value, 'versions' => $this->versions, 'toFetch' => $this->toFetch, 'told' => $this->told?->kept()];
+        return [
+            'answer' => $this->answer->value,
+            'versions' => $this->versions,
+            'toFetch' => $this->toFetch,
+            'told' => $this->told?->kept(),
+        ];
     }
 
     /** @param  array<string, mixed>  $kept */
     public static function ofKept(array $kept): self
     {
-        return new self(Answer::from($kept['answer']), $kept['versions'], $kept['toFetch'], $kept['told'] === null ? null : Told::ofKept($kept['told']));
+        return new self(
+            Answer::from($kept['answer']),
+            $kept['versions'],
+            $kept['toFetch'],
+            $kept['told'] === null ? null : Told::ofKept($kept['told']),
+        );
     }
 }

@@ -6,7 +6,7 @@ namespace App\Drafts;
 
 use App\Models\Draft;
 use App\Models\Instance;
-use App\Work\TaskKind;
+use App\Models\TaskKind;
 use App\Work\Tasks;
 use Illuminate\Support\Facades\DB;
 use LogicException;
@@ -41,7 +41,12 @@ final readonly class Outcomes
     {
         $draft = $instance->draft;
         if ($draft !== null) {
-            $this->keep($instance, $draft, Outcome::of($this->lineUps->lineUpOf($this->lineUps->plan($instance), $instance), Answer::GivenUp), true);
+            $this->keep(
+                $instance,
+                $draft,
+                Outcome::of($this->lineUps->lineUpOf($this->lineUps->plan($instance), $instance), Answer::GivenUp),
+                true,
+            );
         }
     }
 
@@ -51,7 +56,11 @@ final readonly class Outcomes
         $kept = ['stamp' => $this->lineUps->stamp($instance), 'byWorker' => $byWorker] + $outcome->kept();
         $json = json_encode($kept, JSON_THROW_ON_ERROR);
         // Not through the model: that it is worked out is no step.
-        $isKept = DB::table('drafts')->where('id', $draft->id)->where('revision', $draft->revision)->update(['outcome' => $json]) > 0;
+        $isKept =
+            DB::table('drafts')
+                ->where('id', $draft->id)
+                ->where('revision', $draft->revision)
+                ->update(['outcome' => $json]) > 0;
         $draft->setAttribute('outcome', json_decode($json, true))->syncOriginal();
 
         return $isKept;

@@ -16,7 +16,8 @@ final readonly class Told
     /**
      * @param  list<int>  $blame  indices into the request's wants
      * @param  list<array{text: string, from: list<int>}>  $steps
-     * @param  array<string, array{text: string, changes: int, plan: string}>  $repairs  by a key that a form can send back; the plan as JSON
+     * @param  array<string, array{text: string, changes: int, plan: string}>  $repairs  by a key that a form can send back; the plan as
+     *     JSON
      * @param  bool  $isWhole  whether there was time to look for every repair
      */
     public function __construct(public array $blame, public array $steps, public array $repairs, public bool $isWhole)
@@ -30,18 +31,31 @@ final readonly class Told
             $repaired = $lineUp->plan->repaired($repair->leadsTo);
             if ($repaired !== null && self::leadsSomewhere($repaired, $lineUp)) {
                 $plan = PlanDocument::write($repaired);
-                $repairs[substr(hash('sha256', $plan), 0, 16)] = ['text' => rtrim($repair->text, '.'), 'changes' => $repair->leadsTo->changes->count(), 'plan' => $plan];
+                $repairs[substr(hash('sha256', $plan), 0, 16)] = [
+                    'text' => rtrim($repair->text, '.'),
+                    'changes' => $repair->leadsTo->changes->count(),
+                    'plan' => $plan,
+                ];
             }
         }
 
-        return new self($impossible->blame, array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $impossible->explanation), $repairs, $impossible->isWhole);
+        return new self(
+            $impossible->blame,
+            array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $impossible->explanation),
+            $repairs,
+            $impossible->isWhole,
+        );
     }
 
     /** Disregarding which version of the game a release is for is of no use where its file has nothing in it for this one. */
     private static function leadsSomewhere(Plan $repaired, LineUp $lineUp): bool
     {
         foreach ($repaired->waivers as $waiver) {
-            if ($waiver->target === $repaired->base->game && ! in_array($waiver, $lineUp->plan->waivers, true) && ! $lineUp->hasFolder($waiver->id, $waiver->version)) {
+            if (
+                $waiver->target === $repaired->base->game &&
+                ! in_array($waiver, $lineUp->plan->waivers, true) &&
+                ! $lineUp->hasFolder($waiver->id, $waiver->version)
+            ) {
                 return false;
             }
         }

@@ -7,8 +7,8 @@ namespace App\Drafts;
 use App\Depots\Catalogue\CatalogueStamp;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Work\Allowance;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\DB;
@@ -37,18 +37,23 @@ final class Trials implements Undertaking
     public function holds(Plan $plan, Instance $instance): ?bool
     {
         $stamp = $this->stamp($instance);
-        $known = $this->known[$stamp] ??= DB::table('trials')->where('instance_id', $instance->id)->where('stamp', $stamp)->pluck('answer', 'key')->all();
+        $known = $this->known[$stamp] ??= DB::table('trials')
+            ->where('instance_id', $instance->id)
+            ->where('stamp', $stamp)
+            ->pluck('answer', 'key')
+            ->all();
         $document = PlanDocument::write($plan);
         $key = hash('xxh128', $document);
         $answer = $known[$key] ?? null;
         if ($answer === null || ($answer === self::OPEN && ! $this->allowance->isForPage())) {
             $answer = $this->allowance->reached() ? self::OPEN : $this->tried($plan, $instance);
-            $answer === self::OPEN && ! $this->allowance->isForPage() && $answer = self::GIVEN_UP;
+            $answer === self::OPEN && ! $this->allowance->isForPage() && ($answer = self::GIVEN_UP);
             $this->keep($instance, $stamp, $key, $answer, $document);
         }
 
         return match ($answer) {
-            self::OPEN, self::GIVEN_UP => null, default => $answer === 'yes'
+            self::OPEN, self::GIVEN_UP => null,
+            default => $answer === 'yes',
         };
     }
 
@@ -79,10 +84,17 @@ final class Trials implements Undertaking
     public function run(Task $task): void
     {
         while (($row = DB::table('trials')->where('answer', self::OPEN)->orderBy('instance_id')->orderBy('key')->first()) !== null) {
-            $instance = Instance::query()->with(['placed', 'draft'])->find((string) $row->instance_id);
+            $instance = Instance::query()
+                ->with(['placed', 'draft'])
+                ->find((string) $row->instance_id);
             $this->allowance->forWork();
-            $answer = $instance === null || trim($row->stamp) !== $this->stamp($instance) ? self::GIVEN_UP : $this->tried(PlanDocument::read($row->plan), $instance);
-            DB::table('trials')->where('instance_id', $row->instance_id)->where('key', $row->key)
+            $answer =
+                $instance === null || trim($row->stamp) !== $this->stamp($instance)
+                    ? self::GIVEN_UP
+                    : $this->tried(PlanDocument::read($row->plan), $instance);
+            DB::table('trials')
+                ->where('instance_id', $row->instance_id)
+                ->where('key', $row->key)
                 ->update(['answer' => $answer === self::OPEN ? self::GIVEN_UP : $answer, 'plan' => null]);
         }
     }
@@ -90,7 +102,9 @@ final class Trials implements Undertaking
     /** What is still open then would never be answered. */
     public function abandon(Task $task, string $why): void
     {
-        DB::table('trials')->where('answer', self::OPEN)->update(['answer' => self::GIVEN_UP, 'plan' => null]);
+        DB::table('trials')
+            ->where('answer', self::OPEN)
+            ->update(['answer' => self::GIVEN_UP, 'plan' => null]);
     }
 
     private function tried(Plan $plan, Instance $instance): string
@@ -108,7 +122,15 @@ final class Trials implements Undertaking
         $this->known[$stamp][$key] = $answer;
         DB::table('trials')->where('instance_id', $instance->id)->where('stamp', '!=', $stamp)->delete();
         DB::table('trials')->upsert(
-            [['instance_id' => $instance->id, 'key' => $key, 'stamp' => $stamp, 'answer' => $answer, 'plan' => $answer === self::OPEN ? $plan : null]],
+            [
+                [
+                    'instance_id' => $instance->id,
+                    'key' => $key,
+                    'stamp' => $stamp,
+                    'answer' => $answer,
+                    'plan' => $answer === self::OPEN ? $plan : null,
+                ],
+            ],
             ['instance_id', 'key'],
         );
         if ($answer === self::OPEN) {

@@ -6,18 +6,18 @@ namespace App\Find;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\SupportKey;
+use App\Depots\Package;
 use App\Drafts\Answer;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Games;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Work\Allowance;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -26,7 +26,7 @@ use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Explain\Verdicts;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\Want;
 
 /** Searches the depots' packages and says of each what adding it to an instance's draft would come to. */
@@ -41,8 +41,15 @@ final readonly class Finder
     /** Packages that are looked at for one window of those with a certain verdict. */
     private const LOOKED = 400;
 
-    public function __construct(private Searching $searching, private LineUps $lineUps, private Outcomes $outcomes, private VerdictMemory $memory, private Tasks $tasks, private Allowance $allowance, private Games $games)
-    {
+    public function __construct(
+        private Searching $searching,
+        private LineUps $lineUps,
+        private Outcomes $outcomes,
+        private VerdictMemory $memory,
+        private Tasks $tasks,
+        private Allowance $allowance,
+        private Games $games,
+    ) {
     }
 
     /**
@@ -51,7 +58,13 @@ final readonly class Finder
      */
     public function search(Instance $instance, Query $query, int $from, int $count): Found
     {
-        $matches = $this->searching->search($instance->plan->base->game, $query, fn (Builder $all) => $query->wantsFit() === Fit::Now ? $all->whereRaw('supports && ?::text[]', [$this->keysOf($instance)]) : null);
+        $matches = $this->searching->search(
+            $instance->plan->base->game,
+            $query,
+            fn (Builder $all) => $query->wantsFit() === Fit::Now
+                ? $all->whereRaw('supports && ?::text[]', [$this->keysOf($instance)])
+                : null,
+        );
         if ($query->wantsFit() !== null) {
             return $this->fitting($instance, $matches, $query->wantsFit(), $from, $count);
         }
@@ -60,7 +73,14 @@ final readonly class Finder
         }
         $packages = $matches->window($from, $count);
 
-        return new Found($packages, $this->verdictsOf($instance, self::ids($packages)), $matches->after($from, $packages->count(), $count), $matches->total, $packages->count(), $matches->near);
+        return new Found(
+            $packages,
+            $this->verdictsOf($instance, self::ids($packages)),
+            $matches->after($from, $packages->count(), $count),
+            $matches->total,
+            $packages->count(),
+            $matches->near,
+        );
     }
 
     /** An instance's version and loader: what does not name them cannot fit now, so it need not be asked about. */
@@ -69,7 +89,11 @@ final readonly class Finder
         $plan = $this->lineUps->plan($instance);
         $catalogue = $this->lineUps->catalogue($instance);
 
-        return SupportKey::anyOf($plan->base->game, $plan->base->gameVersion, (new Bases($catalogue->game, $catalogue))->standsFor($plan->base->loader));
+        return SupportKey::anyOf(
+            $plan->base->game,
+            $plan->base->gameVersion,
+            (new Bases($catalogue->game, $catalogue))->standsFor($plan->base->loader),
+        );
     }
 
     /** @return list<string> what is in the draft's line-up, or asked for in vain */
@@ -78,13 +102,15 @@ final readonly class Finder
         $plan = $this->lineUps->plan($instance);
         $wanted = array_map(fn (Want $want): string => $want->id, [...$plan->wants, ...$plan->off]);
 
-        return array_values(array_unique([...$wanted, ...array_map(strval(...), array_keys($this->outcomes->outcome($instance)->versions ?? []))]));
+        return array_values(
+            array_unique([...$wanted, ...array_map(strval(...), array_keys($this->outcomes->outcome($instance)->versions ?? []))]),
+        );
     }
 
     /** Goes through what was found until enough of it has the verdict that is asked for. */
     private function fitting(Instance $instance, Matches $matches, Fit $fit, int $from, int $count): Found
     {
-        $found = new Collection;
+        $found = new Collection();
         $verdicts = [];
         $at = $from;
         $over = false;
@@ -103,7 +129,14 @@ final readonly class Finder
             }
         }
 
-        return new Found($found, $verdicts, $over && $at >= $from + $portion->count() && $found->count() < $count ? null : $at, $matches->total, $at, $matches->near);
+        return new Found(
+            $found,
+            $verdicts,
+            $over && $at >= $from + $portion->count() && $found->count() < $count ? null : $at,
+            $matches->total,
+            $at,
+            $matches->near,
+        );
     }
 
     /**
@@ -130,7 +163,10 @@ final readonly class Finder
         $open = array_map(strval(...), array_keys(array_filter($new, self::isPending(...))));
         $this->memory->keep($instance, $stamp, $new);
         if ($open !== [] && ! $this->isAsked($instance)) {
-            $this->tasks->begin(TaskKind::WorkOut, "working out what fits into {$instance->name}", ['instance' => $instance->id, 'packages' => $open]);
+            $this->tasks->begin(TaskKind::WorkOut, "working out what fits into {$instance->name}", [
+                'instance' => $instance->id,
+                'packages' => $open,
+            ]);
         }
         $verdicts = [];
         foreach ($ids as $id) {
@@ -151,7 +187,9 @@ final readonly class Finder
         foreach ($ids as $id) {
             $this->allowance->forWork();
             $verdict = $this->given($instance, [$id])[$id];
-            $this->memory->keep($instance, $stamp, [$id => $verdict->fit === Fit::Open ? new Verdict(Fit::GivenUp, 'takes too long to work out') : $verdict]);
+            $this->memory->keep($instance, $stamp, [
+                $id => $verdict->fit === Fit::Open ? new Verdict(Fit::GivenUp, 'takes too long to work out') : $verdict,
+            ]);
         }
     }
 
@@ -163,7 +201,12 @@ final readonly class Finder
     /** Whether a worker is to find out, or is finding out, verdicts of an instance already. */
     private function isAsked(Instance $instance): bool
     {
-        return Task::query()->where('kind', TaskKind::WorkOut)->whereIn('state', TaskState::open())->where('subject->instance', $instance->id)->whereNotNull('subject->packages')->exists();
+        return Task::query()
+            ->where('kind', TaskKind::WorkOut)
+            ->whereIn('state', TaskState::open())
+            ->where('subject->instance', $instance->id)
+            ->whereNotNull('subject->packages')
+            ->exists();
     }
 
     /**
@@ -187,11 +230,13 @@ final readonly class Finder
                 $byId[$id] = match (true) {
                     $package === null => new Verdict(Fit::Not, 'no depot has it any more'),
                     $plan->isOff($id) => new Verdict(Fit::Off, 'turned off'),
-                    $outcome->answer === Answer::Open && ! $plan->wants($id) => throw new Stopped,
-                    $versions === null => $plan->wants($id) ? new Verdict(Fit::There, 'asked for already') : new Verdict(Fit::Not, 'the draft has no line-up; mend it first'),
-                    $this->allowance->isSpent() => throw new Stopped,
-                    default => ($quick ??= $this->verdicts($near, $plan, $versions, $ids))->quick($package)
-                        ?? ($thorough ??= $this->thorough($instance, $plan, $versions, $ids))->of($package),
+                    $outcome->answer === Answer::Open && ! $plan->wants($id) => throw new Stopped(),
+                    $versions === null => $plan->wants($id)
+                        ? new Verdict(Fit::There, 'asked for already')
+                        : new Verdict(Fit::Not, 'the draft has no line-up; mend it first'),
+                    $this->allowance->isSpent() => throw new Stopped(),
+                    default => ($quick ??= $this->verdicts($near, $plan, $versions, $ids))->quick($package) ??
+                        ($thorough ??= $this->thorough($instance, $plan, $versions, $ids))->of($package),
                 };
             } catch (Stopped) {
                 $byId[$id] = new Verdict(Fit::Open, 'not worked out yet');
@@ -214,7 +259,9 @@ final readonly class Finder
         }
 
         return in_array($verdict->fit, [Fit::Now, Fit::AfterChange], true)
-            ? $this->lineUps->lineUpOf($this->lineUps->plan($instance)->wantingFrom($id, $verdict->channel), $instance)->resolved?->versions()
+            ? $this->lineUps
+                ->lineUpOf($this->lineUps->plan($instance)->wantingFrom($id, $verdict->channel), $instance)
+                ->resolved?->versions()
             : null;
     }
 
@@ -241,7 +288,15 @@ final readonly class Finder
         $others = array_diff_key($this->games->names(), [$catalogue->game->id => true]);
         $abandoned = DB::table('notices')->whereIn('package_id', $ids)->where('kind', 'abandoned')->distinct()->pluck('package_id')->all();
 
-        return new Verdicts($catalogue, $catalogue->game, $plan, $versions, $this->allowance, $others, array_values(array_map(strval(...), $abandoned)));
+        return new Verdicts(
+            $catalogue,
+            $catalogue->game,
+            $plan,
+            $versions,
+            $this->allowance,
+            $others,
+            array_values(array_map(strval(...), $abandoned)),
+        );
     }
 
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Find;
 
-use App\Models\Package;
+use App\Depots\Package;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Explain\Verdict;
 
@@ -19,7 +19,13 @@ final readonly class Found
      * @param  int  $looked  how many were looked at for their verdicts, where only some verdicts are asked for
      * @param  bool  $near  whether they are only spelled nearly like the words
      */
-    public function __construct(public Collection $packages, public array $verdicts, public ?int $next, public int $total, public int $looked, public bool $near)
-    {
+    public function __construct(
+        public Collection $packages,
+        public array $verdicts,
+        public ?int $next,
+        public int $total,
+        public int $looked,
+        public bool $near,
+    ) {
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Find;
 
-use App\Models\Package;
+use App\Depots\Package;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 
@@ -34,7 +34,10 @@ final readonly class Matches
         // In quotes, or a package that is called "null" would be none.
         $ids = '{'.implode(',', array_map(fn (string $id): string => "\"{$id}\"", $there)).'}';
         $tiers = [];
-        foreach ([["{$fits} and not {$isThere}", [$keys, $ids]], [$isThere, [$ids]], ["not ({$fits} or {$isThere})", [$keys, $ids]]] as [$rule, $values]) {
+        foreach (
+            [["{$fits} and not {$isThere}", [$keys, $ids]], [$isThere, [$ids]], ["not ({$fits} ".
+                "or {$isThere})", [$keys, $ids]]] as [$rule, $values]
+        ) {
             foreach ($this->tiers as $tier) {
                 $tiers[] = (clone $tier)->whereRaw($rule, $values);
             }
@@ -46,10 +49,13 @@ final readonly class Matches
     /** @return Collection<int, Package> */
     public function window(int $from, int $count): Collection
     {
-        $found = new Collection;
+        $found = new Collection();
         $skip = $from;
         foreach ($this->tiers as $tier) {
-            $these = (clone $tier)->offset($skip)->limit($count - $found->count())->get(self::COLUMNS);
+            $these = (clone $tier)
+                ->offset($skip)
+                ->limit($count - $found->count())
+                ->get(self::COLUMNS);
             $found = $found->concat($these);
             if ($found->count() === $count) {
                 break;

@@ -16,8 +16,16 @@ final readonly class Query
 
     public const KINDS = [Kind::Mod, Kind::Library, Kind::ResourcePack, Kind::ShaderPack, Kind::DataPack];
 
-    private function __construct(public string $words, public string $kind, public string $category, public string $side, public string $depot, public string $fit, public string $sort, public int $shown)
-    {
+    private function __construct(
+        public string $words,
+        public string $kind,
+        public string $category,
+        public string $side,
+        public string $depot,
+        public string $fit,
+        public string $sort,
+        public int $shown,
+    ) {
     }
 
     /** @param  array<string, mixed>  $address  what makes no sense in it is passed over */
@@ -57,9 +65,18 @@ final readonly class Query
      */
     public function address(array $with = []): array
     {
-        return array_filter([...[
-            'q' => $this->words, 'kind' => $this->kind, 'category' => $this->category, 'side' => $this->side, 'depot' => $this->depot, 'fit' => $this->fit, 'sort' => $this->sort,
-            'shown' => $this->shown > Finder::WINDOW ? $this->shown : '',
-        ], ...$with]);
+        return array_filter([
+            ...[
+                'q' => $this->words,
+                'kind' => $this->kind,
+                'category' => $this->category,
+                'side' => $this->side,
+                'depot' => $this->depot,
+                'fit' => $this->fit,
+                'sort' => $this->sort,
+                'shown' => $this->shown > Finder::WINDOW ? $this->shown : '',
+            ],
+            ...$with,
+        ]);
     }
 }

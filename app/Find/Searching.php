@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Find;
 
-use App\Models\Package;
+use App\Depots\Package;
 use Closure;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Facades\DB;
@@ -38,13 +38,17 @@ final readonly class Searching
     /** @return list<string> every category that a package of the game is in */
     public function categories(string $game): array
     {
-        return array_values(DB::table('subjects')->where('game', $game)->orderBy('category')->limit(60)->pluck('category')->map(strval(...))->all());
+        return array_values(
+            DB::table('subjects')->where('game', $game)->orderBy('category')->limit(60)->pluck('category')->map(strval(...))->all(),
+        );
     }
 
     /** @return Builder<Package> */
     private static function matching(string $game, Query $query, bool $near): Builder
     {
-        $all = Package::query()->whereRaw('games @> array[?]', [$game])->where('kind', '!=', Kind::Loader->value);
+        $all = Package::query()
+            ->whereRaw('games @> array[?]', [$game])
+            ->where('kind', '!=', Kind::Loader->value);
         if ($query->kind !== '') {
             $all->where('kind', $query->kind);
         }
@@ -55,7 +59,13 @@ final readonly class Searching
             $all->where('side', $query->side);
         }
         if ($query->depot !== '') {
-            $all->whereIn('id', DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('slug', $query->depot)->select('package_id'));
+            $all->whereIn(
+                'id',
+                DB::table('sources')
+                    ->join('depots', 'depots.id', '=', 'sources.depot_id')
+                    ->where('slug', $query->depot)
+                    ->select('package_id'),
+            );
         }
         // Each word has to be in the text, from its beginning or inside; or, the second time, be spelled nearly like one that is.
         foreach (self::words($query->words) as $word) {
@@ -64,7 +74,11 @@ final readonly class Searching
                 $near => $all->whereRaw('? <% search', [$word]),
                 // Whatever begins like it, in the sense of the text search, then has it inside.
                 $isPlain => $all->whereRaw("search like ? escape '!'", ['%'.self::like($word).'%']),
-                default => $all->where(fn ($any) => $any->whereRaw("words @@ to_tsquery('simple', ?)", [self::beginning($word)])->orWhereRaw("search like ? escape '!'", ['%'.self::like($word).'%'])),
+                default => $all->where(
+                    fn ($any) => $any
+                        ->whereRaw("words @@ to_tsquery('simple', ?)", [self::beginning($word)])
+                        ->orWhereRaw("search like ? escape '!'", ['%'.self::like($word).'%']),
+                ),
             };
         }
 
@@ -87,9 +101,15 @@ final readonly class Searching
             [$begins, $inside] = [self::like($whole).'%', '%'.self::like($words[0]).'%'];
 
             return [
-                $byDownloads((clone $all)->whereRaw("lower(name) like ? escape '!'", [$begins])->orderByRaw('(lower(name) = ?) desc', [$whole])),
-                $byDownloads((clone $all)->whereRaw("lower(name) like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins])),
-                $byDownloads((clone $all)->whereRaw("lower(name) not like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins])),
+                $byDownloads(
+                    (clone $all)->whereRaw("lower(name) like ? escape '!'", [$begins])->orderByRaw('(lower(name) = ?) desc', [$whole]),
+                ),
+                $byDownloads(
+                    (clone $all)->whereRaw("lower(name) like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins]),
+                ),
+                $byDownloads(
+                    (clone $all)->whereRaw("lower(name) not like ? escape '!' and lower(name) not like ? escape '!'", [$inside, $begins]),
+                ),
             ];
         }
         match (true) {
@@ -112,18 +132,27 @@ final readonly class Searching
     /** A text search query for what begins like a word: "fog:*"; of signs alone, an empty one. */
     private static function beginning(string $word): string
     {
-        return implode(' & ', array_map(fn (string $part): string => $part.':*', preg_split('/[^\pL\pN]+/u', $word, flags: PREG_SPLIT_NO_EMPTY) ?: []));
+        return implode(
+            ' & ',
+            array_map(fn (string $part): string => $part.':*', preg_split('/[^\pL\pN]+/u', $word, flags: PREG_SPLIT_NO_EMPTY) ?: []),
+        );
     }
 
     /** @return list<string> */
     private static function words(string $text): array
     {
-        return array_slice(array_values(array_filter(preg_split('/\s+/u', mb_strtolower($text)) ?: [], fn (string $word): bool => $word !== '')), 0, 12);
+        return array_slice(
+            array_values(array_filter(preg_split('/\s+/u', mb_strtolower($text)) ?: [], fn (string $word): bool => $word !== '')),
+            0,
+            12,
+        );
     }
 
     /** @param  Builder<Package>  $all */
     private static function count(Builder $all): int
     {
-        return DB::query()->fromSub((clone $all)->select(DB::raw('1'))->limit(self::COUNTED), 'found')->count();
+        return DB::query()
+            ->fromSub((clone $all)->select(DB::raw('1'))->limit(self::COUNTED), 'found')
+            ->count();
     }
 }

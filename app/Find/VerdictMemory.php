@@ -22,8 +22,20 @@ final readonly class VerdictMemory
     public function recall(Instance $instance, string $stamp, array $ids): array
     {
         $known = [];
-        foreach (DB::table('verdicts')->where('instance_id', $instance->id)->where('stamp', $stamp)->whereIn('package_id', $ids)->get(['package_id', 'fit', 'text', 'version', 'brings', 'channel']) as $row) {
-            $known[$row->package_id] = new Verdict(Fit::from($row->fit), $row->text, $row->version, $row->brings === null ? null : (array) json_decode($row->brings, true), Channel::tryFrom((string) $row->channel));
+        foreach (
+            DB::table('verdicts')
+                ->where('instance_id', $instance->id)
+                ->where('stamp', $stamp)
+                ->whereIn('package_id', $ids)
+                ->get(['package_id', 'fit', 'text', 'version', 'brings', 'channel']) as $row
+        ) {
+            $known[$row->package_id] = new Verdict(
+                Fit::from($row->fit),
+                $row->text,
+                $row->version,
+                $row->brings === null ? null : (array) json_decode($row->brings, true),
+                Channel::tryFrom((string) $row->channel),
+            );
         }
 
         return $known;
@@ -37,7 +49,16 @@ final readonly class VerdictMemory
         }
         $rows = [];
         foreach ($verdicts as $id => $verdict) {
-            $rows[] = ['instance_id' => $instance->id, 'stamp' => $stamp, 'package_id' => (string) $id, 'fit' => $verdict->fit->value, 'text' => $verdict->text, 'version' => $verdict->version, 'brings' => $verdict->brings === null ? null : json_encode($verdict->brings, JSON_THROW_ON_ERROR | JSON_FORCE_OBJECT), 'channel' => $verdict->channel?->value];
+            $rows[] = [
+                'instance_id' => $instance->id,
+                'stamp' => $stamp,
+                'package_id' => (string) $id,
+                'fit' => $verdict->fit->value,
+                'text' => $verdict->text,
+                'version' => $verdict->version,
+                'brings' => $verdict->brings === null ? null : json_encode($verdict->brings, JSON_THROW_ON_ERROR | JSON_FORCE_OBJECT),
+                'channel' => $verdict->channel?->value,
+            ];
         }
         DB::table('verdicts')->where('instance_id', $instance->id)->where('stamp', '<>', $stamp)->delete();
         DB::table('verdicts')->upsert($rows, ['instance_id', 'package_id', 'stamp']);

@@ -19,18 +19,24 @@ final readonly class WorkOut implements Undertaking
 
     public function run(Task $task): void
     {
-        $instance = Instance::query()->with(['placed', 'draft'])->find($task->about('instance'));
+        $instance = Instance::query()
+            ->with(['placed', 'draft'])
+            ->find($task->about('instance'));
         if ($instance === null) {
             return;
         }
         $packages = $task->subject['packages'] ?? null;
-        is_array($packages) ? $this->finder->workOut($instance, array_values(array_filter($packages, is_string(...)))) : $this->outcomes->workOut($instance);
+        is_array($packages)
+            ? $this->finder->workOut($instance, array_values(array_filter($packages, is_string(...))))
+            : $this->outcomes->workOut($instance);
     }
 
     /** Nobody may wait for it without end: the draft says that it was given up. */
     public function abandon(Task $task, string $why): void
     {
-        DB::table('drafts')->where('instance_id', $task->about('instance'))->where('outcome->answer', 'open')
+        DB::table('drafts')
+            ->where('instance_id', $task->about('instance'))
+            ->where('outcome->answer', 'open')
             ->update(['outcome' => DB::raw("jsonb_set(outcome::jsonb, '{answer}', '\"given up\"')")]);
     }
 }

@@ -28,7 +28,10 @@ final readonly class Finding
      */
     public static function ordered(array $findings): array
     {
-        usort($findings, fn (self $a, self $b): int => array_search($a->level, Level::cases(), true) <=> array_search($b->level, Level::cases(), true));
+        usort(
+            $findings,
+            fn (self $a, self $b): int => array_search($a->level, Level::cases(), true) <=> array_search($b->level, Level::cases(), true),
+        );
 
         return $findings;
     }
@@ -48,12 +51,26 @@ final readonly class Finding
     /** @return array<string, mixed> as it is kept */
     public function kept(): array
     {
-        return ['level' => $this->level->value, 'title' => $this->title, 'text' => $this->text, 'package' => $this->package, 'remedies' => array_map(fn (Remedy $remedy): array => $remedy->kept(), $this->remedies), 'byLaunch' => $this->byLaunch];
+        return [
+            'level' => $this->level->value,
+            'title' => $this->title,
+            'text' => $this->text,
+            'package' => $this->package,
+            'remedies' => array_map(fn (Remedy $remedy): array => $remedy->kept(), $this->remedies),
+            'byLaunch' => $this->byLaunch,
+        ];
     }
 
     /** @param  array<string, mixed>  $kept */
     public static function ofKept(array $kept): self
     {
-        return new self(Level::from($kept['level']), $kept['title'], $kept['text'], $kept['package'], array_map(Remedy::ofKept(...), array_values($kept['remedies'])), $kept['byLaunch'] ?? false);
+        return new self(
+            Level::from($kept['level']),
+            $kept['title'],
+            $kept['text'],
+            $kept['package'],
+            array_map(Remedy::ofKept(...), array_values($kept['remedies'])),
+            $kept['byLaunch'] ?? false,
+        );
     }
 }

@@ -7,24 +7,6 @@ namespace App\Findings;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Disk\Inventory;
 use App\Drafts\LineUp;
-use App\Findings\Rules\Abandoned;
-use App\Findings\Rules\BuildNotRecommended;
-use App\Findings\Rules\FailedRehearsal;
-use App\Findings\Rules\FilesTouched;
-use App\Findings\Rules\LinkedFolders;
-use App\Findings\Rules\LittleMemory;
-use App\Findings\Rules\LoadReported;
-use App\Findings\Rules\MovedOn;
-use App\Findings\Rules\Notices;
-use App\Findings\Rules\NumbersTaken;
-use App\Findings\Rules\Overlaps;
-use App\Findings\Rules\PutThereByHand;
-use App\Findings\Rules\Replaced;
-use App\Findings\Rules\RuntimeMissing;
-use App\Findings\Rules\RuntimeTooOld;
-use App\Findings\Rules\Waived;
-use App\Findings\Rules\WorldsAtRisk;
-use App\Findings\Rules\WorldsGone;
 use App\Models\Instance;
 use Illuminate\Contracts\Container\Container;
 
@@ -34,26 +16,29 @@ final readonly class Findings
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
     public const VERSION = 9;
 
-    /** Rules about the folder and about other instances, which are asked each time. */
-    private const EACH_TIME = [FilesTouched::class, PutThereByHand::class, WorldsGone::class, LinkedFolders::class, MovedOn::class, LoadReported::class];
-
-    /** Rules about everything else. */
-    private const RULES = [FailedRehearsal::class, WorldsAtRisk::class, Overlaps::class, Notices::class, Abandoned::class, Waived::class, BuildNotRecommended::class, RuntimeTooOld::class, RuntimeMissing::class, LittleMemory::class, NumbersTaken::class, Replaced::class];
-
-    public function __construct(private Container $container, private Inventory $inventory, private RunsOn $runsOn)
-    {
+    /**
+     * @param  list<class-string<Rule>>  $eachTime  rules about the folder and about other instances, which are asked each time
+     * @param  list<class-string<Rule>>  $settled  rules about everything else; both are listed in config/findings.php
+     */
+    public function __construct(
+        private Container $container,
+        private Inventory $inventory,
+        private RunsOn $runsOn,
+        private array $eachTime,
+        private array $settled,
+    ) {
     }
 
     /** @return list<Finding> about files that were changed by hand or are gone, and instances that it was moved from or to */
     public function eachTime(Instance $instance, DepotCatalogue $catalogue): array
     {
-        return $instance->applied_at === null ? [] : $this->of(self::EACH_TIME, Seen::applied($instance, [], $catalogue, $this->runsOn));
+        return $instance->applied_at === null ? [] : $this->of($this->eachTime, Seen::applied($instance, [], $catalogue, $this->runsOn));
     }
 
     /** @return list<Finding> about everything but the files, as it is applied */
     public function settled(Instance $instance, DepotCatalogue $catalogue): array
     {
-        return $this->of(self::RULES, Seen::applied($instance, $this->inventory->contested($instance), $catalogue, $this->runsOn));
+        return $this->of($this->settled, Seen::applied($instance, $this->inventory->contested($instance), $catalogue, $this->runsOn));
     }
 
     /**
@@ -64,7 +49,9 @@ final readonly class Findings
      */
     public function after(Instance $instance, LineUp $lineUp, array $contested): array
     {
-        return Finding::ordered($this->of([...self::EACH_TIME, ...self::RULES], Seen::drafted($instance, $lineUp, $contested, $this->runsOn)));
+        return Finding::ordered(
+            $this->of([...$this->eachTime, ...$this->settled], Seen::drafted($instance, $lineUp, $contested, $this->runsOn)),
+        );
     }
 
     /**

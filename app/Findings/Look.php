@@ -14,8 +14,13 @@ final readonly class Look
      * @param  array<string, Update>  $updates  by package id
      * @param  bool  $isOpen  whether there was no time to find out which of them fit
      */
-    public function __construct(public string $stamp, public array $files, public array $settled, public array $updates, public bool $isOpen = false)
-    {
+    public function __construct(
+        public string $stamp,
+        public array $files,
+        public array $settled,
+        public array $updates,
+        public bool $isOpen = false,
+    ) {
     }
 
     /** @return list<Finding> most serious first */
@@ -33,7 +38,10 @@ final readonly class Look
             'files' => array_map(fn (Finding $finding): array => $finding->kept(), $this->files),
             'settled' => array_map(fn (Finding $finding): array => $finding->kept(), $this->settled),
             'isOpen' => $this->isOpen,
-            'updates' => array_map(fn (Update $update): array => ['now' => $update->now, 'newest' => $update->newest, 'fits' => $update->fits], $this->updates),
+            'updates' => array_map(
+                fn (Update $update): array => ['now' => $update->now, 'newest' => $update->newest, 'fits' => $update->fits],
+                $this->updates,
+            ),
         ];
     }
 
@@ -52,6 +60,12 @@ final readonly class Look
             $updates[(string) $id] = new Update((string) $id, $one['now'], $one['newest'], $one['fits']);
         }
 
-        return new self($kept['stamp'], array_map(Finding::ofKept(...), array_values($kept['files'])), array_map(Finding::ofKept(...), array_values($kept['settled'])), $updates, $kept['isOpen'] ?? false);
+        return new self(
+            $kept['stamp'],
+            array_map(Finding::ofKept(...), array_values($kept['files'])),
+            array_map(Finding::ofKept(...), array_values($kept['settled'])),
+            $updates,
+            $kept['isOpen'] ?? false,
+        );
     }
 }

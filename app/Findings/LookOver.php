@@ -20,9 +20,13 @@ final readonly class LookOver implements Undertaking
 
     public function run(Task $task): void
     {
-        foreach (DB::table('instances')->whereNull('put_away_at')->orderByRaw('looked_at nulls first')->pluck('id')->map(strval(...)) as $id) {
+        foreach (
+            DB::table('instances')->whereNull('put_away_at')->orderByRaw('looked_at nulls first')->pluck('id')->map(strval(...)) as $id
+        ) {
             try {
-                $instance = Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->find($id);
+                $instance = Instance::query()
+                    ->with(['placed', 'draft', 'lastRehearsal'])
+                    ->find($id);
                 if ($instance !== null) {
                     $this->allowance->forWork();
                     $this->looking->over($instance);
@@ -30,7 +34,9 @@ final readonly class LookOver implements Undertaking
             } catch (Throwable $failure) {
                 report($failure);
             }
-            DB::table('instances')->where('id', $id)->update(['looked_at' => now()]);
+            DB::table('instances')
+                ->where('id', $id)
+                ->update(['looked_at' => now()]);
         }
     }
 

@@ -9,15 +9,15 @@ use App\Drafts\LineUps;
 use App\Drafts\Trials;
 use App\Games;
 use App\Models\Instance;
+use App\Models\TaskKind;
 use App\Numbers\Numbers;
 use App\Work\Allowance;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Worlds\SeenWorlds;
 use App\Worlds\Worlds;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\PlanDocument;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Stopped;
 
 /**
  * Looks an instance over and remembers what it found, so that a page need not work it out again. The folder is asked each
@@ -25,8 +25,18 @@ use Stasimon\Core\Resolve\Stopped;
  */
 final readonly class Looking
 {
-    public function __construct(private Findings $findings, private LineUps $lineUps, private Updates $updates, private Games $games, private Tasks $tasks, private Allowance $allowance, private Tidings $tidings, private Trials $trials, private SeenWorlds $seenWorlds, private Numbers $numbers)
-    {
+    public function __construct(
+        private Findings $findings,
+        private LineUps $lineUps,
+        private Updates $updates,
+        private Games $games,
+        private Tasks $tasks,
+        private Allowance $allowance,
+        private Tidings $tidings,
+        private Trials $trials,
+        private SeenWorlds $seenWorlds,
+        private Numbers $numbers,
+    ) {
     }
 
     /** @param  Instance  $instance  with placed, draft and lastRehearsal */
@@ -72,7 +82,9 @@ final readonly class Looking
     private function remember(Instance $instance, Look $look): Look
     {
         $kept = $look->kept();
-        DB::table('instances')->where('id', $instance->id)->update(['look' => json_encode($kept, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR), 'looked_at' => now()]);
+        DB::table('instances')
+            ->where('id', $instance->id)
+            ->update(['look' => json_encode($kept, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR), 'looked_at' => now()]);
         $instance->setAttribute('look', $kept)->syncOriginal();
         $this->tidings->compare($instance, $look);
 
@@ -85,6 +97,17 @@ final readonly class Looking
         $rehearsal = $instance->lastRehearsal;
         $worlds = json_encode($worlds, JSON_INVALID_UTF8_SUBSTITUTE);
 
-        return hash('xxh128', CatalogueStamp::now().$worlds.$this->numbers->stamp($instance).PlanDocument::write($instance->plan).$instance->applied_at?->format('U')." {$instance->applies}".$rehearsal?->number.$rehearsal?->state->value.Findings::VERSION);
+        return hash(
+            'xxh128',
+            CatalogueStamp::now().
+                $worlds.
+                $this->numbers->stamp($instance).
+                PlanDocument::write($instance->plan).
+                $instance->applied_at?->format('U').
+                " {$instance->applies}".
+                $rehearsal?->number.
+                $rehearsal?->state->value.
+                Findings::VERSION,
+        );
     }
 }

@@ -12,8 +12,13 @@ final readonly class Remedy
      * @param  list<string|int>  $parameters  of the route
      * @param  array<string, string>  $fields
      */
-    public function __construct(public string $label, public string $effect, private string $route, private array $parameters, public array $fields = [])
-    {
+    public function __construct(
+        public string $label,
+        public string $effect,
+        private string $route,
+        private array $parameters,
+        public array $fields = [],
+    ) {
     }
 
     public function address(): string
@@ -38,7 +43,13 @@ final readonly class Remedy
     /** @return array{label: string, effect: string, route: string, parameters: list<string|int>, fields: array<string, string>} */
     public function kept(): array
     {
-        return ['label' => $this->label, 'effect' => $this->effect, 'route' => $this->route, 'parameters' => $this->parameters, 'fields' => $this->fields];
+        return [
+            'label' => $this->label,
+            'effect' => $this->effect,
+            'route' => $this->route,
+            'parameters' => $this->parameters,
+            'fields' => $this->fields,
+        ];
     }
 
     /** @param  array{label: string, effect: string, route: string, parameters: list<string|int>, fields: array<string, string>}  $kept */

@@ -25,13 +25,31 @@ final readonly class RunsOn
     /** @return list<RuntimeNeed> of what is applied, the newest runtime first */
     public function ofApplied(Instance $instance): array
     {
-        return $this->needs($instance->plan, $instance->placed->map(fn (PlacedRelease $placed): array => [$placed->package_id, "{$placed->name} {$placed->version}", $placed->sha256 === null ? null : trim($placed->sha256)]));
+        return $this->needs(
+            $instance->plan,
+            $instance->placed->map(
+                fn (PlacedRelease $placed): array => [
+                    $placed->package_id,
+                    "{$placed->name} {$placed->version}",
+                    $placed->sha256 === null ? null : trim($placed->sha256),
+                ],
+            ),
+        );
     }
 
     /** @return list<RuntimeNeed> of what a draft leads to, as far as its files are here already */
     public function ofLineUp(LineUp $lineUp): array
     {
-        return $this->needs($lineUp->plan, collect($lineUp->withFiles())->map(fn (Selected $one): array => [$one->package->id, "{$one->package->title()} {$one->release->version}", $lineUp->fileOf($one)->sha256]));
+        return $this->needs(
+            $lineUp->plan,
+            collect($lineUp->withFiles())->map(
+                fn (Selected $one): array => [
+                    $one->package->id,
+                    "{$one->package->title()} {$one->release->version}",
+                    $lineUp->fileOf($one)->sha256,
+                ],
+            ),
+        );
     }
 
     /**
@@ -53,7 +71,14 @@ final readonly class RunsOn
             $needs[] = RuntimeNeed::ofFacts($package, $who, $facts[$digest]);
         }
         $needs = array_values(array_filter($needs, fn (?RuntimeNeed $need): bool => $need !== null && $need->least > 0));
-        usort($needs, fn (RuntimeNeed $a, RuntimeNeed $b): int => [$b->least, $a->package !== null, $a->who] <=> [$a->least, $b->package !== null, $b->who]);
+        usort(
+            $needs,
+            fn (RuntimeNeed $a, RuntimeNeed $b): int => [$b->least, $a->package !== null, $a->who] <=> [
+                $a->least,
+                $b->package !== null,
+                $b->who,
+            ],
+        );
 
         return $needs;
     }
@@ -67,6 +92,8 @@ final readonly class RunsOn
     /** Megabytes that this machine has; null where it does not say. */
     public static function machine(): ?int
     {
-        return preg_match('/^MemTotal:\s+(\d+) kB/m', (string) @file_get_contents('/proc/meminfo'), $total) === 1 ? intdiv((int) $total[1], 1024) : null;
+        return preg_match('/^MemTotal:\s+(\d+) kB/m', (string) @file_get_contents('/proc/meminfo'), $total) === 1
+            ? intdiv((int) $total[1], 1024)
+            : null;
     }
 }

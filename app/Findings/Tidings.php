@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Findings;
 
+use App\Depots\Package;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\Watch;
 use App\Moving\Wishes;
 
@@ -15,7 +15,10 @@ final readonly class Tidings
     /** Tells from now on what is new for what an instance holds. */
     public function begin(Instance $instance, Look $look): void
     {
-        Watch::query()->updateOrCreate(['wish_list_id' => Wishes::ofInstance($instance)->id, 'version' => '', 'loader' => ''], ['held' => array_keys(self::worthTelling($look)), 'news' => null, 'whole' => false]);
+        Watch::query()->updateOrCreate(
+            ['wish_list_id' => Wishes::ofInstance($instance)->id, 'version' => '', 'loader' => ''],
+            ['held' => array_keys(self::worthTelling($look)), 'news' => null, 'whole' => false],
+        );
         $instance->unsetRelation('watch');
     }
 
@@ -34,10 +37,24 @@ final readonly class Tidings
         $telling = self::worthTelling($look);
         $new = array_diff_key($telling, array_flip($watch->held));
         $names = Package::query()->whereIn('id', array_filter(array_column($new, 'id')))->pluck('name', 'id')->all();
-        $said = array_values(array_map(fn (array $one): string => ($one['id'] === null ? '' : ($names[$one['id']] ?? $one['id']).' ').$one['text'], $new));
-        $watch->update(['held' => array_keys($telling)] + ($said === [] ? [] : [
-            'news_at' => now(), 'news' => mb_substr(implode('; ', array_slice($said, 0, 3)).(count($said) > 3 ? ', and '.(count($said) - 3).' more' : '').'.', 0, 500),
-        ]));
+        $said = array_values(
+            array_map(fn (array $one): string => ($one['id'] === null ? '' : ($names[$one['id']] ?? $one['id']).' ').$one['text'], $new),
+        );
+        $watch->update(
+            ['held' => array_keys($telling)] +
+                ($said === []
+                    ? []
+                    : [
+                        'news_at' => now(),
+                        'news' => mb_substr(
+                            implode('; ', array_slice($said, 0, 3)).
+                                (count($said) > 3 ? ', and '.(count($said) - 3).' more' : '').
+                                '.',
+                            0,
+                            500,
+                        ),
+                    ]),
+        );
     }
 
     /** @return array<string, array{id: ?string, text: string}> by what makes it another one */

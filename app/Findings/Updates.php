@@ -12,7 +12,7 @@ use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Resolve\Policy;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolver;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Stopped;
 
 /** Newer releases of what a line-up holds, and which of them fit. */
 final readonly class Updates

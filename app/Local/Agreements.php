@@ -27,7 +27,7 @@ final readonly class Agreements
         }
         foreach (array_unique(array_column($game->launch->commands(), 0)) as $name) {
             if (! str_contains($name, '{')) {
-                $programs[] = self::program($name, str_contains($name, '/') ? $name : (string) (new ExecutableFinder)->find($name));
+                $programs[] = self::program($name, str_contains($name, '/') ? $name : (string) (new ExecutableFinder())->find($name));
             }
         }
 
@@ -39,7 +39,11 @@ final readonly class Agreements
     {
         $path = (string) realpath($path);
 
-        return ['version' => $version, 'path' => is_file($path) ? $path : '', 'sha256' => is_file($path) ? (string) hash_file('sha256', $path) : ''];
+        return [
+            'version' => $version,
+            'path' => is_file($path) ? $path : '',
+            'sha256' => is_file($path) ? (string) hash_file('sha256', $path) : '',
+        ];
     }
 
     /** Whether it may be run: what comes with Stasimon may, anything else as somebody has agreed to it. */
@@ -54,7 +58,10 @@ final readonly class Agreements
     public function require(GameDefinition $game): void
     {
         if (! $this->isGiven($game)) {
-            throw Refusal::conflict("Nobody has agreed yet to the command that starts {$game->name}. It stands on the page of the game; look at it there first.");
+            throw Refusal::conflict(
+                "Nobody has agreed yet to the command that starts {$game->name}. It stands on the page of the game; look at it there ".
+                    'first.',
+            );
         }
     }
 
@@ -68,6 +75,8 @@ final readonly class Agreements
         if (! hash_equals($this->of($game)->digest(), $digest)) {
             throw Refusal::conflict('The command has changed since it was shown. Look at it again; nothing was agreed to.');
         }
-        DB::table('taught_games')->where('id', $game->id)->update(['agreed' => $digest]);
+        DB::table('taught_games')
+            ->where('id', $game->id)
+            ->update(['agreed' => $digest]);
     }
 }

@@ -7,7 +7,8 @@ namespace App\Local;
 /**
  * What a folder from elsewhere was found to be. The state of an archive is "in", "off", "doubled", "superseded" or "unread".
  *
- * @phpstan-type FoundArchive array{path: string, sha256: string, size: int, how: string, why: list<string>, id: string, version: string, name: string, kind: string, state: string}
+ * @phpstan-type FoundArchive array{path: string, sha256: string, size: int, how: string, why: list<string>, id: string, version: string,
+ *     name: string, kind: string, state: string}
  */
 final readonly class FolderFound
 {
@@ -19,8 +20,16 @@ final readonly class FolderFound
      * @param  array<string, int>  $own  folder of a person's own => files in it
      * @param  int  $others  files that are none of these
      */
-    public function __construct(public string $root, public string $game, public string $version, public string $loader, public string $build, public array $archives, public array $own, public int $others)
-    {
+    public function __construct(
+        public string $root,
+        public string $game,
+        public string $version,
+        public string $loader,
+        public string $build,
+        public array $archives,
+        public array $own,
+        public int $others,
+    ) {
     }
 
     /** @param  array<string, mixed>  $kept */
@@ -43,6 +52,7 @@ final readonly class FolderFound
 
     public function loaderName(): string
     {
-        return array_values(array_filter($this->archives, fn (array $one): bool => $one['id'] === $this->loader))[0]['name'] ?? $this->loader;
+        return array_values(array_filter($this->archives, fn (array $one): bool => $one['id'] === $this->loader))[0]['name'] ??
+            $this->loader;
     }
 }

@@ -38,19 +38,41 @@ final readonly class FolderReading
     public function of(string $root, Task $task): FolderFound
     {
         $files = self::files($root);
-        [$game, $version] = $this->game($root, $files) ?? throw Refusal::unusable('Nothing in the folder says which game and version it is for. Nothing was kept.');
+        [$game, $version] =
+            $this->game($root, $files) ??
+            throw Refusal::unusable('Nothing in the folder says which game and version it is for. Nothing was kept.');
         $places = array_unique(array_map(fn ($place): string => $place->folder, $game->places));
-        $archives = array_values(array_filter($files, fn (string $path): bool => in_array(dirname($path), $places, true) && preg_match('/\.(?:zip|jar|dll)(?:\.\w+)?$/i', $path) === 1));
-        $own = array_map(fn (string $folder): int => count(array_filter($files, fn (string $path): bool => str_starts_with($path, "{$folder}/"))), array_combine($game->own, $game->own));
+        $archives = array_values(
+            array_filter(
+                $files,
+                fn (string $path): bool => in_array(dirname($path), $places, true) &&
+                    preg_match('/\.(?:zip|jar|dll)(?:\.\w+)?$/i', $path) === 1,
+            ),
+        );
+        $own = array_map(
+            fn (string $folder): int => count(array_filter($files, fn (string $path): bool => str_starts_with($path, "{$folder}/"))),
+            array_combine($game->own, $game->own),
+        );
         $read = [];
         foreach (array_slice($archives, 0, self::ARCHIVES) as $number => $path) {
             $task->advance('reading the folder', $number + 1, count($archives));
             $read[] = $this->archive("{$root}/{$path}", $path, $game->id);
         }
         $read = self::compared($read);
-        $loader = array_values(array_filter($read, fn (array $one): bool => $one['kind'] === Kind::Loader->value && $one['state'] === 'in'))[0] ?? null;
+        $loader =
+            array_values(array_filter($read, fn (array $one): bool => $one['kind'] === Kind::Loader->value && $one['state'] === 'in'))[0] ??
+            null;
 
-        return new FolderFound($root, $game->id, $version, $loader['id'] ?? '', $loader['version'] ?? '', $read, $own, count($files) - count($archives) - array_sum($own));
+        return new FolderFound(
+            $root,
+            $game->id,
+            $version,
+            $loader['id'] ?? '',
+            $loader['version'] ?? '',
+            $read,
+            $own,
+            count($files) - count($archives) - array_sum($own),
+        );
     }
 
     /** @return list<string> paths below it, of files that are no links */
@@ -100,17 +122,47 @@ final readonly class FolderReading
         if (! mb_check_encoding($path, 'UTF-8')) {
             $path = mb_scrub($path);
 
-            return ['path' => $path, 'sha256' => $digest, 'size' => (int) @filesize($file), 'how' => 'unread', 'why' => ['Its name is not UTF-8. Rename it and read the folder again.'], 'id' => '', 'version' => '', 'name' => basename($path), 'kind' => '', 'state' => 'unread'];
+            return [
+                'path' => $path,
+                'sha256' => $digest,
+                'size' => (int) @filesize($file),
+                'how' => 'unread',
+                'why' => ['Its name is not UTF-8. Rename it and read the folder again.'],
+                'id' => '',
+                'version' => '',
+                'name' => basename($path),
+                'kind' => '',
+                'state' => 'unread',
+            ];
         }
         try {
             $found = $this->recognising->of($file, (string) preg_replace(self::OFF, '', basename($path)), $digest, $game);
         } catch (UnsafeArchive $failure) {
-            return ['path' => $path, 'sha256' => $digest, 'size' => (int) filesize($file), 'how' => 'unread', 'why' => [$failure->getMessage()], 'id' => '', 'version' => '', 'name' => basename($path), 'kind' => '', 'state' => 'unread'];
+            return [
+                'path' => $path,
+                'sha256' => $digest,
+                'size' => (int) filesize($file),
+                'how' => 'unread',
+                'why' => [$failure->getMessage()],
+                'id' => '',
+                'version' => '',
+                'name' => basename($path),
+                'kind' => '',
+                'state' => 'unread',
+            ];
         }
 
         return [
-            'path' => $path, 'sha256' => $digest, 'size' => (int) filesize($file), 'how' => $found->how, 'why' => $found->why,
-            'id' => $found->id, 'version' => $found->version(), 'name' => $found->name, 'kind' => $found->kind, 'state' => $isOff ? 'off' : 'in',
+            'path' => $path,
+            'sha256' => $digest,
+            'size' => (int) filesize($file),
+            'how' => $found->how,
+            'why' => $found->why,
+            'id' => $found->id,
+            'version' => $found->version(),
+            'name' => $found->name,
+            'kind' => $found->kind,
+            'state' => $isOff ? 'off' : 'in',
         ];
     }
 

@@ -22,7 +22,12 @@ final class GuessedGame implements Caged
     private const ARCHIVES = 60;
 
     /** Names that what says its id, its version, and what it needs, are usually under; common practice. */
-    private const FIELDS = ['id' => ['id', 'modid', 'modId', 'identifier', 'name'], 'version' => ['version'], 'name' => ['name', 'title', 'displayName'], 'needs' => ['needs', 'depends', 'dependencies', 'requires']];
+    private const FIELDS = [
+        'id' => ['id', 'modid', 'modId', 'identifier', 'name'],
+        'version' => ['version'],
+        'name' => ['name', 'title', 'displayName'],
+        'needs' => ['needs', 'depends', 'dependencies', 'requires'],
+    ];
 
     /** Folders in folders that are looked into. */
     private const DEPTH = 6;
@@ -64,28 +69,63 @@ final class GuessedGame implements Caged
         [$installed, $version] = $this->version();
         $isProgram = $installed !== null && ! str_ends_with($installed, '.json');
         $worlds = $this->worlds();
-        $loader = array_values(array_filter(array_map(strval(...), array_keys($folders)), fn (string $folder): bool => preg_match('/loader|framework/i', $folder) === 1))[0] ?? 'loader';
+        $loader =
+            array_values(
+                array_filter(
+                    array_map(strval(...), array_keys($folders)),
+                    fn (string $folder): bool => preg_match('/loader|framework/i', $folder) === 1,
+                ),
+            )[0] ?? 'loader';
         $id = Str::slug($name) === '' ? 'a-game' : Str::slug($name);
 
         return [
-            'format' => 'stasimon/game', 'revision' => 1, 'id' => $id, 'name' => $name, 'summary' => '',
+            'format' => 'stasimon/game',
+            'revision' => 1,
+            'id' => $id,
+            'name' => $name,
+            'summary' => '',
             'versions' => [['version' => $version]],
-            'runtime' => ['id' => $runtime[0], 'name' => $runtime[1], 'versions' => $runtime[2], 'rules' => [['from' => $version, 'range' => '*', 'words' => 'any']]] + ($isDotnet ? [] : ['find' => 'java']),
+            'runtime' => [
+                'id' => $runtime[0],
+                'name' => $runtime[1],
+                'versions' => $runtime[2],
+                'rules' => [['from' => $version, 'range' => '*', 'words' => 'any']],
+            ] + ($isDotnet ? [] : ['find' => 'java']),
             'loaders' => [['id' => "{$id}-loader", 'words' => 'put its id here']],
             'memory' => [['megabytes' => 2048, 'words' => 'to begin with', 'recommended' => true]],
             'places' => ['loader' => ['folder' => $loader], 'library' => ['folder' => $mods], 'mod' => ['folder' => $mods]],
-            'own' => array_values(array_unique([...$this->own($mods, $loader), ...($worlds === null ? [] : [$worlds['folder']])])),
-            ...($worlds === null ? [] : ['worlds' => $worlds]),
-            'launch' => $isDotnet ? ['dotnet', '{dir}/'.($this->atRoot('/\.exe$|\.dll$/i') ?? 'game.dll')] : ['{program}', '-Xmx{memory}m', '-jar', '{dir}/'.($this->atRoot('/\.jar$/i') ?? 'game.jar')],
-            'log' => ['line' => '/^\[?(?<time>[\d:.]+)\]? \[?(?<thread>[^\]\/]*)[\]\/ ]+(?<level>INFO|WARN|ERROR)\]?:? (?<logger>\S+) (?<message>.*)$/', 'signatures' => []],
+            'own' => array_values(array_unique([...$this->own($mods, $loader), ...$worlds === null ? [] : [$worlds['folder']]])),
+            ...$worlds === null ? [] : ['worlds' => $worlds],
+            'launch' => $isDotnet
+                ? ['dotnet', '{dir}/'.($this->atRoot('/\.exe$|\.dll$/i') ?? 'game.dll')]
+                : ['{program}', '-Xmx{memory}m', '-jar', '{dir}/'.($this->atRoot('/\.jar$/i') ?? 'game.jar')],
+            'log' => [
+                'line' => '/^\[?(?<time>[\d:.]+)\]? \[?(?<thread>[^\]\/]*)[\]\/ ]+(?<level>INFO|WARN|ERROR)\]?:? (?<logger>\S+) '.
+                    '(?<message>.*)$/',
+                'signatures' => [],
+            ],
             'descriptors' => $this->descriptors(array_slice($archives, 0, self::ARCHIVES)),
-            ...($installed === null ? [] : ['installed' => [['path' => $installed, 'format' => $isProgram ? 'executable' : 'json', 'id' => "'{$id}'", 'version' => $isProgram ? 'productVersion' : 'version', 'scheme' => 'sequence']]]),
+            ...$installed === null
+                ? []
+                : [
+                    'installed' => [
+                        [
+                            'path' => $installed,
+                            'format' => $isProgram ? 'executable' : 'json',
+                            'id' => "'{$id}'",
+                            'version' => $isProgram ? 'productVersion' : 'version',
+                            'scheme' => 'sequence',
+                        ],
+                    ],
+                ],
         ];
     }
 
     private function atRoot(string $pattern): ?string
     {
-        return array_values(array_filter($this->files, fn (string $path): bool => ! str_contains($path, '/') && preg_match($pattern, $path) === 1))[0] ?? null;
+        return array_values(
+            array_filter($this->files, fn (string $path): bool => ! str_contains($path, '/') && preg_match($pattern, $path) === 1),
+        )[0] ?? null;
     }
 
     /** @return array{string|null, string} a JSON file or an executable that says the version, and what it says */
@@ -103,7 +143,10 @@ final class GuessedGame implements Caged
         }
 
         $program = $this->atRoot('/\.exe$/i');
-        $said = $program === null || (int) @filesize("{$this->root}/{$program}") > Formats::EXECUTABLE ? null : VersionResource::of((string) PlainFile::text("{$this->root}/{$program}"));
+        $said =
+            $program === null || (int) @filesize("{$this->root}/{$program}") > Formats::EXECUTABLE
+                ? null
+                : VersionResource::of((string) PlainFile::text("{$this->root}/{$program}"));
 
         return $said === null ? [null, '1.0'] : [$program, $said['productVersion']];
     }
@@ -115,14 +158,17 @@ final class GuessedGame implements Caged
         foreach ($this->files as $path) {
             $top = explode('/', $path)[0];
             if ($top !== $path) {
-                preg_match('/\.(jar|zip|dll|exe|so|class|png|ogg)$/i', $path) === 1 ? $others[$top] = true : $texts[$top] = true;
+                preg_match('/\.(jar|zip|dll|exe|so|class|png|ogg)$/i', $path) === 1 ? ($others[$top] = true) : ($texts[$top] = true);
             }
         }
 
         return array_values(array_diff(array_map(strval(...), array_keys(array_diff_key($texts, $others))), $but, ['logs']));
     }
 
-    /** @return array{folder: string, file: string, mods: string}|null a folder in which every folder has the same JSON file, one that speaks of mods */
+    /**
+     * @return array{folder: string, file: string, mods: string}|null a folder in which every folder has the same JSON file, one that speaks
+     *     of mods
+     */
     private function worlds(): ?array
     {
         foreach ($this->files as $path) {
@@ -154,8 +200,15 @@ final class GuessedGame implements Caged
             }
             for ($index = 0; $index < min($zip->numFiles, 5_000); $index++) {
                 $name = (string) $zip->getNameIndex($index);
-                if (preg_match('~^(?:META-INF/)?[^/]+\.(json|toml|ya?ml|properties)$~i', $name, $part) === 1 && (int) ($zip->statIndex($index)['size'] ?? 0) < 200_000) {
-                    $seen[$name] ??= ['times' => 0, 'format' => strtolower($part[1]) === 'yml' ? 'yaml' : strtolower($part[1]), 'text' => (string) $zip->getFromIndex($index)];
+                if (
+                    preg_match('~^(?:META-INF/)?[^/]+\.(json|toml|ya?ml|properties)$~i', $name, $part) === 1 &&
+                    (int) ($zip->statIndex($index)['size'] ?? 0) < 200_000
+                ) {
+                    $seen[$name] ??= [
+                        'times' => 0,
+                        'format' => strtolower($part[1]) === 'yml' ? 'yaml' : strtolower($part[1]),
+                        'text' => (string) $zip->getFromIndex($index),
+                    ];
                     $seen[$name]['times']++;
                 }
                 if ($name === 'META-INF/MANIFEST.MF') {
@@ -167,7 +220,11 @@ final class GuessedGame implements Caged
             $zip->close();
         }
         // What says no version is something else: an asset, a list.
-        $seen = array_filter($seen, fn (array $one): bool => $one['times'] > 0 && ($one['format'] === 'manifest' || preg_match('/^[\s"{]*"?version"?\s*[:=]/m', strtr($one['text'], [',' => "\n"])) === 1));
+        $seen = array_filter(
+            $seen,
+            fn (array $one): bool => $one['times'] > 0 &&
+                ($one['format'] === 'manifest' || preg_match('/^[\s"{]*"?version"?\s*[:=]/m', strtr($one['text'], [',' => "\n"])) === 1),
+        );
         uasort($seen, fn (array $a, array $b): int => $b['times'] <=> $a['times']);
         $rules = [];
         foreach (array_slice($seen, 0, 3) as $name => $one) {
@@ -181,14 +238,35 @@ final class GuessedGame implements Caged
     private static function rule(string $path, string $format, string $text): array
     {
         if ($format === 'manifest') {
-            return ['path' => $path, 'format' => $format, 'clauses' => ['Bundle-SymbolicName', 'Require-Bundle'], 'scheme' => 'osgi', 'syntax' => 'interval', 'id' => '"bundle-symbolicname"[0].name', 'version' => '"bundle-version"', 'name' => '"bundle-name"', 'needs' => '"require-bundle"[].{id: name, range: attributes."bundle-version"}'];
+            return [
+                'path' => $path,
+                'format' => $format,
+                'clauses' => ['Bundle-SymbolicName', 'Require-Bundle'],
+                'scheme' => 'osgi',
+                'syntax' => 'interval',
+                'id' => '"bundle-symbolicname"[0].name',
+                'version' => '"bundle-version"',
+                'name' => '"bundle-name"',
+                'needs' => '"require-bundle"[].{id: name, range: attributes."bundle-version"}',
+            ];
         }
         $said = $format === 'json' ? json_decode($text, true) : null;
-        $has = fn (string $field): ?string => array_values(array_filter(self::FIELDS[$field], fn (string $name): bool => is_array($said) ? isset($said[$name]) : preg_match('/^\s*"?'.$name.'"?\s*[:=]/m', $text) === 1))[0] ?? null;
+        $has = fn (string $field): ?string => array_values(
+            array_filter(
+                self::FIELDS[$field],
+                fn (string $name): bool => is_array($said)
+                    ? isset($said[$name])
+                    : preg_match('/^\s*"?'.$name.'"?\s*[:=]/m', $text) === 1,
+            ),
+        )[0] ?? null;
         $rule = ['path' => $path, 'format' => $format, 'id' => $has('id') ?? 'id', 'version' => $has('version') ?? 'version'];
         $name = $has('name');
         $needs = $has('needs');
 
-        return $rule + ($name === null ? [] : ['name' => $name]) + ($needs === null ? [] : ['needs' => is_array($said) && is_array($said[$needs]) && array_is_list($said[$needs]) ? $needs : "pairs({$needs})"]);
+        return $rule +
+            ($name === null ? [] : ['name' => $name]) +
+            ($needs === null
+                ? []
+                : ['needs' => is_array($said) && is_array($said[$needs]) && array_is_list($said[$needs]) ? $needs : "pairs({$needs})"]);
     }
 }

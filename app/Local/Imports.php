@@ -11,13 +11,12 @@ use App\Disk\PlainFile;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
-use App\Models\Import;
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Target;
@@ -33,8 +32,13 @@ use Stasimon\Core\Resolve\Resolver;
 /** Folders from elsewhere, from being named to being an instance. */
 final readonly class Imports
 {
-    public function __construct(private Games $games, private FolderReading $reading, private Shelf $shelf, private Store $store, private Drafting $drafting)
-    {
+    public function __construct(
+        private Games $games,
+        private FolderReading $reading,
+        private Shelf $shelf,
+        private Store $store,
+        private Drafting $drafting,
+    ) {
     }
 
     /** The folder that a person names, if it lies below one that they may have read. */
@@ -69,13 +73,17 @@ final readonly class Imports
         $archive = Archive::read($this->store->path(trim((string) $file->sha256)), $file->name);
         $root = $import->unpacked();
         File::deleteDirectory($root);
-        $archive->unpack($archive->entries, function (ArchiveEntry $entry) use ($root, $file) {
-            File::ensureDirectoryExists(dirname("{$root}/{$entry->path}"));
+        $archive->unpack(
+            $archive->entries,
+            function (ArchiveEntry $entry) use ($root, $file) {
+                File::ensureDirectoryExists(dirname("{$root}/{$entry->path}"));
 
-            return @fopen("{$root}/{$entry->path}", 'wb') ?: throw FullDisk::writing($file->name);
-        }, function (ArchiveEntry $entry, $to): void {
-            fclose($to);
-        });
+                return @fopen("{$root}/{$entry->path}", 'wb') ?: throw FullDisk::writing($file->name);
+            },
+            function (ArchiveEntry $entry, $to): void {
+                fclose($to);
+            },
+        );
         $inside = array_values(array_diff(scandir($root) ?: [], ['.', '..']));
 
         return count($inside) === 1 && is_dir("{$root}/{$inside[0]}") ? "{$root}/{$inside[0]}" : $root;
@@ -169,5 +177,16 @@ final readonly class Imports
                 PlainFile::copy("{$found->root}/{$own}/{$path}", $to) || throw FullDisk::writing(mb_scrub(basename($to)));
             }
         }
+    }
+
+    public static function find(string $id): ?Import
+    {
+        return Import::query()->with('instance')->find(strtolower($id));
+    }
+
+    /** @return Collection<int, Import> the newest first */
+    public static function latest(): Collection
+    {
+        return Import::query()->with('instance')->orderByDesc('id')->limit(30)->get();
     }
 }

@@ -62,7 +62,9 @@ final readonly class Incoming
         $path = self::folder($id).'/file';
         clearstatcache();
 
-        return @filesize($path) === $size ? $path : throw Refusal::conflict("{$name} did not come whole. Choose it again; nothing was kept.");
+        return @filesize($path) === $size
+            ? $path
+            : throw Refusal::conflict("{$name} did not come whole. Choose it again; nothing was kept.");
     }
 
     /** Bytes that are still to come of those that were announced. */
@@ -71,7 +73,8 @@ final readonly class Incoming
         $promised = 0;
         foreach (glob(config('stasimon.var').'/incoming/*/about.json') ?: [] as $file) {
             $about = json_decode((string) @file_get_contents($file), true);
-            $promised += is_array($about) && is_int($about['size'] ?? null) ? max(0, $about['size'] - (int) @filesize(dirname($file).'/file')) : 0;
+            $promised +=
+                is_array($about) && is_int($about['size'] ?? null) ? max(0, $about['size'] - (int) @filesize(dirname($file).'/file')) : 0;
         }
 
         return $promised;
@@ -90,9 +93,14 @@ final readonly class Incoming
     /** @return array{name: string, size: int} */
     private static function about(string $id): array
     {
-        $about = preg_match('/^[0-9a-z]{26}$/D', $id) === 1 ? json_decode((string) @file_get_contents(self::folder($id).'/about.json'), true) : null;
+        $about =
+            preg_match('/^[0-9a-z]{26}$/D', $id) === 1
+                ? json_decode((string) @file_get_contents(self::folder($id).'/about.json'), true)
+                : null;
 
-        return is_array($about) && is_string($about['name'] ?? null) && is_int($about['size'] ?? null) ? ['name' => $about['name'], 'size' => $about['size']] : throw Refusal::notFound('That file is not being taken in any more. Choose it again.');
+        return is_array($about) && is_string($about['name'] ?? null) && is_int($about['size'] ?? null)
+            ? ['name' => $about['name'], 'size' => $about['size']]
+            : throw Refusal::notFound('That file is not being taken in any more. Choose it again.');
     }
 
     private static function folder(string $id): string

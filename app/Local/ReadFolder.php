@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace App\Local;
 
-use App\Models\Import;
-use App\Models\ShelfFile;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 
@@ -21,7 +19,9 @@ final readonly class ReadFolder implements Undertaking
 
     public function start(string $path, ?ShelfFile $file): Import
     {
-        $import = Import::query()->create(['source' => $file->name ?? Imports::allowed($path), 'shelf_file_id' => $file?->id])->refresh();
+        $import = Import::query()
+            ->create(['source' => $file->name ?? Imports::allowed($path), 'shelf_file_id' => $file?->id])
+            ->refresh();
         $this->tasks->begin(TaskKind::Import, 'reading the folder', ['import' => $import->id]);
 
         return $import;
@@ -30,7 +30,12 @@ final readonly class ReadFolder implements Undertaking
     /** @throws Refusal when it is not there to be made */
     public function make(Import $import, string $name): void
     {
-        if (Import::query()->whereKey($import->id)->where('state', ImportState::Ready)->update(['state' => ImportState::Making]) !== 1) {
+        if (
+            Import::query()
+                ->whereKey($import->id)
+                ->where('state', ImportState::Ready)
+                ->update(['state' => ImportState::Making]) !== 1
+        ) {
             throw Refusal::conflict('That folder has not been read, or is an instance already. Nothing was changed.');
         }
         $this->tasks->begin(TaskKind::Import, "making {$name}", ['import' => $import->id, 'name' => $name]);
@@ -50,7 +55,12 @@ final readonly class ReadFolder implements Undertaking
     {
         $import = Import::query()->find($task->about('import'));
         if ($import?->state === ImportState::Waiting || $import?->state === ImportState::Making) {
-            $import->update(['state' => ImportState::Failed, 'problem' => ($import->state === ImportState::Waiting ? 'It could not be read to its end. ' : 'No instance could be made of it. ').$why]);
+            $import->update([
+                'state' => ImportState::Failed,
+                'problem' => ($import->state === ImportState::Waiting ? 'It could not be read to its end. ' : 'No instance could be '.
+                'made of it. ').
+                    $why,
+            ]);
         }
     }
 }

@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace App\Local;
 
-use App\Models\ShelfFile;
 use App\Models\Task;
-use App\Work\TaskKind;
+use App\Models\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 

@@ -8,15 +8,26 @@ namespace App\Local;
 final readonly class Recognised
 {
     /**
-     * @param  string  $how  "depot": a depot has this very file; "release": of a package that is known; "new": of one that is not; "unknown": nothing says
+     * @param  string  $how  "depot": a depot has this very file; "release": of a package that is known; "new": of one that is not;
+     *     "unknown": nothing says
      * @param  list<string>  $why  sentences
      * @param  array<string, mixed>  $release  as in a catalogue: version, and what it needs, suggests, breaks and provides
      * @param  string  $scheme  of its versions
      * @param  string  $syntax  of its ranges
      * @param  string  $content  the folder in it that is the content; nothing for all of it
      */
-    public function __construct(public string $how, public array $why, public string $id, public string $name, public string $kind, public string $side, public array $release, public string $scheme = 'semver', public string $syntax = 'comparator', public string $content = '')
-    {
+    public function __construct(
+        public string $how,
+        public array $why,
+        public string $id,
+        public string $name,
+        public string $kind,
+        public string $side,
+        public array $release,
+        public string $scheme = 'semver',
+        public string $syntax = 'comparator',
+        public string $content = '',
+    ) {
     }
 
     /** @param  array<string, mixed>  $kept */

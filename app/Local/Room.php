@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Local;
 
-use App\Models\ShelfFile;
 use App\Refusal\Refusal;
 use App\Store\Store;
 
@@ -21,9 +20,16 @@ final readonly class Room
     /** @throws Refusal where there is none for so many bytes */
     public function require(string $name, int $size): void
     {
-        $promised = (int) ShelfFile::query()->where('state', ShelfState::Coming)->sum('size') - (int) ShelfFile::query()->where('state', ShelfState::Coming)->sum('come') + Incoming::promised();
+        $promised =
+            (int) ShelfFile::query()->where('state', ShelfState::Coming)->sum('size') -
+            (int) ShelfFile::query()->where('state', ShelfState::Coming)->sum('come') +
+            Incoming::promised();
         if ($size > $this->store->free() - self::SPARE - $promised) {
-            throw Refusal::conflict("There is no room for {$name} on the disk of the store".($promised > 0 ? ', with what other files are still to bring' : '').'. Nothing was kept.');
+            throw Refusal::conflict(
+                "There is no room for {$name} on the disk of the store".
+                    ($promised > 0 ? ', with what other files are still to bring' : '').
+                    '. Nothing was kept.',
+            );
         }
     }
 }

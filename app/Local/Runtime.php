@@ -13,8 +13,13 @@ final readonly class Runtime
      * @param  int  $bits  64 or 32; 0 where it does not say
      * @param  string  $program  what is started
      */
-    public function __construct(public string $kind, public string $version, public string $vendor, public int $bits, public string $program)
-    {
+    public function __construct(
+        public string $kind,
+        public string $version,
+        public string $vendor,
+        public int $bits,
+        public string $program,
+    ) {
     }
 
     /** "17"; of Java's older numbering, 1.8 is 8. */

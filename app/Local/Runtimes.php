@@ -29,7 +29,8 @@ final readonly class Runtimes
     /** The newest of a kind and a major version; null where there is none. */
     public function of(string $kind, string $major): ?Runtime
     {
-        return array_values(array_filter($this->all(), fn (Runtime $one): bool => $one->kind === $kind && $one->major() === $major))[0] ?? null;
+        return array_values(array_filter($this->all(), fn (Runtime $one): bool => $one->kind === $kind && $one->major() === $major))[0] ??
+            null;
     }
 
     /**
@@ -39,8 +40,14 @@ final readonly class Runtimes
      */
     public function program(GameDefinition $game, string $version): string
     {
-        return $game->runtimeFound === '' ? '' : $this->of($game->runtimeFound, $version)->program
-            ?? throw Refusal::conflict("{$game->runtimeName} {$version} is not on this machine, so nothing was started. Debian has it in ".self::package($game->runtimeFound, $version).'.');
+        return $game->runtimeFound === ''
+            ? ''
+            : $this->of($game->runtimeFound, $version)->program ??
+                    throw Refusal::conflict(
+                        "{$game->runtimeName} {$version} is not on this machine, so nothing was started. Debian has it in ".
+                            self::package($game->runtimeFound, $version).
+                            '.',
+                    );
     }
 
     /** Debian's package that has one. */
@@ -61,10 +68,20 @@ final readonly class Runtimes
         foreach (array_unique($homes) as $home) {
             $release = @parse_ini_file("{$home}/release", scanner_mode: INI_SCANNER_RAW);
             if (is_array($release) && isset($release['JAVA_VERSION']) && is_executable("{$home}/bin/java")) {
-                $text = fn (string $key): string => is_string($release[$key] ?? null) ? mb_substr(mb_scrub(trim($release[$key], '"')), 0, 60) : '';
-                $found[] = new Runtime('java', $text('JAVA_VERSION'), $text('IMPLEMENTOR'), match (true) {
-                    str_contains($text('OS_ARCH'), '64') => 64, $text('OS_ARCH') === '' => 0, default => 32
-                }, "{$home}/bin/java");
+                $text = fn (string $key): string => is_string($release[$key] ?? null)
+                    ? mb_substr(mb_scrub(trim($release[$key], '"')), 0, 60)
+                    : '';
+                $found[] = new Runtime(
+                    'java',
+                    $text('JAVA_VERSION'),
+                    $text('IMPLEMENTOR'),
+                    match (true) {
+                        str_contains($text('OS_ARCH'), '64') => 64,
+                        $text('OS_ARCH') === '' => 0,
+                        default => 32,
+                    },
+                    "{$home}/bin/java",
+                );
             }
         }
 
@@ -76,7 +93,9 @@ final readonly class Runtimes
     {
         $found = [];
         foreach (['/usr/share/dotnet', '/usr/lib/dotnet', '/opt/dotnet', ...$this->said()] as $home) {
-            foreach (is_executable("{$home}/dotnet") ? glob("{$home}/shared/Microsoft.NETCore.App/*", GLOB_ONLYDIR) ?: [] : [] as $version) {
+            foreach (
+                is_executable("{$home}/dotnet") ? (glob("{$home}/shared/Microsoft.NETCore.App/*", GLOB_ONLYDIR) ?: []) : [] as $version
+            ) {
                 $found[] = new Runtime('dotnet', basename($version), '', PHP_INT_SIZE * 8, "{$home}/dotnet");
             }
         }

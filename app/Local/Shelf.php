@@ -4,11 +4,10 @@ declare(strict_types=1);
 
 namespace App\Local;
 
+use App\Depots\Depot;
 use App\Depots\Sync\Synchronising;
-use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
-use App\Models\ShelfFile;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -32,7 +31,17 @@ final readonly class Shelf
     /** The depot that stands for the shelf: where a depot has the same release, it is asked first. */
     public static function depot(): Depot
     {
-        return Depot::query()->where('shelf', true)->first() ?? Depot::query()->forceCreate(['slug' => 'your-shelf', 'name' => 'Your shelf', 'url' => 'shelf:', 'shelf' => true, 'moderated' => true, 'vouched_by' => 'you', 'place' => 1_000_000, 'sequence' => 1]);
+        return Depot::query()->where('shelf', true)->first() ??
+            Depot::query()->forceCreate([
+                'slug' => 'your-shelf',
+                'name' => 'Your shelf',
+                'url' => 'shelf:',
+                'shelf' => true,
+                'moderated' => true,
+                'vouched_by' => 'you',
+                'place' => 1_000_000,
+                'sequence' => 1,
+            ]);
     }
 
     /** Reads a file that has come, and puts it on the shelf if it says what it is. */
@@ -51,7 +60,14 @@ final readonly class Shelf
         }
         $this->store->has($digest) ? @unlink($path) : $this->store->take($path, $digest);
         $said = $file->found === null ? null : Recognised::of($file->found);
-        $file->update(['sha256' => $digest, 'found' => $found->kept(), 'licence' => get_object_vars($licence), 'package_id' => $found->id, 'version' => $found->version(), 'state' => $found->how === 'unknown' ? ShelfState::Asks : ShelfState::Ready]);
+        $file->update([
+            'sha256' => $digest,
+            'found' => $found->kept(),
+            'licence' => get_object_vars($licence),
+            'package_id' => $found->id,
+            'version' => $found->version(),
+            'state' => $found->how === 'unknown' ? ShelfState::Asks : ShelfState::Ready,
+        ]);
         $this->publish($file);
         if ($said !== null && $found->how === 'unknown') {
             try {
@@ -77,10 +93,17 @@ final readonly class Shelf
     public function bringAs(string $path, string $name, string $game, ?array $said, ?Instance $instance = null): ShelfFile
     {
         $size = (int) @filesize($path);
-        $file = ShelfFile::query()->create([
-            'name' => mb_substr($name, 0, Limits::FILE_NAME), 'size' => $size, 'come' => $size, 'state' => ShelfState::Waiting,
-            'game' => $game, 'instance_id' => $instance?->id, 'found' => $said,
-        ])->refresh();
+        $file = ShelfFile::query()
+            ->create([
+                'name' => mb_substr($name, 0, Limits::FILE_NAME),
+                'size' => $size,
+                'come' => $size,
+                'state' => ShelfState::Waiting,
+                'game' => $game,
+                'instance_id' => $instance?->id,
+                'found' => $said,
+            ])
+            ->refresh();
         File::ensureDirectoryExists(dirname($file->path()));
         @copy($path, $file->path()) || throw FullDisk::writing($file->name);
         $this->read($file);
@@ -98,16 +121,33 @@ final readonly class Shelf
         if ($before?->how === 'depot') {
             throw Refusal::conflict("{$file->name} is a depot's file, so what it is stands there. Nothing was changed.");
         }
-        $known = DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->join('packages', 'packages.id', '=', 'sources.package_id')->where('package_id', $said->id)->where('shelf', false)->first(['packages.name', 'kind']);
+        $known = DB::table('sources')
+            ->join('depots', 'depots.id', '=', 'sources.depot_id')
+            ->join('packages', 'packages.id', '=', 'sources.package_id')
+            ->where('package_id', $said->id)
+            ->where('shelf', false)
+            ->first(['packages.name', 'kind']);
         if ($known !== null && $known->kind !== $said->kind) {
-            throw Refusal::conflict("{$said->id} is the id of {$known->name}, which is a ".strtr($known->kind, '-', ' ').'. Give yours another id; nothing was changed.');
+            throw Refusal::conflict(
+                "{$said->id} is the id of {$known->name}, which is a ".
+                    strtr($known->kind, '-', ' ').
+                    '. Give yours another id; nothing was changed.',
+            );
         }
         $digest = trim($file->sha256);
-        if ($said->content !== '' && $said->content !== $before?->content || ($before?->how === 'unknown' && $said->content !== '')) {
+        if (($said->content !== '' && $said->content !== $before?->content) || ($before?->how === 'unknown' && $said->content !== '')) {
             $digest = $this->onlyFolder($file, $said->content);
         }
         $old = $file->package_id;
-        $file->update(['sha256' => $digest, 'found' => ['how' => $known === null ? 'new' : 'release'] + $said->kept(), 'package_id' => $said->id, 'version' => $said->version(), 'state' => ShelfState::Ready, 'source' => $source, 'note' => $note]);
+        $file->update([
+            'sha256' => $digest,
+            'found' => ['how' => $known === null ? 'new' : 'release'] + $said->kept(),
+            'package_id' => $said->id,
+            'version' => $said->version(),
+            'state' => ShelfState::Ready,
+            'source' => $source,
+            'note' => $note,
+        ]);
         $this->publish($file, $old);
     }
 
@@ -122,7 +162,7 @@ final readonly class Shelf
         }
         $made = $file->path().'.folder';
         $from = Archive::reading($path, $file->name);
-        $to = new ZipArchive;
+        $to = new ZipArchive();
         $to->open($made, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing($file->name);
         $parts = [];
         foreach ($entries as $entry) {
@@ -153,7 +193,7 @@ final readonly class Shelf
         $documents = $gone = [];
         foreach ($ids as $id) {
             $document = $this->document($id);
-            $document === null ? $gone[] = $id : $documents["{$id} "] = $document;
+            $document === null ? ($gone[] = $id) : ($documents["{$id} "] = $document);
         }
         $this->synchronising->put(self::depot(), $documents, $gone);
     }
@@ -161,8 +201,19 @@ final readonly class Shelf
     /** A package of the shelf as a depot describes one; null where the shelf has none of it. */
     private function document(string $id): ?stdClass
     {
-        $files = ShelfFile::query()->where('package_id', $id)->where('state', ShelfState::Ready)->orderBy('id')->get()->filter(fn (ShelfFile $file): bool => ($file->found['how'] ?? '') !== 'depot');
-        $known = DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('package_id', $id)->where('shelf', false)->where('usable', true)->orderBy('depots.place')->value('document');
+        $files = ShelfFile::query()
+            ->where('package_id', $id)
+            ->where('state', ShelfState::Ready)
+            ->orderBy('id')
+            ->get()
+            ->filter(fn (ShelfFile $file): bool => ($file->found['how'] ?? '') !== 'depot');
+        $known = DB::table('sources')
+            ->join('depots', 'depots.id', '=', 'sources.depot_id')
+            ->where('package_id', $id)
+            ->where('shelf', false)
+            ->where('usable', true)
+            ->orderBy('depots.place')
+            ->value('document');
         $known = $known === null ? null : json_decode($known);
         $releases = [];
         $first = null;
@@ -171,17 +222,35 @@ final readonly class Shelf
             $first ??= $found;
             $releases['v'.$found->version()] = (object) (array_diff_key($found->release, ['descriptor' => '', 'side' => '']) + [
                 'published' => $file->created_at->toIso8601ZuluString(),
-                'files' => [(object) ['name' => $file->name, 'size' => $this->sizeOf($file), 'sha256' => trim((string) $file->sha256), 'path' => 'files/'.trim((string) $file->sha256)]],
+                'files' => [
+                    (object) [
+                        'name' => $file->name,
+                        'size' => $this->sizeOf($file),
+                        'sha256' => trim((string) $file->sha256),
+                        'path' => 'files/'.trim((string) $file->sha256),
+                    ],
+                ],
             ]);
         }
         if ($first === null) {
             return null;
         }
 
-        return json_decode(json_encode([
-            'id' => $id, 'kind' => $known->kind ?? $first->kind, 'name' => $first->name, 'summary' => 'From your own shelf.', 'side' => $first->side === '' ? 'both' : $first->side,
-            'scheme' => $known->scheme ?? $first->scheme, 'syntax' => $known->syntax ?? $first->syntax, 'releases' => array_values($releases),
-        ], JSON_THROW_ON_ERROR));
+        return json_decode(
+            json_encode(
+                [
+                    'id' => $id,
+                    'kind' => $known->kind ?? $first->kind,
+                    'name' => $first->name,
+                    'summary' => 'From your own shelf.',
+                    'side' => $first->side === '' ? 'both' : $first->side,
+                    'scheme' => $known->scheme ?? $first->scheme,
+                    'syntax' => $known->syntax ?? $first->syntax,
+                    'releases' => array_values($releases),
+                ],
+                JSON_THROW_ON_ERROR,
+            ),
+        );
     }
 
     private function sizeOf(ShelfFile $file): int
@@ -192,14 +261,36 @@ final readonly class Shelf
     /** @throws Refusal while an instance uses it */
     public function remove(ShelfFile $file): void
     {
-        $users = $file->sha256 === null || ($file->found['how'] ?? '') === 'depot' ? [] : Instance::query()->whereIn('id', PlacedRelease::query()->where('sha256', trim($file->sha256))->select('instance_id'))->pluck('name')->all();
+        $users =
+            $file->sha256 === null || ($file->found['how'] ?? '') === 'depot'
+                ? []
+                : Instance::query()
+                    ->whereIn('id', PlacedRelease::query()->where('sha256', trim($file->sha256))->select('instance_id'))
+                    ->pluck('name')
+                    ->all();
         if ($users !== []) {
-            throw Refusal::conflict("{$file->name} is used by ".implode(' and ', array_slice($users, 0, 3)).(count($users) > 3 ? ' and others' : '').'. Take it out there first.');
+            throw Refusal::conflict(
+                "{$file->name} is used by ".
+                    implode(' and ', array_slice($users, 0, 3)).
+                    (count($users) > 3 ? ' and others' : '').
+                    '. Take it out there first.',
+            );
         }
         @unlink($file->path());
         $file->delete();
         if ($file->package_id !== null) {
             $this->publish($file);
         }
+    }
+
+    public static function find(string $id): ?ShelfFile
+    {
+        return ShelfFile::query()->with('instance')->find(strtolower($id));
+    }
+
+    /** One that came whole. */
+    public static function whole(string $id): ?ShelfFile
+    {
+        return ShelfFile::query()->whereNotNull('sha256')->find($id);
     }
 }

@@ -43,7 +43,9 @@ final class Slices
             throw FullDisk::writing($name);
         }
         if ($isTooLong) {
-            throw Refusal::unusable("{$name} is longer than it was said to be, so that part of it was not taken. What had come before is kept.");
+            throw Refusal::unusable(
+                "{$name} is longer than it was said to be, so that part of it was not taken. What had come before is kept.",
+            );
         }
 
         return $there + $come;

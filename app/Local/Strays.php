@@ -10,12 +10,11 @@ use App\Disk\Inventory;
 use App\Disk\PlainFile;
 use App\Games;
 use App\Models\Instance;
-use App\Models\ShelfFile;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
 use App\Work\Allowance;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -72,7 +71,10 @@ final readonly class Strays
     public function leave(Instance $instance, string $key): Stray
     {
         $stray = $this->find($instance, $key);
-        DB::table('strays')->where('instance_id', $instance->id)->where('key', $stray->key)->update(['left' => true]);
+        DB::table('strays')
+            ->where('instance_id', $instance->id)
+            ->where('key', $stray->key)
+            ->update(['left' => true]);
 
         return $stray;
     }
@@ -160,7 +162,13 @@ final readonly class Strays
     {
         $file = (new Folder($instance))->live($entry->path);
         $digest = (string) PlainFile::digest($file);
-        $row = ['state' => $entry->state(), 'sha256' => $digest === '' ? null : $digest, 'found' => null, 'problem' => null, 'left' => false];
+        $row = [
+            'state' => $entry->state(),
+            'sha256' => $digest === '' ? null : $digest,
+            'found' => null,
+            'problem' => null,
+            'left' => false,
+        ];
         try {
             $found = $this->recognising->of($file, mb_scrub(basename($entry->path)), $digest, $instance->plan->base->game);
             $row['found'] = json_encode($found->kept(), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
@@ -177,6 +185,13 @@ final readonly class Strays
     {
         $found = $row?->found === null ? null : Recognised::of(json_decode($row->found, true));
 
-        return new Stray(Once::keyOf($entry->path), $entry->path, $row?->sha256 === null ? null : trim($row->sha256), $found, (string) $row?->problem, (bool) $row?->left);
+        return new Stray(
+            Once::keyOf($entry->path),
+            $entry->path,
+            $row?->sha256 === null ? null : trim($row->sha256),
+            $found,
+            (string) $row?->problem,
+            (bool) $row?->left,
+        );
     }
 }

@@ -29,7 +29,13 @@ final readonly class TaughtGames
         try {
             $game = GameDefinition::read($json);
         } catch (UnusableDocument $failure) {
-            throw Refusal::unusable('The definition cannot be used. Line '.Place::line($json, $failure->pointer).', '.$failure->getMessage().' Nothing was kept.');
+            throw Refusal::unusable(
+                'The definition cannot be used. Line '.
+                    Place::line($json, $failure->pointer).
+                    ', '.
+                    $failure->getMessage().
+                    ' Nothing was kept.',
+            );
         }
         if (strlen($game->id) > 64) {
             throw Refusal::unusable('The definition cannot be used: its id is longer than 64 characters. Nothing was kept.');
@@ -39,9 +45,17 @@ final readonly class TaughtGames
         }
         $lost = $this->lost($game);
         if ($lost !== []) {
-            throw Refusal::conflict('Instances stand on what this definition does not have any more: '.implode(' ', array_slice($lost, 0, 3)).' Nothing was changed.');
+            throw Refusal::conflict(
+                'Instances stand on what this definition does not have any more: '.
+                    implode(' ', array_slice($lost, 0, 3)).
+                    ' Nothing was changed.',
+            );
         }
-        DB::statement('insert into taught_games (id, name, document) values (?, ?, ?) on conflict (id) do update set name = excluded.name, document = excluded.document, problem = null, revision = taught_games.revision + 1, updated_at = now()', [$game->id, $game->name, $json]);
+        DB::statement(
+            'insert into taught_games (id, name, document) values (?, ?, ?) on conflict (id) do update set name = excluded.name, document '.
+            '= excluded.document, problem = null, revision = taught_games.revision + 1, updated_at = now()',
+            [$game->id, $game->name, $json],
+        );
         $this->games->forget();
 
         return $this->games->get($game->id);
@@ -56,10 +70,12 @@ final readonly class TaughtGames
             if ($base->game !== $game->id) {
                 continue;
             }
+            $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders);
             $lost[] = match (true) {
                 $game->version($base->gameVersion) === null => "{$instance->name} is on {$base->gameVersion}.",
-                ! in_array($base->loader, array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders), true) => "{$instance->name} has {$base->loader}.",
-                $base->runtime !== $game->runtimeId || ! in_array($base->runtimeVersion, $game->runtimes, true) => "{$instance->name} runs on {$base->runtime} {$base->runtimeVersion}.",
+                ! in_array($base->loader, $loaders, true) => "{$instance->name} has {$base->loader}.",
+                $base->runtime !== $game->runtimeId || ! in_array($base->runtimeVersion, $game->runtimes, true) => "{$instance->name} ".
+                    "runs on {$base->runtime} {$base->runtimeVersion}.",
                 default => '',
             };
         }
@@ -75,9 +91,17 @@ final readonly class TaughtGames
     /** @throws Refusal while instances stand on it */
     public function forget(string $id): void
     {
-        $names = Instance::query()->whereRaw("plan->>'game' = ?", [$id])->pluck('name')->all();
+        $names = Instance::query()
+            ->whereRaw("plan->>'game' = ?", [$id])
+            ->pluck('name')
+            ->all();
         if ($names !== []) {
-            throw Refusal::conflict('It is the game of '.implode(' and ', array_slice($names, 0, 3)).(count($names) > 3 ? ' and others' : '').'. Remove those first; nothing was changed.');
+            throw Refusal::conflict(
+                'It is the game of '.
+                    implode(' and ', array_slice($names, 0, 3)).
+                    (count($names) > 3 ? ' and others' : '').
+                    '. Remove those first; nothing was changed.',
+            );
         }
         DB::table('taught_games')->where('id', $id)->delete();
         $this->games->forget();

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Local;
 
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
@@ -29,7 +28,12 @@ final readonly class Uploads
     {
         $name = Slices::name($name, Limits::FILE_NAME);
         $this->room->require($name, $size);
-        $file = ShelfFile::query()->create(['name' => $name, 'size' => $size, 'game' => $instance->plan->base->game ?? $game, 'instance_id' => $instance?->id]);
+        $file = ShelfFile::query()->create([
+            'name' => $name,
+            'size' => $size,
+            'game' => $instance->plan->base->game ?? $game,
+            'instance_id' => $instance?->id,
+        ]);
         File::ensureDirectoryExists(dirname($file->path()));
         file_put_contents($file->path(), '');
 
@@ -61,7 +65,10 @@ final readonly class Uploads
         foreach (ShelfFile::query()->where('state', ShelfState::Coming)->where('created_at', '<', $before)->get() as $file) {
             if ((int) @filemtime($file->path()) < (int) $before->timestamp) {
                 @unlink($file->path());
-                $file->update(['state' => ShelfState::Refused, 'problem' => 'It did not come whole, and nothing more of it has come for '.self::HOURS.' hours. Drop it again.']);
+                $file->update([
+                    'state' => ShelfState::Refused,
+                    'problem' => 'It did not come whole, and nothing more of it has come for '.self::HOURS.' hours. Drop it again.',
+                ]);
             }
         }
     }

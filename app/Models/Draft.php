@@ -50,6 +50,11 @@ final class Draft extends Model
     /** @return array<int, bool> */
     private function open(): array
     {
-        return $this->open ??= $this->steps()->reorder()->distinct()->pluck('is_later')->mapWithKeys(fn (mixed $isLater): array => [(int) $isLater => true])->all();
+        return $this->open ??= $this->steps()
+            ->reorder()
+            ->distinct()
+            ->pluck('is_later')
+            ->mapWithKeys(fn (mixed $isLater): array => [(int) $isLater => true])
+            ->all();
     }
 }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Rehearsals\LaunchState;
-use App\Rehearsals\Purpose;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
@@ -44,7 +42,15 @@ final class Instance extends Model
 
     protected $attributes = ['applies' => 0, 'trial_made' => false];
 
-    protected $casts = ['applies' => 'integer', 'trial_made' => 'boolean', 'plan' => PlanCast::class, 'applied_at' => 'immutable_datetime', 'look' => 'array', 'looked_at' => 'immutable_datetime', 'put_away_at' => 'immutable_datetime'];
+    protected $casts = [
+        'applies' => 'integer',
+        'trial_made' => 'boolean',
+        'plan' => PlanCast::class,
+        'applied_at' => 'immutable_datetime',
+        'look' => 'array',
+        'looked_at' => 'immutable_datetime',
+        'put_away_at' => 'immutable_datetime',
+    ];
 
     /** Days that one which was put away is kept before it is asked whether it may go. */
     public const KEPT = 30;
@@ -121,6 +127,10 @@ final class Instance extends Model
     /** @return array<string, string> package id => what it is called, of mods and the like, by name */
     public function titles(): array
     {
-        return $this->placed->reject(fn (PlacedRelease $placed): bool => in_array($placed->package_id, $this->plan->base->packages(), true))->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)->pluck('name', 'package_id')->all();
+        return $this->placed
+            ->reject(fn (PlacedRelease $placed): bool => in_array($placed->package_id, $this->plan->base->packages(), true))
+            ->sortBy('name', SORT_NATURAL | SORT_FLAG_CASE)
+            ->pluck('name', 'package_id')
+            ->all();
     }
 }

@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Rehearsals\Launch\Side;
-use App\Rehearsals\LaunchState;
-use App\Rehearsals\Purpose;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Stasimon\Core\Plan\Plan;
@@ -37,13 +34,27 @@ use Stasimon\Core\Plan\Plan;
  * @property ?Rehearsal $server
  * @property ?int $backup_id
  * @property ?Backup $backup  the worlds before it was played
- * @property ?array{worlds: array<string, string>, configs: array<string, string>} $changed  what is otherwise since, and how: new, changed or gone
+ * @property ?array{worlds: array<string, string>, configs: array<string, string>} $changed  what is otherwise since, and how: new, changed
+ *     or gone
  */
 final class Rehearsal extends Model
 {
     protected $attributes = ['state' => 'waiting', 'plain' => false, 'side' => 'client', 'hung' => false, 'purpose' => 'rehearsal'];
 
-    protected $casts = ['state' => LaunchState::class, 'alone' => LaunchState::class, 'side' => Side::class, 'plan' => PlanCast::class, 'plain' => 'boolean', 'hung' => 'boolean', 'versions' => 'array', 'configs' => 'array', 'reading' => 'array', 'purpose' => Purpose::class, 'begun_at' => 'datetime', 'changed' => 'array'];
+    protected $casts = [
+        'state' => LaunchState::class,
+        'alone' => LaunchState::class,
+        'side' => Side::class,
+        'plan' => PlanCast::class,
+        'plain' => 'boolean',
+        'hung' => 'boolean',
+        'versions' => 'array',
+        'configs' => 'array',
+        'reading' => 'array',
+        'purpose' => Purpose::class,
+        'begun_at' => 'datetime',
+        'changed' => 'array',
+    ];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo
@@ -82,7 +93,9 @@ final class Rehearsal extends Model
     /** Whether it launched what lies in the folder now, or something was applied since. */
     public function isOfNow(Instance $instance): bool
     {
-        return $this->applies === null ? $instance->applied_at === null || $instance->applied_at <= $this->created_at : $this->applies === $instance->applies;
+        return $this->applies === null
+            ? $instance->applied_at === null || $instance->applied_at <= $this->created_at
+            : $this->applies === $instance->applies;
     }
 
     /** "clean in 4.1 s" */
@@ -91,7 +104,11 @@ final class Rehearsal extends Model
         return match ($this->state) {
             LaunchState::Running => $this->isPlay() ? 'being played' : 'running',
             LaunchState::Clean => $this->isPlay() ? "played for {$this->length()}" : "clean in {$this->seconds()}",
-            LaunchState::Failed => $this->hung ? "hung after {$this->seconds()}" : ($this->isPlay() ? "ended after {$this->length()}, exit code {$this->exit_code}" : "failed, exit code {$this->exit_code}"),
+            LaunchState::Failed => $this->hung
+                ? "hung after {$this->seconds()}"
+                : ($this->isPlay()
+                    ? "ended after {$this->length()}, exit code {$this->exit_code}"
+                    : "failed, exit code {$this->exit_code}"),
             LaunchState::Stopped => 'stopped by hand',
             default => $this->state->value,
         };

@@ -30,7 +30,14 @@ final class Stage extends Model
 
     public $timestamps = false;
 
-    protected $casts = ['adds' => 'array', 'drops' => 'array', 'place' => 'integer', 'after_entry' => 'integer', 'entered_at' => 'immutable_datetime', 'done_at' => 'immutable_datetime'];
+    protected $casts = [
+        'adds' => 'array',
+        'drops' => 'array',
+        'place' => 'integer',
+        'after_entry' => 'integer',
+        'entered_at' => 'immutable_datetime',
+        'done_at' => 'immutable_datetime',
+    ];
 
     public function isNow(): bool
     {
@@ -51,7 +58,9 @@ final class Stage extends Model
     public function sentence(array $names): string
     {
         return match ($this->condition) {
-            'word' => $this->about, 'gone' => 'nothing of '.($names[$this->about] ?? $this->about).' is left in the worlds.', default => 'it comes up clean.'
+            'word' => $this->about,
+            'gone' => 'nothing of '.($names[$this->about] ?? $this->about).' is left in the worlds.',
+            default => 'it comes up clean.',
         };
     }
 

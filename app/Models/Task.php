@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use App\Work\TaskKind;
-use App\Work\TaskState;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -36,7 +34,13 @@ final class Task extends Model
 
     protected $attributes = ['state' => 'waiting', 'step' => '', 'subject' => '{}', 'done' => 0, 'total' => 0, 'rate' => 0, 'turns' => 0];
 
-    protected $casts = ['kind' => TaskKind::class, 'state' => TaskState::class, 'subject' => 'array', 'begun_at' => 'datetime', 'ended_at' => 'datetime'];
+    protected $casts = [
+        'kind' => TaskKind::class,
+        'state' => TaskState::class,
+        'subject' => 'array',
+        'begun_at' => 'datetime',
+        'ended_at' => 'datetime',
+    ];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

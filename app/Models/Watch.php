@@ -30,7 +30,9 @@ final class Watch extends Model
     /** The page that what it tells leads to. */
     public function address(): string
     {
-        return $this->version === '' ? route('instances.show', [(string) $this->list->instance_id, 'only' => 'updates']) : route('wishes.show', [$this->wish_list_id, 'at' => "{$this->version} on {$this->loader}"]);
+        return $this->version === ''
+            ? route('instances.show', [(string) $this->list->instance_id, 'only' => 'updates'])
+            : route('wishes.show', [$this->wish_list_id, 'at' => "{$this->version} on {$this->loader}"]);
     }
 
     /** @return BelongsTo<WishList, $this> */

@@ -13,7 +13,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $loader
  * @property int $kept
  * @property bool $proved  whether no set is larger
- * @property array{build: string, text: string, kept: list<int>, versions: array<string, string>, lost: list<array{want: int, text: string, last: string, instead: array<string, list<int>>}>} $detail
+ * @property array{build: string, text: string, kept: list<int>, versions: array<string, string>, lost: list<array{want: int, text: string,
+ *     last: string, instead: array<string, list<int>>}>} $detail
  */
 final class WishCell extends Model
 {

@@ -19,7 +19,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property ?Instance $instance
  * @property list<array{text: string, id: ?string, name: string, range: string, others: list<array{id: string, name: string}>}> $lines
  * @property ?string $stamp
- * @property ?array{began: array<string, string>, followers: list<array{id: string, delays: array<string, int|null>, quick: ?int, usual: ?int, slow: ?int, missed: int, quiet: ?int}>} $following
+ * @property ?array{began: array<string, string>, followers: list<array{id: string, delays: array<string, int|null>, quick: ?int,
+ *     usual: ?int, slow: ?int, missed: int, quiet: ?int}>} $following
  * @property \Illuminate\Support\Carbon $updated_at
  */
 final class WishList extends Model

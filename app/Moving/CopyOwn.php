@@ -9,8 +9,8 @@ use App\Disk\OwnFiles;
 use App\Games;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use App\Worlds\Worlds;
@@ -37,7 +37,9 @@ final readonly class CopyOwn implements Undertaking
 
     public function run(Task $task): void
     {
-        $from = Instance::query()->find((string) $task->about('from')) ?? throw Refusal::notFound('The instance that it was moved from is not here any more, so nothing of it was copied.');
+        $from =
+            Instance::query()->find((string) $task->about('from')) ??
+            throw Refusal::notFound('The instance that it was moved from is not here any more, so nothing of it was copied.');
         $to = Instance::query()->findOrFail((string) $task->about('to'));
         Tasks::refuseWhilePlayed($from);
         $parts = $this->parts($from, (array) ($task->subject['worlds'] ?? []));
@@ -69,7 +71,12 @@ final readonly class CopyOwn implements Undertaking
             $parts[] = "{$where}/{$world}";
         }
 
-        return array_values(array_filter($parts, fn (string $part): bool => is_dir((new Folder($from))->live($part)) && ! is_link((new Folder($from))->live($part))));
+        return array_values(
+            array_filter(
+                $parts,
+                fn (string $part): bool => is_dir((new Folder($from))->live($part)) && ! is_link((new Folder($from))->live($part)),
+            ),
+        );
     }
 
     private static function copy(string $from, string $to): void
@@ -84,6 +91,10 @@ final readonly class CopyOwn implements Undertaking
             }
         }
 
-        throw Refusal::conflict('Something is writing into '.basename($from).', so it cannot be copied as a whole. End it, and move again; the old instance is as it was.');
+        throw Refusal::conflict(
+            'Something is writing into '.
+                basename($from).
+                ', so it cannot be copied as a whole. End it, and move again; the old instance is as it was.',
+        );
     }
 }

@@ -28,7 +28,9 @@ final readonly class Moving
     {
         $base = $instance->plan->base;
         $kept = $list->cells()->where('version', $base->gameVersion)->where('loader', $base->loader)->first()?->detail['kept'];
-        $wants = array_values(array_filter(Wishes::of($list), fn (int $index): bool => $kept === null || in_array($index, $kept, true), ARRAY_FILTER_USE_KEY));
+        $wants = array_values(
+            array_filter(Wishes::of($list), fn (int $index): bool => $kept === null || in_array($index, $kept, true), ARRAY_FILTER_USE_KEY),
+        );
         $this->drafting->step($instance, fn (Plan $plan): Plan => new Plan($plan->base, $wants, waivers: $plan->waivers));
     }
 
@@ -39,14 +41,38 @@ final readonly class Moving
         $from === null ? null : Tasks::refuseWhilePlayed($from);
         $game = $this->games->get($list->game);
         $wants = Wishes::of($list);
-        $kept = array_values(array_filter($wants, fn (int $index): bool => in_array($index, $cell->detail['kept'], true), ARRAY_FILTER_USE_KEY));
+        $kept = array_values(
+            array_filter($wants, fn (int $index): bool => in_array($index, $cell->detail['kept'], true), ARRAY_FILTER_USE_KEY),
+        );
         $waiting = array_values(array_udiff($wants, $kept, fn (Want $a, Want $b): int => $a->id <=> $b->id));
-        $plan = (new Bases($game, new DepotCatalogue($game)))->plan($cell->version, $cell->loader, $cell->detail['build'], $cell->detail['versions'][$game->runtimeId] ?? null, $from?->plan->base->memory);
+        $plan = (new Bases($game, new DepotCatalogue($game)))->plan(
+            $cell->version,
+            $cell->loader,
+            $cell->detail['build'],
+            $cell->detail['versions'][$game->runtimeId] ?? null,
+            $from?->plan->base->memory,
+        );
         $instance = Instance::query()->create(['name' => mb_substr($name, 0, Limits::NAME), 'plan' => $plan, 'moved_from' => $from?->id]);
-        $this->drafting->step($instance, fn (Plan $plan): Plan => (new Plan(
-            $plan->base, $kept, $from === null ? [] : [...$waiting, ...array_filter($from->plan->off, fn (Want $off): bool => ! in_array($off, $waiting, false))],
-            $from->plan->channels ?? [], [...$plan->waivers, ...array_filter($from->plan->waivers ?? [], fn ($waiver): bool => ! in_array($waiver->id, [$game->id, $plan->base->loader, $from?->plan->base->loader], true))], $from->plan->waiverNotes ?? [], $from->plan->order ?? [],
-        ))->groupedAs($from->plan ?? $plan));
+        $this->drafting->step(
+            $instance,
+            fn (Plan $plan): Plan => (new Plan(
+                $plan->base,
+                $kept,
+                $from === null
+                    ? []
+                    : [...$waiting, ...array_filter($from->plan->off, fn (Want $off): bool => ! in_array($off, $waiting, false))],
+                $from->plan->channels ?? [],
+                [
+                    ...$plan->waivers,
+                    ...array_filter(
+                        $from->plan->waivers ?? [],
+                        fn ($waiver): bool => ! in_array($waiver->id, [$game->id, $plan->base->loader, $from?->plan->base->loader], true),
+                    ),
+                ],
+                $from->plan->waiverNotes ?? [],
+                $from->plan->order ?? [],
+            ))->groupedAs($from->plan ?? $plan),
+        );
         if ($from !== null) {
             $this->copy->start($from, $instance, $worlds);
         }

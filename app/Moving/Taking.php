@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Moving;
 
-use App\Models\Package;
+use App\Depots\Package;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Kind;
@@ -28,9 +28,24 @@ final class Taking
      */
     public static function of(string $text, string $game): array
     {
-        $lines = array_values(array_unique(array_filter(array_map(fn (string $line): string => mb_substr((string) preg_replace('/^[\s*•-]+|[\s*•-]+$/u', '', mb_scrub($line)), 0, 120), explode("\n", $text)), fn (string $line): bool => $line !== '')));
+        $lines = array_values(
+            array_unique(
+                array_filter(
+                    array_map(
+                        fn (string $line): string => mb_substr((string) preg_replace('/^[\s*•-]+'.
+                            '|[\s*•-]+$/u', '', mb_scrub($line)), 0, 120),
+                        explode("\n", $text),
+                    ),
+                    fn (string $line): bool => $line !== '',
+                ),
+            ),
+        );
         if ($lines === [] || count($lines) > self::LINES) {
-            throw Refusal::unusable($lines === [] ? 'Write at least one name, one on each line.' : 'A wish list has at most '.self::LINES.' lines; this one has '.count($lines).'.');
+            throw Refusal::unusable(
+                $lines === []
+                    ? 'Write at least one name, one on each line.'
+                    : 'A wish list has at most '.self::LINES.' lines; this one has '.count($lines).'.',
+            );
         }
         $taken = $seen = [];
         foreach ($lines as $line) {
@@ -56,14 +71,20 @@ final class Taking
      */
     public static function marked(array $lines, array $ids, string $game): array
     {
-        $names = Package::query()->whereIn('id', array_diff($ids, array_column($lines, 'id')))->whereRaw('games @> array[?]', [$game])->orderBy('name')->pluck('name', 'id');
+        $names = Package::query()
+            ->whereIn('id', array_diff($ids, array_column($lines, 'id')))
+            ->whereRaw('games @> array[?]', [$game])
+            ->orderBy('name')
+            ->pluck('name', 'id');
         foreach ($names as $id => $name) {
             $lines[] = ['text' => (string) $name, 'id' => (string) $id, 'name' => (string) $name, 'range' => '*', 'others' => []];
         }
 
         return match (true) {
             $lines === [] => throw Refusal::unusable('None of what was marked is in the depots any more. Nothing was changed.'),
-            count($lines) > self::LINES => throw Refusal::unusable('A wish list has at most '.self::LINES.' lines; this would be '.count($lines).'. Nothing was changed.'),
+            count($lines) > self::LINES => throw Refusal::unusable(
+                'A wish list has at most '.self::LINES.' lines; this would be '.count($lines).'. Nothing was changed.',
+            ),
             default => $lines,
         };
     }
@@ -73,14 +94,35 @@ final class Taking
     {
         /** @var list<stdClass> $rows */
         $rows = DB::select(
-            'select id, name, case when id = ? or lower(name) = lower(?) then 2 else greatest(similarity(lower(name), lower(?)), similarity(id, ?)) end as alike
-             from packages where games @> array[?] and kind not in (?, ?, ?) and (id = ? or lower(name) % lower(?) or id % ?) order by alike desc, downloads desc limit 4',
-            [mb_strtolower($line), $line, $line, mb_strtolower($line), $game, Kind::Loader->value, Kind::Game->value, Kind::Runtime->value, mb_strtolower($line), $line, mb_strtolower($line)],
+            'select id, name,
+                case when id = ? or lower(name) = lower(?) then 2
+                    else greatest(similarity(lower(name), lower(?)), similarity(id, ?)) end as alike
+             from packages where games @> array[?] and kind not in (?, ?, ?) and (id = ? or lower(name) % lower(?) or id % ?)
+             order by alike desc, downloads desc limit 4',
+            [
+                mb_strtolower($line),
+                $line,
+                $line,
+                mb_strtolower($line),
+                $game,
+                Kind::Loader->value,
+                Kind::Game->value,
+                Kind::Runtime->value,
+                mb_strtolower($line),
+                $line,
+                mb_strtolower($line),
+            ],
         );
         $best = ($rows[0]->alike ?? 0) >= self::ALIKE ? $rows[0] : null;
         // What is exactly so called is not asked about.
         $others = $best !== null && $best->alike < 2 ? array_slice($rows, 1) : ($best === null ? $rows : []);
 
-        return ['text' => $line, 'id' => $best === null ? null : (string) $best->id, 'name' => (string) ($best->name ?? ''), 'range' => '*', 'others' => array_map(fn (stdClass $row): array => ['id' => (string) $row->id, 'name' => (string) $row->name], $others)];
+        return [
+            'text' => $line,
+            'id' => $best === null ? null : (string) $best->id,
+            'name' => (string) ($best->name ?? ''),
+            'range' => '*',
+            'others' => array_map(fn (stdClass $row): array => ['id' => (string) $row->id, 'name' => (string) $row->name], $others),
+        ];
     }
 }

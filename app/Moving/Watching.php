@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Moving;
 
-use App\Models\Package;
+use App\Depots\Package;
 use App\Models\Watch;
 use App\Models\WishCell;
 use App\Models\WishList;
@@ -21,7 +21,10 @@ final readonly class Watching
             throw Refusal::conflict('All of them hold there already, so there is nothing to wait for.');
         }
 
-        return Watch::query()->updateOrCreate(['wish_list_id' => $list->id, 'version' => $cell->version, 'loader' => $cell->loader], ['held' => $held, 'news' => null, 'whole' => false]);
+        return Watch::query()->updateOrCreate(
+            ['wish_list_id' => $list->id, 'version' => $cell->version, 'loader' => $cell->loader],
+            ['held' => $held, 'news' => null, 'whole' => false],
+        );
     }
 
     /** Compares what is watched of a list with its grid, once that is worked out anew. */
@@ -41,21 +44,43 @@ final readonly class Watching
 
                 continue;
             }
-            $names = Package::query()->whereIn('id', [...$come, $watch->loader])->pluck('name', 'id')->all();
+            $names = Package::query()
+                ->whereIn('id', [...$come, $watch->loader])
+                ->pluck('name', 'id')
+                ->all();
             $where = "{$watch->version} with ".($names[$watch->loader] ?? $watch->loader);
-            $came = implode(', ', array_map(fn (string $id): string => $names[$id] ?? $id, array_slice($come, 0, 3))).(count($come) > 3 ? ' and '.(count($come) - 3).' more' : '').' came.';
+            $came =
+                implode(', ', array_map(fn (string $id): string => $names[$id] ?? $id, array_slice($come, 0, 3))).
+                (count($come) > 3 ? ' and '.(count($come) - 3).' more' : '').
+                ' came.';
             $isWhole = count($held) === count($wants);
             $watch->update([
-                'held' => $held, 'whole' => $isWhole, 'news_at' => now(),
-                'news' => mb_substr($isWhole ? 'All '.count($wants)." hold on {$where}; {$came}" : count($held).' of '.count($wants)." hold on {$where}; {$came}", 0, 500),
+                'held' => $held,
+                'whole' => $isWhole,
+                'news_at' => now(),
+                'news' => mb_substr(
+                    $isWhole
+                        ? 'All '.count($wants)." hold on {$where}; {$came}"
+                        : count($held).' of '.count($wants)." hold on {$where}; {$came}",
+                    0,
+                    500,
+                ),
             ]);
         }
     }
 
-    /** @return Collection<int, WishList> lists of which something is waited for; one whose grid was broken off is begun again by who looks at it */
+    /**
+     * @return Collection<int, WishList> lists of which something is waited for; one whose grid was broken off is begun again by who looks
+     *     at it
+     */
     public function lists(): Collection
     {
-        return WishList::query()->with('instance')->whereNotNull('stamp')->whereIn('id', Watch::query()->where('whole', false)->where('version', '<>', '')->select('wish_list_id'))->limit(200)->get();
+        return WishList::query()
+            ->with('instance')
+            ->whereNotNull('stamp')
+            ->whereIn('id', Watch::query()->where('whole', false)->where('version', '<>', '')->select('wish_list_id'))
+            ->limit(200)
+            ->get();
     }
 
     /** @return Collection<int, Watch> what there is to tell, newest first */

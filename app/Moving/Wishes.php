@@ -16,7 +16,10 @@ final class Wishes
     {
         if ($list->instance !== null) {
             // A pin holds here; elsewhere another release is the point of asking.
-            return array_map(fn (Want $want): Want => new Want($want->id, str_starts_with($want->range, '=') ? '*' : $want->range), $list->instance->plan->wants);
+            return array_map(
+                fn (Want $want): Want => new Want($want->id, str_starts_with($want->range, '=') ? '*' : $want->range),
+                $list->instance->plan->wants,
+            );
         }
         $wants = [];
         foreach ($list->lines as $line) {
@@ -31,7 +34,10 @@ final class Wishes
     /** The list that stands for what an instance asks for. */
     public static function ofInstance(Instance $instance): WishList
     {
-        $list = WishList::query()->firstOrCreate(['instance_id' => $instance->id], ['name' => $instance->name, 'game' => $instance->plan->base->game, 'lines' => []]);
+        $list = WishList::query()->firstOrCreate(
+            ['instance_id' => $instance->id],
+            ['name' => $instance->name, 'game' => $instance->plan->base->game, 'lines' => []],
+        );
 
         return $list->setRelation('instance', $instance);
     }

@@ -40,7 +40,8 @@ final readonly class NumberSheet
     /** @return list<array{int, int}> runs that are free, the largest first: first and last */
     public function free(): array
     {
-        $taken = $this->form->ofGame() + $this->used + array_fill_keys(array_map(fn (Claim $claim): int => $claim->number, $this->claims), true);
+        $taken =
+            $this->form->ofGame() + $this->used + array_fill_keys(array_map(fn (Claim $claim): int => $claim->number, $this->claims), true);
         $runs = [];
         $from = null;
         for ($number = $this->form->least; $number <= $this->form->most + 1; $number++) {

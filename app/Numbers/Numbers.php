@@ -19,7 +19,10 @@ use Stasimon\Core\Game\NumberForm;
 use Stasimon\Core\Number\Claim;
 use Stasimon\Core\Number\Numbering;
 
-/** The numbers that an instance's configs claim, as they would be with the draft: who claims which, and how they get out of each other's way. */
+/**
+ * The numbers that an instance's configs claim, as they would be with the draft: who claims which, and how they get out of each other's
+ * way.
+ */
 final readonly class Numbers
 {
     public function __construct(private Games $games, private ConfigList $configs, private ConfigSteps $steps)
@@ -33,7 +36,9 @@ final readonly class Numbers
         return $form !== null && in_array($version, $form->versions, true) ? $form : null;
     }
 
-    /** @return array<int, list<Claim>> number => who claims it, of those that more than one does; nothing where the game knows no numbers */
+    /**
+     * @return array<int, list<Claim>> number => who claims it, of those that more than one does; nothing where the game knows no numbers
+     */
     public function clashes(Instance $instance): array
     {
         $base = $instance->plan->base;
@@ -52,7 +57,9 @@ final readonly class Numbers
     public function of(Instance $instance): NumberSheet
     {
         $game = $this->games->get($instance->plan->base->game);
-        $form = self::formOf($game, $instance->plan->base->gameVersion) ?? throw Refusal::notFound("{$game->name} {$instance->plan->base->gameVersion} knows no numbers that mods take.");
+        $form =
+            self::formOf($game, $instance->plan->base->gameVersion) ??
+            throw Refusal::notFound("{$game->name} {$instance->plan->base->gameVersion} knows no numbers that mods take.");
         $claims = [];
         $texts = $this->configs->texts($instance);
         foreach ($this->configs->of($instance) as $config) {
@@ -72,8 +79,12 @@ final readonly class Numbers
     public function take(Instance $instance): Draft
     {
         $sheet = $this->of($instance);
-        $sheet->moves !== null || throw Refusal::conflict('There is no way to have all of them without moving what a world uses. Turn a mod off; nothing was changed.');
-        $sheet->moves !== [] || throw Refusal::conflict('No two of them claim the same number and no pair is torn, so nothing has to move.');
+        $sheet->moves !== null ||
+            throw Refusal::conflict(
+                'There is no way to have all of them without moving what a world uses. Turn a mod off; nothing was changed.',
+            );
+        $sheet->moves !== [] ||
+            throw Refusal::conflict('No two of them claim the same number and no pair is torn, so nothing has to move.');
         $numbers = $texts = [];
         foreach ($sheet->claims as $claim) {
             if (isset($sheet->moves[$claim->key()])) {

@@ -11,10 +11,16 @@ final readonly class OrderList
      * @param  string  $key  in an address: "files", "merged", "start", or a kind of pack
      * @param  list<string>  $ids  packages, the last of which wins, or is started last
      * @param  array<string, list<string>>  $contested  path => packages that bring it, in that order
-     * @param  array<string, list<string>>  $needs  package => those of the list that it needs, where the order is that in which they are started
+     * @param  array<string, list<string>>  $needs  package => those of the list that it needs, where the order is that in which they are
+     *     started
      */
-    public function __construct(public string $key, public string $title, public array $ids, public array $contested, public array $needs = [])
-    {
+    public function __construct(
+        public string $key,
+        public string $title,
+        public array $ids,
+        public array $contested,
+        public array $needs = [],
+    ) {
     }
 
     /** Whether the order is that in which they are started, and not which of them wins. */

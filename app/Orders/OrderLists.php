@@ -43,7 +43,11 @@ final readonly class OrderLists
             if (in_array($kind, $started, true)) {
                 $starts[$selected->package->id] = Laying::needsOf($selected->package->id, $lineUp);
             }
-            $key = Merging::isMerged($selected, $lineUp) ? 'merged' : (in_array($kind, [Kind::ResourcePack, Kind::DataPack], true) ? $kind->value : null);
+            $key = Merging::isMerged($selected, $lineUp)
+                ? 'merged'
+                : (in_array($kind, [Kind::ResourcePack, Kind::DataPack], true)
+                    ? $kind->value
+                    : null);
             if ($key !== null) {
                 $packs[$key][$selected->package->id] = $lineUp->fileOf($selected)->sha256;
             }
@@ -57,15 +61,31 @@ final readonly class OrderLists
         }
         if (count($starts) > 1) {
             $ids = self::inOrder($sequence, array_map(strval(...), array_keys($starts)));
-            $lists['start'] = new OrderList('start', 'Start order', $ids, [], array_map(fn (array $needs): array => array_values(array_intersect($needs, $ids)), $starts));
+            $lists['start'] = new OrderList(
+                'start',
+                'Start order',
+                $ids,
+                [],
+                array_map(fn (array $needs): array => array_values(array_intersect($needs, $ids)), $starts),
+            );
         }
         if ($contested !== []) {
-            $lists['files'] = new OrderList('files', 'Files that several bring', self::inOrder($sequence, array_merge(...array_values($contested))), $contested);
+            $lists['files'] = new OrderList(
+                'files',
+                'Files that several bring',
+                self::inOrder($sequence, array_merge(...array_values($contested))),
+                $contested,
+            );
         }
         foreach ($packs as $kind => $digests) {
             if (count($digests) > 1) {
                 $ids = self::inOrder($sequence, array_map(strval(...), array_keys($digests)));
-                $lists[$kind] = new OrderList($kind, $kind === 'merged' ? 'Merged into the game' : ucfirst(Kind::from($kind)->word(2)), $ids, $this->shared($ids, $digests));
+                $lists[$kind] = new OrderList(
+                    $kind,
+                    $kind === 'merged' ? 'Merged into the game' : ucfirst(Kind::from($kind)->word(2)),
+                    $ids,
+                    $this->shared($ids, $digests),
+                );
             }
         }
 
@@ -79,7 +99,8 @@ final readonly class OrderLists
 
         return match (true) {
             $lineUp->resolved !== null => '',
-            $lineUp->isStopped => 'The line-up is being worked out, so what depends on an order is not known yet. Load the page again in a moment.',
+            $lineUp->isStopped => 'The line-up is being worked out, so what depends on an order is not known yet. Load the page again in '.
+                'a moment.',
             default => 'The draft cannot be as it is, so there is no line-up that has an order. The draft says why.',
         };
     }
@@ -90,7 +111,14 @@ final readonly class OrderLists
         $lineUp = $this->lineUps->lineUp($instance);
         $names = $this->names($instance);
 
-        return $lineUp->resolved === null ? [] : array_values(array_filter([...Laying::extended($lineUp), ...$this->laying->said($lineUp)], fn (OrderRule $rule): bool => isset($names[$rule->first], $names[$rule->then])));
+        return $lineUp->resolved === null
+            ? []
+            : array_values(
+                array_filter(
+                    [...Laying::extended($lineUp), ...$this->laying->said($lineUp)],
+                    fn (OrderRule $rule): bool => isset($names[$rule->first], $names[$rule->then]),
+                ),
+            );
     }
 
     /** @return list<OrderRule> what extends what, in the line-up with the draft */
@@ -116,15 +144,26 @@ final readonly class OrderLists
             }
         }
         $digests = array_map(fn (Offered $file): string => $file->sha256, $files);
-        $entries = DB::table('archives')->whereIn('sha256', array_values($digests))->pluck('entries', 'sha256')->mapWithKeys(fn (string $json, string $sha): array => [trim($sha) => json_decode($json, true)])->all();
+        $entries = DB::table('archives')
+            ->whereIn('sha256', array_values($digests))
+            ->pluck('entries', 'sha256')
+            ->mapWithKeys(fn (string $json, string $sha): array => [trim($sha) => json_decode($json, true)])
+            ->all();
         $asked = array_fill_keys($paths, true);
         $bringers = [];
         // The last in the order wins; of an archive with its content in one folder, that folder is all there is.
-        foreach (self::inOrder(Laying::sequence($lineUp, $this->laying->rules($lineUp)), array_map(strval(...), array_keys($files))) as $id) {
+        foreach (
+            self::inOrder(Laying::sequence($lineUp, $this->laying->rules($lineUp)), array_map(strval(...), array_keys($files))) as $id
+        ) {
             $folder = (string) $files[$id]->content === '' ? '' : rtrim((string) $files[$id]->content, '/').'/';
             foreach ($entries[$digests[$id]] ?? [] as $entry) {
-                $path = $folder === '' || ! str_starts_with($entry['path'], $folder) ? ($folder === '' ? $entry['path'] : '') : substr($entry['path'], strlen($folder));
-                isset($asked[$path]) && $bringers[$path] = $names[$id];
+                $path =
+                    $folder === '' || ! str_starts_with($entry['path'], $folder)
+                        ? ($folder === ''
+                            ? $entry['path']
+                            : '')
+                        : substr($entry['path'], strlen($folder));
+                isset($asked[$path]) && ($bringers[$path] = $names[$id]);
             }
         }
 
@@ -134,7 +173,9 @@ final readonly class OrderLists
     /** What a rule says: which of two wins, or is started first. */
     public static function words(?OrderList $starts, string $first, string $then, string $firstName, string $thenName): string
     {
-        return $starts !== null && array_diff([$first, $then], $starts->ids) === [] ? "{$firstName} starts before {$thenName}" : "{$thenName} wins over {$firstName}";
+        return $starts !== null && array_diff([$first, $then], $starts->ids) === []
+            ? "{$firstName} starts before {$thenName}"
+            : "{$thenName} wins over {$firstName}";
     }
 
     /** @return array<string, string> package id => name */
@@ -158,7 +199,10 @@ final readonly class OrderLists
         $lineUp = $this->lineUps->lineUp($instance);
         foreach ($lineUp->withFiles() as $selected) {
             if ($selected->package->id === $id && in_array($id, $list->contested[$path] ?? [], true)) {
-                $content = $list->key === 'files' ? $this->placed($selected->package->id, $path, $lineUp) : $this->packed($lineUp->fileOf($selected)->sha256, $path);
+                $content =
+                    $list->key === 'files'
+                        ? $this->placed($selected->package->id, $path, $lineUp)
+                        : $this->packed($lineUp->fileOf($selected)->sha256, $path);
 
                 return $content ?? throw Refusal::notFound('That is larger than can be shown, or not in the store any more.');
             }
@@ -168,7 +212,7 @@ final readonly class OrderLists
 
     private function packed(string $sha256, string $path): ?string
     {
-        $archive = new ZipArchive;
+        $archive = new ZipArchive();
         if (! $this->store->has($sha256) || $archive->open($this->store->path($sha256), ZipArchive::RDONLY) !== true) {
             return null;
         }
@@ -183,7 +227,9 @@ final readonly class OrderLists
     {
         $digest = $this->laying->contentAt($id, $path, $lineUp, new Placement($this->games->get($lineUp->plan->base->game)));
 
-        return $digest === null || ! $this->store->has($digest) || filesize($this->store->path($digest)) > self::SHOWN ? null : (string) file_get_contents($this->store->path($digest));
+        return $digest === null || ! $this->store->has($digest) || filesize($this->store->path($digest)) > self::SHOWN
+            ? null
+            : (string) file_get_contents($this->store->path($digest));
     }
 
     /**
@@ -203,7 +249,11 @@ final readonly class OrderLists
      */
     private function brought(array $ids, array $digests): array
     {
-        $entries = DB::table('archives')->whereIn('sha256', array_values($digests))->pluck('entries', 'sha256')->mapWithKeys(fn (string $json, string $sha): array => [trim($sha) => json_decode($json, true)])->all();
+        $entries = DB::table('archives')
+            ->whereIn('sha256', array_values($digests))
+            ->pluck('entries', 'sha256')
+            ->mapWithKeys(fn (string $json, string $sha): array => [trim($sha) => json_decode($json, true)])
+            ->all();
         $bring = [];
         foreach ($ids as $id) {
             foreach ($entries[$digests[$id]] ?? [] as $entry) {

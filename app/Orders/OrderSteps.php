@@ -25,7 +25,8 @@ final readonly class OrderSteps
     /**
      * Puts a list into an order.
      *
-     * @param  list<string>  $ids  as they are shown: what wins, or is started first, at the top; those of the list that are not named go to the bottom
+     * @param  list<string>  $ids  as they are shown: what wins, or is started first, at the top; those of the list that are not named go to
+     *     the bottom
      * @return string what came of it, as far as rules and needs let it
      */
     public function arrange(Instance $instance, string $key, array $ids, ?int $seen = null): string
@@ -39,9 +40,15 @@ final readonly class OrderSteps
                 throw Refusal::conflict("{$rule->why}, so it lies over it and not under. Nothing was changed.");
             }
         }
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->arranging(...($list->isStart() ? $asked : array_reverse($asked)))->puttingBack(), $seen);
+        $this->drafting->step(
+            $instance,
+            fn (Plan $plan): Plan => $plan->arranging(...$list->isStart() ? $asked : array_reverse($asked))->puttingBack(),
+            $seen,
+        );
 
-        return $this->list($instance->refresh(), $key)->shown() === $asked ? 'The order is in the draft.' : 'The order is in the draft, as far as rules and needs let it.';
+        return $this->list($instance->refresh(), $key)->shown() === $asked
+            ? 'The order is in the draft.'
+            : 'The order is in the draft, as far as rules and needs let it.';
     }
 
     /** Moves one entry by a place, up or down. */
@@ -69,16 +76,42 @@ final readonly class OrderSteps
             isset($names[$id]) || throw Refusal::notFound('One of the two is not in the line-up. Nothing was changed.');
         }
 
-        return $this->drafting->step($instance, function (Plan $plan) use ($rule, $names, $starts, $extended): Plan {
-            $next = $plan->ruling($rule);
-            $rules = [...array_map(fn (Rule $one): OrderRule => new OrderRule($one->first, $one->then, Strength::Must, $one->why), $next->rules), ...$extended];
-            $circle = Ordering::of(new OrderRules(array_map(strval(...), array_keys($names)), $rules))->circle;
-            if ($circle !== []) {
-                throw Refusal::conflict('That would be a circle: '.implode(', ', array_map(fn (int $one): string => OrderLists::words($starts, $rules[$one]->first, $rules[$one]->then, $names[$rules[$one]->first] ?? $rules[$one]->first, $names[$rules[$one]->then] ?? $rules[$one]->then).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"), $circle)).'. One of them has to go; nothing was changed.');
-            }
+        return $this->drafting->step(
+            $instance,
+            function (Plan $plan) use ($rule, $names, $starts, $extended): Plan {
+                $next = $plan->ruling($rule);
+                $rules = [
+                    ...array_map(
+                        fn (Rule $one): OrderRule => new OrderRule($one->first, $one->then, Strength::Must, $one->why),
+                        $next->rules,
+                    ),
+                    ...$extended,
+                ];
+                $circle = Ordering::of(new OrderRules(array_map(strval(...), array_keys($names)), $rules))->circle;
+                if ($circle !== []) {
+                    throw Refusal::conflict(
+                        'That would be a circle: '.
+                            implode(
+                                ', ',
+                                array_map(
+                                    fn (int $one): string => OrderLists::words(
+                                        $starts,
+                                        $rules[$one]->first,
+                                        $rules[$one]->then,
+                                        $names[$rules[$one]->first] ?? $rules[$one]->first,
+                                        $names[$rules[$one]->then] ?? $rules[$one]->then,
+                                    ).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"),
+                                    $circle,
+                                ),
+                            ).
+                            '. One of them has to go; nothing was changed.',
+                    );
+                }
 
-            return $next->puttingBack();
-        }, $seen);
+                return $next->puttingBack();
+            },
+            $seen,
+        );
     }
 
     public function unrule(Instance $instance, string $first, string $then): Draft
@@ -88,6 +121,7 @@ final readonly class OrderSteps
 
     private function list(Instance $instance, string $key): OrderList
     {
-        return $this->lists->of($instance)[$key] ?? throw Refusal::notFound('There is no such list in this instance any more. Nothing was changed.');
+        return $this->lists->of($instance)[$key] ??
+            throw Refusal::notFound('There is no such list in this instance any more. Nothing was changed.');
     }
 }

@@ -7,7 +7,14 @@ namespace App\Orders;
 /** What can be seen or heard of the contents of a contested path, by the first bytes of them. */
 final class Seen
 {
-    private const TYPES = ["\x89PNG\r\n\x1a\n" => 'image/png', "\xff\xd8\xff" => 'image/jpeg', 'GIF8' => 'image/gif', 'OggS' => 'audio/ogg', 'fLaC' => 'audio/flac', 'ID3' => 'audio/mpeg'];
+    private const TYPES = [
+        "\x89PNG\r\n\x1a\n" => 'image/png',
+        "\xff\xd8\xff" => 'image/jpeg',
+        'GIF8' => 'image/gif',
+        'OggS' => 'audio/ogg',
+        'fLaC' => 'audio/flac',
+        'ID3' => 'audio/mpeg',
+    ];
 
     /** The media type of a picture or a sound; null for anything else. */
     public static function type(string $content): ?string

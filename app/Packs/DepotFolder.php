@@ -40,18 +40,34 @@ final class DepotFolder
         }
         try {
             self::establish($folder, $name);
-            $list = self::document("{$folder}/".Listing::FILE, Listing::FORMAT) ?? (object) ['format' => Listing::FORMAT, 'revision' => 1, 'packs' => []];
+            $list =
+                self::document("{$folder}/".Listing::FILE, Listing::FORMAT) ??
+                (object) ['format' => Listing::FORMAT, 'revision' => 1, 'packs' => []];
             $packs = is_array($list->packs ?? null) ? $list->packs : [];
             $digest = (string) hash_file('sha256', $file);
             foreach ($packs as $there) {
                 if ($there instanceof stdClass && ($there->id ?? null) === $pack->id && ($there->version ?? null) === $pack->version) {
-                    return ($there->file->sha256 ?? null) === $digest ? false : throw UnusablePack::because("{$pack->name()} {$pack->version} is published there already, and is another one than this. A release does not change; give this one another version.");
+                    return ($there->file->sha256 ?? null) === $digest
+                        ? false
+                        : throw UnusablePack::because(
+                            "{$pack->name()} {$pack->version} is published there already, and is another one than this. A release does ".
+                                'not change; give this one another version.',
+                        );
                 }
             }
             if (count($packs) >= Listing::MOST) {
-                throw UnusablePack::because('That depot lists '.number_format(Listing::MOST).' releases of packs, and no more are read of one.');
+                throw UnusablePack::because(
+                    'That depot lists '.number_format(Listing::MOST).' releases of packs, and no more are read of one.',
+                );
             }
-            $path = 'files/'.$pack->id.'-'.preg_replace('/[^A-Za-z0-9._+-]/', '_', mb_substr($pack->version, 0, 40)).'-'.substr($digest, 0, 8).'.pack.zip';
+            $path =
+                'files/'.
+                $pack->id.
+                '-'.
+                preg_replace('/[^A-Za-z0-9._+-]/', '_', mb_substr($pack->version, 0, 40)).
+                '-'.
+                substr($digest, 0, 8).
+                '.pack.zip';
             is_dir("{$folder}/files") || @mkdir("{$folder}/files");
             @unlink("{$folder}/{$path}.part");
             if (! @copy($file, "{$folder}/{$path}.part") || ! rename("{$folder}/{$path}.part", "{$folder}/{$path}")) {
@@ -82,14 +98,27 @@ final class DepotFolder
     {
         if (! is_file("{$folder}/depot.json")) {
             if (array_diff(scandir($folder) ?: [], ['.', '..', '.publishing']) !== []) {
-                throw UnusablePack::because("There is something in {$folder} already, and no depot.json. Name an empty folder, or that of a depot.");
+                throw UnusablePack::because(
+                    "There is something in {$folder} already, and no depot.json. Name an empty folder, or that of a depot.",
+                );
             }
             $id = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($name)), '-');
-            self::write("{$folder}/depot.json", (object) ['format' => 'depot', 'revision' => 1, 'id' => $id === '' ? 'packs' : $id, 'name' => $name === '' ? 'Packs' : mb_substr($name, 0, Limits::CATEGORY), 'moderated' => false]);
+            self::write(
+                "{$folder}/depot.json",
+                (object) [
+                    'format' => 'depot',
+                    'revision' => 1,
+                    'id' => $id === '' ? 'packs' : $id,
+                    'name' => $name === '' ? 'Packs' : mb_substr($name, 0, Limits::CATEGORY),
+                    'moderated' => false,
+                ],
+            );
         } elseif (self::document("{$folder}/depot.json", 'depot') === null) {
             throw UnusablePack::because("{$folder}/depot.json cannot be read.");
         }
-        $changes = is_file("{$folder}/changes.json") ? self::document("{$folder}/changes.json", null) ?? throw UnusablePack::because("{$folder}/changes.json cannot be read.") : (object) ['sequence' => 0, 'changes' => []];
+        $changes = is_file("{$folder}/changes.json")
+            ? self::document("{$folder}/changes.json", null) ?? throw UnusablePack::because("{$folder}/changes.json cannot be read.")
+            : (object) ['sequence' => 0, 'changes' => []];
         if (($changes->packs ?? null) !== Listing::FILE) {
             $changes->packs = Listing::FILE;
             self::write("{$folder}/changes.json", $changes);
@@ -103,13 +132,16 @@ final class DepotFolder
         }
         $document = json_decode((string) file_get_contents($file));
 
-        return $document instanceof stdClass && ($format === null || ($document->format ?? null) === $format) ? $document : throw UnusablePack::because("{$file} is not what it should be. Nothing was changed.");
+        return $document instanceof stdClass && ($format === null || ($document->format ?? null) === $format)
+            ? $document
+            : throw UnusablePack::because("{$file} is not what it should be. Nothing was changed.");
     }
 
     private static function write(string $file, stdClass $document): void
     {
         try {
-            $text = json_encode($document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+            $text =
+                json_encode($document, JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
         } catch (JsonException) {
             throw UnusablePack::because("{$file} cannot be written.");
         }

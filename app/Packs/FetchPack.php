@@ -6,13 +6,12 @@ namespace App\Packs;
 
 use App\Depots\Download\Downloads;
 use App\Depots\Download\Transfer;
-use App\Models\DepotPack;
-use App\Models\Release;
+use App\Depots\Release;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
 use App\Store\Store;
 use App\Work\Halted;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Collection;
@@ -35,7 +34,11 @@ final readonly class FetchPack implements Undertaking
      */
     public function tasks(Collection $found): array
     {
-        $tasks = Task::query()->where('kind', TaskKind::Pack)->whereIn('subject->sha256', $found->pluck('file_sha256')->all())->orderBy('id')->get();
+        $tasks = Task::query()
+            ->where('kind', TaskKind::Pack)
+            ->whereIn('subject->sha256', $found->pluck('file_sha256')->all())
+            ->orderBy('id')
+            ->get();
 
         return $tasks->keyBy(fn (Task $task): string => $task->about('sha256'))->all();
     }
@@ -44,7 +47,15 @@ final readonly class FetchPack implements Undertaking
     {
         $found = DepotPack::query()->with('depot')->where('file_sha256', $task->about('sha256'))->get();
         $first = $found->first() ?? throw Refusal::notFound('No depot lists that pack any more.');
-        $offers = array_values($found->map(fn (DepotPack $one): Release => (new Release)->forceFill(['depot_id' => $one->depot_id, 'file_path' => $one->file_path])->setRelation('depot', $one->depot))->all());
+        $offers = array_values(
+            $found
+                ->map(
+                    fn (DepotPack $one): Release => (new Release())
+                        ->forceFill(['depot_id' => $one->depot_id, 'file_path' => $one->file_path])
+                        ->setRelation('depot', $one->depot),
+                )
+                ->all(),
+        );
         if (! $this->store->has($first->file_sha256)) {
             $transfer = new Transfer($first->file_sha256, $first->file_size, "{$first->name} {$first->version}", $offers);
             $tell = function () use ($task, $transfer): bool {
@@ -52,7 +63,7 @@ final readonly class FetchPack implements Undertaking
 
                 return ! $task->isOver();
             };
-            (new Downloads($this->store, $tell))->run([$transfer]) || throw new Halted;
+            (new Downloads($this->store, $tell))->run([$transfer]) || throw new Halted();
         }
         $this->packs->receive($this->store->path($first->file_sha256), "{$first->name} {$first->version}");
     }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Packs;
 
+use App\Depots\Package;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
@@ -26,25 +26,37 @@ final readonly class Packing
     /** Names in drafted change notes. */
     private const NAMED = 12;
 
-    public function __construct(private Packs $packs, private HandOffs $handOffs, private GivenConfigs $configs, private CarriedFiles $files, private SigningKey $key)
-    {
+    public function __construct(
+        private Packs $packs,
+        private HandOffs $handOffs,
+        private GivenConfigs $configs,
+        private CarriedFiles $files,
+        private SigningKey $key,
+    ) {
     }
 
     /**
      * What the form begins with.
      *
-     * @return array{id: string, version: string, name: string, summary: string, licence: string, notes: string, configs: array<string, list<int>>} configs: path => lines that look like secrets
+     * @return array{id: string, version: string, name: string, summary: string, licence: string, notes: string, configs: array<string,
+     *     list<int>>} configs: path => lines that look like secrets
      */
     public function proposal(Instance $instance): array
     {
         $from = $this->packs->releaseOf($instance);
-        $last = $from === null ? null : PackRelease::query()->where('pack', $from->pack)->orderByDesc('created_at')->orderByDesc('id')->first();
+        $last =
+            $from === null ? null : PackRelease::query()->where('pack', $from->pack)->orderByDesc('created_at')->orderByDesc('id')->first();
 
         $before = $this->packs->usable($last);
 
         return [
-            'id' => $last->pack ?? (Str::slug($instance->name) ?: 'pack'), 'version' => $last === null ? '1' : self::after($last->version), 'name' => $last->name ?? mb_substr($instance->name, 0, 80), 'summary' => $before->summary ?? '', 'licence' => $before->licence ?? '',
-            'notes' => $before === null ? '' : $this->notes($before->lineUp, $this->handOffs->of($instance)), 'configs' => array_map(Secrets::in(...), $this->configs->contents($instance)),
+            'id' => $last->pack ?? (Str::slug($instance->name) ?: 'pack'),
+            'version' => $last === null ? '1' : self::after($last->version),
+            'name' => $last->name ?? mb_substr($instance->name, 0, 80),
+            'summary' => $before->summary ?? '',
+            'licence' => $before->licence ?? '',
+            'notes' => $before === null ? '' : $this->notes($before->lineUp, $this->handOffs->of($instance)),
+            'configs' => array_map(Secrets::in(...), $this->configs->contents($instance)),
         ];
     }
 
@@ -54,8 +66,14 @@ final readonly class Packing
      * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on
      * @param  string|null  $picture  a PNG as packs have it; that of the release before where there is none
      */
-    public function pack(Instance $instance, array $said, array $configs, array $passed = [], ?string $picture = null, bool $isSigned = false): PackRelease
-    {
+    public function pack(
+        Instance $instance,
+        array $said,
+        array $configs,
+        array $passed = [],
+        ?string $picture = null,
+        bool $isSigned = false,
+    ): PackRelease {
         if ($instance->applied_at === null) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to make a pack of.');
         }
@@ -63,12 +81,27 @@ final readonly class Packing
         $picture ??= $this->pictureBefore($instance, $said['id']);
         try {
             [$carried, $contents] = $this->files->carried($instance, $configs, $passed);
-            $pack = new Pack($said['id'], $said['version'], $given->called($said['name']), $said['summary'], $said['licence'], $said['notes'], $carried, $picture === null ? '' : hash('sha256', $picture));
+            $pack = new Pack(
+                $said['id'],
+                $said['version'],
+                $given->called($said['name']),
+                $said['summary'],
+                $said['licence'],
+                $said['notes'],
+                $carried,
+                $picture === null ? '' : hash('sha256', $picture),
+            );
         } catch (UnusablePack|UnusableHandOff $failure) {
             throw Refusal::unusable($failure->getMessage());
         }
         $document = PackFile::document($pack);
-        $release = $this->packs->keep($pack, $document, $contents, $picture, $isSigned ? Signature::of($document, $this->key->secret()) : null);
+        $release = $this->packs->keep(
+            $pack,
+            $document,
+            $contents,
+            $picture,
+            $isSigned ? Signature::of($document, $this->key->secret()) : null,
+        );
         $instance->update(['pack_id' => $release->id]);
 
         return $release;
@@ -89,7 +122,14 @@ final readonly class Packing
         $carried = $this->packs->of($release)->carried;
         $picture = $this->packs->picture($release);
         $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-pack');
-        PackFile::write($to, $release->document, $this->configs->texts($carried->configs), $this->files->paths($carried), $picture === null ? null : (string) file_get_contents($picture), $release->signature);
+        PackFile::write(
+            $to,
+            $release->document,
+            $this->configs->texts($carried->configs),
+            $this->files->paths($carried),
+            $picture === null ? null : (string) file_get_contents($picture),
+            $release->signature,
+        );
 
         return $to;
     }
@@ -99,18 +139,36 @@ final readonly class Packing
     {
         $names = Package::query()->whereIn('id', array_keys($was->releases + $now->releases))->pluck('name', 'id')->all();
         $list = function (string $how, array $ids) use ($names, $was, $now): string {
-            $said = array_map(fn (string $id): string => ($names[$id] ?? $id).($how === 'Changed' ? " {$was->releases[$id]} to {$now->releases[$id]}" : ''), array_map(strval(...), $ids));
+            $said = array_map(
+                fn (string $id): string => ($names[$id] ?? $id).
+                    ($how === 'Changed' ? " {$was->releases[$id]} to {$now->releases[$id]}" : ''),
+                array_map(strval(...), $ids),
+            );
 
-            return $ids === [] ? '' : "{$how}: ".implode(', ', array_slice($said, 0, self::NAMED)).(count($said) > self::NAMED ? ' and '.(count($said) - self::NAMED).' more' : '').".\n";
+            return $ids === []
+                ? ''
+                : "{$how}: ".
+                        implode(', ', array_slice($said, 0, self::NAMED)).
+                        (count($said) > self::NAMED ? ' and '.(count($said) - self::NAMED).' more' : '').
+                        ".\n";
         };
-        $changed = array_filter(array_keys(array_intersect_key($was->releases, $now->releases)), fn (string|int $id): bool => $was->releases[$id] !== $now->releases[$id]);
+        $changed = array_filter(
+            array_keys(array_intersect_key($was->releases, $now->releases)),
+            fn (string|int $id): bool => $was->releases[$id] !== $now->releases[$id],
+        );
 
-        return trim($list('Added', array_keys(array_diff_key($now->releases, $was->releases))).$list('Changed', $changed).$list('Dropped', array_keys(array_diff_key($was->releases, $now->releases))));
+        return trim(
+            $list('Added', array_keys(array_diff_key($now->releases, $was->releases))).
+                $list('Changed', $changed).
+                $list('Dropped', array_keys(array_diff_key($was->releases, $now->releases))),
+        );
     }
 
     /** The version that comes after one, by its last number. */
     private static function after(string $version): string
     {
-        return preg_match('/^(.*?)(\d{1,9})(\D*)$/Ds', $version, $parts) === 1 ? $parts[1].((int) $parts[2] + 1).$parts[3] : "{$version}.1";
+        return preg_match('/^(.*?)(\d{1,9})(\D*)$/Ds', $version, $parts) === 1
+            ? $parts[1].((int) $parts[2] + 1).$parts[3]
+            : "{$version}.1";
     }
 }

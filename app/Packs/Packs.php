@@ -6,7 +6,6 @@ namespace App\Packs;
 
 use App\Drafts\Drafting;
 use App\Games;
-use App\Models\DepotPack;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\PackRelease;
@@ -29,8 +28,14 @@ use Stasimon\Core\Share\HandOff;
 /** Packs that came or were made here: instances of them, and what a newer release makes of one. */
 final readonly class Packs
 {
-    public function __construct(private HandOffs $handOffs, private Drafting $drafting, private Games $games, private GivenConfigs $configs, private Texts $texts, private CarriedFiles $files)
-    {
+    public function __construct(
+        private HandOffs $handOffs,
+        private Drafting $drafting,
+        private Games $games,
+        private GivenConfigs $configs,
+        private Texts $texts,
+        private CarriedFiles $files,
+    ) {
     }
 
     /**
@@ -60,11 +65,22 @@ final readonly class Packs
         $this->games->get($pack->lineUp->plan->base->game);
         $known = PackRelease::query()->where('pack', $pack->id)->where('version', $pack->version)->first();
         if ($known !== null && $known->document !== $document) {
-            throw Refusal::conflict("{$pack->name()} {$pack->version} is here already, and is another one than this. A release does not change; give this one another version.");
+            throw Refusal::conflict(
+                "{$pack->name()} {$pack->version} is here already, and is another one than this. A release does not change; give this one ".
+                    'another version.',
+            );
         }
-        array_map($this->texts->put(...), [...array_values($contents), ...($picture === null ? [] : [$picture])]);
+        array_map($this->texts->put(...), [...array_values($contents), ...$picture === null ? [] : [$picture]]);
 
-        return $known ?? PackRelease::query()->create(['pack' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'game' => $pack->lineUp->plan->base->game, 'document' => $document, 'signature' => $signature?->document()]);
+        return $known ??
+            PackRelease::query()->create([
+                'pack' => $pack->id,
+                'version' => $pack->version,
+                'name' => $pack->name(),
+                'game' => $pack->lineUp->plan->base->game,
+                'document' => $document,
+                'signature' => $signature?->document(),
+            ]);
     }
 
     public function of(PackRelease $release): Pack
@@ -97,7 +113,15 @@ final readonly class Packs
     {
         $release = $this->releaseOf($instance);
 
-        return $release === null ? new Collection : PackRelease::query()->where('pack', $release->pack)->where('id', '!=', $release->id)->orderByDesc('created_at')->orderByDesc('id')->limit(50)->get();
+        return $release === null
+            ? new Collection()
+            : PackRelease::query()
+                ->where('pack', $release->pack)
+                ->where('id', '!=', $release->id)
+                ->orderByDesc('created_at')
+                ->orderByDesc('id')
+                ->limit(50)
+                ->get();
     }
 
     /** Who signed a release; null where nobody did. */
@@ -122,7 +146,16 @@ final readonly class Packs
     {
         $pack = $this->releaseOf($instance)?->pack;
 
-        return $pack === null ? new Collection : DepotPack::query()->with('depot')->where('pack', $pack)->whereNotIn('version', PackRelease::query()->where('pack', $pack)->select('version'))->orderByRaw('published_at desc nulls last')->limit(10)->get()->unique('version');
+        return $pack === null
+            ? new Collection()
+            : DepotPack::query()
+                ->with('depot')
+                ->where('pack', $pack)
+                ->whereNotIn('version', PackRelease::query()->where('pack', $pack)->select('version'))
+                ->orderByRaw('published_at desc nulls last')
+                ->limit(10)
+                ->get()
+                ->unique('version');
     }
 
     /**
@@ -164,7 +197,10 @@ final readonly class Packs
         $base = $instance->plan->base;
         $theirs = $this->of($to)->lineUp->plan->base;
         if ([$base->game, $base->gameVersion, $base->loader] !== [$theirs->game, $theirs->gameVersion, $theirs->loader]) {
-            throw Refusal::conflict("{$to->name} {$to->version} stands on another version of the game, or on another loader. An instance is not moved in place; make a new one of it.");
+            throw Refusal::conflict(
+                "{$to->name} {$to->version} stands on another version of the game, or on another loader. An instance is not moved in ".
+                    'place; make a new one of it.',
+            );
         }
         $plan = $update->plan($said);
         $own = [];
@@ -190,5 +226,20 @@ final readonly class Packs
     private static function ofNone(): Refusal
     {
         return Refusal::conflict('This instance is of no pack, or its pack is not kept here any more.');
+    }
+
+    public static function find(string $id): ?PackRelease
+    {
+        return PackRelease::query()->find($id);
+    }
+
+    /** @return Collection<int, PackRelease> what each is called, those that came last first */
+    public static function latest(): Collection
+    {
+        return PackRelease::query()
+            ->orderByDesc('created_at')
+            ->orderByDesc('id')
+            ->limit(200)
+            ->get(['id', 'name', 'version', 'pack', 'created_at']);
     }
 }

@@ -27,7 +27,9 @@ final class Picture implements Caged
         [$width, $height] = $size;
         // Few bytes can stand for very many pixels.
         if ($width > self::EDGE || $height > self::EDGE || $width < 1 || $height < 1) {
-            throw Refusal::unusable('That picture is larger than '.number_format(self::EDGE).' pixels along an edge. Make it smaller first.');
+            throw Refusal::unusable(
+                'That picture is larger than '.number_format(self::EDGE).' pixels along an edge. Make it smaller first.',
+            );
         }
         $from = @imagecreatefromstring($bytes);
         if ($from === false) {
@@ -37,7 +39,18 @@ final class Picture implements Caged
         $to = imagecreatetruecolor(PackFile::PICTURE, PackFile::PICTURE);
         imagealphablending($to, false);
         imagesavealpha($to, true);
-        imagecopyresampled($to, $from, 0, 0, intdiv($width - $edge, 2), intdiv($height - $edge, 2), PackFile::PICTURE, PackFile::PICTURE, $edge, $edge);
+        imagecopyresampled(
+            $to,
+            $from,
+            0,
+            0,
+            intdiv($width - $edge, 2),
+            intdiv($height - $edge, 2),
+            PackFile::PICTURE,
+            PackFile::PICTURE,
+            $edge,
+            $edge,
+        );
         ob_start();
         imagepng($to, null, 9);
 

@@ -29,7 +29,9 @@ final readonly class Publishing
         File::ensureDirectoryExists(dirname(self::usual()));
         $real = realpath($parent);
 
-        return $real !== false && str_starts_with("{$real}/", realpath(dirname(self::usual())).'/') ? $real : throw Refusal::unusable('That folder leads to another place.');
+        return $real !== false && str_starts_with("{$real}/", realpath(dirname(self::usual())).'/')
+            ? $real
+            : throw Refusal::unusable('That folder leads to another place.');
     }
 
     /**
@@ -40,7 +42,10 @@ final readonly class Publishing
     {
         // There is always a place for it; others are those that a person has named for folders from elsewhere.
         $parent = is_dir($folder) ? $folder : dirname($folder);
-        $real = dirname(self::usual()) === $parent || dirname(self::usual()) === dirname($parent) ? self::below($parent) : Imports::allowed($parent);
+        $real =
+            dirname(self::usual()) === $parent || dirname(self::usual()) === dirname($parent)
+                ? self::below($parent)
+                : Imports::allowed($parent);
         $at = is_dir($folder) ? $real : "{$real}/".basename($folder);
         $file = $this->packing->file($release);
         try {
@@ -51,6 +56,8 @@ final readonly class Publishing
             @unlink($file);
         }
 
-        return $isNew ? "{$release->name} {$release->version} is published in {$at}. Serve that folder, and its address is a depot." : "{$release->name} {$release->version} is published there already, as it is.";
+        return $isNew
+            ? "{$release->name} {$release->version} is published in {$at}. Serve that folder, and its address is a depot."
+            : "{$release->name} {$release->version} is published there already, as it is.";
     }
 }

@@ -32,7 +32,9 @@ final readonly class SigningKey
         }
         $secret = base64_decode(trim((string) file_get_contents($file)), true);
 
-        return $secret !== false && strlen($secret) === SODIUM_CRYPTO_SIGN_SECRETKEYBYTES ? $secret : throw Refusal::conflict("{$file} is no key to sign with. Take it away, and another one is made.");
+        return $secret !== false && strlen($secret) === SODIUM_CRYPTO_SIGN_SECRETKEYBYTES
+            ? $secret
+            : throw Refusal::conflict("{$file} is no key to sign with. Take it away, and another one is made.");
     }
 
     /** What others compare it by. */

@@ -6,6 +6,7 @@ namespace App\Providers;
 
 use App\Cage\Cage;
 use App\Care\CleanUp;
+use App\Depots\Depot;
 use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\TendDepot;
 use App\Disk\ApplyDraft;
@@ -16,11 +17,12 @@ use App\Disk\Repairing;
 use App\Drafts\LineUps;
 use App\Drafts\Trials;
 use App\Find\WorkOut;
+use App\Findings\Findings;
 use App\Findings\LookOver;
 use App\Games;
 use App\Local\ReadFolder;
 use App\Local\ReadShelfFile;
-use App\Models\Depot;
+use App\Models\TaskKind;
 use App\Moving\CopyOwn;
 use App\Moving\Grid;
 use App\Packs\FetchPack;
@@ -32,7 +34,6 @@ use App\Sharing\Whole\Wholes;
 use App\View\BaseSentence;
 use App\Work\Allowance;
 use App\Work\Liveness;
-use App\Work\TaskKind;
 use App\Work\Undertaking;
 use App\Work\Undertakings;
 use App\Worlds\Backups;
@@ -72,6 +73,8 @@ final class AppServiceProvider extends ServiceProvider
 
     public function register(): void
     {
+        $this->app->when(Findings::class)->needs('$eachTime')->giveConfig('findings.each_time');
+        $this->app->when(Findings::class)->needs('$settled')->giveConfig('findings.settled');
         // Each remembers what a page asks for more than once.
         $this->app->scoped(LineUps::class);
         $this->app->scoped(BaseSentence::class);

@@ -33,7 +33,8 @@ final class Meaning
 
     public static function of(Throwable $failure): string
     {
-        return self::known($failure) ?? 'Something unexpected went wrong, and nothing is half done. storage/logs/laravel.log has the details.';
+        return self::known($failure) ??
+            'Something unexpected went wrong, and nothing is half done. storage/logs/laravel.log has the details.';
     }
 
     private static function known(Throwable $failure): ?string
@@ -41,17 +42,23 @@ final class Meaning
         return match (true) {
             self::isKnown($failure) => $failure->getMessage(),
             self::isOfFullDisk($failure) => 'The disk is full. Nothing was changed; make room and try again.',
-            str_contains($failure->getMessage(), 'Permission denied') || str_contains($failure->getMessage(), 'Read-only file system') => 'A file or folder of Stasimon\'s cannot be written to: this user has no permission. Nothing was changed; give it back and try again.',
-            (new self)->causedByLostConnection($failure) => 'The database was away for a moment. Nothing is half done; try again.',
+            self::isOfPermission($failure) => 'A file or folder of Stasimon\'s cannot be written to: this user has no permission. '.
+                'Nothing was changed; give it back and try again.',
+            (new self())->causedByLostConnection($failure) => 'The database was away for a moment. Nothing is half done; try again.',
             default => null,
         };
     }
 
+    private static function isOfPermission(Throwable $failure): bool
+    {
+        return str_contains($failure->getMessage(), 'Permission denied') || str_contains($failure->getMessage(), 'Read-only file system');
+    }
+
     public static function isOfFullDisk(Throwable $failure): bool
     {
-        return ($failure instanceof QueryException && $failure->getCode() === self::DATABASE_FULL)
-            || str_contains($failure->getMessage(), 'No space left on device')
-            || self::isDiskFull();
+        return ($failure instanceof QueryException && $failure->getCode() === self::DATABASE_FULL) ||
+            str_contains($failure->getMessage(), 'No space left on device') ||
+            self::isDiskFull();
     }
 
     public static function isDiskFull(): bool

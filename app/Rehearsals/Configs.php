@@ -9,6 +9,7 @@ use App\Disk\Folder;
 use App\Disk\PlainFile;
 use App\Games;
 use App\Models\Instance;
+use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use Illuminate\Support\Facades\File;
 
@@ -37,7 +38,16 @@ final readonly class Configs
             PlainFile::copy($file, $folder->rehearsed($rehearsal->number, $path));
         }
         $rehearsal->configs = $this->of($rehearsal->instance);
-        foreach ($rehearsal->instance->rehearsals()->where('state', LaunchState::Clean)->where('plain', false)->orderByDesc('number')->offset(2)->limit(10)->pluck('number') as $old) {
+        foreach (
+            $rehearsal->instance
+                ->rehearsals()
+                ->where('state', LaunchState::Clean)
+                ->where('plain', false)
+                ->orderByDesc('number')
+                ->offset(2)
+                ->limit(10)
+                ->pluck('number') as $old
+        ) {
             File::deleteDirectory($folder->rehearsed((int) $old));
         }
     }

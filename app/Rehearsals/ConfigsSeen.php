@@ -7,7 +7,6 @@ namespace App\Rehearsals;
 use App\Disk\PlainFile;
 use App\Models\Instance;
 use App\Models\Rehearsal;
-use App\Models\SeenConfig;
 use App\Store\Texts;
 use Illuminate\Support\Facades\DB;
 
@@ -29,10 +28,16 @@ final readonly class ConfigsSeen
         foreach ($configs as $path => $digest) {
             $row = $rows[$path] ?? null;
             if ($row === null || $row->last !== $digest) {
-                SeenConfig::query()->updateOrCreate(['instance_id' => $instance->id, 'path' => $path], ['last' => $digest, 'by' => $row?->made === $digest ? 'made' : 'you']);
+                SeenConfig::query()->updateOrCreate(
+                    ['instance_id' => $instance->id, 'path' => $path],
+                    ['last' => $digest, 'by' => $row?->made === $digest ? 'made' : 'you'],
+                );
             }
         }
-        SeenConfig::query()->where('instance_id', $instance->id)->whereNotIn('path', array_map(strval(...), array_keys($configs)))->delete();
+        SeenConfig::query()
+            ->where('instance_id', $instance->id)
+            ->whereNotIn('path', array_map(strval(...), array_keys($configs)))
+            ->delete();
     }
 
     /** What changed while it ran was changed by the launch; what is new it has made, and that is kept. */
@@ -50,7 +55,15 @@ final readonly class ConfigsSeen
             $row = $rows[$path] ?? null;
             if ($row === null) {
                 $came ??= $this->came($launch);
-                SeenConfig::query()->create(['instance_id' => $instance->id, 'path' => $path, 'made' => $this->texts->put($text), 'made_in' => $launch->number, 'came' => $came, 'last' => $digest, 'by' => 'made']);
+                SeenConfig::query()->create([
+                    'instance_id' => $instance->id,
+                    'path' => $path,
+                    'made' => $this->texts->put($text),
+                    'made_in' => $launch->number,
+                    'came' => $came,
+                    'last' => $digest,
+                    'by' => 'made',
+                ]);
             } elseif ($row->last !== $digest) {
                 $row->update(['last' => $digest, 'by' => 'launch', 'launch' => $launch->number]);
             }
@@ -66,7 +79,13 @@ final readonly class ConfigsSeen
     /** @return list<string> packages that no launch before had */
     private function came(Rehearsal $launch): array
     {
-        $before = DB::table('rehearsals')->where('instance_id', $launch->instance_id)->where('number', '<', $launch->number)->where('plain', false)->whereNotNull('versions')->orderByDesc('number')->value('versions');
+        $before = DB::table('rehearsals')
+            ->where('instance_id', $launch->instance_id)
+            ->where('number', '<', $launch->number)
+            ->where('plain', false)
+            ->whereNotNull('versions')
+            ->orderByDesc('number')
+            ->value('versions');
         $then = $before === null ? [] : (array) json_decode($before, true);
 
         return array_map(strval(...), array_keys(array_diff_key($launch->versions ?? [], $then)));

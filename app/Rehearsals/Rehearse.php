@@ -8,23 +8,30 @@ use App\Games;
 use App\Local\Agreements;
 use App\Local\Runtimes;
 use App\Models\Instance;
+use App\Models\LaunchState;
 use App\Models\Rehearsal;
+use App\Models\Side;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Launch;
-use App\Rehearsals\Launch\Side;
 use App\Rehearsals\Launch\TrialWorld;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use App\Work\Undertaking;
 use LogicException;
 
 /** Rehearses an instance. */
 final readonly class Rehearse implements Undertaking
 {
-    public function __construct(private Rehearsing $rehearsing, private Tasks $tasks, private Games $games, private Together $together, private Agreements $agreements, private Runtimes $runtimes)
-    {
+    public function __construct(
+        private Rehearsing $rehearsing,
+        private Tasks $tasks,
+        private Games $games,
+        private Together $together,
+        private Agreements $agreements,
+        private Runtimes $runtimes,
+    ) {
     }
 
     /** @throws Refusal when nothing is applied, or the instance is busy */
@@ -41,11 +48,22 @@ final readonly class Rehearse implements Undertaking
         $this->agreements->require($game);
         $this->runtimes->program($game, $instance->plan->base->runtimeVersion);
         $rehearsal = null;
-        $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use ($game, $plain, $side, $joins, &$rehearsal): array {
+        $this->tasks->beginFor($instance, TaskKind::Rehearsal, function (Instance $locked) use (
+            $game,
+            $plain,
+            $side,
+            $joins,
+            &$rehearsal,
+        ): array {
             TrialWorld::claim($locked, $game);
             $joins === null ? null : TrialWorld::claim($joins, $game);
             $rehearsal = $locked->rehearsals()->create([
-                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'applies' => $locked->applies, 'plan' => $locked->plan, 'plain' => $plain, 'side' => $side, 'joins' => $joins === null ? null : $this->together->await($joins)->id,
+                'number' => 1 + (int) $locked->rehearsals()->max('number'),
+                'applies' => $locked->applies,
+                'plan' => $locked->plan,
+                'plain' => $plain,
+                'side' => $side,
+                'joins' => $joins === null ? null : $this->together->await($joins)->id,
             ]);
 
             return ['rehearsal' => $rehearsal->id];
@@ -56,12 +74,22 @@ final readonly class Rehearse implements Undertaking
 
     public function stop(Rehearsal $rehearsal): void
     {
-        Rehearsal::query()->whereKey($rehearsal->id)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::Stopped]);
+        Rehearsal::query()
+            ->whereKey($rehearsal->id)
+            ->whereIn('state', LaunchState::open())
+            ->update(['state' => LaunchState::Stopped]);
         // One that waits has no worker that could see it.
-        $task = Task::query()->where('kind', TaskKind::Rehearsal)->where('state', TaskState::Waiting)->where('subject->rehearsal', $rehearsal->id)->first();
+        $task = Task::query()
+            ->where('kind', TaskKind::Rehearsal)
+            ->where('state', TaskState::Waiting)
+            ->where('subject->rehearsal', $rehearsal->id)
+            ->first();
         if ($task !== null) {
             $this->tasks->turn($task, TaskState::Cancelled);
-            Rehearsal::query()->whereKey($rehearsal->joins)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::Stopped]);
+            Rehearsal::query()
+                ->whereKey($rehearsal->joins)
+                ->whereIn('state', LaunchState::open())
+                ->update(['state' => LaunchState::Stopped]);
         }
     }
 
@@ -81,14 +109,22 @@ final readonly class Rehearse implements Undertaking
             Launch::endLeftOver($rehearsal->instance);
             if ($rehearsal->joins !== null && $rehearsal->server !== null) {
                 Launch::endLeftOver($rehearsal->server->instance);
-                Rehearsal::query()->whereKey($rehearsal->joins)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
+                Rehearsal::query()
+                    ->whereKey($rehearsal->joins)
+                    ->whereIn('state', LaunchState::open())
+                    ->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
             }
-            Rehearsal::query()->whereKey($rehearsal->id)->whereIn('state', LaunchState::open())->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
+            Rehearsal::query()
+                ->whereKey($rehearsal->id)
+                ->whereIn('state', LaunchState::open())
+                ->update(['state' => LaunchState::BrokenOff, 'problem' => mb_substr($why, 0, 1000)]);
         }
     }
 
     private function of(Task $task): ?Rehearsal
     {
-        return Rehearsal::query()->with(['instance', 'server.instance'])->find((int) $task->about('rehearsal'));
+        return Rehearsal::query()
+            ->with(['instance', 'server.instance'])
+            ->find((int) $task->about('rehearsal'));
     }
 }

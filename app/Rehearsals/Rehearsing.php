@@ -6,6 +6,7 @@ namespace App\Rehearsals;
 
 use App\Disk\Folder;
 use App\Games;
+use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use App\Refusal\Meaning;
 use App\Refusal\Refusal;
@@ -18,8 +19,14 @@ use App\Store\FullDisk;
 /** Launches an instance as it is applied, and keeps what was launched, its log and how it ended. */
 final readonly class Rehearsing
 {
-    public function __construct(private Launch $launch, private Reading $reading, private Games $games, private Configs $configs, private ConfigsSeen $seen, private Together $together)
-    {
+    public function __construct(
+        private Launch $launch,
+        private Reading $reading,
+        private Games $games,
+        private Configs $configs,
+        private ConfigsSeen $seen,
+        private Together $together,
+    ) {
     }
 
     public function run(Rehearsal $rehearsal): void
@@ -32,13 +39,20 @@ final readonly class Rehearsing
         }
         TrialWorld::claim($instance, $this->games->get($instance->plan->base->game));
         $configs = $this->configs->of($instance);
-        $rehearsal->update(['state' => LaunchState::Running, 'versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $configs]);
+        $rehearsal->update([
+            'state' => LaunchState::Running,
+            'versions' => $rehearsal->plain ? [] : $instance->versions(),
+            'configs' => $configs,
+        ]);
         $rehearsal->plain || $this->seen->begins($instance, $configs);
         $log = $this->reading->log($rehearsal);
         $start = hrtime(true);
         if (! $rehearsal->plain && $this->games->get($rehearsal->plan->base->game)->launch->alone && ! $this->isProven($rehearsal)) {
             $alone = $this->alone($rehearsal, $isStopped);
-            $rehearsal->update(['alone' => $alone->isClean() ? LaunchState::Clean : LaunchState::Failed, 'alone_milliseconds' => intdiv(hrtime(true) - $start, 1_000_000)]);
+            $rehearsal->update([
+                'alone' => $alone->isClean() ? LaunchState::Clean : LaunchState::Failed,
+                'alone_milliseconds' => intdiv(hrtime(true) - $start, 1_000_000),
+            ]);
             if (! $alone->isClean()) {
                 $this->finish($rehearsal, $alone, $start, $isStopped());
 
@@ -50,7 +64,10 @@ final readonly class Rehearsing
             $server = $rehearsal->server ?? throw Refusal::notFound('The server that it was to join is not here any more.');
             $launched = $this->together->run($rehearsal, $server, $isStopped);
             if ($launched === null && $rehearsal->refresh()->state !== LaunchState::Stopped) {
-                throw Refusal::conflict("Its server did not come up, so nothing could be joined. Rehearsal {$server->number} of {$server->instance->name} says why.");
+                throw Refusal::conflict(
+                    "Its server did not come up, so nothing could be joined. Rehearsal {$server->number} of {$server->instance->name} ".
+                    'says why.',
+                );
             }
             $this->finish($rehearsal, $launched ?? new Launched(-1, false, false), $start, $isStopped());
 
@@ -72,7 +89,11 @@ final readonly class Rehearsing
             $this->configs->keep($rehearsal);
         }
         $rehearsal->plain || $this->seen->ends($rehearsal);
-        $rehearsal->fill(['exit_code' => $launched->exit, 'hung' => $launched->hung, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000)]);
+        $rehearsal->fill([
+            'exit_code' => $launched->exit,
+            'hung' => $launched->hung,
+            'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000),
+        ]);
         $rehearsal->state = $state;
         $rehearsal->reading = $this->reading->read($rehearsal);
         $rehearsal->save();
@@ -82,7 +103,10 @@ final readonly class Rehearsing
     private function isProven(Rehearsal $rehearsal): bool
     {
         foreach ($rehearsal->instance->rehearsals()->where('id', '<>', $rehearsal->id)->latest('number')->limit(50)->get() as $earlier) {
-            $same = [$earlier->plan->base->gameVersion, $earlier->plan->base->runtimeVersion] === [$rehearsal->plan->base->gameVersion, $rehearsal->plan->base->runtimeVersion];
+            $same = [$earlier->plan->base->gameVersion, $earlier->plan->base->runtimeVersion] === [
+                $rehearsal->plan->base->gameVersion,
+                $rehearsal->plan->base->runtimeVersion,
+            ];
             if ($same && ($earlier->alone === LaunchState::Clean || $earlier->state === LaunchState::Clean)) {
                 return true;
             }
@@ -101,7 +125,14 @@ final readonly class Rehearsing
         $folder = new Folder($rehearsal->instance);
         $folder->layTrial([], []);
         try {
-            return $this->launch->run($rehearsal->plan, $folder->trial(), $this->reading->log($rehearsal), $isStopped, $rehearsal->side, plain: true);
+            return $this->launch->run(
+                $rehearsal->plan,
+                $folder->trial(),
+                $this->reading->log($rehearsal),
+                $isStopped,
+                $rehearsal->side,
+                plain: true,
+            );
         } finally {
             $folder->clearTrial();
         }

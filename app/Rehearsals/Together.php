@@ -7,26 +7,32 @@ namespace App\Rehearsals;
 use App\Disk\Folder;
 use App\Games;
 use App\Models\Instance;
+use App\Models\LaunchState;
 use App\Models\Rehearsal;
+use App\Models\Side;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Launch\Launched;
 use App\Rehearsals\Launch\Server;
-use App\Rehearsals\Launch\Side;
 use App\Rehearsals\Log\Reading;
 use App\Work\Liveness;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use Closure;
 use Illuminate\Support\Facades\DB;
 
 /** Launches a server and a client that joins it: each in its own folder, with a log of its own. */
 final readonly class Together
 {
-    public function __construct(private Launch $launch, private Reading $reading, private Games $games, private Tasks $tasks, private Liveness $liveness)
-    {
+    public function __construct(
+        private Launch $launch,
+        private Reading $reading,
+        private Games $games,
+        private Tasks $tasks,
+        private Liveness $liveness,
+    ) {
     }
 
     /** @throws Refusal where the two cannot be launched together */
@@ -34,10 +40,16 @@ final readonly class Together
     {
         $game = $this->games->get($client->plan->base->game);
         match (true) {
-            $client->id === $server->id => throw Refusal::conflict('An instance does not join itself; its folder can be used by one game at a time. Make the server\'s half of it first.'),
+            $client->id === $server->id => throw Refusal::conflict(
+                'An instance does not join itself; its folder can be used by one game at a time. Make the server\'s half of it first.',
+            ),
             $server->plan->base->game !== $game->id => throw Refusal::conflict("{$server->name} is of another game."),
-            $server->applied_at === null => throw Refusal::conflict("Nothing is applied in {$server->name} yet, so there is nothing to join."),
-            ! $game->launch->canJoin() => throw Refusal::conflict("How {$game->name} joins a server is not known here; its definition can say it."),
+            $server->applied_at === null => throw Refusal::conflict(
+                "Nothing is applied in {$server->name} yet, so there is nothing to join.",
+            ),
+            ! $game->launch->canJoin() => throw Refusal::conflict(
+                "How {$game->name} joins a server is not known here; its definition can say it.",
+            ),
             default => null,
         };
     }
@@ -57,7 +69,16 @@ final readonly class Together
             $server = $this->launch->serve($joins->plan, (new Folder($joins->instance))->live(), $this->reading->log($joins));
             $address = $server->opened($isStopped);
 
-            return $address === '' ? null : $this->launch->run($client->plan, (new Folder($client->instance))->live(), $this->reading->log($client), $isStopped, seed: $client->number, server: $address);
+            return $address === ''
+                ? null
+                : $this->launch->run(
+                    $client->plan,
+                    (new Folder($client->instance))->live(),
+                    $this->reading->log($client),
+                    $isStopped,
+                    seed: $client->number,
+                    server: $address,
+                );
         } finally {
             $this->finish($joins, $server, $start);
             $this->tasks->turn($task, TaskState::Done);
@@ -74,7 +95,15 @@ final readonly class Together
                 throw Refusal::conflict("{$locked->name} is busy. Wait until that is done, and rehearse again.");
             }
             Tasks::refuseWhilePlayed($locked);
-            $task = $locked->tasks()->create(['kind' => TaskKind::Rehearsal, 'state' => TaskState::Running, 'step' => 'rehearsing together', 'subject' => ['rehearsal' => $joins->id], 'begun_at' => now()]);
+            $task = $locked
+                ->tasks()
+                ->create([
+                    'kind' => TaskKind::Rehearsal,
+                    'state' => TaskState::Running,
+                    'step' => 'rehearsing together',
+                    'subject' => ['rehearsal' => $joins->id],
+                    'begun_at' => now(),
+                ]);
             $this->liveness->hold($task->id);
 
             return $task;
@@ -84,7 +113,11 @@ final readonly class Together
     private function finish(Rehearsal $joins, ?Server $server, int $start): void
     {
         $isClean = $server?->end() === true;
-        $joins->fill(['exit_code' => $isClean ? 0 : $server?->exitCode() ?? -1, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000), 'state' => $isClean ? LaunchState::Clean : LaunchState::Failed]);
+        $joins->fill([
+            'exit_code' => $isClean ? 0 : $server?->exitCode() ?? -1,
+            'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000),
+            'state' => $isClean ? LaunchState::Clean : LaunchState::Failed,
+        ]);
         $joins->reading = $this->reading->read($joins);
         $joins->save();
     }
@@ -92,6 +125,13 @@ final readonly class Together
     /** The rehearsal of the server that a client is to join. */
     public function await(Instance $server): Rehearsal
     {
-        return $server->rehearsals()->create(['number' => 1 + (int) $server->rehearsals()->max('number'), 'plan' => $server->plan, 'applies' => $server->applies, 'side' => Side::Server]);
+        return $server
+            ->rehearsals()
+            ->create([
+                'number' => 1 + (int) $server->rehearsals()->max('number'),
+                'plan' => $server->plan,
+                'applies' => $server->applies,
+                'side' => Side::Server,
+            ]);
     }
 }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Sharing;
 
 use App\Local\Recognised;
+use App\Local\ShelfFile;
 use App\Local\ShelfState;
 use App\Local\Uploads;
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -31,14 +31,23 @@ final readonly class CarriedFiles
     {
         $digests = $instance->placed->pluck('sha256')->filter()->map(fn (?string $digest): string => trim((string) $digest))->all();
 
-        return ShelfFile::query()->whereIn('sha256', $digests)->where('state', ShelfState::Ready)->orderBy('name')->orderBy('id')->get()->filter(fn (ShelfFile $file): bool => ($file->found['how'] ?? '') !== 'depot')->unique(fn (ShelfFile $file): string => trim((string) $file->sha256))->values();
+        return ShelfFile::query()
+            ->whereIn('sha256', $digests)
+            ->where('state', ShelfState::Ready)
+            ->orderBy('name')
+            ->orderBy('id')
+            ->get()
+            ->filter(fn (ShelfFile $file): bool => ($file->found['how'] ?? '') !== 'depot')
+            ->unique(fn (ShelfFile $file): string => trim((string) $file->sha256))
+            ->values();
     }
 
     /**
      * What goes with an instance.
      *
      * @param  list<string>  $configs  paths that go with it
-     * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on; what says itself that it may not is left out all the same
+     * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on; what says itself that it may not is left out all
+     *     the same
      * @return array{Carried, array<string, string>} and the configs, path => content
      */
     public function carried(Instance $instance, array $configs, array $passed): array
@@ -49,9 +58,22 @@ final readonly class CarriedFiles
             $found = Recognised::of($own->found ?? []);
             $digest = trim((string) $own->sha256);
             if (in_array($digest, $passed, true) && $own->terms()->passes() !== false) {
-                $files[] = new CarriedFile($digest, $own->name, (int) filesize($this->store->path($digest)), $found->id, $found->version(), $found->kind, mb_substr($found->name, 0, Limits::NAME));
+                $files[] = new CarriedFile(
+                    $digest,
+                    $own->name,
+                    (int) filesize($this->store->path($digest)),
+                    $found->id,
+                    $found->version(),
+                    $found->kind,
+                    mb_substr($found->name, 0, Limits::NAME),
+                );
             } else {
-                $elsewhere[] = new Elsewhere($found->id, $found->version(), mb_substr($found->name, 0, Limits::NAME), (string) $own->source);
+                $elsewhere[] = new Elsewhere(
+                    $found->id,
+                    $found->version(),
+                    mb_substr($found->name, 0, Limits::NAME),
+                    (string) $own->source,
+                );
             }
         }
 
@@ -67,7 +89,9 @@ final readonly class CarriedFiles
     {
         $paths = [];
         foreach ($carried->files as $file) {
-            $paths[$file->sha256] = $this->store->has($file->sha256) ? $this->store->path($file->sha256) : throw Refusal::conflict("{$file->name} is not in the store any more, so the file cannot be made.");
+            $paths[$file->sha256] = $this->store->has($file->sha256)
+                ? $this->store->path($file->sha256)
+                : throw Refusal::conflict("{$file->name} is not in the store any more, so the file cannot be made.");
         }
 
         return $paths;
@@ -91,6 +115,16 @@ final readonly class CarriedFiles
     /** @return array<string, mixed>|null what whoever gave it says of it */
     private static function said(CarriedFile $file): ?array
     {
-        return $file->id === '' || $file->version === '' || $file->kind === '' ? null : (new Recognised('unknown', ['Whoever gave it to you says so.'], $file->id, $file->title === '' ? $file->id : $file->title, $file->kind, '', ['version' => $file->version]))->kept();
+        return $file->id === '' || $file->version === '' || $file->kind === ''
+            ? null
+            : (new Recognised(
+                'unknown',
+                ['Whoever gave it to you says so.'],
+                $file->id,
+                $file->title === '' ? $file->id : $file->title,
+                $file->kind,
+                '',
+                ['version' => $file->version],
+            ))->kept();
     }
 }

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace App\Sharing;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Games;
 use App\Models\Draft;
-use App\Models\GivenHandOff;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\PackRelease;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
@@ -30,8 +29,14 @@ final readonly class Comparing
     /** Line-ups that one can be put beside at once. */
     public const MOST = 5;
 
-    public function __construct(private HandOffs $handOffs, private Games $games, private Drafting $drafting, private Configs $configs, private GivenConfigs $given, private Texts $texts)
-    {
+    public function __construct(
+        private HandOffs $handOffs,
+        private Games $games,
+        private Drafting $drafting,
+        private Configs $configs,
+        private GivenConfigs $given,
+        private Texts $texts,
+    ) {
     }
 
     /** What is named as another side: a hand-off that came, another instance, a restore point of this one, or a pack's release. */
@@ -52,7 +57,10 @@ final readonly class Comparing
 
             return new Other($beside, $read->lineUp, $read->carried->configs);
         }
-        $other = Instance::query()->with(['placed', 'draft'])->find($beside) ?? throw Refusal::notFound('What was to be put beside it is not here any more.');
+        $other =
+            Instance::query()
+                ->with(['placed', 'draft'])
+                ->find($beside) ?? throw Refusal::notFound('What was to be put beside it is not here any more.');
 
         return new Other($beside, $this->handOffs->of($other), $this->configs->of($other), $other);
     }
@@ -67,7 +75,8 @@ final readonly class Comparing
     public function others(Instance $instance, string $beside): array
     {
         $named = array_values(array_unique(array_filter(explode(',', $beside), fn (string $one): bool => $one !== '')));
-        count($named) <= self::MOST || throw Refusal::unusable('An instance can be put beside '.self::MOST.' others at once. Leave one of them out first.');
+        count($named) <= self::MOST ||
+            throw Refusal::unusable('An instance can be put beside '.self::MOST.' others at once. Leave one of them out first.');
 
         return array_map(fn (string $one): Other => $this->other($instance, $one), $named);
     }
@@ -88,21 +97,47 @@ final readonly class Comparing
         $differ = array_filter($others, fn (Other $other): bool => $other->given->releases != $here->releases);
         $catalogue->load($differ === [] ? [] : array_map(strval(...), array_keys($there + $here->releases)));
         $placed = $instance->placed->keyBy('package_id');
-        $known = Package::query()->whereIn('id', array_keys($here->releases + $there))->get(['id', 'name', 'side'])->keyBy('id');
-        $side = fn (HandOff $one, ?array $configs): Side => new Side($one->name, $one->plan->base, array_combine(array_keys($one->releases), array_map(function (string $id, string $version) use ($one, $placed, $known): Held {
-            /** @var PlacedRelease|null $laid */
-            $laid = $placed->get($id);
-            $row = $known->get($id);
-            $where = $row->side ?? $laid->side ?? 'both';
+        $known = Package::query()
+            ->whereIn('id', array_keys($here->releases + $there))
+            ->get(['id', 'name', 'side'])
+            ->keyBy('id');
+        $side = fn (HandOff $one, ?array $configs): Side => new Side(
+            $one->name,
+            $one->plan->base,
+            array_combine(
+                array_keys($one->releases),
+                array_map(
+                    function (string $id, string $version) use ($one, $placed, $known): Held {
+                        /** @var PlacedRelease|null $laid */
+                        $laid = $placed->get($id);
+                        $row = $known->get($id);
+                        $where = $row->side ?? ($laid->side ?? 'both');
 
-            return new Held($id, $row->name ?? $laid->name ?? $id, $version, match ($where) {
-                'client', 'server' => $where, default => 'both'
-            }, $one->plan->wants($id));
-        }, array_map(strval(...), array_keys($one->releases)), $one->releases)), $this->titles($one, $catalogue), $configs);
+                        return new Held(
+                            $id,
+                            $row->name ?? ($laid->name ?? $id),
+                            $version,
+                            match ($where) {
+                                'client', 'server' => $where,
+                                default => 'both',
+                            },
+                            $one->plan->wants($id),
+                        );
+                    },
+                    array_map(strval(...), array_keys($one->releases)),
+                    $one->releases,
+                ),
+            ),
+            $this->titles($one, $catalogue),
+            $configs,
+        );
         $knowConfigs = array_filter($others, fn (Other $other): bool => $other->configs !== null) !== [];
         $mine = $side($here, $knowConfigs ? $this->configs->of($instance) : null);
 
-        return array_map(fn (Other $other): Comparison => Comparison::of($mine, $side($other->given, $other->configs), $catalogue, $game->configs), $others);
+        return array_map(
+            fn (Other $other): Comparison => Comparison::of($mine, $side($other->given, $other->configs), $catalogue, $game->configs),
+            $others,
+        );
     }
 
     /** Has one package as the other side has it. */
@@ -118,7 +153,7 @@ final readonly class Comparing
             }
             $plan = $range === null ? $plan : $plan->wantingIn($id, $range);
 
-            return $plan->keepingTo([...($plan->once->restore->versions ?? $instance->versions()), $id => $version]);
+            return $plan->keepingTo([...$plan->once->restore->versions ?? $instance->versions(), $id => $version]);
         });
     }
 
@@ -126,7 +161,7 @@ final readonly class Comparing
     public function takeConfig(Instance $instance, Other $other, string $path): Draft
     {
         $digest = $other->configs[$path] ?? null;
-        $text = $other->instance === null || $digest === null ? null : ($this->given->contents($other->instance)[$path] ?? null);
+        $text = $other->instance === null || $digest === null ? null : $this->given->contents($other->instance)[$path] ?? null;
         if ($digest !== null && $text !== null) {
             $digest = $this->texts->put($text);
         }
@@ -146,13 +181,30 @@ final readonly class Comparing
         $theirs = $there->plan->base;
         $base = $instance->plan->base;
         if ([$theirs->game, $theirs->gameVersion, $theirs->loader] !== [$base->game, $base->gameVersion, $base->loader]) {
-            throw Refusal::conflict('It stands on another version of the game, or on another loader. An instance is not moved in place; make a new one of it.');
+            throw Refusal::conflict(
+                'It stands on another version of the game, or on another loader. An instance is not moved in place; make a new one of it.',
+            );
         }
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => (new Plan(
-            $plan->base->onBuild($theirs->loaderVersion), $there->plan->wants, array_values(array_filter([...$there->plan->off, ...$plan->off], fn (Want $off): bool => ! $there->plan->wants($off->id))),
-            $there->plan->channels, [...array_filter($plan->waivers, fn ($waiver): bool => in_array($waiver->id, $base->packages(), true)), ...$there->plan->waivers], $there->plan->waiverNotes, $there->plan->order, rules: $there->plan->rules,
-        ))->groupedAs($plan)->groupedAs($there->plan)->keepingTo($there->versions()));
+        return $this->drafting->step(
+            $instance,
+            fn (Plan $plan): Plan => (new Plan(
+                $plan->base->onBuild($theirs->loaderVersion),
+                $there->plan->wants,
+                array_values(array_filter([...$there->plan->off, ...$plan->off], fn (Want $off): bool => ! $there->plan->wants($off->id))),
+                $there->plan->channels,
+                [
+                    ...array_filter($plan->waivers, fn ($waiver): bool => in_array($waiver->id, $base->packages(), true)),
+                    ...$there->plan->waivers,
+                ],
+                $there->plan->waiverNotes,
+                $there->plan->order,
+                rules: $there->plan->rules,
+            ))
+                ->groupedAs($plan)
+                ->groupedAs($there->plan)
+                ->keepingTo($there->versions()),
+        );
     }
 
     /** @return array<string, string> */

@@ -35,7 +35,9 @@ final readonly class GivenConfigs
     {
         $texts = [];
         foreach ($digests as $path => $digest) {
-            $texts[(string) $path] = $this->texts->get($digest) ?? throw Refusal::conflict("What is in {$path} is not in the store any more, so the file cannot be made.");
+            $texts[(string) $path] =
+                $this->texts->get($digest) ??
+                throw Refusal::conflict("What is in {$path} is not in the store any more, so the file cannot be made.");
         }
 
         return $texts;

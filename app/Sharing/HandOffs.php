@@ -9,7 +9,6 @@ use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
 use App\Models\Draft;
-use App\Models\GivenHandOff;
 use App\Models\HistoryEntry;
 use App\Models\Instance;
 use App\Models\PackRelease;
@@ -37,8 +36,13 @@ final readonly class HandOffs
     /** Hand-offs from others that are kept. */
     private const KEPT = 100;
 
-    public function __construct(private Drafting $drafting, private Games $games, private Texts $texts, private CarriedFiles $files, private Stages $stages)
-    {
+    public function __construct(
+        private Drafting $drafting,
+        private Games $games,
+        private Texts $texts,
+        private CarriedFiles $files,
+        private Stages $stages,
+    ) {
     }
 
     /** One of its groups alone. */
@@ -46,7 +50,9 @@ final readonly class HandOffs
     {
         $all = $this->of($instance);
 
-        return isset($all->plan->groups[$name]) ? $all->only($name) : throw Refusal::notFound("{$instance->name} has no group of that name as it is applied.");
+        return isset($all->plan->groups[$name])
+            ? $all->only($name)
+            : throw Refusal::notFound("{$instance->name} has no group of that name as it is applied.");
     }
 
     /** An instance as it is applied; as it is drafted where it never was. */
@@ -62,7 +68,13 @@ final readonly class HandOffs
             }
         }
 
-        return new HandOff(self::name($instance->name), $plan->applied(), $releases, array_filter($digests), $this->stages->written($instance));
+        return new HandOff(
+            self::name($instance->name),
+            $plan->applied(),
+            $releases,
+            array_filter($digests),
+            $this->stages->written($instance),
+        );
     }
 
     /** The line-up from before an apply. */
@@ -76,7 +88,12 @@ final readonly class HandOffs
         $plan = PlanDocument::read($entry->before['plan'])->applied();
         $placed = array_filter($placed, fn (array $one): bool => ! in_array($one['package_id'], $plan->base->packages(), true));
 
-        return new HandOff(self::name($instance->name.' before '.$entry->moment()), $plan, array_column($placed, 'version', 'package_id'), array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))));
+        return new HandOff(
+            self::name($instance->name.' before '.$entry->moment()),
+            $plan,
+            array_column($placed, 'version', 'package_id'),
+            array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))),
+        );
     }
 
     /** @throws Refusal that says what it is, or is not */
@@ -103,7 +120,7 @@ final readonly class HandOffs
         $given = self::read($text);
         $this->games->get($given->plan->base->game);
 
-        return $this->keep($given, new Carried);
+        return $this->keep($given, new Carried());
     }
 
     /** Keeps one that came as a ZIP archive, with all that it carries. */
@@ -124,7 +141,9 @@ final readonly class HandOffs
     private function keep(HandOff $given, Carried $carried): GivenHandOff
     {
         $kept = GivenHandOff::query()->create(['name' => $given->name, 'document' => HandOffDocument::write($given, $carried)]);
-        GivenHandOff::query()->whereNotIn('id', GivenHandOff::query()->orderByDesc('id')->limit(self::KEPT)->select('id'))->delete();
+        GivenHandOff::query()
+            ->whereNotIn('id', GivenHandOff::query()->orderByDesc('id')->limit(self::KEPT)->select('id'))
+            ->delete();
 
         return $kept;
     }
@@ -156,23 +175,48 @@ final readonly class HandOffs
     }
 
     /** A new instance with the hand-off as its draft, release by release as far as they can be had. */
-    public function make(HandOff $given, string $name, Carried $carried = new Carried): Instance
+    public function make(HandOff $given, string $name, Carried $carried = new Carried()): Instance
     {
         $base = $given->plan->base;
         $game = $this->games->get($base->game);
         $bases = new Bases($game, new DepotCatalogue($game));
         $isThere = fn (string $version, array $versions): ?string => in_array($version, $versions, true) ? $version : null;
         // A build or a runtime that is not to be had is chosen as for a new instance; the page before has said so.
-        $plan = $bases->plan($base->gameVersion, $base->loader, $isThere($base->loaderVersion, array_column($bases->buildsOf($base->loader, $base->gameVersion), 'version')), $isThere($base->runtimeVersion, array_map(fn (string $runtime): string => substr($runtime, 1), array_keys($bases->choice->runtimes($base->gameVersion)))), $base->memory);
+        $plan = $bases->plan(
+            $base->gameVersion,
+            $base->loader,
+            $isThere($base->loaderVersion, array_column($bases->buildsOf($base->loader, $base->gameVersion), 'version')),
+            $isThere(
+                $base->runtimeVersion,
+                array_map(fn (string $runtime): string => substr($runtime, 1), array_keys($bases->choice->runtimes($base->gameVersion))),
+            ),
+            $base->memory,
+        );
         if ($plan->base->loaderVersion === '') {
-            throw Refusal::conflict("No depot has a build of {$bases->title($base->loader)} for {$base->gameVersion}, so nothing can be made of it yet.");
+            throw Refusal::conflict(
+                "No depot has a build of {$bases->title($base->loader)} for {$base->gameVersion}, so nothing can be made of it yet.",
+            );
         }
         $instance = Instance::query()->create(['name' => $name, 'plan' => $plan]);
-        $kept = [$game->id => $plan->base->gameVersion, $plan->base->loader => $plan->base->loaderVersion, $plan->base->runtime => $plan->base->runtimeVersion] + $given->releases;
+        $kept =
+            [
+                $game->id => $plan->base->gameVersion,
+                $plan->base->loader => $plan->base->loaderVersion,
+                $plan->base->runtime => $plan->base->runtimeVersion,
+            ] + $given->releases;
         $this->drafting->step($instance, function (Plan $plan) use ($given, $kept): Plan {
             $mine = array_map(fn (Waiver $waiver): string => $waiver->key(), $plan->waivers);
             $theirs = array_filter($given->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver->key(), $mine, true));
-            $rebuilt = new Plan($plan->base, $given->plan->wants, $given->plan->off, $given->plan->channels, [...$plan->waivers, ...array_values($theirs)], $given->plan->waiverNotes, $given->plan->order, rules: $given->plan->rules);
+            $rebuilt = new Plan(
+                $plan->base,
+                $given->plan->wants,
+                $given->plan->off,
+                $given->plan->channels,
+                [...$plan->waivers, ...array_values($theirs)],
+                $given->plan->waiverNotes,
+                $given->plan->order,
+                rules: $given->plan->rules,
+            );
 
             $rebuilt = $rebuilt->groupedAs($given->plan);
 
@@ -189,22 +233,45 @@ final readonly class HandOffs
     /** @return Collection<int, Instance> those of the same game */
     public function instancesFor(GivenHandOff $given): Collection
     {
-        return Instance::query()->whereNull('problem')->whereNull('put_away_at')->whereRaw("plan->>'game' = ?", [$this->given($given)->plan->base->game])->orderBy('name')->limit(200)->get(['id', 'name']);
+        return Instance::query()
+            ->whereNull('problem')
+            ->whereNull('put_away_at')
+            ->whereRaw("plan->>'game' = ?", [$this->given($given)->plan->base->game])
+            ->orderBy('name')
+            ->limit(200)
+            ->get(['id', 'name']);
     }
 
     /** Asks in an instance for what a hand-off asks for, such as a group that was given away, with the configs that came with it. */
-    public function add(HandOff $given, Instance $instance, Carried $carried = new Carried): Draft
+    public function add(HandOff $given, Instance $instance, Carried $carried = new Carried()): Draft
     {
         if ($given->plan->base->game !== $instance->plan->base->game) {
             throw Refusal::conflict("{$instance->name} is of another game.");
         }
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => array_reduce($given->plan->wants, fn (Plan $plan, Want $want): Plan => $plan->wants($want->id) ? $plan : $plan->wanting($want->id, $want->range), $plan)
-            ->groupedAs($given->plan)->givingOwn($carried->configs));
+        return $this->drafting->step(
+            $instance,
+            fn (Plan $plan): Plan => array_reduce(
+                $given->plan->wants,
+                fn (Plan $plan, Want $want): Plan => $plan->wants($want->id) ? $plan : $plan->wanting($want->id, $want->range),
+                $plan,
+            )
+                ->groupedAs($given->plan)
+                ->givingOwn($carried->configs),
+        );
     }
 
     private static function name(string $name): string
     {
         return mb_substr($name, 0, Limits::NAME);
+    }
+
+    /** @return Collection<int, GivenHandOff> what each is called, the newest first */
+    public static function latest(): Collection
+    {
+        return GivenHandOff::query()
+            ->orderByDesc('id')
+            ->limit(100)
+            ->get(['id', 'name', 'created_at']);
     }
 }

@@ -16,24 +16,46 @@ final readonly class Inventories
 {
     /** form => what it is called, its media type, and the ending of its file */
     public const FORMS = [
-        'cyclonedx' => ['CycloneDX', 'application/vnd.cyclonedx+json; version=1.6', '.cdx.json'], 'spdx' => ['SPDX', 'application/spdx+json', '.spdx.json'],
-        'purl' => ['Package URLs', 'text/plain; charset=utf-8', '.purl.txt'], 'csv' => ['CSV', 'text/csv; charset=utf-8', '.csv'], 'markdown' => ['Markdown', 'text/markdown; charset=utf-8', '.md'],
+        'cyclonedx' => ['CycloneDX', 'application/vnd.cyclonedx+json; version=1.6', '.cdx.json'],
+        'spdx' => ['SPDX', 'application/spdx+json', '.spdx.json'],
+        'purl' => ['Package URLs', 'text/plain; charset=utf-8', '.purl.txt'],
+        'csv' => ['CSV', 'text/csv; charset=utf-8', '.csv'],
+        'markdown' => ['Markdown', 'text/markdown; charset=utf-8', '.md'],
     ];
 
     public function of(Instance $instance): Inventory
     {
         $ids = $instance->placed->pluck('package_id')->all();
-        $licences = DB::table('sources')->whereIn('package_id', $ids)->orderByDesc('depot_id')->selectRaw("package_id, page->>'licence' as licence")->pluck('licence', 'package_id')->all();
+        $licences = DB::table('sources')
+            ->whereIn('package_id', $ids)
+            ->orderByDesc('depot_id')
+            ->selectRaw("package_id, page->>'licence' as licence")
+            ->pluck('licence', 'package_id')
+            ->all();
         $needs = [];
         foreach ($instance->placed as $placed) {
             foreach ($placed->because['needed'] as $by) {
                 $needs[$by['id']][] = $placed->package_id;
             }
         }
-        $items = array_values($instance->placed->map(fn (PlacedRelease $placed): Item => new Item(
-            $placed->package_id, $placed->name, $placed->version, Kind::from($placed->kind), trim((string) $placed->sha256), $placed->size, (string) ($licences[$placed->package_id] ?? ''), (string) $placed->depot,
-            $placed->because['wanted'], array_values(array_unique($needs[$placed->package_id] ?? [])),
-        ))->all());
+        $items = array_values(
+            $instance->placed
+                ->map(
+                    fn (PlacedRelease $placed): Item => new Item(
+                        $placed->package_id,
+                        $placed->name,
+                        $placed->version,
+                        Kind::from($placed->kind),
+                        trim((string) $placed->sha256),
+                        $placed->size,
+                        (string) ($licences[$placed->package_id] ?? ''),
+                        (string) $placed->depot,
+                        $placed->because['wanted'],
+                        array_values(array_unique($needs[$placed->package_id] ?? [])),
+                    ),
+                )
+                ->all(),
+        );
 
         return new Inventory($instance->name, $items, now()->utc()->format('Y-m-d\TH:i:s\Z'));
     }
@@ -41,7 +63,11 @@ final readonly class Inventories
     public static function written(Inventory $inventory, string $form): string
     {
         return match ($form) {
-            'cyclonedx' => $inventory->cycloneDx(), 'spdx' => $inventory->spdx(), 'purl' => $inventory->urls(), 'csv' => $inventory->csv(), default => $inventory->markdown(),
+            'cyclonedx' => $inventory->cycloneDx(),
+            'spdx' => $inventory->spdx(),
+            'purl' => $inventory->urls(),
+            'csv' => $inventory->csv(),
+            default => $inventory->markdown(),
         };
     }
 }

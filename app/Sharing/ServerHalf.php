@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Sharing;
 
+use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Moving\CopyOwn;
 use App\Refusal\Refusal;
 use Stasimon\Core\Document\Limits;
@@ -41,17 +41,36 @@ final readonly class ServerHalf
             throw Refusal::conflict('Nothing is applied yet, so there is nothing that a server could have of it.');
         }
         if ($this->of($instance) !== null) {
-            throw Refusal::conflict("{$instance->name} has a server's half already. Remove that one first, or change it like any other instance.");
+            throw Refusal::conflict(
+                "{$instance->name} has a server's half already. Remove that one first, or change it like any other instance.",
+            );
         }
         $plan = $instance->plan;
         $releases = $this->handOffs->of($instance)->releases;
         $clients = $this->forClients($instance, array_keys($releases));
-        $kept = [$plan->base->game => $plan->base->gameVersion, $plan->base->loader => $plan->base->loaderVersion, $plan->base->runtime => $plan->base->runtimeVersion] + array_diff_key($releases, $clients);
-        $server = Instance::query()->create(['name' => mb_substr($instance->name, 0, Limits::NAME - 10).', server', 'plan' => new Plan($plan->base), 'serves' => $instance->id]);
-        $this->drafting->step($server, fn (): Plan => (new Plan(
-            $plan->base, array_values(array_filter($plan->wants, fn (Want $want): bool => ! isset($clients[$want->id]))), [], array_diff_key($plan->channels, $clients),
-            array_values(array_filter($plan->waivers, fn (Waiver $waiver): bool => ! isset($clients[$waiver->id]))), $plan->waiverNotes, array_values(array_filter($plan->order, fn (string $id): bool => ! isset($clients[$id]))),
-        ))->keepingTo($kept));
+        $kept =
+            [
+                $plan->base->game => $plan->base->gameVersion,
+                $plan->base->loader => $plan->base->loaderVersion,
+                $plan->base->runtime => $plan->base->runtimeVersion,
+            ] + array_diff_key($releases, $clients);
+        $server = Instance::query()->create([
+            'name' => mb_substr($instance->name, 0, Limits::NAME - 10).', server',
+            'plan' => new Plan($plan->base),
+            'serves' => $instance->id,
+        ]);
+        $this->drafting->step(
+            $server,
+            fn (): Plan => (new Plan(
+                $plan->base,
+                array_values(array_filter($plan->wants, fn (Want $want): bool => ! isset($clients[$want->id]))),
+                [],
+                array_diff_key($plan->channels, $clients),
+                array_values(array_filter($plan->waivers, fn (Waiver $waiver): bool => ! isset($clients[$waiver->id]))),
+                $plan->waiverNotes,
+                array_values(array_filter($plan->order, fn (string $id): bool => ! isset($clients[$id]))),
+            ))->keepingTo($kept),
+        );
         $this->copy->start($instance, $server, []);
 
         return $server;
@@ -66,6 +85,9 @@ final readonly class ServerHalf
         $sides = $instance->placed->pluck('side', 'package_id')->all();
         $known = Package::query()->whereIn('id', array_map(strval(...), $ids))->pluck('side', 'id')->all() + $sides;
 
-        return array_fill_keys(array_map(strval(...), array_keys(array_filter($known, fn (?string $side): bool => $side === 'client'))), true);
+        return array_fill_keys(
+            array_map(strval(...), array_keys(array_filter($known, fn (?string $side): bool => $side === 'client'))),
+            true,
+        );
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Sharing;
 
 use App\Models\Instance;
-use App\Models\StarterGroup;
 use App\Refusal\Refusal;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Share\HandOff;
@@ -33,7 +32,10 @@ final readonly class StarterGroups
         // Whatever release fits a new instance: what was asked for, and not what came of it.
         $asked = new HandOff($given->name, $given->plan);
 
-        return StarterGroup::query()->updateOrCreate(['game' => $given->plan->base->game, 'name' => mb_substr($given->name, 0, HandOff::GROUP)], ['document' => HandOffDocument::write($asked)]);
+        return StarterGroup::query()->updateOrCreate(
+            ['game' => $given->plan->base->game, 'name' => mb_substr($given->name, 0, HandOff::GROUP)],
+            ['document' => HandOffDocument::write($asked)],
+        );
     }
 
     /** @return Collection<int, StarterGroup> */

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace App\Stages;
 
+use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Games;
 use App\Models\Backup;
 use App\Models\HistoryEntry;
 use App\Models\Instance;
-use App\Models\Package;
+use App\Models\LaunchState;
 use App\Models\Stage;
 use App\Refusal\Refusal;
-use App\Rehearsals\LaunchState;
 use App\Work\Tasks;
 use App\Worlds\Worlds;
 use Carbon\CarbonImmutable;
@@ -52,13 +52,20 @@ final readonly class Stages
         $named = fn (string $name): bool => mb_strtolower($name) === mb_strtolower($said);
         $called = array_map(strval(...), array_keys(array_filter($instance->titles(), $named)));
         if ($called === []) {
-            $called = Package::query()->whereKey($said)->orWhereRaw('lower(name) = ?', [mb_strtolower($said)])->limit(2)->pluck('id')->all();
+            $called = Package::query()
+                ->whereKey($said)
+                ->orWhereRaw('lower(name) = ?', [mb_strtolower($said)])
+                ->limit(2)
+                ->pluck('id')
+                ->all();
         }
 
         return match (true) {
             $instance->placed->firstWhere('package_id', $said) !== null, in_array($said, $called, true) => $said,
             $called === [] => throw Refusal::unusable("No depot has {$said}, so nobody could say whether it is gone. Nothing was kept."),
-            count($called) > 1 => throw Refusal::unusable("More than one package is called {$said}: say it by its id, as {$called[0]} or {$called[1]}. Nothing was kept."),
+            count($called) > 1 => throw Refusal::unusable(
+                "More than one package is called {$said}: say it by its id, as {$called[0]} or {$called[1]}. Nothing was kept.",
+            ),
             default => $called[0],
         };
     }
@@ -75,14 +82,35 @@ final readonly class Stages
         $stages = $this->of($instance);
         $stages->count() < WrittenStage::MOST || throw Refusal::conflict('An instance has at most '.WrittenStage::MOST.' stages.');
         // What earlier stages that are not reached yet will have asked for by then.
-        $before = $stages->whereNull('entered_at')->reduce(fn (array $wants, Stage $stage): array => array_diff_key($stage->adds + $wants, array_flip($stage->drops)), self::wants($instance->plan));
+        $before = $stages
+            ->whereNull('entered_at')
+            ->reduce(
+                fn (array $wants, Stage $stage): array => array_diff_key($stage->adds + $wants, array_flip($stage->drops)),
+                self::wants($instance->plan),
+            );
         $drafted = $ofDraft && $instance->draft !== null ? self::wants($instance->draft->plan) : self::wants($instance->plan);
         $adds = array_diff_assoc($drafted, self::wants($instance->plan));
         $drops = array_keys(array_diff_key(self::wants($instance->plan), $drafted));
-        $stage = DB::transaction(function () use ($instance, $stages, $title, $instruction, $condition, $about, $adds, $drops, $before): Stage {
+        $stage = DB::transaction(function () use (
+            $instance,
+            $stages,
+            $title,
+            $instruction,
+            $condition,
+            $about,
+            $adds,
+            $drops,
+            $before,
+        ): Stage {
             return Stage::query()->create([
-                'instance_id' => $instance->id, 'place' => 1 + (int) $stages->max('place'), 'title' => $title, 'instruction' => $instruction, 'condition' => $condition, 'about' => $about,
-                'adds' => array_diff_assoc($adds, $before), 'drops' => array_map(strval(...), $drops),
+                'instance_id' => $instance->id,
+                'place' => 1 + (int) $stages->max('place'),
+                'title' => $title,
+                'instruction' => $instruction,
+                'condition' => $condition,
+                'about' => $about,
+                'adds' => array_diff_assoc($adds, $before),
+                'drops' => array_map(strval(...), $drops),
             ]);
         });
         if ($ofDraft && $instance->draft !== null) {
@@ -95,7 +123,21 @@ final readonly class Stages
     /** @return list<WrittenStage> as they are given away */
     public function written(Instance $instance): array
     {
-        return array_values($this->of($instance)->map(fn (Stage $stage): WrittenStage => new WrittenStage($stage->title, $stage->instruction, $stage->condition, $stage->condition === 'clean' ? '' : $stage->about, $stage->adds, $stage->drops, $stage->entered_at !== null))->all());
+        return array_values(
+            $this->of($instance)
+                ->map(
+                    fn (Stage $stage): WrittenStage => new WrittenStage(
+                        $stage->title,
+                        $stage->instruction,
+                        $stage->condition,
+                        $stage->condition === 'clean' ? '' : $stage->about,
+                        $stage->adds,
+                        $stage->drops,
+                        $stage->entered_at !== null,
+                    ),
+                )
+                ->all(),
+        );
     }
 
     /**
@@ -106,15 +148,37 @@ final readonly class Stages
     public function begin(Instance $instance, array $stages): void
     {
         foreach ($stages as $place => $stage) {
-            Stage::query()->create(['instance_id' => $instance->id, 'place' => $place + 1, 'title' => $stage->title, 'instruction' => $stage->instruction, 'condition' => $stage->condition, 'about' => $stage->about, 'adds' => $stage->adds, 'drops' => $stage->drops]);
+            Stage::query()->create([
+                'instance_id' => $instance->id,
+                'place' => $place + 1,
+                'title' => $stage->title,
+                'instruction' => $stage->instruction,
+                'condition' => $stage->condition,
+                'about' => $stage->about,
+                'adds' => $stage->adds,
+                'drops' => $stage->drops,
+            ]);
         }
-        $reached = array_reverse(array_filter($stages, fn (WrittenStage $stage): bool => $stage->isReached && ($stage->adds !== [] || $stage->drops !== [])));
+        $reached = array_reverse(
+            array_filter($stages, fn (WrittenStage $stage): bool => $stage->isReached && ($stage->adds !== [] || $stage->drops !== [])),
+        );
         if ($reached !== []) {
-            $this->drafting->step($instance, fn (Plan $plan): Plan => array_reduce($reached, function (Plan $plan, WrittenStage $stage): Plan {
-                $plan = array_reduce(array_map(strval(...), array_keys($stage->adds)), fn (Plan $plan, string $id): Plan => $plan->without($id), $plan);
+            $this->drafting->step(
+                $instance,
+                fn (Plan $plan): Plan => array_reduce(
+                    $reached,
+                    function (Plan $plan, WrittenStage $stage): Plan {
+                        $plan = array_reduce(
+                            array_map(strval(...), array_keys($stage->adds)),
+                            fn (Plan $plan, string $id): Plan => $plan->without($id),
+                            $plan,
+                        );
 
-                return array_reduce($stage->drops, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan);
-            }, $plan));
+                        return array_reduce($stage->drops, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan);
+                    },
+                    $plan,
+                ),
+            );
         }
     }
 
@@ -127,15 +191,30 @@ final readonly class Stages
     public function put(Instance $instance, array $stages, array $marks): void
     {
         foreach ($stages as $place => $stage) {
-            [$entered, $done] = array_map(fn (string $at): ?CarbonImmutable => $at === '' ? null : CarbonImmutable::parse($at), $marks[$place] ?? ['', '']);
-            Stage::query()->create(['instance_id' => $instance->id, 'place' => $place + 1, 'entered_at' => $entered, 'done_at' => $done, 'title' => $stage->title, 'instruction' => $stage->instruction, 'condition' => $stage->condition, 'about' => $stage->about, 'adds' => $stage->adds, 'drops' => $stage->drops]);
+            [$entered, $done] = array_map(
+                fn (string $at): ?CarbonImmutable => $at === '' ? null : CarbonImmutable::parse($at),
+                $marks[$place] ?? ['', ''],
+            );
+            Stage::query()->create([
+                'instance_id' => $instance->id,
+                'place' => $place + 1,
+                'entered_at' => $entered,
+                'done_at' => $done,
+                'title' => $stage->title,
+                'instruction' => $stage->instruction,
+                'condition' => $stage->condition,
+                'about' => $stage->about,
+                'adds' => $stage->adds,
+                'drops' => $stage->drops,
+            ]);
         }
     }
 
     /** Writes down as stages what was applied so far, each time one; nothing where there are stages already. */
     public function ofHistory(Instance $instance): int
     {
-        $this->of($instance)->isEmpty() || throw Refusal::conflict('There are stages already. What was done so far can only be written down where there are none.');
+        $this->of($instance)->isEmpty() ||
+            throw Refusal::conflict('There are stages already. What was done so far can only be written down where there are none.');
         $entries = $instance->history()->reorder('id')->get();
         $steps = [];
         foreach ($entries as $n => $entry) {
@@ -151,7 +230,19 @@ final readonly class Stages
         DB::transaction(function () use ($instance, $steps): void {
             foreach ($steps as $place => [$entry, $adds, $drops]) {
                 $isLast = $place === count($steps) - 1;
-                Stage::query()->create(['instance_id' => $instance->id, 'place' => $place + 1, 'title' => mb_strimwidth($entry->sentence, 0, WrittenStage::TITLE, '…') ?: 'Applied', 'instruction' => '', 'condition' => 'clean', 'about' => '', 'adds' => $adds, 'drops' => $drops, 'entered_at' => $entry->created_at, 'done_at' => $isLast ? null : $entry->created_at, 'after_entry' => $entry->id - 1]);
+                Stage::query()->create([
+                    'instance_id' => $instance->id,
+                    'place' => $place + 1,
+                    'title' => mb_strimwidth($entry->sentence, 0, WrittenStage::TITLE, '…') ?: 'Applied',
+                    'instruction' => '',
+                    'condition' => 'clean',
+                    'about' => '',
+                    'adds' => $adds,
+                    'drops' => $drops,
+                    'entered_at' => $entry->created_at,
+                    'done_at' => $isLast ? null : $entry->created_at,
+                    'after_entry' => $entry->id - 1,
+                ]);
             }
         });
 
@@ -162,7 +253,8 @@ final readonly class Stages
     public function remove(Instance $instance, Stage $stage): void
     {
         $stage->instance_id === $instance->id || throw Refusal::notFound('That is no stage of this instance.');
-        $stage->entered_at === null || throw Refusal::conflict("{$stage->title} was reached already. Go back before it first; nothing was changed.");
+        $stage->entered_at === null ||
+            throw Refusal::conflict("{$stage->title} was reached already. Go back before it first; nothing was changed.");
         $stage->delete();
     }
 
@@ -173,15 +265,29 @@ final readonly class Stages
         if ($stage === null) {
             return '';
         }
-        if ($instance->draft !== null || $this->entryOf($instance, $stage) === null && ($stage->adds !== [] || $stage->drops !== [])) {
+        if ($instance->draft !== null || ($this->entryOf($instance, $stage) === null && ($stage->adds !== [] || $stage->drops !== []))) {
             return "What {$stage->title} changes is not applied yet.";
         }
         $last = $instance->lastRehearsal;
-        $worlds = $stage->condition === 'gone' ? array_keys(array_filter((new Worlds($this->games->get($instance->plan->base->game)))->of($instance), fn (array $mods): bool => isset($mods[$stage->about]))) : [];
+        $worlds =
+            $stage->condition === 'gone'
+                ? array_keys(
+                    array_filter(
+                        (new Worlds($this->games->get($instance->plan->base->game)))->of($instance),
+                        fn (array $mods): bool => isset($mods[$stage->about]),
+                    ),
+                )
+                : [];
+
+        $isClean = $last?->state === LaunchState::Clean && $instance->applied_at !== null && $last->isOfNow($instance);
 
         return match (true) {
-            $stage->condition === 'clean' && ($last === null || $last->state !== LaunchState::Clean || $instance->applied_at === null || ! $last->isOfNow($instance)) => "{$stage->title} has to come up clean first. Rehearse it.",
-            $worlds !== [] => 'There is something of '.(Package::query()->whereKey($stage->about)->value('name') ?? $stage->about).' in '.implode(' and ', array_slice($worlds, 0, 3)).' still, which would be lost.',
+            $stage->condition === 'clean' && ! $isClean => "{$stage->title} has to come up clean first. Rehearse it.",
+            $worlds !== [] => 'There is something of '.
+                (Package::query()->whereKey($stage->about)->value('name') ?? $stage->about).
+                ' in '.
+                implode(' and ', array_slice($worlds, 0, 3)).
+                ' still, which would be lost.',
             default => '',
         };
     }
@@ -196,7 +302,11 @@ final readonly class Stages
         Tasks::refuseWhilePlayed($instance);
         $seen = $this->now($instance);
         if ($shown !== null && $shown !== ($seen->id ?? '')) {
-            throw Refusal::conflict('Another stage is now than the page showed'.($seen === null ? '' : ": {$seen->title}").'. Look at what it asks for; nothing was changed.');
+            throw Refusal::conflict(
+                'Another stage is now than the page showed'.
+                    ($seen === null ? '' : ": {$seen->title}").
+                    '. Look at what it asks for; nothing was changed.',
+            );
         }
         $waits = $this->waitsFor($instance);
         $waits === '' || throw Refusal::conflict("{$waits} Nothing was changed.");
@@ -204,9 +314,10 @@ final readonly class Stages
         if ($now?->condition === 'word' && ! $isSaid) {
             throw Refusal::conflict("Say that this is so first: {$now->about} Nothing was changed.");
         }
-        $instance->draft === null || throw Refusal::conflict('There is a draft that is not applied yet. Apply it, or throw it away; nothing was changed.');
+        $instance->draft === null ||
+            throw Refusal::conflict('There is a draft that is not applied yet. Apply it, or throw it away; nothing was changed.');
         $next = $this->next($instance);
-        $stage = $next ?? $now ?? throw Refusal::conflict('There is no stage left to go on to.');
+        $stage = $next ?? ($now ?? throw Refusal::conflict('There is no stage left to go on to.'));
         $now?->update(['done_at' => now()]);
         if ($next === null) {
             return $stage;
@@ -216,7 +327,11 @@ final readonly class Stages
             $this->drafting->step($instance, function (Plan $plan) use ($next): Plan {
                 $plan = array_reduce($next->drops, fn (Plan $plan, string $id): Plan => $plan->without($id), $plan);
 
-                return array_reduce(array_map(strval(...), array_keys($next->adds)), fn (Plan $plan, string $id): Plan => $plan->wantingIn($id, $next->adds[$id]), $plan);
+                return array_reduce(
+                    array_map(strval(...), array_keys($next->adds)),
+                    fn (Plan $plan, string $id): Plan => $plan->wantingIn($id, $next->adds[$id]),
+                    $plan,
+                );
             });
         }
 
@@ -228,7 +343,9 @@ final readonly class Stages
     {
         Tasks::refuseWhilePlayed($instance);
         $stages = $this->of($instance);
-        $now = $stages->last(fn (Stage $stage): bool => $stage->entered_at !== null) ?? throw Refusal::conflict('No stage was reached yet, so there is none to go back from.');
+        $now =
+            $stages->last(fn (Stage $stage): bool => $stage->entered_at !== null) ??
+            throw Refusal::conflict('No stage was reached yet, so there is none to go back from.');
         $entry = $this->entryOf($instance, $now);
         if ($instance->draft !== null) {
             $this->drafting->discard($instance);
@@ -247,7 +364,10 @@ final readonly class Stages
     {
         foreach ($this->of($instance)->whereNotNull('entered_at') as $stage) {
             $entry = $this->entryOf($instance, $stage);
-            $backup = $entry === null ? null : Backup::query()->where('instance_id', $instance->id)->whereKey((int) ($entry->before['backup'] ?? 0))->first();
+            $backup =
+                $entry === null
+                    ? null
+                    : Backup::query()->where('instance_id', $instance->id)->whereKey((int) ($entry->before['backup'] ?? 0))->first();
             if ($backup !== null && $backup->name === null) {
                 $backup->update(['name' => mb_substr("Before stage {$stage->place}: {$stage->title}", 0, 80)]);
             }
@@ -257,12 +377,17 @@ final readonly class Stages
     /** What was applied for a stage; nothing for one that changes nothing. */
     private function entryOf(Instance $instance, Stage $stage): ?HistoryEntry
     {
-        return $stage->after_entry === null || ($stage->adds === [] && $stage->drops === []) ? null : HistoryEntry::query()->where('instance_id', $instance->id)->where('id', '>', $stage->after_entry)->orderBy('id')->first();
+        return $stage->after_entry === null || ($stage->adds === [] && $stage->drops === [])
+            ? null
+            : HistoryEntry::query()->where('instance_id', $instance->id)->where('id', '>', $stage->after_entry)->orderBy('id')->first();
     }
 
     /** @return array<string, string> id => range */
     private static function wants(Plan $plan): array
     {
-        return array_combine(array_map(fn (Want $want): string => $want->id, $plan->wants), array_map(fn (Want $want): string => $want->range, $plan->wants));
+        return array_combine(
+            array_map(fn (Want $want): string => $want->id, $plan->wants),
+            array_map(fn (Want $want): string => $want->range, $plan->wants),
+        );
     }
 }

@@ -18,7 +18,7 @@ use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Resolver;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\WhatIf;
 
 /** What each alternative of a part of the base would do to an instance's line-up. */
@@ -27,8 +27,13 @@ final readonly class BaseChoices
     /** Needs of the runtime that are told one by one. */
     private const TOLD = 4;
 
-    public function __construct(private LineUps $lineUps, private BaseSentence $sentence, private Games $games, private RunsOn $runsOn, private Allowance $allowance)
-    {
+    public function __construct(
+        private LineUps $lineUps,
+        private BaseSentence $sentence,
+        private Games $games,
+        private RunsOn $runsOn,
+        private Allowance $allowance,
+    ) {
     }
 
     /**
@@ -42,34 +47,63 @@ final readonly class BaseChoices
         }
         $now = $this->lineUps->lineUp($instance);
         if ($part === BasePart::Expansions) {
-            return array_map(fn (array $choice): array => ['words' => $this->switched($choice['value'], $choice['here'] !== $choice['drafted'], $now, $instance)] + $choice, $base->expansions);
+            return array_map(
+                fn (array $choice): array => [
+                    'words' => $this->switched($choice['value'], $choice['here'] !== $choice['drafted'], $now, $instance),
+                ] + $choice,
+                $base->expansions,
+            );
         }
         $bases = new Bases($this->games->get($now->plan->base->game), $now->catalogue);
 
         $needs = $part === BasePart::Runtime && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
 
-        return array_map(function (array $choice) use ($instance, $now, $part, $bases, $needs): array {
-            if ($choice['here'] || $choice['drafted']) {
-                return $choice;
-            }
-            $plan = $now->plan->onBaseOf($bases->plan(
-                $now->plan->base->gameVersion, $now->plan->base->loader,
-                $part === BasePart::Build ? $choice['value'] : $now->plan->base->loaderVersion,
-                $part === BasePart::Runtime ? $choice['value'] : $now->plan->base->runtimeVersion,
-                $now->plan->base->memory,
-            ));
+        return array_map(
+            function (array $choice) use ($instance, $now, $part, $bases, $needs): array {
+                if ($choice['here'] || $choice['drafted']) {
+                    return $choice;
+                }
+                $plan = $now->plan->onBaseOf(
+                    $bases->plan(
+                        $now->plan->base->gameVersion,
+                        $now->plan->base->loader,
+                        $part === BasePart::Build ? $choice['value'] : $now->plan->base->loaderVersion,
+                        $part === BasePart::Runtime ? $choice['value'] : $now->plan->base->runtimeVersion,
+                        $now->plan->base->memory,
+                    ),
+                );
 
-            // What the version itself rules out is said already, and its base is not made.
-            if ($part === BasePart::Runtime && $plan->base->runtimeVersion !== $choice['value']) {
-                return $choice;
-            }
-            $unmet = array_values(array_filter($needs, fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $choice['value']));
-            if ($unmet !== []) {
-                return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => "too old for the files of {$unmet[0]->who}".(count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : ''), 'here' => false, 'drafted' => false];
-            }
+                // What the version itself rules out is said already, and its base is not made.
+                if ($part === BasePart::Runtime && $plan->base->runtimeVersion !== $choice['value']) {
+                    return $choice;
+                }
+                $unmet = array_values(
+                    array_filter($needs, fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $choice['value']),
+                );
+                if ($unmet !== []) {
+                    return [
+                        'value' => $choice['value'],
+                        'label' => $choice['label'],
+                        'words' => "too old for the files of {$unmet[0]->who}".
+                            (count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : ''),
+                        'here' => false,
+                        'drafted' => false,
+                    ];
+                }
 
-            return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => implode('; ', array_filter([$choice['words'], $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now)])), 'here' => false, 'drafted' => false];
-        }, $part === BasePart::Build ? $base->builds : $base->runtimes);
+                return [
+                    'value' => $choice['value'],
+                    'label' => $choice['label'],
+                    'words' => implode(
+                        '; ',
+                        array_filter([$choice['words'], $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now)]),
+                    ),
+                    'here' => false,
+                    'drafted' => false,
+                ];
+            },
+            $part === BasePart::Build ? $base->builds : $base->runtimes,
+        );
     }
 
     /**
@@ -86,8 +120,10 @@ final readonly class BaseChoices
             $machine = RunsOn::machine();
 
             return [
-                $this->runsOn->memory($instance->plan, $instance->placed->map(fn (PlacedRelease $placed): Kind => Kind::from($placed->kind)))->sum().', by rule of thumb.',
-                ...($machine === null ? [] : ['This machine has '.number_format($machine).' MB in all.']),
+                $this->runsOn
+                    ->memory($instance->plan, $instance->placed->map(fn (PlacedRelease $placed): Kind => Kind::from($placed->kind)))
+                    ->sum().', by rule of thumb.',
+                ...$machine === null ? [] : ['This machine has '.number_format($machine).' MB in all.'],
             ];
         }
         $name = $this->games->get($instance->plan->base->game)->runtimeName;
@@ -96,7 +132,9 @@ final readonly class BaseChoices
 
         return [
             ...array_map(fn (RuntimeNeed $need): string => "{$need->who} ({$need->witness}): {$name} {$need->least}", $told),
-            ...(count($needs) > count($told) ? [(count($needs) - count($told)).' others need no newer one than '.$needs[count($told)]->least.'.'] : []),
+            ...count($needs) > count($told)
+                ? [count($needs) - count($told).' others need no newer one than '.$needs[count($told)]->least.'.']
+                : [],
         ];
     }
 
@@ -104,9 +142,14 @@ final readonly class BaseChoices
     private function switched(string $id, bool $isOn, LineUp $now, Instance $instance): string
     {
         $plan = $isOn ? $now->plan->turningOff(...$now->wantsThatBring([$id])) : $now->plan->wanting($id);
-        $gone = array_map(fn (string $want): string => $now->catalogue->package($want)?->title() ?? $want, array_values(array_diff($isOn ? $now->wantsThatBring([$id]) : [], [$id])));
+        $gone = array_map(
+            fn (string $want): string => $now->catalogue->package($want)?->title() ?? $want,
+            array_values(array_diff($isOn ? $now->wantsThatBring([$id]) : [], [$id])),
+        );
         if ($gone !== []) {
-            return 'and what needs it: '.implode(', ', array_slice($gone, 0, 3)).(count($gone) > 3 ? ' and '.(count($gone) - 3).' more' : '');
+            return 'and what needs it: '.
+                implode(', ', array_slice($gone, 0, 3)).
+                (count($gone) > 3 ? ' and '.(count($gone) - 3).' more' : '');
         }
 
         return $isOn ? '' : $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now, [$id]);
@@ -122,19 +165,29 @@ final readonly class BaseChoices
             return $this->largest($then);
         }
         $plan = $then->plan;
-        $of = fn (LineUp $lineUp): array => array_diff_key($lineUp->resolved?->versions() ?? $lineUp->have, array_flip([...$plan->base->packages(), ...$but]));
+        $of = fn (LineUp $lineUp): array => array_diff_key(
+            $lineUp->resolved?->versions() ?? $lineUp->have,
+            array_flip([...$plan->base->packages(), ...$but]),
+        );
         $changes = Changes::between($of($now), $of($then));
         if ($changes->count() === 0) {
             return 'keeps everything';
         }
         $title = fn (string $id): string => $then->catalogue->package($id)?->title() ?? $id;
-        $some = fn (array $words): string => implode(', ', array_slice($words, 0, 2)).(count($words) > 2 ? ' and '.(count($words) - 2).' more' : '');
+        $some = fn (array $words): string => implode(', ', array_slice($words, 0, 2)).
+            (count($words) > 2 ? ' and '.(count($words) - 2).' more' : '');
 
-        return implode('; ', array_filter([
-            $changes->change === [] ? '' : 'changes '.$some(array_map(fn (Change $change): string => "{$title($change->id)} to {$change->to}", $changes->change)),
-            $changes->add === [] ? '' : 'brings '.$some(array_map($title, $changes->add)),
-            $changes->remove === [] ? '' : 'without '.$some(array_map($title, $changes->remove)),
-        ]));
+        return implode(
+            '; ',
+            array_filter([
+                $changes->change === []
+                    ? ''
+                    : 'changes '.
+                        $some(array_map(fn (Change $change): string => "{$title($change->id)} to {$change->to}", $changes->change)),
+                $changes->add === [] ? '' : 'brings '.$some(array_map($title, $changes->add)),
+                $changes->remove === [] ? '' : 'without '.$some(array_map($title, $changes->remove)),
+            ]),
+        );
     }
 
     /** "keeps 41 of 44; not Fogbank, Gulls and 1 more" */
@@ -143,7 +196,9 @@ final readonly class BaseChoices
         $request = $then->plan->request($then->catalogue, $then->catalogue->game, []);
         $wants = array_slice($request->want, Plan::BASE);
         try {
-            $kept = (new WhatIf(new Resolver($then->catalogue, $this->allowance)))->over($request->wanting($wants), ['this' => array_slice($request->want, 0, Plan::BASE)])['this'];
+            $kept = (new WhatIf(new Resolver($then->catalogue, $this->allowance)))->over($request->wanting($wants), [
+                'this' => array_slice($request->want, 0, Plan::BASE),
+            ])['this'];
         } catch (Stopped) {
             return 'not everything can stay';
         }
@@ -153,6 +208,12 @@ final readonly class BaseChoices
         $lost = array_values(array_diff_key($wants, array_flip($kept->wants)));
         $names = array_map(fn ($want): string => $then->catalogue->package($want->id)?->title() ?? $want->id, array_slice($lost, 0, 2));
 
-        return 'keeps '.count($kept->wants).' of '.count($wants).'; not '.implode(', ', $names).(count($lost) > 2 ? ' and '.(count($lost) - 2).' more' : '');
+        return 'keeps '.
+            count($kept->wants).
+            ' of '.
+            count($wants).
+            '; not '.
+            implode(', ', $names).
+            (count($lost) > 2 ? ' and '.(count($lost) - 2).' more' : '');
     }
 }

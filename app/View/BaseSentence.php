@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Package;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
 use App\Games;
 use App\Models\Instance;
-use App\Models\Package;
+use App\Models\LaunchState;
 use App\Models\PlacedRelease;
 use App\Models\Rehearsal;
 use App\Models\Stage;
 use App\Numbers\Numbers;
-use App\Rehearsals\LaunchState;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Game\LoaderBuild;
 use Stasimon\Core\Game\MemoryChoice;
@@ -40,7 +40,10 @@ final class BaseSentence
         $runtimes = [];
         foreach ($bases->choice->runtimes($plan->base->gameVersion) as $version => $enough) {
             $words = $enough ? 'enough' : "not for {$plan->base->gameVersion}";
-            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $words, [$plan->base->runtimeVersion, $drafted->base->runtimeVersion]);
+            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $words, [
+                $plan->base->runtimeVersion,
+                $drafted->base->runtimeVersion,
+            ]);
         }
         $builds = [$plan->base->loaderVersion, $drafted->base->loaderVersion];
         $memory = [(string) $plan->base->memory, (string) $drafted->base->memory];
@@ -51,14 +54,27 @@ final class BaseSentence
             $bases->title($plan->base->loader),
             $game->runtimeName,
             self::gigabytes($plan->base->memory),
-            array_map(fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $builds), $bases->buildsOf($plan->base->loader, $plan->base->gameVersion)),
+            array_map(
+                fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $builds),
+                $bases->buildsOf($plan->base->loader, $plan->base->gameVersion),
+            ),
             $runtimes,
-            array_map(fn (MemoryChoice $choice): array => $this->choice((string) $choice->megabytes, $choice->gigabytes(), $choice->words, $memory), $game->memory),
+            array_map(
+                fn (MemoryChoice $choice): array => $this->choice(
+                    (string) $choice->megabytes,
+                    $choice->gigabytes(),
+                    $choice->words,
+                    $memory,
+                ),
+                $game->memory,
+            ),
             $this->state($instance),
             Numbers::formOf($game, $plan->base->gameVersion) !== null,
             Stage::query()->where('instance_id', $instance->id)->exists(),
             isset($game->places[Kind::Expansion->value]) ? $this->expansions($instance, $plan, $bases) : [],
-            $instance->draft === null || $instance->applied_at === null ? '' : $this->otherwise($plan, $drafted, $bases->title($plan->base->loader), $game->runtimeName),
+            $instance->draft === null || $instance->applied_at === null
+                ? ''
+                : $this->otherwise($plan, $drafted, $bases->title($plan->base->loader), $game->runtimeName),
         );
     }
 
@@ -67,15 +83,19 @@ final class BaseSentence
     {
         [$is, $becomes] = [$plan->base, $drafted->base];
 
-        return implode(', ', array_filter([
-            $is->loaderVersion === $becomes->loaderVersion ? '' : "{$loader} {$is->loaderVersion} → {$becomes->loaderVersion}",
-            $is->runtimeVersion === $becomes->runtimeVersion ? '' : "{$runtime} {$is->runtimeVersion} → {$becomes->runtimeVersion}",
-            $is->memory === $becomes->memory ? '' : self::gigabytes($is->memory).' → '.self::gigabytes($becomes->memory),
-        ]));
+        return implode(
+            ', ',
+            array_filter([
+                $is->loaderVersion === $becomes->loaderVersion ? '' : "{$loader} {$is->loaderVersion} → {$becomes->loaderVersion}",
+                $is->runtimeVersion === $becomes->runtimeVersion ? '' : "{$runtime} {$is->runtimeVersion} → {$becomes->runtimeVersion}",
+                $is->memory === $becomes->memory ? '' : self::gigabytes($is->memory).' → '.self::gigabytes($becomes->memory),
+            ]),
+        );
     }
 
     /**
-     * The game's expansions that a base can have, whether each is on, asked for or because others need it, and whether a draft turns that round.
+     * The game's expansions that a base can have, whether each is on, asked for or because others need it, and whether a draft turns that
+     * round.
      *
      * @return list<array{value: string, label: string, words: string, here: bool, drafted: bool}>
      */
@@ -83,12 +103,19 @@ final class BaseSentence
     {
         $known = $bases->expansions($plan->base->gameVersion, $plan->base->loader);
         $have = $instance->versions();
-        $then = $known === [] || $instance->draft === null ? $have : ($this->lineUps->lineUp($instance)->resolved?->versions() ?? $have);
+        $then = $known === [] || $instance->draft === null ? $have : $this->lineUps->lineUp($instance)->resolved?->versions() ?? $have;
         $have = $instance->applied_at === null ? $then : $have;
 
         return array_map(
-            fn (string $id, string $name): array => ['value' => $id, 'label' => $name, 'words' => '', 'here' => isset($have[$id]), 'drafted' => isset($have[$id]) !== isset($then[$id])],
-            array_map(strval(...), array_keys($known)), $known,
+            fn (string $id, string $name): array => [
+                'value' => $id,
+                'label' => $name,
+                'words' => '',
+                'here' => isset($have[$id]),
+                'drafted' => isset($have[$id]) !== isset($then[$id]),
+            ],
+            array_map(strval(...), array_keys($known)),
+            $known,
         );
     }
 
@@ -98,7 +125,13 @@ final class BaseSentence
      */
     private function choice(string $value, string $label, string $words, array $now): array
     {
-        return ['value' => $value, 'label' => $label, 'words' => $words, 'here' => $value === $now[0], 'drafted' => $value === $now[1] && $now[0] !== $now[1]];
+        return [
+            'value' => $value,
+            'label' => $label,
+            'words' => $words,
+            'here' => $value === $now[0],
+            'drafted' => $value === $now[1] && $now[0] !== $now[1],
+        ];
     }
 
     private function state(Instance $instance): string
@@ -107,14 +140,19 @@ final class BaseSentence
             return 'Nothing is applied yet.';
         }
         $last = $instance->lastRehearsal;
-        $rehearsed = $last !== null && $last->isPlay() ? self::played($last) : match ($last?->state) {
-            null => 'Never rehearsed.',
-            LaunchState::Clean => "Last rehearsal clean, {$last->created_at->diffForHumans()}.",
-            LaunchState::Failed => 'Last rehearsal '.($last->hung ? 'hung' : "failed with exit code {$last->exit_code}").", {$last->created_at->diffForHumans()}.",
-            LaunchState::Stopped => 'Last rehearsal stopped by hand.',
-            LaunchState::BrokenOff => 'Last rehearsal broken off.',
-            default => 'A rehearsal is running.',
-        };
+        $rehearsed =
+            $last !== null && $last->isPlay()
+                ? self::played($last)
+                : match ($last?->state) {
+                    null => 'Never rehearsed.',
+                    LaunchState::Clean => "Last rehearsal clean, {$last->created_at->diffForHumans()}.",
+                    LaunchState::Failed => 'Last rehearsal '.
+                        ($last->hung ? 'hung' : "failed with exit code {$last->exit_code}").
+                        ", {$last->created_at->diffForHumans()}.",
+                    LaunchState::Stopped => 'Last rehearsal stopped by hand.',
+                    LaunchState::BrokenOff => 'Last rehearsal broken off.',
+                    default => 'A rehearsal is running.',
+                };
         if ($last !== null && $last->isOver() && ! $last->isOfNow($instance)) {
             $rehearsed .= ' Since then something was applied, and not launched yet.';
         }
@@ -137,7 +175,14 @@ final class BaseSentence
     /** @return array{string, string} the game, and what it stands on */
     public function line(Plan $plan): array
     {
-        return $this->said($plan->base->game, $plan->base->gameVersion, $plan->base->loader, $plan->base->loaderVersion, $plan->base->runtimeVersion, $plan->base->memory);
+        return $this->said(
+            $plan->base->game,
+            $plan->base->gameVersion,
+            $plan->base->loader,
+            $plan->base->loaderVersion,
+            $plan->base->runtimeVersion,
+            $plan->base->memory,
+        );
     }
 
     /** @return array{string, string} the same of an applied plan, of which nothing else is read: a register shows many */
@@ -145,7 +190,14 @@ final class BaseSentence
     {
         $plan = json_decode((string) $instance->getRawOriginal('plan'), true, flags: JSON_THROW_ON_ERROR);
 
-        return $this->said($plan['game'], $plan['gameVersion'], $plan['loader'], $plan['loaderVersion'], $plan['runtimeVersion'], $plan['memory']);
+        return $this->said(
+            $plan['game'],
+            $plan['gameVersion'],
+            $plan['loader'],
+            $plan['loaderVersion'],
+            $plan['runtimeVersion'],
+            $plan['memory'],
+        );
     }
 
     /** @return array{string, string} */
@@ -154,7 +206,10 @@ final class BaseSentence
         $definition = $this->games->get($game);
         $this->titles[$loader] ??= (string) (Package::query()->whereKey($loader)->value('name') ?? $loader);
 
-        return ["{$definition->name} {$version}", "{$this->titles[$loader]} {$build}, {$definition->runtimeName} {$runtime}, ".self::gigabytes($memory)];
+        return [
+            "{$definition->name} {$version}",
+            "{$this->titles[$loader]} {$build}, {$definition->runtimeName} {$runtime}, ".self::gigabytes($memory),
+        ];
     }
 
     private static function gigabytes(int $megabytes): string

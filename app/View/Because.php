@@ -40,7 +40,8 @@ final class Because
         $needed = [];
         foreach ($because['needed'] as $reason) {
             $range = $reason['range'] === '*' ? '' : " ({$reason['range']})";
-            $needed[$reason['id']] ??= $names->get($reason['id'], $reason['id']).$range.(isset($reason['extends']) ? ', which extends it' : '');
+            $needed[$reason['id']] ??=
+                $names->get($reason['id'], $reason['id']).$range.(isset($reason['extends']) ? ', which extends it' : '');
         }
         $more = count($needed) - $shown;
         $for = $needed === [] ? '' : 'for '.implode(', ', array_slice($needed, 0, $shown)).($more > 0 ? " and {$more} more" : '');

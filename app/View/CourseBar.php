@@ -8,7 +8,13 @@ namespace App\View;
 final class CourseBar
 {
     /** @param  int  $lane  below which others it stands, from 0 */
-    public function __construct(public readonly string $name, public readonly float $x, public readonly float $width, public readonly bool $failed, public readonly string $words, public int $lane = 0)
-    {
+    public function __construct(
+        public readonly string $name,
+        public readonly float $x,
+        public readonly float $width,
+        public readonly bool $failed,
+        public readonly string $words,
+        public int $lane = 0,
+    ) {
     }
 }

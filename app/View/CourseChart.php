@@ -26,30 +26,54 @@ final readonly class CourseChart
      * @param  list<object{x: float, label: string}>  $ticks
      * @param  list<object{name: string, version: string, milliseconds: int, failed: bool}>  $slowest
      */
-    private function __construct(public array $phases, public array $starts, public array $ticks, public array $slowest, public int $lanes, public ?float $end)
-    {
+    private function __construct(
+        public array $phases,
+        public array $starts,
+        public array $ticks,
+        public array $slowest,
+        public int $lanes,
+        public ?float $end,
+    ) {
     }
 
     /** @param  array<string, string>  $names  package => name */
     public static function of(Said $said, bool $failed, array $names): self
     {
         $total = max(0.1, $said->end);
-        $x = fn (float $at): float => round(self::LEFT + $at / $total * (self::WIDTH - self::LEFT - 10), 1);
+        $x = fn (float $at): float => round(self::LEFT + ($at / $total) * (self::WIDTH - self::LEFT - 10), 1);
         $bar = fn (Stretch $one, bool $broken, string $name): CourseBar => new CourseBar(
-            $name, $x($one->begin), max(1.5, round($x($one->end ?? $total) - $x($one->begin), 1)), $broken,
-            $name.($one->version === '' ? '' : " {$one->version}").', '.number_format(1000 * (($one->end ?? $total) - $one->begin)).' ms'.($broken ? ', where it failed' : ''),
+            $name,
+            $x($one->begin),
+            max(1.5, round($x($one->end ?? $total) - $x($one->begin), 1)),
+            $broken,
+            $name.
+                ($one->version === '' ? '' : " {$one->version}").
+                ', '.
+                number_format(1000 * (($one->end ?? $total) - $one->begin)).
+                ' ms'.
+                ($broken ? ', where it failed' : ''),
         );
         $last = count($said->phases) - 1;
-        $phases = array_map(fn (int $i): CourseBar => $bar($said->phases[$i], $failed && $i === $last, $said->phases[$i]->name), array_keys($said->phases));
+        $phases = array_map(
+            fn (int $i): CourseBar => $bar($said->phases[$i], $failed && $i === $last, $said->phases[$i]->name),
+            array_keys($said->phases),
+        );
         $free = array_fill(0, self::LANES, -1.0);
         $starts = $slowest = [];
         foreach ($said->starts as $one) {
             $name = $names[$one->name] ?? $one->name;
             $drawn = $bar($one, $failed && $one->end === null, $name);
-            $drawn->lane = (int) array_key_first(array_filter($free, fn (float $until): bool => $until <= $drawn->x) ?: [self::LANES - 1 => 0]);
+            $drawn->lane = (int) array_key_first(
+                array_filter($free, fn (float $until): bool => $until <= $drawn->x) ?: [self::LANES - 1 => 0],
+            );
             $free[$drawn->lane] = $drawn->x + $drawn->width + 1;
             $starts[] = $drawn;
-            $slowest[] = (object) ['name' => $name, 'version' => $one->version, 'milliseconds' => (int) round(1000 * (($one->end ?? $total) - $one->begin)), 'failed' => $failed && $one->end === null];
+            $slowest[] = (object) [
+                'name' => $name,
+                'version' => $one->version,
+                'milliseconds' => (int) round(1000 * (($one->end ?? $total) - $one->begin)),
+                'failed' => $failed && $one->end === null,
+            ];
         }
         // The one that failed stands below the others, where its name has room.
         $used = $starts === [] ? 0 : 1 + max(array_map(fn (CourseBar $one): int => $one->lane, $starts));
@@ -59,7 +83,10 @@ final readonly class CourseChart
         }
         usort($slowest, fn (object $a, object $b): int => $b->milliseconds <=> $a->milliseconds);
         $step = self::step($total);
-        $ticks = array_map(fn (int $i): object => (object) ['x' => $x($i * $step), 'label' => rtrim(rtrim(number_format($i * $step, 2), '0'), '.').' s'], range(0, (int) floor(0.97 * $total / $step)));
+        $ticks = array_map(
+            fn (int $i): object => (object) ['x' => $x($i * $step), 'label' => rtrim(rtrim(number_format($i * $step, 2), '0'), '.').' s'],
+            range(0, (int) floor((0.97 * $total) / $step)),
+        );
 
         return new self($phases, $starts, $ticks, array_slice($slowest, 0, self::SLOWEST), $lanes ?? 0, $failed ? $x($total) : null);
     }

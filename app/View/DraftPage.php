@@ -46,7 +46,10 @@ final readonly class DraftPage
         $once = $this->lineUp->plan->once;
         $said = $once->putBack ? ['Every file is laid anew.'] : [];
         if ($once->worlds !== 0) {
-            $said[] = $once->world === '' ? 'The worlds become as they were at a backup; those of now are kept first.' : "The world {$once->world} is put back as it was at a backup, beside those of now.";
+            $said[] =
+                $once->world === ''
+                    ? 'The worlds become as they were at a backup; those of now are kept first.'
+                    : "The world {$once->world} is put back as it was at a backup, beside those of now.";
         }
         $packs = WorldPacks::among($once->own);
         foreach ($packs as $path) {
@@ -54,7 +57,11 @@ final readonly class DraftPage
         }
         $given = array_diff(array_keys(array_filter($once->own, is_string(...))), $packs);
         if ($given !== []) {
-            $said[] = implode(', ', array_slice($given, 0, 3)).(count($given) > 3 ? ' and '.(count($given) - 3).' more' : '').(count($given) === 1 ? ' gets' : ' get').' another content.';
+            $said[] =
+                implode(', ', array_slice($given, 0, 3)).
+                (count($given) > 3 ? ' and '.(count($given) - 3).' more' : '').
+                (count($given) === 1 ? ' gets' : ' get').
+                ' another content.';
         }
         foreach (array_filter($once->own, is_int(...)) as $path => $rehearsal) {
             $said[] = "{$path} ".($rehearsal > 0 ? "becomes as it was in rehearsal {$rehearsal}." : 'is kept under another name.');
@@ -91,21 +98,28 @@ final readonly class DraftPage
         }
         $titles = array_values(array_unique($titles));
 
-        return $titles === [] ? 'This base cannot stand' : collect($titles)->join(', ', ' and ')." cannot be in {$this->instance->name} like this";
+        return $titles === []
+            ? 'This base cannot stand'
+            : collect($titles)->join(', ', ' and ')." cannot be in {$this->instance->name} like this";
     }
 
     /** What is known of the rest of what is asked for, as a sentence. */
     public function others(): string
     {
         return match ($this->lineUp->told()?->othersCan($this->lineUp->plan)) {
-            true => 'Everything else that is asked for can.', false => 'It is not alone in that; what would help says what else cannot.', null => ''
+            true => 'Everything else that is asked for can.',
+            false => 'It is not alone in that; what would help says what else cannot.',
+            null => '',
         };
     }
 
     /** @return list<RangeChart> of each package that the demands in the explanation do not agree on */
     public function charts(): array
     {
-        return array_map(fn (Contest $contest): RangeChart => RangeChart::of($contest, $this->who(...)), $this->lineUp->impossible->contested ?? []);
+        return array_map(
+            fn (Contest $contest): RangeChart => RangeChart::of($contest, $this->who(...)),
+            $this->lineUp->impossible->contested ?? [],
+        );
     }
 
     private function who(Demand $demand): string
@@ -127,10 +141,13 @@ final readonly class DraftPage
     {
         $tiers = array_map(fn (Kind $kind): string => $kind->value, [Kind::Game, Kind::Runtime, Kind::Loader, Kind::Library]);
         $rank = fn (Selected $one): array => [
-            array_search($one->package->kind->value, $tiers, true) === false ? count($tiers) : array_search($one->package->kind->value, $tiers, true),
+            array_search($one->package->kind->value, $tiers, true) === false
+                ? count($tiers)
+                : array_search($one->package->kind->value, $tiers, true),
             $one->package->title(),
         ];
-        $selection = array_values(array_filter($this->lineUp->resolved->selection ?? [], fn (Selected $one): bool => $this->stateOf($one->package->id) === $state));
+        $selection = $this->lineUp->resolved->selection ?? [];
+        $selection = array_values(array_filter($selection, fn (Selected $one): bool => $this->stateOf($one->package->id) === $state));
         usort($selection, fn (Selected $a, Selected $b): int => $rank($a) <=> $rank($b));
 
         return $selection;
@@ -175,13 +192,20 @@ final readonly class DraftPage
     /** @return list<Want> wants that have a range, or are not as they were */
     public function ranged(): array
     {
-        return array_values(array_filter($this->lineUp->plan->wants, fn (Want $want): bool => $want->range !== '*' || $this->lineUp->resolved === null || $this->stateOf($want->id) !== 'stays'));
+        return array_values(
+            array_filter(
+                $this->lineUp->plan->wants,
+                fn (Want $want): bool => $want->range !== '*' || $this->lineUp->resolved === null || $this->stateOf($want->id) !== 'stays',
+            ),
+        );
     }
 
     /** @return Collection<string, string> package id => name */
     public function names(): Collection
     {
-        return collect($this->lineUp->resolved->selection ?? [])->mapWithKeys(fn (Selected $one): array => [$one->package->id => $one->package->title()]);
+        return collect($this->lineUp->resolved->selection ?? [])->mapWithKeys(
+            fn (Selected $one): array => [$one->package->id => $one->package->title()],
+        );
     }
 
     /** "12.3 MB to fetch. 1.2 GB in all; what other instances hold already is shared with them." */
@@ -189,7 +213,10 @@ final readonly class DraftPage
     {
         $fetch = $this->lineUp->toFetch();
 
-        return ($fetch > 0 ? Bytes::words($fetch).' to fetch, which is also what the disk grows by. ' : 'Everything is in the store already, so the disk does not grow. ')
-            .Bytes::words($this->lineUp->size()).' in all.';
+        return ($fetch > 0
+            ? Bytes::words($fetch).' to fetch, which is also what the disk grows by. '
+            : 'Everything is in the store already, so the disk does not grow. ').
+            Bytes::words($this->lineUp->size()).
+            ' in all.';
     }
 }

@@ -21,8 +21,15 @@ use Stasimon\Core\Resolve\Selected;
 /** Gathers what the page of a draft shows. */
 final readonly class DraftPages
 {
-    public function __construct(private LineUps $lineUps, private Outcomes $outcomes, private Looking $looking, private Findings $findings, private Laying $laying, private InTheWay $inTheWay, private Games $games)
-    {
+    public function __construct(
+        private LineUps $lineUps,
+        private Outcomes $outcomes,
+        private Looking $looking,
+        private Findings $findings,
+        private Laying $laying,
+        private InTheWay $inTheWay,
+        private Games $games,
+    ) {
     }
 
     /** @return array<string, mixed> what the page shows, by the names that it uses */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\Package;
 use App\Drafts\Answer;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Worlds\WorldPacks;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Resolve\Change;
@@ -25,15 +25,23 @@ final readonly class DraftSummary
     {
         $outcome = $this->outcomes->outcome($instance);
         if ($outcome->versions === null) {
-            return (object) ['parts' => [match ($outcome->answer) {
-                Answer::Open => 'being worked out',
-                Answer::GivenUp => 'takes too long to work out',
-                default => 'cannot be applied as it is',
-            }], 'appliable' => false];
+            return (object) [
+                'parts' => [
+                    match ($outcome->answer) {
+                        Answer::Open => 'being worked out',
+                        Answer::GivenUp => 'takes too long to work out',
+                        default => 'cannot be applied as it is',
+                    },
+                ],
+                'appliable' => false,
+            ];
         }
         $changes = Changes::between($instance->versions(), $outcome->versions);
         $moved = array_map(fn (Change $change): string => $change->id, $changes->change);
-        $known = Package::query()->whereIn('id', [...$changes->add, ...$moved])->get(['id', 'name', 'kind'])->keyBy('id');
+        $known = Package::query()
+            ->whereIn('id', [...$changes->add, ...$moved])
+            ->get(['id', 'name', 'kind'])
+            ->keyBy('id');
         $names = $known->pluck('name', 'id')->union($instance->placed->pluck('name', 'package_id'));
         $kinds = [];
         foreach ($changes->add as $id) {
@@ -50,7 +58,7 @@ final readonly class DraftSummary
             $parts[] = ($names[$change->id] ?? $change->id)." {$change->from} → {$change->to}";
         }
         if (count($moved) > 2) {
-            $parts[] = (count($moved) - 2).' more change';
+            $parts[] = count($moved) - 2 .' more change';
         }
         if ($changes->remove !== []) {
             $parts[] = '−'.count($changes->remove);
@@ -72,11 +80,14 @@ final readonly class DraftSummary
         $own = $this->lineUps->plan($instance)->once->own;
         $packs = count(WorldPacks::among($own));
         foreach (['config' => count(array_filter($own, is_string(...))) - $packs, 'data pack' => $packs] as $what => $count) {
-            $count === 0 ?: $parts[] = "{$count} {$what}".($count === 1 ? '' : 's');
+            $count === 0 ?: ($parts[] = "{$count} {$what}".($count === 1 ? '' : 's'));
         }
         $own = array_filter($own, is_int(...));
         if ($own !== []) {
-            $parts[] = (string) array_key_first($own).(count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').(array_filter($own) === [] ? ' set aside' : ' as it was');
+            $parts[] =
+                (string) array_key_first($own).
+                (count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').
+                (array_filter($own) === [] ? ' set aside' : ' as it was');
         }
 
         return (object) ['parts' => $parts === [] ? ['no change to the line-up'] : $parts, 'appliable' => true];

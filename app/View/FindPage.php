@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\Package;
 use App\Find\Found;
 use App\Find\Query;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\WishList;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
@@ -17,8 +17,14 @@ use Stasimon\Core\Game\LoaderWord;
 final readonly class FindPage
 {
     /** @param  array<string, string>  $for  package id => "3.0.2 to 3.4.0, Halyard" */
-    private function __construct(public string $game, public ?Instance $instance, public ?WishList $list, public Query $query, public Found $found, private array $for)
-    {
+    private function __construct(
+        public string $game,
+        public ?Instance $instance,
+        public ?WishList $list,
+        public Query $query,
+        public Found $found,
+        private array $for,
+    ) {
     }
 
     public static function forInstance(Instance $instance, Query $query, Found $found): self
@@ -52,7 +58,9 @@ final readonly class FindPage
     /** Whether it can be marked. */
     public function isOpen(string $id): bool
     {
-        return $this->instance === null ? ! $this->isWished($id) : ! in_array($this->found->verdicts[$id]->fit->value, ['there', 'off'], true);
+        return $this->instance === null
+            ? ! $this->isWished($id)
+            : ! in_array($this->found->verdicts[$id]->fit->value, ['there', 'off'], true);
     }
 
     public function isWished(string $id): bool
@@ -69,10 +77,18 @@ final readonly class FindPage
     /** @return array<string, string> */
     private static function supported(GameDefinition $game, Found $found): array
     {
-        $names = Package::query()->whereIn('id', array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders))->pluck('name', 'id')->all();
+        $names = Package::query()
+            ->whereIn('id', array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders))
+            ->pluck('name', 'id')
+            ->all();
         $order = array_flip(array_column($game->versions, 'version'));
         $for = [];
-        foreach (DB::table('packages')->whereIn('id', $found->packages->pluck('id'))->selectRaw("id, array_to_string(supports, '\n') as supports")->get() as $row) {
+        foreach (
+            DB::table('packages')
+                ->whereIn('id', $found->packages->pluck('id'))
+                ->selectRaw("id, array_to_string(supports, '\n') as supports")
+                ->get() as $row
+        ) {
             $versions = $loaders = [];
             foreach (explode("\n", (string) $row->supports) as $key) {
                 [$of, $version, $loader] = [...explode(' ', $key), '', ''];

@@ -22,7 +22,7 @@ final readonly class FollowedChart
 
     public function x(int $day): float
     {
-        return round(self::LEFT + (self::WIDTH - 2 * self::LEFT) * $day / $this->forecast->end(), 1);
+        return round(self::LEFT + ((self::WIDTH - 2 * self::LEFT) * $day) / $this->forecast->end(), 1);
     }
 
     /** Where the word for today stands beside its line. */
@@ -35,7 +35,7 @@ final readonly class FollowedChart
 
     public function y(int $count): float
     {
-        return round(self::HEIGHT - 18 - (self::HEIGHT - 34) * $count / max(1, $this->forecast->total), 1);
+        return round(self::HEIGHT - 18 - ((self::HEIGHT - 34) * $count) / max(1, $this->forecast->total), 1);
     }
 
     /** The line of those that have followed, until today. */
@@ -53,7 +53,10 @@ final readonly class FollowedChart
         }
         $end = $this->forecast->end();
 
-        return self::points([...$this->steps($this->forecast->early, $this->forecast->age, $had, $end), ...array_reverse($this->steps($this->forecast->late, $this->forecast->age, $had, $end))]);
+        return self::points([
+            ...$this->steps($this->forecast->early, $this->forecast->age, $had, $end),
+            ...array_reverse($this->steps($this->forecast->late, $this->forecast->age, $had, $end)),
+        ]);
     }
 
     /** @return list<array{string, int}> day and count, for who cannot see it: a row for each tenth of the way */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\Package;
 use App\Games;
-use App\Models\DepotPack;
-use App\Models\Package;
 use App\Models\PackRelease;
 use App\Models\Task;
+use App\Packs\DepotPack;
 use App\Packs\FetchPack;
 use Illuminate\Support\Collection;
 
@@ -23,19 +23,45 @@ final readonly class FoundPacks
      * @param  array<string, string>  $here  id and version of those that are here => their address
      * @param  array<string, string>  $names  of games and loaders
      */
-    private function __construct(public string $words, public Collection $packs, private array $tasks, private array $here, private array $names)
-    {
+    private function __construct(
+        public string $words,
+        public Collection $packs,
+        private array $tasks,
+        private array $here,
+        private array $names,
+    ) {
     }
 
     public static function of(string $words): self
     {
-        $newest = DepotPack::query()->selectRaw('distinct on (pack) id')->orderBy('pack')->orderByRaw('published_at desc nulls last')->orderByDesc('id');
+        $newest = DepotPack::query()
+            ->selectRaw('distinct on (pack) id')
+            ->orderBy('pack')
+            ->orderByRaw('published_at desc nulls last')
+            ->orderByDesc('id');
         foreach (preg_split('/\s+/', mb_strtolower($words), flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $newest->whereRaw("lower(name || ' ' || pack || ' ' || summary) like ? escape '!'", ['%'.str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $word).'%']);
+            $newest->whereRaw("lower(name || ' ' || pack || ' ' || summary) like ? escape '!'", [
+                '%'.str_replace(['!', '%', '_'], ['!!', '!%', '!_'], $word).'%',
+            ]);
         }
-        $packs = DepotPack::query()->with('depot')->whereIn('id', $newest)->orderByRaw('published_at desc nulls last')->orderBy('id')->limit(self::SHOWN)->get();
-        $here = PackRelease::query()->whereIn('pack', $packs->pluck('pack')->all())->get(['id', 'pack', 'version'])->mapWithKeys(fn (PackRelease $one): array => ["{$one->pack} {$one->version}" => route('packs.show', $one)])->all();
-        $names = array_map(fn ($game): string => $game->name, app(Games::class)->all()) + Package::query()->whereIn('id', $packs->pluck('loader')->all())->pluck('name', 'id')->all();
+        $packs = DepotPack::query()
+            ->with('depot')
+            ->whereIn('id', $newest)
+            ->orderByRaw('published_at desc nulls last')
+            ->orderBy('id')
+            ->limit(self::SHOWN)
+            ->get();
+        $here = PackRelease::query()
+            ->whereIn('pack', $packs->pluck('pack')->all())
+            ->get(['id', 'pack', 'version'])
+            ->mapWithKeys(fn (PackRelease $one): array => ["{$one->pack} {$one->version}" => route('packs.show', $one)])
+            ->all();
+        $names =
+            array_map(fn ($game): string => $game->name, app(Games::class)->all()) +
+            Package::query()
+                ->whereIn('id', $packs->pluck('loader')->all())
+                ->pluck('name', 'id')
+                ->all();
 
         return new self($words, $packs, app(FetchPack::class)->tasks($packs), $here, $names);
     }

@@ -42,11 +42,14 @@ final readonly class GamePage
         $this->taught = TaughtGames::row($game->id);
         $this->agreement = app(Agreements::class)->of($game);
         $this->waits = $this->taught !== null && $this->taught->agreed !== $this->agreement->digest();
-        $this->instances = Instance::query()->whereRaw("plan->>'game' = ?", [$game->id])->count();
+        $this->instances = Instance::query()
+            ->whereRaw("plan->>'game' = ?", [$game->id])
+            ->count();
         $described = null;
         $why = '';
         try {
-            $described = $tried === null ? null : app(Reading::class)->describe($game, $tried->getPathname(), $tried->getClientOriginalName());
+            $described =
+                $tried === null ? null : app(Reading::class)->describe($game, $tried->getPathname(), $tried->getClientOriginalName());
         } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
             $why = $failure->getMessage();
         }
@@ -86,18 +89,40 @@ final readonly class GamePage
     /** A line of a file that is written before each launch, as the definition has it; of a list, each of its parts. */
     public function written(string|TemplateList $line): string
     {
-        return is_string($line) ? Visible::text($line) : Visible::text($line->begin).'⟨for each '.implode(' and ', array_map(fn (Kind $kind): string => $kind->word(1), $line->of))
-            .': '.Visible::text($line->each).($line->join === '' ? '' : '⟩⟨between them: '.Visible::text($line->join)).'⟩';
+        return is_string($line)
+            ? Visible::text($line)
+            : Visible::text($line->begin).
+                    '⟨for each '.
+                    implode(' and ', array_map(fn (Kind $kind): string => $kind->word(1), $line->of)).
+                    ': '.
+                    Visible::text($line->each).
+                    ($line->join === '' ? '' : '⟩⟨between them: '.Visible::text($line->join)).
+                    '⟩';
     }
 
     /** @return list<string> what the file that was tried says of others, a line each */
     public function relations(): array
     {
         $lines = [];
-        foreach (['needs' => $this->described->needs ?? [], 'suggests' => $this->described->suggests ?? [], 'does not go with' => $this->described->breaks ?? [], 'provides' => $this->described->provides ?? []] as $word => $items) {
+        foreach (
+            [
+                'needs' => $this->described->needs ?? [],
+                'suggests' => $this->described->suggests ?? [],
+                'does not go with' => $this->described->breaks ?? [],
+                'provides' => $this->described->provides ?? [],
+            ] as $word => $items
+        ) {
             foreach ($items as $item) {
                 $targets = is_array($item['anyOf'] ?? null) ? $item['anyOf'] : [$item];
-                $lines[] = "{$word} ".implode(' or ', array_map(fn (array $one): string => trim(($one['id'] ?? '').' '.($one['range'] ?? $one['version'] ?? '')), $targets));
+                $lines[] =
+                    "{$word} ".
+                    implode(
+                        ' or ',
+                        array_map(
+                            fn (array $one): string => trim(($one['id'] ?? '').' '.($one['range'] ?? ($one['version'] ?? ''))),
+                            $targets,
+                        ),
+                    );
             }
         }
 

@@ -58,10 +58,23 @@ final readonly class GameWorkbench
 
         return [
             ['Game', "{$game->name} ({$game->id})"],
-            ['Versions', implode(', ', array_slice($versions, 0, 12)).(count($versions) > 12 ? ' and '.(count($versions) - 12).' more' : '')],
+            [
+                'Versions',
+                implode(', ', array_slice($versions, 0, 12)).(count($versions) > 12 ? ' and '.(count($versions) - 12).' more' : ''),
+            ],
             ['Runs on', "{$game->runtimeName} ".implode(', ', $game->runtimes)],
             ['Loaders', implode(', ', array_map(fn ($loader): string => $loader->id, $game->loaders))],
-            ['Files go to', implode(', ', array_map(fn (string $kind, Folder $place): string => strtr($kind, '-', ' ')." → {$place->folder}", array_keys($game->places), $game->places))],
+            [
+                'Files go to',
+                implode(
+                    ', ',
+                    array_map(
+                        fn (string $kind, Folder $place): string => strtr($kind, '-', ' ')." → {$place->folder}",
+                        array_keys($game->places),
+                        $game->places,
+                    ),
+                ),
+            ],
             ['Its own', implode(', ', $game->own)],
             ['Launched by', implode(' ', $game->launch->command)],
         ];
@@ -74,7 +87,9 @@ final readonly class GameWorkbench
         $head = (string) @file_get_contents($file->getPathname(), false, null, 0, 2);
         $isLog = ! str_starts_with($head, 'PK') && ! str_starts_with($head, 'MZ') && preg_match('/\.(log|txt)$/i', $name) === 1;
         try {
-            $lines = $isLog ? explode("\n", $this->reading->text(TriedLog::class, $name, $this->text, $this->platform, $file->getPathname())) : self::described($game, $this->reading->describeBy($this->text, $file->getPathname(), $name));
+            $lines = $isLog
+                ? explode("\n", $this->reading->text(TriedLog::class, $name, $this->text, $this->platform, $file->getPathname()))
+                : self::described($game, $this->reading->describeBy($this->text, $file->getPathname(), $name));
 
             return ['name' => $name, 'lines' => $lines, 'wrong' => false];
         } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
@@ -86,13 +101,31 @@ final readonly class GameWorkbench
     private static function described(GameDefinition $game, Described $said): array
     {
         $place = $game->places[$said->kind->value] ?? null;
-        $needs = array_map(fn (array $need): string => implode(' or ', array_map(fn (array $one): string => trim(($one['id'] ?? '').' '.($one['range'] ?? '')), is_array($need['anyOf'] ?? null) ? $need['anyOf'] : [$need])), array_slice($said->needs, 0, 12));
+        $needs = array_map(
+            fn (array $need): string => implode(
+                ' or ',
+                array_map(
+                    fn (array $one): string => trim(($one['id'] ?? '').' '.($one['range'] ?? '')),
+                    is_array($need['anyOf'] ?? null) ? $need['anyOf'] : [$need],
+                ),
+            ),
+            array_slice($said->needs, 0, 12),
+        );
 
-        return array_values(array_filter([
-            ($said->name === '' ? $said->id : "{$said->name} ({$said->id})")." {$said->version}, {$said->kind->word(1)}, as its {$said->descriptor} says",
-            $place === null ? 'No folder is named for that kind, so it could not be placed.' : "Goes to {$place->folder}".($place->unpack ? ', unpacked' : ''),
-            $needs === [] ? '' : 'Needs '.implode(', ', $needs).(count($said->needs) > 12 ? ' and '.(count($said->needs) - 12).' more' : ''),
-            $said->provides === [] ? '' : 'Provides '.count($said->provides).' '.(count($said->provides) === 1 ? 'thing' : 'things'),
-        ]));
+        return array_values(
+            array_filter([
+                ($said->name === '' ? $said->id : "{$said->name} ({$said->id})").
+                " {$said->version}, {$said->kind->word(1)}, as its {$said->descriptor} says",
+                $place === null
+                    ? 'No folder is named for that kind, so it could not be placed.'
+                    : "Goes to {$place->folder}".($place->unpack ? ', unpacked' : ''),
+                $needs === []
+                    ? ''
+                    : 'Needs '.implode(', ', $needs).(count($said->needs) > 12 ? ' and '.(count($said->needs) - 12).' more' : ''),
+                $said->provides === []
+                    ? ''
+                    : 'Provides '.count($said->provides).' '.(count($said->provides) === 1 ? 'thing' : 'things'),
+            ]),
+        );
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Package;
 use App\Drafts\Bases;
 use App\Games;
-use App\Models\Package;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Share\Carried;
@@ -21,20 +21,34 @@ final readonly class GivenPage
      * @param  list<array{name: string, version: string, instead: string}>  $missing
      * @param  list<array{name: string, version: string, isWanted: bool}>  $brings
      */
-    private function __construct(public HandOff $given, public string $sentence, public array $base, public bool $canBeMade, public array $missing, public array $brings, public Carried $carried)
-    {
+    private function __construct(
+        public HandOff $given,
+        public string $sentence,
+        public array $base,
+        public bool $canBeMade,
+        public array $missing,
+        public array $brings,
+        public Carried $carried,
+    ) {
     }
 
-    public static function of(HandOff $given, Carried $carried = new Carried): self
+    public static function of(HandOff $given, Carried $carried = new Carried()): self
     {
         $game = app(Games::class)->get($given->plan->base->game);
         $catalogue = new DepotCatalogue($game);
         $bases = new Bases($game, $catalogue);
         $base = $given->plan->base;
         [$short, $canBeMade] = self::base($given, $game, $bases);
-        $ids = array_map(strval(...), array_keys($given->releases + array_fill_keys(array_map(fn ($want): string => $want->id, $given->plan->wants), '')));
+        $ids = array_map(
+            strval(...),
+            array_keys($given->releases + array_fill_keys(array_map(fn ($want): string => $want->id, $given->plan->wants), '')),
+        );
         $names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
-        $there = DB::table('releases')->whereIn('package_id', $ids)->get(['package_id', 'version'])->mapWithKeys(fn (object $row): array => ["{$row->package_id} {$row->version}" => true])->all();
+        $there = DB::table('releases')
+            ->whereIn('package_id', $ids)
+            ->get(['package_id', 'version'])
+            ->mapWithKeys(fn (object $row): array => ["{$row->package_id} {$row->version}" => true])
+            ->all();
         $come = array_column($carried->files, 'name', 'id');
         $elsewhere = [];
         foreach ($carried->elsewhere as $one) {
@@ -45,17 +59,34 @@ final readonly class GivenPage
             $version = $given->releases[$id] ?? '';
             $brings[] = ['name' => $names[$id] ?? $id, 'version' => $version, 'isWanted' => $given->plan->wants($id)];
             if (! isset($names[$id]) || ($version !== '' && ! isset($there["{$id} {$version}"]))) {
-                $missing[] = ['name' => $names[$id] ?? $id, 'version' => $version, 'instead' => match (true) {
-                    isset($come[$id]) => 'came with it, and is being read',
-                    isset($elsewhere[$id]) => 'no depot has it'.($elsewhere[$id] === '' ? '' : "; it was got from {$elsewhere[$id]}"),
-                    isset($names[$id]) => 'another release stands in, if one fits',
-                    default => 'no depot here has it under this name',
-                }];
+                $missing[] = [
+                    'name' => $names[$id] ?? $id,
+                    'version' => $version,
+                    'instead' => match (true) {
+                        isset($come[$id]) => 'came with it, and is being read',
+                        isset($elsewhere[$id]) => 'no depot has it'.($elsewhere[$id] === '' ? '' : "; it was got from {$elsewhere[$id]}"),
+                        isset($names[$id]) => 'another release stands in, if one fits',
+                        default => 'no depot here has it under this name',
+                    },
+                ];
             }
         }
-        usort($brings, fn (array $a, array $b): int => [$b['isWanted'], mb_strtolower($a['name'])] <=> [$a['isWanted'], mb_strtolower($b['name'])]);
+        usort(
+            $brings,
+            fn (array $a, array $b): int => [$b['isWanted'], mb_strtolower($a['name'])] <=> [$a['isWanted'], mb_strtolower($b['name'])],
+        );
 
-        return new self($given, "{$game->name} {$base->gameVersion} on {$bases->title($base->loader)} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}", $short, $canBeMade, $missing, $brings, $carried);
+        return new self(
+            $given,
+            "{$game->name} {$base->gameVersion} on {$bases->title(
+                $base->loader,
+            )} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}",
+            $short,
+            $canBeMade,
+            $missing,
+            $brings,
+            $carried,
+        );
     }
 
     /** ", 3 configs, in 5 stages". */
@@ -64,7 +95,8 @@ final readonly class GivenPage
         $count = count($this->carried->configs);
         $stages = count($this->given->stages);
 
-        return ($count === 0 ? '' : ", {$count} ".($count === 1 ? 'config' : 'configs')).($stages === 0 ? '' : ", in {$stages} ".($stages === 1 ? 'stage' : 'stages'));
+        return ($count === 0 ? '' : ", {$count} ".($count === 1 ? 'config' : 'configs')).
+            ($stages === 0 ? '' : ", in {$stages} ".($stages === 1 ? 'stage' : 'stages'));
     }
 
     /** @return array{list<string>, bool} what is not to be had of its base, and whether an instance can be made all the same */
@@ -80,7 +112,9 @@ final readonly class GivenPage
         }
         $short = [];
         if (! in_array($base->loaderVersion, $builds, true)) {
-            $short[] = "{$bases->title($base->loader)} {$base->loaderVersion} is not to be had; the build that is recommended here stands in.";
+            $short[] = "{$bases->title(
+                $base->loader,
+            )} {$base->loaderVersion} is not to be had; the build that is recommended here stands in.";
         }
         if (! isset($bases->choice->runtimes($base->gameVersion)['v'.$base->runtimeVersion])) {
             $short[] = "{$game->runtimeName} {$base->runtimeVersion} is not known here; the newest that will do stands in.";

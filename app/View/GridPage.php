@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\Package;
 use App\Games;
 use App\Models\Instance;
-use App\Models\Package;
+use App\Models\LaunchState;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Models\Watch;
 use App\Models\WishCell;
 use App\Models\WishList;
 use App\Moving\Wishes;
-use App\Rehearsals\LaunchState;
-use App\Work\TaskKind;
-use App\Work\TaskState;
 use App\Worlds\Worlds;
 use DateTimeImmutable;
 use Illuminate\Support\Collection;
@@ -55,9 +55,22 @@ final readonly class GridPage
         $this->cells = $by;
         $chosen = $cells->first(fn (WishCell $cell): bool => "{$cell->version} on {$cell->loader}" === $at) ?? $this->best($cells);
         $this->chosen = $chosen?->refresh();
-        $this->isOver = ! Task::query()->where('kind', TaskKind::Grid)->whereIn('state', TaskState::open())->where('subject->list', $list->id)->exists();
-        $understudies = array_merge(...array_map(fn (array $lost): array => array_map(strval(...), array_keys($lost['instead'])), $this->chosen->detail['lost'] ?? []));
-        $ids = [...array_map(fn (Want $want): string => $want->id, $this->wants), ...array_map(fn ($loader): string => $loader->id, $this->game->loaders), ...$understudies];
+        $this->isOver = ! Task::query()
+            ->where('kind', TaskKind::Grid)
+            ->whereIn('state', TaskState::open())
+            ->where('subject->list', $list->id)
+            ->exists();
+        $understudies = array_merge(
+            ...array_map(
+                fn (array $lost): array => array_map(strval(...), array_keys($lost['instead'])),
+                $this->chosen->detail['lost'] ?? [],
+            ),
+        );
+        $ids = [
+            ...array_map(fn (Want $want): string => $want->id, $this->wants),
+            ...array_map(fn ($loader): string => $loader->id, $this->game->loaders),
+            ...$understudies,
+        ];
         $this->names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
     }
 
@@ -75,7 +88,12 @@ final readonly class GridPage
     /** @return list<string> versions of the game, oldest first, that any loader is for */
     public function versions(): array
     {
-        return array_values(array_filter(array_column($this->game->versions, 'version'), fn (string $version): bool => ! $this->isOver || isset($this->cells[$version])));
+        return array_values(
+            array_filter(
+                array_column($this->game->versions, 'version'),
+                fn (string $version): bool => ! $this->isOver || isset($this->cells[$version]),
+            ),
+        );
     }
 
     /** @return array<string, string> loader id => name */
@@ -127,7 +145,9 @@ final readonly class GridPage
     /** "Ferrywright 3.4.0 on Halyard 0.17.0" */
     public function heading(): string
     {
-        return $this->chosen === null ? '' : "{$this->game->name} {$this->chosen->version} on {$this->name($this->chosen->loader)} {$this->chosen->detail['build']}";
+        return $this->chosen === null
+            ? ''
+            : "{$this->game->name} {$this->chosen->version} on {$this->name($this->chosen->loader)} {$this->chosen->detail['build']}";
     }
 
     /** @return list<array{name: string, version: string, was: string}> what comes along; was: another release that is there now */
@@ -139,7 +159,11 @@ final readonly class GridPage
             $id = $this->wants[$index]->id ?? null;
             if ($id !== null) {
                 $version = $this->chosen->detail['versions'][$id] ?? '';
-                $along[] = ['name' => $this->name($id), 'version' => $version, 'was' => ($now[$id] ?? $version) === $version ? '' : $now[$id]];
+                $along[] = [
+                    'name' => $this->name($id),
+                    'version' => $version,
+                    'was' => ($now[$id] ?? $version) === $version ? '' : $now[$id],
+                ];
             }
         }
 
@@ -156,7 +180,8 @@ final readonly class GridPage
      * What does not come along.
      *
      * @param  'replaced'|'wait'|'cannot'  $how
-     * @return list<array{id: string, name: string, text: string, last: string, instead: array<string, int>}> instead: understudy => how many hold with it
+     * @return list<array{id: string, name: string, text: string, last: string, instead: array<string, int>}> instead: understudy => how
+     *     many hold with it
      */
     public function lost(string $how): array
     {
@@ -165,7 +190,13 @@ final readonly class GridPage
             $is = $lost['instead'] !== [] ? 'replaced' : ($lost['last'] !== '' ? 'wait' : 'cannot');
             $id = $this->wants[$lost['want']]->id ?? null;
             if ($is === $how && $id !== null) {
-                $found[] = ['id' => $id, 'name' => $this->name($id), 'text' => $lost['text'], 'last' => $lost['last'], 'instead' => array_map(count(...), $lost['instead'])];
+                $found[] = [
+                    'id' => $id,
+                    'name' => $this->name($id),
+                    'text' => $lost['text'],
+                    'last' => $lost['last'],
+                    'instead' => array_map(count(...), $lost['instead']),
+                ];
             }
         }
 
@@ -194,7 +225,9 @@ final readonly class GridPage
         }
         $from = $instance->moved_from === null ? null : Instance::query()->find($instance->moved_from, ['id', 'name', 'put_away_at']);
         $kin = $from === null ? [] : [['It was made beside', $from]];
-        foreach (Instance::query()->with('lastRehearsal')->where('moved_from', $instance->id)->orderBy('created_at')->limit(5)->get() as $to) {
+        foreach (
+            Instance::query()->with('lastRehearsal')->where('moved_from', $instance->id)->orderBy('created_at')->limit(5)->get() as $to
+        ) {
             $kin[] = [$to->lastRehearsal?->state === LaunchState::Clean ? 'It has launched cleanly as' : 'Beside it was made', $to];
         }
 
@@ -204,7 +237,13 @@ final readonly class GridPage
     /** Whether somebody waits for the chosen cell. */
     public function watch(): ?Watch
     {
-        return $this->chosen === null ? null : Watch::query()->where('wish_list_id', $this->list->id)->where('version', $this->chosen->version)->where('loader', $this->chosen->loader)->first();
+        return $this->chosen === null
+            ? null
+            : Watch::query()
+                ->where('wish_list_id', $this->list->id)
+                ->where('version', $this->chosen->version)
+                ->where('loader', $this->chosen->loader)
+                ->first();
     }
 
     /** Who had followed to the chosen version, and where that leads; null where no day is known. */
@@ -214,7 +253,11 @@ final readonly class GridPage
         if ($said === null || $this->chosen === null) {
             return null;
         }
-        $following = new Following($this->game->packages()[0], array_map(fn (string $day): DateTimeImmutable => new DateTimeImmutable($day), $said['began']), now()->toDateTimeImmutable());
+        $following = new Following(
+            $this->game->packages()[0],
+            array_map(fn (string $day): DateTimeImmutable => new DateTimeImmutable($day), $said['began']),
+            now()->toDateTimeImmutable(),
+        );
         $forecast = $following->forecast(array_values($this->followers()), $this->chosen->version);
 
         return $forecast === null || $forecast->total === 0 ? null : new FollowedChart($forecast);
@@ -238,7 +281,15 @@ final readonly class GridPage
     {
         $followers = [];
         foreach ($this->list->following['followers'] ?? [] as $said) {
-            $followers[$said['id']] = new Follower($said['id'], $said['delays'], $said['quick'], $said['usual'], $said['slow'], $said['missed'], $said['quiet']);
+            $followers[$said['id']] = new Follower(
+                $said['id'],
+                $said['delays'],
+                $said['quick'],
+                $said['usual'],
+                $said['slow'],
+                $said['missed'],
+                $said['quiet'],
+            );
         }
 
         return $followers;
@@ -247,7 +298,9 @@ final readonly class GridPage
     /** @return list<string> worlds that can be copied */
     public function copied(): array
     {
-        return $this->list->instance === null ? [] : array_map(strval(...), array_keys((new Worlds($this->game))->of($this->list->instance)));
+        return $this->list->instance === null
+            ? []
+            : array_map(strval(...), array_keys((new Worlds($this->game))->of($this->list->instance)));
     }
 
     /** @param  Collection<int, WishCell>  $cells */

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\Package;
 use App\Drafts\Outcomes;
 use App\Findings\Finding;
 use App\Findings\Look;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\PlacedRelease;
 use App\Rehearsals\Log\Started;
 use Illuminate\Support\Collection;
@@ -22,7 +22,15 @@ final readonly class LineUpPage
 
     public const SORTS = ['' => 'tier', 'name' => 'name', 'size' => 'size', 'release' => 'newer release', 'finding' => 'finding'];
 
-    private const TIERS = ['loader' => 'Loader', 'library' => 'Libraries', 'mod' => 'Mods', 'resource-pack' => 'Resource packs', 'shader-pack' => 'Shader packs', 'data-pack' => 'Data packs', 'expansion' => 'Expansions'];
+    private const TIERS = [
+        'loader' => 'Loader',
+        'library' => 'Libraries',
+        'mod' => 'Mods',
+        'resource-pack' => 'Resource packs',
+        'shader-pack' => 'Shader packs',
+        'data-pack' => 'Data packs',
+        'expansion' => 'Expansions',
+    ];
 
     /** @var list<Finding> */
     public array $findings;
@@ -33,10 +41,21 @@ final readonly class LineUpPage
     /** @var list<LineUpRow> */
     private array $rows;
 
-    private function __construct(private Instance $instance, public Look $look, public string $only, public string $sort, public string $words, public bool $asTheatre, Outcomes $outcomes, public Started $started)
-    {
+    private function __construct(
+        private Instance $instance,
+        public Look $look,
+        public string $only,
+        public string $sort,
+        public string $words,
+        public bool $asTheatre,
+        Outcomes $outcomes,
+        public Started $started,
+    ) {
         $this->findings = $look->findings();
-        $this->marks = collect($this->findings)->filter(fn (Finding $finding): bool => $finding->package !== null)->reverse()->keyBy('package');
+        $this->marks = collect($this->findings)
+            ->filter(fn (Finding $finding): bool => $finding->package !== null)
+            ->reverse()
+            ->keyBy('package');
         $this->rows = $this->all($outcomes);
     }
 
@@ -47,8 +66,14 @@ final readonly class LineUpPage
         $sort = $address['sort'] ?? '';
 
         return new self(
-            $instance, $look, isset(self::FILTERS[$only]) ? $only : '', isset(self::SORTS[$sort]) ? $sort : '',
-            mb_substr(trim($address['q'] ?? ''), 0, 200), ($address['view'] ?? '') === 'theatre', $outcomes, $started,
+            $instance,
+            $look,
+            isset(self::FILTERS[$only]) ? $only : '',
+            isset(self::SORTS[$sort]) ? $sort : '',
+            mb_substr(trim($address['q'] ?? ''), 0, 200),
+            ($address['view'] ?? '') === 'theatre',
+            $outcomes,
+            $started,
         );
     }
 
@@ -59,7 +84,11 @@ final readonly class LineUpPage
         $rank = match ($this->sort) {
             'size' => fn (LineUpRow $row): int => -$row->size,
             'release' => fn (LineUpRow $row): int => $row->update === null ? 2 : ($row->update->fits === null ? 1 : 0),
-            'finding' => fn (LineUpRow $row): int => (int) array_search($row->finding?->level->value, ['stops', 'breaks', 'look', 'info', null], true),
+            'finding' => fn (LineUpRow $row): int => (int) array_search(
+                $row->finding?->level->value,
+                ['stops', 'breaks', 'look', 'info', null],
+                true,
+            ),
             default => fn (LineUpRow $row): int => 0,
         };
         usort($rows, fn (LineUpRow $a, LineUpRow $b): int => [$rank($a), mb_strtolower($a->name)] <=> [$rank($b), mb_strtolower($b->name)]);
@@ -77,7 +106,13 @@ final readonly class LineUpPage
     /** @return array<string, int> filter => rows that it lets through */
     public function counts(): array
     {
-        return array_combine(array_keys(self::FILTERS), array_map(fn (string $only): int => count(array_filter($this->rows, fn (LineUpRow $row): bool => $this->passes($row, $only))), array_map(strval(...), array_keys(self::FILTERS))));
+        return array_combine(
+            array_keys(self::FILTERS),
+            array_map(
+                fn (string $only): int => count(array_filter($this->rows, fn (LineUpRow $row): bool => $this->passes($row, $only))),
+                array_map(strval(...), array_keys(self::FILTERS)),
+            ),
+        );
     }
 
     public function updates(): int
@@ -93,7 +128,8 @@ final readonly class LineUpPage
 
     public function theatre(): Theatre
     {
-        $shown = array_flip(array_map(fn (LineUpRow $row): string => $row->id, array_filter($this->rows, fn (LineUpRow $row): bool => $this->isShown($row))));
+        $rows = array_filter($this->rows, fn (LineUpRow $row): bool => $this->isShown($row));
+        $shown = array_flip(array_map(fn (LineUpRow $row): string => $row->id, $rows));
 
         return Theatre::of($this->instance->placed, $this->marks, fn (PlacedRelease $placed): bool => isset($shown[$placed->package_id]));
     }
@@ -105,12 +141,18 @@ final readonly class LineUpPage
      */
     public function address(?string $only = null, ?bool $asTheatre = null, ?string $sort = null): array
     {
-        return array_filter(['view' => ($asTheatre ?? $this->asTheatre) ? 'theatre' : '', 'only' => $only ?? $this->only, 'sort' => $sort ?? $this->sort, 'q' => $this->words]);
+        return array_filter([
+            'view' => $asTheatre ?? $this->asTheatre ? 'theatre' : '',
+            'only' => $only ?? $this->only,
+            'sort' => $sort ?? $this->sort,
+            'q' => $this->words,
+        ]);
     }
 
     private function isShown(LineUpRow $row): bool
     {
-        return $this->passes($row, $this->only) && ($this->words === '' || mb_stripos("{$row->name} {$row->id} {$row->note}", $this->words) !== false);
+        return $this->passes($row, $this->only) &&
+            ($this->words === '' || mb_stripos("{$row->name} {$row->id} {$row->note}", $this->words) !== false);
     }
 
     private function passes(LineUpRow $row, string $only): bool
@@ -145,13 +187,46 @@ final readonly class LineUpPage
                 $stay !== null && ! isset($stay[$id]) => 'goes',
                 default => 'on',
             };
-            $rows[] = new LineUpRow($id, $placed->name, $placed->kind, $placed->version, $placed->side, $placed->size, $placed->because, $ranges[$id] ?? '', $state, $notes[$id] ?? '', $this->marks[$id] ?? null, $this->look->updates[$id] ?? null, $this->started->words($placed));
+            $rows[] = new LineUpRow(
+                $id,
+                $placed->name,
+                $placed->kind,
+                $placed->version,
+                $placed->side,
+                $placed->size,
+                $placed->because,
+                $ranges[$id] ?? '',
+                $state,
+                $notes[$id] ?? '',
+                $this->marks[$id] ?? null,
+                $this->look->updates[$id] ?? null,
+                $this->started->words($placed),
+            );
         }
         $off = array_map(fn (Want $want): string => $want->id, $this->instance->plan->off);
-        $known = $off === [] ? collect() : Package::query()->whereIn('id', $off)->get(['id', 'name', 'kind', 'side', 'size'])->keyBy('id');
+        $known =
+            $off === []
+                ? collect()
+                : Package::query()
+                    ->whereIn('id', $off)
+                    ->get(['id', 'name', 'kind', 'side', 'size'])
+                    ->keyBy('id');
         foreach ($off as $id) {
             $package = $known[$id] ?? null;
-            $rows[] = new LineUpRow($id, $package->name ?? $id, $package->kind ?? 'mod', '', $package->side ?? 'both', 0, ['wanted' => true, 'needed' => []], $ranges[$id] ?? '*', $drafted !== null && ! $drafted->isOff($id) ? 'coming on' : 'off', $notes[$id] ?? '', null, null);
+            $rows[] = new LineUpRow(
+                $id,
+                $package->name ?? $id,
+                $package->kind ?? 'mod',
+                '',
+                $package->side ?? 'both',
+                0,
+                ['wanted' => true, 'needed' => []],
+                $ranges[$id] ?? '*',
+                $drafted !== null && ! $drafted->isOff($id) ? 'coming on' : 'off',
+                $notes[$id] ?? '',
+                null,
+                null,
+            );
         }
 
         return $rows;

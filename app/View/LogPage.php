@@ -16,8 +16,13 @@ final readonly class LogPage
     /** Rows that come at once. */
     public const WINDOW = 300;
 
-    private function __construct(public LogChoice $choice, public LogWindow $window, public string $address, public bool $isOver, public string $state = '')
-    {
+    private function __construct(
+        public LogChoice $choice,
+        public LogWindow $window,
+        public string $address,
+        public bool $isOver,
+        public string $state = '',
+    ) {
     }
 
     /** @param  string  $state  how what writes it stands: once it stands otherwise, the page is out of date */
@@ -42,9 +47,15 @@ final readonly class LogPage
 
     public static function fragment(LogWindow $window, bool $isOver, string $state = ''): Response
     {
-        return response()->view('logs.lines', ['window' => $window])->withHeaders([
-            'X-Over' => $isOver ? 'yes' : 'no', 'X-State' => $state, 'X-Total' => (string) $window->total, 'X-From' => (string) $window->from,
-            'X-Error' => (string) $window->errorRow, 'X-Levels' => implode(' ', [$window->levels['all'], $window->levels['warn'], $window->levels['error']]),
-        ]);
+        return response()
+            ->view('logs.lines', ['window' => $window])
+            ->withHeaders([
+                'X-Over' => $isOver ? 'yes' : 'no',
+                'X-State' => $state,
+                'X-Total' => (string) $window->total,
+                'X-From' => (string) $window->from,
+                'X-Error' => (string) $window->errorRow,
+                'X-Levels' => implode(' ', [$window->levels['all'], $window->levels['warn'], $window->levels['error']]),
+            ]);
     }
 }

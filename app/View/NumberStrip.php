@@ -36,7 +36,11 @@ final readonly class NumberStrip
         $runs = array_slice($this->sheet->free(), 0, 6);
         sort($runs);
 
-        return implode(', ', array_map(fn (array $run): string => $run[0] === $run[1] ? (string) $run[0] : "{$run[0]} to {$run[1]}", $runs)) ?: 'none';
+        return implode(
+            ', ',
+            array_map(fn (array $run): string => $run[0] === $run[1] ? (string) $run[0] : "{$run[0]} to {$run[1]}", $runs),
+        ) ?:
+            'none';
     }
 
     /** @return array{x: float, width: float, class: string} */
@@ -44,6 +48,10 @@ final readonly class NumberStrip
     {
         $one = self::WIDTH / ($this->sheet->form->most - $this->sheet->form->least + 1);
 
-        return ['x' => round(($first - $this->sheet->form->least) * $one, 2), 'width' => max(1.5, round(($last - $first + 1) * $one, 2)), 'class' => $class];
+        return [
+            'x' => round(($first - $this->sheet->form->least) * $one, 2),
+            'width' => max(1.5, round(($last - $first + 1) * $one, 2)),
+            'class' => $class,
+        ];
     }
 }

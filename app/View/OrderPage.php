@@ -32,8 +32,16 @@ final readonly class OrderPage
      * @param  array<string, string>  $names
      * @param  array<string, string|Refusal>  $sides
      */
-    public function __construct(private Instance $instance, public array $lists, private array $names, private string $key, public string $of, public string $words, public string $path, array $sides = [])
-    {
+    public function __construct(
+        private Instance $instance,
+        public array $lists,
+        private array $names,
+        private string $key,
+        public string $of,
+        public string $words,
+        public string $path,
+        array $sides = [],
+    ) {
         $this->list = $lists[$key] ?? (array_values($lists)[0] ?? null);
         $this->rules = ($instance->draft->plan ?? $instance->plan)->rules;
         $this->sides = $sides;
@@ -65,7 +73,7 @@ final readonly class OrderPage
         $entries = $this->entries();
         $at = $this->of === '' ? 0 : (int) array_search($this->of, $entries, true);
 
-        return $entries[$at + $below] ?? $entries[0] ?? '';
+        return $entries[$at + $below] ?? ($entries[0] ?? '');
     }
 
     /** @return list<string> packages, what wins or is started first at the top */
@@ -90,7 +98,11 @@ final readonly class OrderPage
     public function contested(): array
     {
         $all = $this->list === null ? [] : ($this->of === '' ? $this->list->contested : $this->list->of($this->of));
-        $found = array_filter($all, fn (string $path): bool => $this->words === '' || str_contains(mb_strtolower($path), mb_strtolower($this->words)), ARRAY_FILTER_USE_KEY);
+        $found = array_filter(
+            $all,
+            fn (string $path): bool => $this->words === '' || str_contains(mb_strtolower($path), mb_strtolower($this->words)),
+            ARRAY_FILTER_USE_KEY,
+        );
 
         return array_map(array_reverse(...), array_slice($found, 0, self::SHOWN, true));
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Models\Package;
+use App\Depots\Package;
 use App\Models\PackRelease;
 use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Line;
@@ -19,7 +19,10 @@ final readonly class PackUpdatePage
     /** @param  array<string, ConfigMerge>  $configs */
     public function __construct(public PackRelease $to, public ?PackRelease $from, private Update $update, public array $configs)
     {
-        $this->names = Package::query()->whereIn('id', array_map(fn (Line $line): string => $line->id, $update->lines))->pluck('name', 'id')->all();
+        $this->names = Package::query()
+            ->whereIn('id', array_map(fn (Line $line): string => $line->id, $update->lines))
+            ->pluck('name', 'id')
+            ->all();
     }
 
     public function name(string $id): string
@@ -47,13 +50,19 @@ final readonly class PackUpdatePage
 
     public function isNothing(): bool
     {
-        return array_filter($this->update->lines, fn (Line $line): bool => $line->takesPack) === [] && $this->contested() === [] && $this->others() === [] && $this->configs === [];
+        return array_filter($this->update->lines, fn (Line $line): bool => $line->takesPack) === [] &&
+            $this->contested() === [] &&
+            $this->others() === [] &&
+            $this->configs === [];
     }
 
     public function becomes(ConfigMerge $merge): string
     {
         return match (true) {
-            $merge->contested !== [] => count($merge->contested).' '.(count($merge->contested) === 1 ? 'place is' : 'places are').' contested; yours stays there',
+            $merge->contested !== [] => count($merge->contested).
+                ' '.
+                (count($merge->contested) === 1 ? 'place is' : 'places are').
+                ' contested; yours stays there',
             $merge->text === null => 'the pack does without it; it is kept under another name',
             default => 'takes over what the pack changed',
         };

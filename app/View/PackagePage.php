@@ -6,10 +6,10 @@ namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\GameDays;
+use App\Depots\Package as Row;
+use App\Depots\Release as FileRow;
 use App\Depots\SourceProblems;
 use App\Drafts\Bases;
-use App\Models\Package as Row;
-use App\Models\Release as FileRow;
 use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -51,14 +51,33 @@ final readonly class PackagePage
      * @param  array<string, string>|null  $with  the same with this package in it; null when it cannot be
      * @param  array<string, Verdict>  $understudies  package id => what using it would come to
      */
-    public function __construct(public Package $package, public ?Row $row, private GameDefinition $game, private DepotCatalogue $catalogue, private Plan $plan, private array $versions, private ?array $with, public Verdict $verdict, public array $understudies, public string $note)
-    {
+    public function __construct(
+        public Package $package,
+        public ?Row $row,
+        private GameDefinition $game,
+        private DepotCatalogue $catalogue,
+        private Plan $plan,
+        private array $versions,
+        private ?array $with,
+        public Verdict $verdict,
+        public array $understudies,
+        public string $note,
+    ) {
         $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders);
         $titles = Row::query()->whereIn('id', $loaders)->pluck('name', 'id')->all() + array_combine($loaders, $loaders);
-        $this->sources = DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->where('package_id', $package->id)->orderBy('depots.place')->orderBy('depots.id')
-            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])->each(fn (object $source) => $source->page = (array) json_decode($source->page, true));
+        $this->sources = DB::table('sources')
+            ->join('depots', 'depots.id', '=', 'sources.depot_id')
+            ->where('package_id', $package->id)
+            ->orderBy('depots.place')
+            ->orderBy('depots.id')
+            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])
+            ->each(fn (object $source) => ($source->page = (array) json_decode($source->page, true)));
         $this->files = FileRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
-        $this->notices = DB::table('notices')->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')->where('package_id', $package->id)->orderBy('notices.id')->get(['notices.*', 'depots.name as depot']);
+        $this->notices = DB::table('notices')
+            ->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')
+            ->where('package_id', $package->id)
+            ->orderBy('notices.id')
+            ->get(['notices.*', 'depots.name as depot']);
         $this->matrix = ReleaseMatrix::of($package, $game, $plan, $this->release(), $titles);
     }
 
@@ -70,12 +89,17 @@ final readonly class PackagePage
         $isCalled = $this->notices->contains('kind', 'abandoned');
 
         return match (true) {
-            $isCalled && $follower->usual !== null && $follower->usual > 0 => "It is called abandoned; while it was not, it followed {$follower->usual} ".($follower->usual === 1 ? 'day' : 'days').' after a new version of the game.',
+            $isCalled && $follower->usual !== null && $follower->usual > 0 => 'It is called abandoned; while it was not, it '.
+                "followed {$follower->usual} ".
+                ($follower->usual === 1 ? 'day' : 'days').
+                ' after a new version of the game.',
             $isCalled => '',
             $follower->isAbandoned() => "It seems abandoned: it has {$follower->evidence()}.",
             $follower->usual === null => '',
             $follower->usual === 0 => 'It is there at once when the game has a new version.',
-            default => "It follows {$follower->usual} ".($follower->usual === 1 ? 'day' : 'days').' after a new version of the game, as a rule.',
+            default => "It follows {$follower->usual} ".
+                ($follower->usual === 1 ? 'day' : 'days').
+                ' after a new version of the game, as a rule.',
         };
     }
 
@@ -105,7 +129,7 @@ final readonly class PackagePage
     /** The release that is in the line-up, or would be. */
     public function release(): ?string
     {
-        return $this->versions[$this->package->id] ?? $this->with[$this->package->id] ?? null;
+        return $this->versions[$this->package->id] ?? ($this->with[$this->package->id] ?? null);
     }
 
     public function range(): string
@@ -121,14 +145,19 @@ final readonly class PackagePage
         $licence = $this->sources->first()?->page['licence'] ?? '';
         $side = $this->row?->side;
 
-        return implode(', ', array_filter([
-            ucfirst($this->package->kind->word(1)),
-            match ($side) {
-                null => '', 'both' => 'client and server', default => "{$side} only"
-            },
-            $licence,
-            $this->row?->downloads ? number_format($this->row->downloads).' downloads' : '',
-        ]));
+        return implode(
+            ', ',
+            array_filter([
+                ucfirst($this->package->kind->word(1)),
+                match ($side) {
+                    null => '',
+                    'both' => 'client and server',
+                    default => "{$side} only",
+                },
+                $licence,
+                $this->row?->downloads ? number_format($this->row->downloads).' downloads' : '',
+            ]),
+        );
     }
 
     public function title(string $id): string
@@ -136,7 +165,10 @@ final readonly class PackagePage
         return $this->catalogue->package($id)?->title() ?? $id;
     }
 
-    /** @return list<array{id: string, title: string, range: string, version: ?string, comes: bool, instead: string, extends: bool, base: bool}> what meets each need, in the line-up with it */
+    /**
+     * @return list<array{id: string, title: string, range: string, version: ?string, comes: bool, instead: string, extends: bool,
+     *     base: bool}> what meets each need, in the line-up with it
+     */
     public function needs(): array
     {
         $versions = $this->isHere() ? $this->versions : $this->with ?? [];
@@ -167,7 +199,11 @@ final readonly class PackagePage
             foreach ($this->catalogue->package((string) $id)?->release($version)?->needs() ?? [] as $need) {
                 foreach ($need->alternatives as $target) {
                     if ($target->id === $this->package->id) {
-                        $needing[] = ['id' => (string) $id, 'title' => $this->title((string) $id), 'range' => $target->range === '*' ? '' : $target->range];
+                        $needing[] = [
+                            'id' => (string) $id,
+                            'title' => $this->title((string) $id),
+                            'range' => $target->range === '*' ? '' : $target->range,
+                        ];
                     }
                 }
             }
@@ -180,7 +216,12 @@ final readonly class PackagePage
     /** @return list<string> what of others it makes obsolete while it is there */
     public function replaces(): array
     {
-        return array_map(fn (Replacement $one): string => $one->target === null ? "files at {$one->path}" : $this->title($one->target->id).($one->target->range === '*' ? '' : " {$one->target->range}"), $this->package->release($this->release() ?? '')->replaces ?? []);
+        return array_map(
+            fn (Replacement $one): string => $one->target === null
+                ? "files at {$one->path}"
+                : $this->title($one->target->id).($one->target->range === '*' ? '' : " {$one->target->range}"),
+            $this->package->release($this->release() ?? '')->replaces ?? [],
+        );
     }
 
     /** @return array<string, string> version => its change notes, from the first depot that has some */
@@ -192,13 +233,18 @@ final readonly class PackagePage
     /** @return list<string> what of it cannot be used, and why */
     public function problems(): array
     {
-        $said = (new SourceProblems)->of($this->package->id);
+        $said = (new SourceProblems())->of($this->package->id);
         foreach (array_slice(array_reverse($this->package->releases), 0, self::READ) as $release) {
-            $targets = array_merge(array_map(fn (Breakage $breakage): Target => $breakage->target, $release->breaks), ...array_map(fn (Need $need): array => $need->alternatives, [...$release->needs(), ...$release->suggests]));
+            $targets = array_merge(
+                array_map(fn (Breakage $breakage): Target => $breakage->target, $release->breaks),
+                ...array_map(fn (Need $need): array => $need->alternatives, [...$release->needs(), ...$release->suggests]),
+            );
             foreach ($targets as $target) {
                 $range = $this->catalogue->package($target->id)?->range($target->range, $this->package->syntax);
                 if ($range !== null && ! $range->isReadable()) {
-                    $said["{$target->id} {$target->range}"] ??= "{$release->version} names {$this->title($target->id)} in {$range->words()}, which nothing here meets.";
+                    $said["{$target->id} {$target->range}"] ??= "{$release->version} names {$this->title(
+                        $target->id,
+                    )} in {$range->words()}, which nothing here meets.";
                 }
             }
         }
@@ -215,8 +261,17 @@ final readonly class PackagePage
             return false;
         }
         $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $this->game->loaders);
-        $names = array_merge([], ...array_map(fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives), $release->needs()));
-        $forAnother = array_diff(array_intersect($names, $loaders), (new Bases($this->game, $this->catalogue))->standsFor($this->plan->base->loader));
+        $names = array_merge(
+            [],
+            ...array_map(
+                fn (Need $need): array => array_map(fn (Target $target): string => $target->id, $need->alternatives),
+                $release->needs(),
+            ),
+        );
+        $forAnother = array_diff(
+            array_intersect($names, $loaders),
+            (new Bases($this->game, $this->catalogue))->standsFor($this->plan->base->loader),
+        );
 
         return in_array($game, $names, true) && $forAnother === [];
     }
@@ -231,7 +286,10 @@ final readonly class PackagePage
         }
         foreach ($need->alternatives as $target) {
             foreach ($this->catalogue->providersOf($target->id) as $provider) {
-                if (isset($versions[$provider->package]) && $this->catalogue->package($provider->package)?->positionOf($versions[$provider->package]) === $provider->position) {
+                if (
+                    isset($versions[$provider->package]) &&
+                    $this->catalogue->package($provider->package)?->positionOf($versions[$provider->package]) === $provider->position
+                ) {
                     return $provider->package;
                 }
             }

@@ -31,8 +31,14 @@ final readonly class RangeChart
      * @param  list<float>  $stops  the middle of each column
      * @param  list<array{x: float, width: float}>  $best  the columns that meet the most demands, when that is more than one
      */
-    private function __construct(public string $title, public array $rows, public array $ticks, public array $stops, public array $best, public string $conclusion)
-    {
+    private function __construct(
+        public string $title,
+        public array $rows,
+        public array $ticks,
+        public array $stops,
+        public array $best,
+        public string $conclusion,
+    ) {
     }
 
     /** @param  Closure(Demand): string  $who  names what makes a demand */
@@ -46,9 +52,17 @@ final readonly class RangeChart
         foreach ($contest->demands as $i => $demand) {
             $bars = [];
             foreach (self::runs(array_map(fn (array $column): bool => $column['meets'][$i], $columns)) as [$first, $last]) {
-                $bars[] = ['x' => $left($first), 'width' => round(($last - $first + 1) * $width, 1), 'releases' => self::between($columns[$first]['first'], $columns[$last]['last'])];
+                $bars[] = [
+                    'x' => $left($first),
+                    'width' => round(($last - $first + 1) * $width, 1),
+                    'releases' => self::between($columns[$first]['first'], $columns[$last]['last']),
+                ];
             }
-            $rows[] = ['label' => $who($demand), 'words' => $contest->package->range($demand->range, $demand->syntax)->words() ?: 'any release', 'bars' => $bars];
+            $rows[] = [
+                'label' => $who($demand),
+                'words' => $contest->package->range($demand->range, $demand->syntax)->words() ?: 'any release',
+                'bars' => $bars,
+            ];
         }
         $met = array_map(fn (array $column): int => count(array_filter($column['meets'])), $columns);
         $most = $met === [] ? 0 : max($met);
@@ -120,16 +134,20 @@ final readonly class RangeChart
     {
         $turns = $others = [];
         foreach ($columns as $i => $column) {
-            $turn = $i === 0 || $i === count($columns) - 1 || $column['meets'] !== $columns[$i - 1]['meets'] || $column['meets'] !== $columns[$i + 1]['meets'];
-            $turn ? $turns[] = $i : $others[] = $i;
+            $turn =
+                $i === 0 ||
+                $i === count($columns) - 1 ||
+                $column['meets'] !== $columns[$i - 1]['meets'] ||
+                $column['meets'] !== $columns[$i + 1]['meets'];
+            $turn ? ($turns[] = $i) : ($others[] = $i);
         }
         $placed = [];
         foreach ([...$turns, ...$others] as $i) {
             $text = self::between($columns[$i]['first'], $columns[$i]['last']);
-            $half = mb_strlen($text) * self::CHARACTER / 2;
+            $half = (mb_strlen($text) * self::CHARACTER) / 2;
             $x = min(max(($i + 0.5) * $width, $half), self::WIDTH - $half);
             foreach ($placed as $other) {
-                if (abs($other['x'] - $x) < $half + mb_strlen($other['text']) * self::CHARACTER / 2 + 6) {
+                if (abs($other['x'] - $x) < $half + (mb_strlen($other['text']) * self::CHARACTER) / 2 + 6) {
                     continue 2;
                 }
             }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Depots\Depot;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Look;
 use App\Findings\Looking;
-use App\Models\Depot;
 use App\Models\Instance;
 use App\Moving\Watching;
 use App\Refusal\Meaning;
@@ -32,20 +32,38 @@ final readonly class Register
 
     public function isStale(): bool
     {
-        return Instance::query()->whereNull('problem')->whereNull('put_away_at')->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))->exists();
+        return Instance::query()
+            ->whereNull('problem')
+            ->whereNull('put_away_at')
+            ->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))
+            ->exists();
     }
 
     /** @return array<string, mixed> */
     public function page(): array
     {
-        $instances = Instance::query()->whereNull('problem')->whereNull('put_away_at')->with(['draft:id,instance_id', 'lastRehearsal'])->orderByDesc('created_at')->paginate(50);
+        $instances = Instance::query()
+            ->whereNull('problem')
+            ->whereNull('put_away_at')
+            ->with(['draft:id,instance_id', 'lastRehearsal'])
+            ->orderByDesc('created_at')
+            ->paginate(50);
         $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->look($instance)]);
 
         return [
             'instances' => $instances,
-            'away' => $away = Instance::query()->whereNull('problem')->whereNotNull('put_away_at')->orderBy('put_away_at')->limit(50)->get(['id', 'name', 'plan', 'put_away_at']),
+            'away' => ($away = Instance::query()
+                ->whereNull('problem')
+                ->whereNotNull('put_away_at')
+                ->orderBy('put_away_at')
+                ->limit(50)
+                ->get(['id', 'name', 'plan', 'put_away_at'])),
             'due' => $away->filter(fn (Instance $instance): bool => $instance->put_away_at?->lt(now()->subDays(Instance::KEPT)) === true),
-            'aside' => Instance::query()->whereNotNull('problem')->orderBy('name')->limit(50)->get(['id', 'name', 'problem']),
+            'aside' => Instance::query()
+                ->whereNotNull('problem')
+                ->orderBy('name')
+                ->limit(50)
+                ->get(['id', 'name', 'problem']),
             'looks' => $looks,
             'needs' => $this->needs($instances->getCollection(), $looks),
             'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
@@ -63,7 +81,12 @@ final readonly class Register
         } catch (Throwable $failure) {
             report($failure);
 
-            return new Look('', [], [new Finding(Level::Look, 'It could not be looked over', 'What is true about it is not known. '.Meaning::of($failure))], []);
+            return new Look(
+                '',
+                [],
+                [new Finding(Level::Look, 'It could not be looked over', 'What is true about it is not known. '.Meaning::of($failure))],
+                [],
+            );
         }
     }
 
@@ -99,7 +122,12 @@ final readonly class Register
      */
     private function placed(Collection $instances): Collection
     {
-        return DB::table('placed_releases')->whereIn('instance_id', $instances->pluck('id'))->whereNotIn('kind', ['game', 'runtime'])->groupBy('instance_id')
-            ->selectRaw("instance_id, string_agg(package_id, ' ' order by name) as ids, sum(size)::bigint as size")->get()->keyBy('instance_id');
+        return DB::table('placed_releases')
+            ->whereIn('instance_id', $instances->pluck('id'))
+            ->whereNotIn('kind', ['game', 'runtime'])
+            ->groupBy('instance_id')
+            ->selectRaw("instance_id, string_agg(package_id, ' ' order by name) as ids, sum(size)::bigint as size")
+            ->get()
+            ->keyBy('instance_id');
     }
 }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Models\LaunchState;
 use App\Models\Rehearsal;
-use App\Rehearsals\Launch\Side;
-use App\Rehearsals\LaunchState;
+use App\Models\Side;
 use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\Said;
-use App\Rehearsals\SinceClean;
+use App\Rehearsals\Log\SinceClean;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\ExitCode;
@@ -78,7 +78,8 @@ final readonly class RehearsalPage
             LaunchState::Clean => "Clean. {$what} came up in {$rehearsal->seconds()}.",
             LaunchState::Failed => match (true) {
                 $rehearsal->hung => "It said nothing more and was ended after {$rehearsal->seconds()}.",
-                $rehearsal->alone === LaunchState::Failed => "The game alone does not come up: exit code {$rehearsal->exit_code} after {$rehearsal->seconds()}.",
+                $rehearsal->alone === LaunchState::Failed => "The game alone does not come up: exit code {$rehearsal->exit_code} ".
+                    "after {$rehearsal->seconds()}.",
                 $rehearsal->exit_code === 0 => "It came up in {$rehearsal->seconds()}, and says that something is not as it should be.",
                 default => "Failed after {$rehearsal->seconds()} with exit code {$rehearsal->exit_code}.",
             },
@@ -127,14 +128,21 @@ final readonly class RehearsalPage
     {
         $rehearsal = $this->rehearsal;
 
-        return implode(' ', array_filter([
-            $rehearsal->state === LaunchState::Failed && ! $rehearsal->hung && $rehearsal->exit_code !== 0 ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.' : '',
-            $rehearsal->isPlay() && $rehearsal->backup !== null ? 'The worlds of before are kept, '.Bytes::words($rehearsal->backup->bytes).'.' : '',
-            $rehearsal->plain ? 'Launched without loader and mods.' : $this->launched(),
-            $rehearsal->side === Side::Server ? 'Launched as a server.' : '',
-            $rehearsal->alone === LaunchState::Clean ? "Before it, the game alone was clean in {$rehearsal->secondsAlone()}." : '',
-            $rehearsal->alone === LaunchState::Failed ? 'So it is not for a mod to mend: look at the runtime and the memory.' : '',
-        ]));
+        return implode(
+            ' ',
+            array_filter([
+                $rehearsal->state === LaunchState::Failed && ! $rehearsal->hung && $rehearsal->exit_code !== 0
+                    ? 'Exit code '.$rehearsal->exit_code.': '.ExitCode::words((int) $rehearsal->exit_code).'.'
+                    : '',
+                $rehearsal->isPlay() && $rehearsal->backup !== null
+                    ? 'The worlds of before are kept, '.Bytes::words($rehearsal->backup->bytes).'.'
+                    : '',
+                $rehearsal->plain ? 'Launched without loader and mods.' : $this->launched(),
+                $rehearsal->side === Side::Server ? 'Launched as a server.' : '',
+                $rehearsal->alone === LaunchState::Clean ? "Before it, the game alone was clean in {$rehearsal->secondsAlone()}." : '',
+                $rehearsal->alone === LaunchState::Failed ? 'So it is not for a mod to mend: look at the runtime and the memory.' : '',
+            ]),
+        );
     }
 
     /** What it was that was launched, and whether it is what lies in the folder now. */
@@ -147,7 +155,9 @@ final readonly class RehearsalPage
         }
         $what = "It ran version {$base->gameVersion} with ".($count === 1 ? '1 release' : "{$count} releases").'.';
 
-        return $this->rehearsal->isOfNow($this->rehearsal->instance) ? $what : "{$what} Since then something was applied, so it says nothing of what is there now.";
+        return $this->rehearsal->isOfNow($this->rehearsal->instance)
+            ? $what
+            : "{$what} Since then something was applied, so it says nothing of what is there now.";
     }
 
     /** How many of the mods had started: "7 of 7 mods started"; nothing where the log does not tell. */
@@ -172,7 +182,9 @@ final readonly class RehearsalPage
     public function tone(): string
     {
         return match ($this->rehearsal->state) {
-            LaunchState::Clean => 'good', LaunchState::Failed => 'bad', default => ''
+            LaunchState::Clean => 'good',
+            LaunchState::Failed => 'bad',
+            default => '',
         };
     }
 }

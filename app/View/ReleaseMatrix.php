@@ -50,7 +50,12 @@ final readonly class ReleaseMatrix
             foreach ($game->versions as $version) {
                 if (isset($used[$loader.' '.$version->version])) {
                     $places[$loader.' '.$version->version] = count($columns);
-                    $columns[] = ['loader' => $loader === '' ? 'any loader' : $titles[$loader] ?? $loader, 'version' => $version->version, 'here' => $version->version === $plan->base->gameVersion && in_array($loader, ['', $plan->base->loader], true), 'first' => $first];
+                    $columns[] = [
+                        'loader' => $loader === '' ? 'any loader' : $titles[$loader] ?? $loader,
+                        'version' => $version->version,
+                        'here' => $version->version === $plan->base->gameVersion && in_array($loader, ['', $plan->base->loader], true),
+                        'first' => $first,
+                    ];
                     $first = false;
                 }
             }
@@ -60,7 +65,12 @@ final readonly class ReleaseMatrix
             $version = substr((string) $version, 0, -1);
             $cells = array_map(fn (string $key): int => $places[$key], $keys);
             sort($cells);
-            $rows[] = ['version' => $version, 'channel' => $package->release($version)->channel->value ?? 'stable', 'here' => $version === $selected, 'cells' => $cells];
+            $rows[] = [
+                'version' => $version,
+                'channel' => $package->release($version)->channel->value ?? 'stable',
+                'here' => $version === $selected,
+                'cells' => $cells,
+            ];
         }
 
         return new self($rows, $columns, max(0, count($package->releases) - self::ROWS));
@@ -88,7 +98,14 @@ final readonly class ReleaseMatrix
             $loaders[count($versions) > 2 ? $versions[0].' … '.$versions[count($versions) - 1] : implode(', ', $versions)][] = $loader;
         }
 
-        return implode('; ', array_map(fn (string $versions, array $on): string => "{$versions} on ".implode(' and ', $on), array_map(strval(...), array_keys($loaders)), $loaders));
+        return implode(
+            '; ',
+            array_map(
+                fn (string $versions, array $on): string => "{$versions} on ".implode(' and ', $on),
+                array_map(strval(...), array_keys($loaders)),
+                $loaders,
+            ),
+        );
     }
 
     public function isForHere(int $row): bool

@@ -14,7 +14,8 @@ final readonly class Sentence
      * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $builds
      * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $runtimes
      * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $memory
-     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $expansions  of the game, here where they are on
+     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $expansions  of the game, here where
+     *     they are on
      * @param  string  $state  how the instance stands, in a sentence or two
      * @param  string  $otherwise  what a draft would make of it
      */
@@ -40,6 +41,12 @@ final readonly class Sentence
     {
         $on = array_column(array_filter($this->expansions, fn (array $one): bool => $one['here']), 'label');
 
-        return $this->expansions === [] ? '' : ($on === [] ? 'no expansion' : (count($on) > 2 ? count($on).' expansions' : implode(' and ', $on)));
+        return $this->expansions === []
+            ? ''
+            : ($on === []
+                ? 'no expansion'
+                : (count($on) > 2
+                    ? count($on).' expansions'
+                    : implode(' and ', $on)));
     }
 }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Local\ShelfFile;
 use App\Local\ShelfState;
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Store\Store;
 use Illuminate\Database\Eloquent\Collection;
 use Stasimon\Core\Place\Archive\Archive;
@@ -29,8 +29,12 @@ final readonly class ShelfPage
 
     public static function of(?Instance $instance): self
     {
-        $files = ShelfFile::query()->when($instance !== null, fn ($query) => $query->where('game', $instance->plan->base->game ?? ''))
-            ->orderByRaw("state = 'asks' desc")->orderByDesc('id')->limit(self::SHOWN)->get();
+        $files = ShelfFile::query()
+            ->when($instance !== null, fn ($query) => $query->where('game', $instance->plan->base->game ?? ''))
+            ->orderByRaw("state = 'asks' desc")
+            ->orderByDesc('id')
+            ->limit(self::SHOWN)
+            ->get();
 
         return new self($files);
     }
@@ -45,12 +49,14 @@ final readonly class ShelfPage
     public static function what(ShelfFile $file): string
     {
         return match ($file->state) {
-            ShelfState::Coming => 'On its way: '.number_format(100 * $file->come / max(1, $file->size)).' %. Drop it again to go on.',
+            ShelfState::Coming => 'On its way: '.number_format((100 * $file->come) / max(1, $file->size)).' %. Drop it again to go on.',
             ShelfState::Waiting => 'Being read',
             ShelfState::Refused => 'Not taken',
             ShelfState::Asks => ($file->found['content'] ?? '') === '' ? 'Nothing says what it is' : 'Only a part of it goes in',
             ShelfState::Ready => match ($file->found['how'] ?? '') {
-                'depot' => 'A release that a depot has', 'release' => 'A release of yours of a package that is known', default => 'A package of your own',
+                'depot' => 'A release that a depot has',
+                'release' => 'A release of yours of a package that is known',
+                default => 'A package of your own',
             },
         };
     }
@@ -62,7 +68,7 @@ final readonly class ShelfPage
      */
     public static function folders(ShelfFile $file): array
     {
-        $path = (new Store)->path(trim((string) $file->sha256));
+        $path = (new Store())->path(trim((string) $file->sha256));
         if ($file->sha256 === null || ! is_file($path) || ! str_starts_with((string) file_get_contents($path, false, null, 0, 2), 'PK')) {
             return [];
         }

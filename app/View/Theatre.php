@@ -65,16 +65,22 @@ final readonly class Theatre
             if ($group->isEmpty()) {
                 continue;
             }
-            $seats = $group->sortBy('name')->values()->map(fn (PlacedRelease $one): array => [
-                'id' => $one->package_id,
-                'name' => $one->name,
-                'version' => $one->version,
-                'rests' => array_values(array_unique($restsOn[$one->package_id] ?? [])),
-                'carries' => array_values(array_unique(array_column($one->because['needed'], 'id'))),
-                'level' => $findings->get($one->package_id)?->level->value,
-                'finding' => $findings->get($one->package_id)?->title,
-                'shown' => $shown($one),
-            ])->all();
+            $seats = $group
+                ->sortBy('name')
+                ->values()
+                ->map(
+                    fn (PlacedRelease $one): array => [
+                        'id' => $one->package_id,
+                        'name' => $one->name,
+                        'version' => $one->version,
+                        'rests' => array_values(array_unique($restsOn[$one->package_id] ?? [])),
+                        'carries' => array_values(array_unique(array_column($one->because['needed'], 'id'))),
+                        'level' => $findings->get($one->package_id)?->level->value,
+                        'finding' => $findings->get($one->package_id)?->title,
+                        'shown' => $shown($one),
+                    ],
+                )
+                ->all();
             $rows = self::rows(count($seats), $radius);
             $placedRows = [];
             foreach ($rows as $count) {
@@ -88,7 +94,15 @@ final readonly class Theatre
         $height = (int) ceil($radius) + 16;
         $middle = $radius + self::WINGS;
 
-        return new self(self::turned($tiers, $middle, $height - 8), $middle, $height, $placed->whereIn('kind', ['game', 'runtime', 'loader'])->keyBy('kind')->all());
+        return new self(
+            self::turned($tiers, $middle, $height - 8),
+            $middle,
+            $height,
+            $placed
+                ->whereIn('kind', ['game', 'runtime', 'loader'])
+                ->keyBy('kind')
+                ->all(),
+        );
     }
 
     /**
@@ -106,7 +120,7 @@ final readonly class Theatre
         }
         $rows = [];
         foreach ($lengths as $i => $length) {
-            $share = (int) round($seats * $length / array_sum(array_slice($lengths, $i)));
+            $share = (int) round(($seats * $length) / array_sum(array_slice($lengths, $i)));
             $rows[] = $i === count($lengths) - 1 ? $seats : $share;
             $seats -= $share;
         }
@@ -141,10 +155,15 @@ final readonly class Theatre
                 foreach ($row as $s => $seat) {
                     $inner = $seat['radius'];
                     $outer = $inner + self::DEPTH;
-                    $at = fn (float $radius, float $angle): string => round($x + $radius * cos($angle), 1).' '.round($y - $radius * sin($angle), 1);
+                    $at = fn (float $radius, float $angle): string => round($x + $radius * cos($angle), 1).
+                        ' '.
+                        round($y - $radius * sin($angle), 1);
                     $angle = ($seat['from'] + $seat['to']) / 2;
                     $tiers[$t]['rows'][$r][$s] += [
-                        'path' => "M{$at($inner, $seat['from'])}A{$inner} {$inner} 0 0 1 {$at($inner, $seat['to'])}L{$at($outer, $seat['to'])}A{$outer} {$outer} 0 0 0 {$at($outer, $seat['from'])}Z",
+                        'path' => "M{$at($inner, $seat['from'])}A{$inner} {$inner} 0 0 1 {$at($inner, $seat['to'])}L{$at(
+                            $outer,
+                            $seat['to'],
+                        )}A{$outer} {$outer} 0 0 0 {$at($outer, $seat['from'])}Z",
                         'x' => round($x + ($inner + self::DEPTH / 2) * cos($angle), 1),
                         'y' => round($y - ($inner + self::DEPTH / 2) * sin($angle), 1),
                     ];

@@ -37,10 +37,22 @@ final class TriedLog implements Caged
             }
         }
         $phases = $diagnosing->course()->phases();
-        $failures = array_map(fn ($diagnosis): string => 'Line '.$diagnosis->quotes[0]->number.': '.strtr($diagnosis->kind->value, '-', ' '), $diagnosing->diagnoses());
+        $failures = array_map(
+            fn ($diagnosis): string => 'Line '.$diagnosis->quotes[0]->number.': '.strtr($diagnosis->kind->value, '-', ' '),
+            $diagnosing->diagnoses(),
+        );
 
         return implode("\n", [
-            number_format($count).($count === 1 ? ' line: ' : ' lines: ').number_format($levels['info']).' info, '.number_format($levels['warn']).' warnings, '.number_format($levels['error']).' errors, '.number_format($levels['text']).' without a level',
+            number_format($count).
+            ($count === 1 ? ' line: ' : ' lines: ').
+            number_format($levels['info']).
+            ' info, '.
+            number_format($levels['warn']).
+            ' warnings, '.
+            number_format($levels['error']).
+            ' errors, '.
+            number_format($levels['text']).
+            ' without a level',
             $phases === [] ? 'No phase begins in it.' : 'Phases: '.implode(', ', array_map(fn ($phase): string => $phase->name, $phases)),
             $failures === [] ? 'Nothing in it looks like a failure.' : implode('; ', array_slice($failures, 0, 6)),
         ]);

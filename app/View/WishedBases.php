@@ -26,6 +26,9 @@ final readonly class WishedBases
     /** The most that any loader holds at a version; null while that is not worked out, and where there is none. */
     public function at(string $version, ?string $loader = null): ?int
     {
-        return $this->cells->where('version', $version)->when($loader !== null, fn (Collection $cells) => $cells->where('loader', $loader))->max('kept');
+        return $this->cells
+            ->where('version', $version)
+            ->when($loader !== null, fn (Collection $cells) => $cells->where('loader', $loader))
+            ->max('kept');
     }
 }

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use App\Work\Liveness;
 use App\Work\Performing;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use App\Work\Worker;
 use Carbon\CarbonInterface;
 use Illuminate\Support\Collection;
@@ -38,13 +38,20 @@ final class WorkPage
     /** Processes that take work, by their sessions in the database. */
     public function workers(): int
     {
-        return (int) DB::scalar("select count(*) from pg_stat_activity where datname = current_database() and application_name = 'stasimon worker'");
+        return (int) DB::scalar(
+            "select count(*) from pg_stat_activity where datname = current_database() and application_name = 'stasimon worker'",
+        );
     }
 
     /** @return Collection<int, Task> what runs, then what is paused, then what waits, the oldest first */
     public function open(): Collection
     {
-        return $this->open ??= Task::query()->with('instance:id,name')->whereIn('state', TaskState::open())->orderByRaw("array_position(array['running', 'paused', 'waiting'], state::text), id")->limit(200)->get();
+        return $this->open ??= Task::query()
+            ->with('instance:id,name')
+            ->whereIn('state', TaskState::open())
+            ->orderByRaw("array_position(array['running', 'paused', 'waiting'], state::text), id")
+            ->limit(200)
+            ->get();
     }
 
     /** @return Collection<int, Task> what is over, the latest first; of what nobody asked for only what could not be done */
@@ -52,8 +59,16 @@ final class WorkPage
     {
         $shown = array_values(array_filter(TaskKind::cases(), fn (TaskKind $kind): bool => $kind->isShown()));
 
-        return Task::query()->with('instance:id,name')->where(fn ($any) => $any->where('state', TaskState::Failed)->orWhere(fn ($over) => $over->whereIn('state', [TaskState::Done, TaskState::Cancelled])->whereIn('kind', $shown)))
-            ->orderByDesc('id')->limit(20)->get();
+        return Task::query()
+            ->with('instance:id,name')
+            ->where(
+                fn ($any) => $any
+                    ->where('state', TaskState::Failed)
+                    ->orWhere(fn ($over) => $over->whereIn('state', [TaskState::Done, TaskState::Cancelled])->whereIn('kind', $shown)),
+            )
+            ->orderByDesc('id')
+            ->limit(20)
+            ->get();
     }
 
     /** Of what is about no instance, what it is about. */
@@ -71,10 +86,15 @@ final class WorkPage
     /** What is not as it should be with a piece of work; nothing when all is well. */
     public function trouble(Task $task): string
     {
+        $isStuck = $task->state === TaskState::Waiting && $task->updated_at < now()->subSeconds(self::STUCK);
+
+        $isLost = $task->state === TaskState::Running && in_array($task->id, $this->lost(), true);
+
         return match (true) {
-            $task->state === TaskState::Running && in_array($task->id, $this->lost(), true) => 'Its worker is gone. It is ended within seconds.',
-            $task->state === TaskState::Waiting && $this->workers() === 0 => 'No worker is there. bin/start brings them back when one ends; if it is not running, start it.',
-            $task->state === TaskState::Waiting && $task->updated_at < now()->subSeconds(self::STUCK) && $this->isIdle() => 'It waits though a worker is free. It is handed out again within seconds.',
+            $isLost => 'Its worker is gone. It is ended within seconds.',
+            $task->state === TaskState::Waiting && $this->workers() === 0 => 'No worker is there. bin/start brings them back when one '.
+                'ends; if it is not running, start it.',
+            $isStuck && $this->isIdle() => 'It waits though a worker is free. It is handed out again within seconds.',
             default => '',
         };
     }
@@ -105,7 +125,11 @@ final class WorkPage
 
             return;
         }
-        throw Refusal::conflict($task->isOver() ? 'That is over already.' : 'A worker is at it that cannot be ended from here. What it is about has a page of its own, on which it can be stopped.');
+        throw Refusal::conflict(
+            $task->isOver()
+                ? 'That is over already.'
+                : 'A worker is at it that cannot be ended from here. What it is about has a page of its own, on which it can be stopped.',
+        );
     }
 
     private function isIdle(): bool

@@ -9,8 +9,8 @@ use App\Disk\Entries;
 use App\Disk\Folder;
 use App\Models\Backup;
 use App\Models\Instance;
+use App\Models\Purpose;
 use App\Models\Rehearsal;
-use App\Rehearsals\Purpose;
 use App\Worlds\Backups;
 use App\Worlds\SeenWorlds;
 use App\Worlds\Standing;
@@ -33,7 +33,10 @@ final readonly class WorldsPage
     /** Hours after which worlds are kept by themselves => words. */
     public const EVERY = [0 => 'never', 1 => 'every hour', 6 => 'every six hours', 24 => 'every day', 168 => 'every week'];
 
-    /** @var list<array{name: string, size: int, isAll: bool, opened: ?int, says: string, isWhole: bool, packs: list<array{file: string, says: string, isDrafted: bool}>}> */
+    /**
+     * @var list<array{name: string, size: int, isAll: bool, opened: ?int, says: string, isWhole: bool, packs: list<array{file: string,
+     *     says: string, isDrafted: bool}>}>
+     */
     public array $worlds;
 
     /** @var list<array{name: string, seen: CarbonImmutable, backup: ?Backup}> that were there, and are not in the folder any more */
@@ -72,7 +75,21 @@ final readonly class WorldsPage
             $gone[] = ['name' => (string) $name, 'seen' => $at, 'backup' => $seen->backupOf($instance, (string) $name)];
         }
         $this->gone = $gone ?? [];
-        $this->others = $this->mods === [] ? [] : Instance::query()->with('placed')->where('id', '!=', $instance->id)->whereNotNull('applied_at')->whereNull('put_away_at')->whereNull('problem')->whereRaw("plan->>'game' = ?", [$game->id])->orderBy('name')->limit(12)->get()->keyBy('id')->all();
+        $this->others =
+            $this->mods === []
+                ? []
+                : Instance::query()
+                    ->with('placed')
+                    ->where('id', '!=', $instance->id)
+                    ->whereNotNull('applied_at')
+                    ->whereNull('put_away_at')
+                    ->whereNull('problem')
+                    ->whereRaw("plan->>'game' = ?", [$game->id])
+                    ->orderBy('name')
+                    ->limit(12)
+                    ->get()
+                    ->keyBy('id')
+                    ->all();
         $where = $game->worlds['folder'] ?? '';
         $catalogue = new DepotCatalogue($game);
         $worlds = [];
@@ -80,12 +97,29 @@ final readonly class WorldsPage
             $folder = (new Folder($instance))->live("{$where}/{$name}");
             [$size, $opened, $isAll] = self::measured($folder);
             [$says, $isWhole] = Standing::of($mods, $instance->versions(), $catalogue);
-            $worlds[] = ['name' => (string) $name, 'size' => $size, 'isAll' => $isAll, 'opened' => $opened, 'says' => $says, 'isWhole' => $isWhole, 'packs' => $packs->of($instance, (string) $name)];
+            $worlds[] = [
+                'name' => (string) $name,
+                'size' => $size,
+                'isAll' => $isAll,
+                'opened' => $opened,
+                'says' => $says,
+                'isWhole' => $isWhole,
+                'packs' => $packs->of($instance, (string) $name),
+            ];
         }
         usort($worlds, fn (array $a, array $b): int => $b['opened'] <=> $a['opened']);
         $this->worlds = $worlds;
         $this->backups = $kept->of($instance);
-        $this->launches = $worlds === [] ? new Collection : Rehearsal::query()->where('instance_id', $instance->id)->where('purpose', Purpose::Play)->whereNotNull('begun_at')->orderByDesc('number')->limit(50)->get(['number', 'begun_at', 'milliseconds']);
+        $this->launches =
+            $worlds === []
+                ? new Collection()
+                : Rehearsal::query()
+                    ->where('instance_id', $instance->id)
+                    ->where('purpose', Purpose::Play)
+                    ->whereNotNull('begun_at')
+                    ->orderByDesc('number')
+                    ->limit(50)
+                    ->get(['number', 'begun_at', 'milliseconds']);
         $this->going = $kept->going($instance);
     }
 
@@ -123,22 +157,33 @@ final readonly class WorldsPage
         $oldest = $this->backups->last()?->made_at->timestamp ?? 0;
         $span = max(1, (int) now()->timestamp - (int) $oldest);
 
-        return round(8 + (self::WIDTH - 16) * ((int) $backup->made_at->timestamp - (int) $oldest) / $span, 1);
+        return round(8 + ((self::WIDTH - 16) * ((int) $backup->made_at->timestamp - (int) $oldest)) / $span, 1);
     }
 
     /** @return list<string> */
     public function worldsOf(Backup $backup): array
     {
-        return array_values(array_unique(array_map(fn (int|string $path): string => mb_scrub(explode('/', (string) $path)[0]), array_keys($backup->files))));
+        return array_values(
+            array_unique(array_map(fn (int|string $path): string => mb_scrub(explode('/', (string) $path)[0]), array_keys($backup->files))),
+        );
     }
 
     /** The launch in which a world was saved last; null where it was none that is known. */
     public function launchAt(?int $opened): ?Rehearsal
     {
-        return $opened === null ? null : $this->launches->first(fn (Rehearsal $one): bool => $one->begun_at !== null && $one->begun_at->timestamp <= $opened && ($one->milliseconds === null || $one->begun_at->timestamp + (int) ceil($one->milliseconds / 1000) + 1 >= $opened));
+        return $opened === null
+            ? null
+            : $this->launches->first(
+                fn (Rehearsal $one): bool => $one->begun_at !== null &&
+                    $one->begun_at->timestamp <= $opened &&
+                    ($one->milliseconds === null || $one->begun_at->timestamp + (int) ceil($one->milliseconds / 1000) + 1 >= $opened),
+            );
     }
 
-    /** @return array{int, ?int, bool} bytes, when something in it was written last, and whether that is all of it: a world can have more files than a page can look at */
+    /**
+     * @return array{int, ?int, bool} bytes, when something in it was written last, and whether that is all of it: a world can have more
+     *     files than a page can look at
+     */
     private static function measured(string $folder): array
     {
         $size = $seen = 0;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
-use Stasimon\Core\Resolve\Deadline;
+use Stasimon\Core\Resolve\Search\Deadline;
 
 /**
  * The time that questions to the resolver may take, all those of one page together. What a page has no time for is worked

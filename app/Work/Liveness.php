@@ -26,7 +26,9 @@ final class Liveness
     {
         if (! $this->listens) {
             // A connection that was lost and made anew has lost the locks as well.
-            Event::listen(fn (ConnectionEstablished $event) => array_map($this->lock(...), array_map(strval(...), array_keys($this->held))));
+            Event::listen(function (ConnectionEstablished $event): void {
+                array_map($this->lock(...), array_map(strval(...), array_keys($this->held)));
+            });
             $this->listens = true;
         }
         $this->lock($task);
@@ -46,8 +48,12 @@ final class Liveness
     public function lost(array $tasks): array
     {
         $list = '{'.implode(',', $tasks).'}';
-        $alive = DB::select("select one from unnest(?::text[]) as one where exists (select from pg_locks where locktype = 'advisory' and granted
-            and database = (select oid from pg_database where datname = current_database()) and classid = ? and objid = hashtext(one)::oid)", [$list, self::KEY]);
+        $alive = DB::select(
+            "select one from unnest(?::text[]) as one where exists (select from pg_locks where locktype = 'advisory' and granted
+            and database = (select oid from pg_database where datname = current_database())
+            and classid = ? and objid = hashtext(one)::oid)",
+            [$list, self::KEY],
+        );
 
         return array_values(array_diff($tasks, array_column($alive, 'one')));
     }

@@ -5,14 +5,20 @@ declare(strict_types=1);
 namespace App\Work;
 
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Meaning;
 use Throwable;
 
 /** Does a task, and sees to it that it ends, whatever happens: with a sentence, and with nothing left half done. */
 final readonly class Performing
 {
-    public function __construct(private Tasks $tasks, private Undertakings $undertakings, private Liveness $liveness, private Allowance $allowance)
-    {
+    public function __construct(
+        private Tasks $tasks,
+        private Undertakings $undertakings,
+        private Liveness $liveness,
+        private Allowance $allowance,
+    ) {
     }
 
     public function perform(string $id): void

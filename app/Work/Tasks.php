@@ -6,8 +6,11 @@ namespace App\Work;
 
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use Closure;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** Begins long work and moves it from state to state. One instance does one thing at a time. */
@@ -37,17 +40,25 @@ final readonly class Tasks
     public function beginFor(Instance $instance, TaskKind $kind, Closure $prepare): Task
     {
         return DB::transaction(function () use ($instance, $kind, $prepare): Task {
-            $locked = Instance::query()->lockForUpdate()->find($instance->id) ?? throw Refusal::notFound("{$instance->name} is not here any more. It was removed, perhaps in another tab.");
+            $locked =
+                Instance::query()->lockForUpdate()->find($instance->id) ??
+                throw Refusal::notFound("{$instance->name} is not here any more. It was removed, perhaps in another tab.");
             $busy = $this->openOf($locked);
             if ($busy !== null) {
-                throw Refusal::conflict($busy->state === TaskState::Paused ? 'An apply of this instance is paused. Go on with it, or cancel it, first.' : $busy->kind->busy());
+                throw Refusal::conflict(
+                    $busy->state === TaskState::Paused
+                        ? 'An apply of this instance is paused. Go on with it, or cancel it, first.'
+                        : $busy->kind->busy(),
+                );
             }
             self::refuseWhilePlayed($locked);
             if ($locked->problem !== null) {
                 throw Refusal::conflict("{$instance->name} is set aside. {$locked->problem}");
             }
 
-            return $this->queue($locked->tasks()->create(['kind' => $kind, 'step' => 'waiting for a worker', 'subject' => $prepare($locked)]));
+            return $this->queue(
+                $locked->tasks()->create(['kind' => $kind, 'step' => 'waiting for a worker', 'subject' => $prepare($locked)]),
+            );
         }, 3);
     }
 
@@ -68,10 +79,17 @@ final readonly class Tasks
     public function turn(Task $task, TaskState $to, string $problem = ''): bool
     {
         $from = array_values(array_filter(TaskState::cases(), fn (TaskState $state): bool => $state->canBecome($to)));
-        $moved = Task::query()->whereKey($task->id)->whereIn('state', $from)->update([
-            'state' => $to, 'problem' => $problem === '' ? null : mb_substr(mb_scrub($problem), 0, 1000), 'rate' => 0,
-            ...($to->isOver() ? ['ended_at' => now()] : []), ...($to === TaskState::Running ? ['begun_at' => now()] : []),
-        ]) > 0;
+        $moved =
+            Task::query()
+                ->whereKey($task->id)
+                ->whereIn('state', $from)
+                ->update([
+                    'state' => $to,
+                    'problem' => $problem === '' ? null : mb_substr(mb_scrub($problem), 0, 1000),
+                    'rate' => 0,
+                    ...$to->isOver() ? ['ended_at' => now()] : [],
+                    ...$to === TaskState::Running ? ['begun_at' => now()] : [],
+                ]) > 0;
         $task->refresh();
         if ($moved && $to === TaskState::Waiting) {
             $this->queue($task);
@@ -86,5 +104,28 @@ final readonly class Tasks
         Perform::dispatch($task->id, $task->kind)->afterCommit();
 
         return $task;
+    }
+
+    public static function find(string $id): ?Task
+    {
+        return Task::query()->find($id);
+    }
+
+    public static function latestOpen(TaskKind $kind): ?Task
+    {
+        return Task::query()->where('kind', $kind)->whereIn('state', TaskState::open())->orderByDesc('id')->first();
+    }
+
+    /** @return Collection<int, Task> what is at work or waits, of the kinds that are shown, the oldest first */
+    public static function shown(): Collection
+    {
+        $kinds = array_filter(TaskKind::cases(), fn (TaskKind $kind): bool => $kind->isShown());
+
+        return Task::query()
+            ->whereIn('state', [TaskState::Waiting, TaskState::Running])
+            ->whereIn('kind', array_values($kinds))
+            ->orderBy('created_at')
+            ->limit(5)
+            ->get();
     }
 }

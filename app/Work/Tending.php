@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Work;
 
 use App\Models\Task;
+use App\Models\TaskState;
 use Illuminate\Support\Facades\DB;
 
 /** Finds work whose worker is gone: it is ended with a sentence, or, where it had not begun, handed out again. */
@@ -26,20 +27,31 @@ final readonly class Tending
         $said = [];
         $running = Task::query()->where('state', TaskState::Running)->pluck('id')->map(strval(...))->values()->all();
         foreach ($running === [] ? [] : $this->liveness->lost(array_values($running)) as $id) {
-            $this->performing->breakOff($id, 'The worker that was at it ended before it was through. Nothing is half done; it can be begun again.');
+            $this->performing->breakOff(
+                $id,
+                'The worker that was at it ended before it was through. Nothing is half done; it can be begun again.',
+            );
             $said[] = Task::query()->find($id)?->kind->words().' was broken off: its worker was gone.';
         }
-        foreach (Task::query()->where('state', TaskState::Waiting)->where('updated_at', '<', now()->subSeconds(self::BEGUN))->get() as $task) {
+        foreach (
+            Task::query()->where('state', TaskState::Waiting)->where('updated_at', '<', now()->subSeconds(self::BEGUN))->get() as $task
+        ) {
             if ($this->isTaken($task)) {
                 continue;
             }
             if ($task->turns >= self::TURNS) {
-                $this->performing->breakOff($task->id, 'No worker could begin it, '.self::TURNS.' times in a row. It can be begun again.');
+                $this->performing->breakOff(
+                    $task->id,
+                    'No worker could begin it, '.self::TURNS.' times in a row. It can be begun again.',
+                );
             } else {
                 $task->update(['turns' => $task->turns + 1]);
                 $this->tasks->queue($task);
             }
-            $said[] = $task->kind->words().' had lost its place in the queue'.($task->turns > self::TURNS ? ' and was ended.' : ' and has it again.');
+            $said[] =
+                $task->kind->words().
+                ' had lost its place in the queue'.
+                ($task->turns > self::TURNS ? ' and was ended.' : ' and has it again.');
         }
 
         return $said;
@@ -52,7 +64,13 @@ final readonly class Tending
         if (config('queue.default') !== 'database' || $this->liveness->lost([$task->id]) === []) {
             return true;
         }
-        if ((clone $jobs)->where(fn ($query) => $query->whereNull('reserved_at')->orWhere('reserved_at', '>', now()->subSeconds(self::BEGUN)->timestamp))->exists()) {
+        if (
+            (clone $jobs)
+                ->where(
+                    fn ($query) => $query->whereNull('reserved_at')->orWhere('reserved_at', '>', now()->subSeconds(self::BEGUN)->timestamp),
+                )
+                ->exists()
+        ) {
             return true;
         }
         $jobs->delete();

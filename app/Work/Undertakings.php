@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Work;
 
+use App\Models\TaskKind;
 use Closure;
 
 /** Who does which kind of work; the rooms that do it say so when the application starts. */

@@ -55,7 +55,15 @@ final readonly class Backups implements KeptWorlds
             return $last;
         }
         $lineUp = ['plan' => PlanDocument::write($instance->plan), 'versions' => $instance->versions()];
-        $backup = Backup::query()->create(['instance_id' => $instance->id, 'why' => $why, 'files' => $files, 'bytes' => array_sum(array_column($files, 'size')), 'added' => $pieces->added, 'line_up' => $lineUp, 'made_at' => now()]);
+        $backup = Backup::query()->create([
+            'instance_id' => $instance->id,
+            'why' => $why,
+            'files' => $files,
+            'bytes' => array_sum(array_column($files, 'size')),
+            'added' => $pieces->added,
+            'line_up' => $lineUp,
+            'made_at' => now(),
+        ]);
         Backup::query()->whereIn('id', $this->going($instance))->delete();
 
         return $backup;
@@ -71,9 +79,13 @@ final readonly class Backups implements KeptWorlds
     public function going(Instance $instance): array
     {
         $made = $named = [];
-        foreach (Backup::query()->where('instance_id', $instance->id)->get(['id', 'made_at', 'name']) as $backup) {
+        foreach (
+            Backup::query()
+                ->where('instance_id', $instance->id)
+                ->get(['id', 'made_at', 'name']) as $backup
+        ) {
             $made[$backup->id] = $backup->made_at->toDateTimeImmutable();
-            $backup->name === null ?: $named[] = $backup->id;
+            $backup->name === null ?: ($named[] = $backup->id);
         }
 
         return Thinning::going($made, $named, now()->toDateTimeImmutable());
@@ -103,7 +115,16 @@ final readonly class Backups implements KeptWorlds
         }
         $changed = [];
         foreach ($before + $now as $world => $files) {
-            $isSame = isset($now[$world], $before[$world]) && array_keys($now[$world]) == array_keys($before[$world]) && array_filter($now[$world], fn (string $full, string|int $path): bool => is_link($full) ? readlink($full) !== ($before[$world][$path]['link'] ?? null) : ! $pieces->isAs($full, $before[$world][$path]), ARRAY_FILTER_USE_BOTH) === [];
+            $isSame =
+                isset($now[$world], $before[$world]) &&
+                array_keys($now[$world]) == array_keys($before[$world]) &&
+                array_filter(
+                    $now[$world],
+                    fn (string $full, string|int $path): bool => is_link($full)
+                        ? readlink($full) !== ($before[$world][$path]['link'] ?? null)
+                        : ! $pieces->isAs($full, $before[$world][$path]),
+                    ARRAY_FILTER_USE_BOTH,
+                ) === [];
             if (! $isSame) {
                 $changed[mb_scrub((string) $world)] = ! isset($now[$world]) ? 'gone' : (! isset($before[$world]) ? 'new' : 'changed');
             }
@@ -117,13 +138,27 @@ final readonly class Backups implements KeptWorlds
      */
     public function lay(Instance $instance, int $backup, string $to, string $world = ''): void
     {
-        $kept = Backup::query()->where('instance_id', $instance->id)->find($backup) ?? throw Refusal::notFound('That backup is not kept any more. Nothing was changed.');
+        $kept =
+            Backup::query()->where('instance_id', $instance->id)->find($backup) ??
+            throw Refusal::notFound('That backup is not kept any more. Nothing was changed.');
         $pieces = new Pieces($this->store, $this->texts);
-        $files = $world === '' ? $kept->files : array_filter($kept->files, fn (int|string $path): bool => str_starts_with((string) $path, "{$world}/"), ARRAY_FILTER_USE_KEY);
+        $files =
+            $world === ''
+                ? $kept->files
+                : array_filter(
+                    $kept->files,
+                    fn (int|string $path): bool => str_starts_with((string) $path, "{$world}/"),
+                    ARRAY_FILTER_USE_KEY,
+                );
         $files !== [] || throw Refusal::conflict("That backup has no world {$world}. Nothing was changed.");
-        $world === '' || @lstat("{$to}/{$world}") === false || throw Refusal::conflict("There is a world {$world} again, so the one of the backup was not put in its place. Nothing was changed.");
+        $world === '' ||
+            @lstat("{$to}/{$world}") === false ||
+            throw Refusal::conflict(
+                "There is a world {$world} again, so the one of the backup was not put in its place. Nothing was changed.",
+            );
         foreach ($files as $path => $file) {
-            $pieces->hasAll(...$pieces->digests($file, (string) $path)) || throw Refusal::conflict("{$path} of that backup is not to be had any more, so nothing was put back.");
+            $pieces->hasAll(...$pieces->digests($file, (string) $path)) ||
+                throw Refusal::conflict("{$path} of that backup is not to be had any more, so nothing was put back.");
         }
         File::ensureDirectoryExists($to);
         foreach ($files as $path => $file) {
@@ -162,7 +197,10 @@ final readonly class Backups implements KeptWorlds
                 if (is_dir($full) && ! is_link($full)) {
                     $open[] = $inner;
                 } elseif (is_link($full) || is_file($full)) {
-                    mb_check_encoding($inner, 'UTF-8') || throw Refusal::conflict('The name of '.mb_scrub($inner).' in the worlds is not UTF-8, so it cannot be kept. Rename it first.');
+                    mb_check_encoding($inner, 'UTF-8') ||
+                        throw Refusal::conflict(
+                            'The name of '.mb_scrub($inner).' in the worlds is not UTF-8, so it cannot be kept. Rename it first.',
+                        );
                     $files[$inner] = $full;
                 }
             }

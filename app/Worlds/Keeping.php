@@ -6,8 +6,8 @@ namespace App\Worlds;
 
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
-use App\Work\TaskKind;
 
 /** Has worlds kept every so often, where somebody wants that. */
 final readonly class Keeping
@@ -22,9 +22,20 @@ final readonly class Keeping
     /** Begins with those that are due. */
     public function look(): void
     {
-        foreach (Instance::query()->whereNotNull('applied_at')->whereNull('put_away_at')->whereNull('problem')->where('keep_hours', '>', 0)->get() as $instance) {
+        foreach (
+            Instance::query()
+                ->whereNotNull('applied_at')
+                ->whereNull('put_away_at')
+                ->whereNull('problem')
+                ->where('keep_hours', '>', 0)
+                ->get() as $instance
+        ) {
             // Also one that found nothing changed, or that failed, is not repeated at once.
-            $isDone = Task::query()->where('kind', TaskKind::Backup)->where('instance_id', $instance->id)->where('created_at', '>', now()->subHours((int) $instance->keep_hours))->exists();
+            $isDone = Task::query()
+                ->where('kind', TaskKind::Backup)
+                ->where('instance_id', $instance->id)
+                ->where('created_at', '>', now()->subHours((int) $instance->keep_hours))
+                ->exists();
             if (! $isDone) {
                 try {
                     $this->making->start($instance, 'by the clock');

@@ -6,8 +6,8 @@ namespace App\Worlds;
 
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 

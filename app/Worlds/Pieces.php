@@ -60,14 +60,18 @@ final class Pieces
             }
         });
 
-        return ['list' => $this->texts->put(self::written($blocks)), 'size' => array_sum(array_map(fn (Block $block): int => $block->size, $blocks))];
+        return [
+            'list' => $this->texts->put(self::written($blocks)),
+            'size' => array_sum(array_map(fn (Block $block): int => $block->size, $blocks)),
+        ];
     }
 
     /** @param  array{sha256?: string, list?: string, size?: int, link?: string}  $before */
     public function isAs(string $file, array $before): bool
     {
         if (isset($before['list'])) {
-            return @filesize($file) === ($before['size'] ?? -1) && hash('sha256', self::written($this->split($file, $before, fn () => null))) === $before['list'];
+            return @filesize($file) === ($before['size'] ?? -1) &&
+                hash('sha256', self::written($this->split($file, $before, fn () => null))) === $before['list'];
         }
 
         return PlainFile::digest($file) === ($before['sha256'] ?? '');
@@ -83,7 +87,9 @@ final class Pieces
     public function lay(array $kept, string $to, string $name): void
     {
         $handle = @fopen($to, 'xb') ?: throw FullDisk::writing($name);
-        foreach (isset($kept['list']) ? $this->blocks($kept['list'], $name) : [new Block($kept['sha256'] ?? '', $kept['size'] ?? 0)] as $block) {
+        foreach (
+            isset($kept['list']) ? $this->blocks($kept['list'], $name) : [new Block($kept['sha256'] ?? '', $kept['size'] ?? 0)] as $block
+        ) {
             $this->store->has($block->sha256) || throw self::gone($name);
             $from = fopen($this->store->path($block->sha256), 'rb') ?: throw self::gone($name);
             stream_copy_to_stream($from, $handle) === (int) filesize($this->store->path($block->sha256)) || throw FullDisk::writing($name);
@@ -102,7 +108,10 @@ final class Pieces
     public function digests(array $kept, string $name): array
     {
         return match (true) {
-            isset($kept['list']) => [$kept['list'], ...array_map(fn (Block $block): string => $block->sha256, $this->blocks($kept['list'], $name))],
+            isset($kept['list']) => [
+                $kept['list'],
+                ...array_map(fn (Block $block): string => $block->sha256, $this->blocks($kept['list'], $name)),
+            ],
             isset($kept['sha256']) => [$kept['sha256']],
             default => [],
         };
@@ -128,7 +137,10 @@ final class Pieces
     {
         $old = isset($before['list']) && $this->store->has($before['list']) ? $this->blocks($before['list'], basename($file)) : [];
         $handle = PlainFile::open($file) ?? throw FullDisk::writing(basename($file));
-        $blocks = Splitting::of($handle, $old, fn (Block $block): string => (string) $this->texts->get($block->sha256), function (Block $block, string $bytes) use ($keep): void {
+        $blocks = Splitting::of($handle, $old, fn (Block $block): string => (string) $this->texts->get($block->sha256), function (
+            Block $block,
+            string $bytes,
+        ) use ($keep): void {
             $keep($block, $bytes);
         });
         fclose($handle);

@@ -24,13 +24,27 @@ final readonly class PuttingBack
     public function of(Instance $instance, Backup $backup, bool $withMods, string $world = ''): Draft
     {
         $backup->instance_id === $instance->id || throw Refusal::notFound('That is no backup of this instance.');
-        $lineUp = $withMods ? $backup->line_up ?? throw Refusal::conflict('Which mods there were then is not known. The worlds can be put back without them.') : null;
+        $lineUp = $withMods
+            ? $backup->line_up ??
+                throw Refusal::conflict('Which mods there were then is not known. The worlds can be put back without them.')
+            : null;
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => ($lineUp === null ? $plan : PlanDocument::read($lineUp['plan'])->applied()->keepingTo($lineUp['versions']))->withWorldsOf($backup->id, $world));
+        return $this->drafting->step(
+            $instance,
+            fn (Plan $plan): Plan => ($lineUp === null
+                ? $plan
+                : PlanDocument::read($lineUp['plan'])->applied()->keepingTo($lineUp['versions'])
+            )->withWorldsOf($backup->id, $world),
+        );
     }
 
     public function ofPlay(Rehearsal $play): Draft
     {
-        return $this->of($play->instance, $play->backup ?? throw Refusal::conflict('There were no worlds before that, or they are not kept any more. Nothing was changed.'), false);
+        return $this->of(
+            $play->instance,
+            $play->backup ??
+                throw Refusal::conflict('There were no worlds before that, or they are not kept any more. Nothing was changed.'),
+            false,
+        );
     }
 }

@@ -22,7 +22,10 @@ final readonly class SeenWorlds
         if ($names === []) {
             return;
         }
-        $rows = array_map(fn (string $name): array => ['instance_id' => $instance->id, 'name' => mb_substr($name, 0, 255), 'seen_at' => now()], $names);
+        $rows = array_map(
+            fn (string $name): array => ['instance_id' => $instance->id, 'name' => mb_substr($name, 0, 255), 'seen_at' => now()],
+            $names,
+        );
         DB::table('seen_worlds')->upsert($rows, ['instance_id', 'name'], ['seen_at']);
     }
 
@@ -48,7 +51,17 @@ final readonly class SeenWorlds
     /** The newest backup that has a world. */
     public function backupOf(Instance $instance, string $name): ?Backup
     {
-        return Backup::query()->where('instance_id', $instance->id)->orderByDesc('made_at')->orderByDesc('id')->limit(50)->get()
-            ->first(fn (Backup $backup): bool => array_filter(array_keys($backup->files), fn (int|string $path): bool => str_starts_with((string) $path, "{$name}/")) !== []);
+        return Backup::query()
+            ->where('instance_id', $instance->id)
+            ->orderByDesc('made_at')
+            ->orderByDesc('id')
+            ->limit(50)
+            ->get()
+            ->first(
+                fn (Backup $backup): bool => array_filter(
+                    array_keys($backup->files),
+                    fn (int|string $path): bool => str_starts_with((string) $path, "{$name}/"),
+                ) !== [],
+            );
     }
 }

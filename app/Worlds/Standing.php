@@ -17,7 +17,8 @@ final class Standing
     public static function of(array $mods, array $versions, DepotCatalogue $catalogue): array
     {
         $title = fn (string $id): string => $catalogue->package($id)?->title() ?? $id;
-        $some = fn (array $names): string => implode(', ', array_slice($names, 0, 3)).(count($names) > 3 ? ' and '.(count($names) - 3).' more' : '');
+        $some = fn (array $names): string => implode(', ', array_slice($names, 0, 3)).
+            (count($names) > 3 ? ' and '.(count($names) - 3).' more' : '');
         $lacks = array_map($title, array_map(strval(...), array_keys(array_diff_key($mods, $versions))));
         $newer = [];
         foreach (array_intersect_key($mods, $versions) as $id => $version) {

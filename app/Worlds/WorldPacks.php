@@ -6,12 +6,12 @@ namespace App\Worlds;
 
 use App\Cage\Reading;
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Release;
 use App\Disk\Folder;
 use App\Disk\PlainFile;
 use App\Drafts\Drafting;
 use App\Models\Draft;
 use App\Models\Instance;
-use App\Models\Release;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -26,8 +26,13 @@ final readonly class WorldPacks
 {
     private const NAME = '/^[\pL\pN][\pL\pN ._+()-]{0,119}$/Du';
 
-    public function __construct(private GameDefinition $game, private Drafting $drafting, private Store $store, private Texts $texts, private Reading $reading)
-    {
+    public function __construct(
+        private GameDefinition $game,
+        private Drafting $drafting,
+        private Store $store,
+        private Texts $texts,
+        private Reading $reading,
+    ) {
     }
 
     /**
@@ -46,14 +51,33 @@ final readonly class WorldPacks
         foreach (glob((new Folder($instance))->live(addcslashes($folder, '*?[\\')).'/*.zip') ?: [] as $file) {
             $packs["{$folder}/".basename($file)] = is_link($file) ? '' : (string) PlainFile::digest($file);
         }
-        $drafted = array_filter($instance->draft->plan->once->own ?? [], fn (string $path): bool => dirname($path) === $folder && str_ends_with($path, '.zip'), ARRAY_FILTER_USE_KEY);
+        $drafted = array_filter(
+            $instance->draft->plan->once->own ?? [],
+            fn (string $path): bool => dirname($path) === $folder && str_ends_with($path, '.zip'),
+            ARRAY_FILTER_USE_KEY,
+        );
         $packs = array_filter(array_replace($packs, $drafted), fn (int|string $digest): bool => $digest !== 0);
         ksort($packs, SORT_STRING);
         $listed = array_map(fn (string $file): string => "{$folder}/{$file}", $this->listed($instance, $world));
         $packs = array_replace(array_intersect_key(array_flip($listed), $packs), $packs);
-        $known = $packs === [] ? [] : Release::query()->whereIn('file_sha256', array_filter($packs))->get(['package_id', 'version', 'file_sha256'])->keyBy(fn (Release $release): string => trim($release->file_sha256))->all();
+        $known =
+            $packs === []
+                ? []
+                : Release::query()
+                    ->whereIn('file_sha256', array_filter($packs))
+                    ->get(['package_id', 'version', 'file_sha256'])
+                    ->keyBy(fn (Release $release): string => trim($release->file_sha256))
+                    ->all();
 
-        return array_map(fn (string $path, int|string $digest): array => ['file' => mb_scrub(basename($path)), 'says' => $this->says($instance, $known[$digest] ?? null), 'isDrafted' => isset($drafted[$path])], array_keys($packs), array_values($packs));
+        return array_map(
+            fn (string $path, int|string $digest): array => [
+                'file' => mb_scrub(basename($path)),
+                'says' => $this->says($instance, $known[$digest] ?? null),
+                'isDrafted' => isset($drafted[$path]),
+            ],
+            array_keys($packs),
+            array_values($packs),
+        );
     }
 
     /**
@@ -64,7 +88,12 @@ final readonly class WorldPacks
      */
     public static function among(array $own): array
     {
-        return array_values(array_filter(array_map(strval(...), array_keys(array_filter($own, is_string(...)))), fn (string $path): bool => str_ends_with($path, '.zip')));
+        return array_values(
+            array_filter(
+                array_map(strval(...), array_keys(array_filter($own, is_string(...)))),
+                fn (string $path): bool => str_ends_with($path, '.zip'),
+            ),
+        );
     }
 
     /**
@@ -79,7 +108,10 @@ final readonly class WorldPacks
         $folder = $this->folderIn($instance, $world);
         $this->reading->unpackable($archive, $name);
         $name = preg_replace('/\.zip$/i', '', $name).'.zip';
-        preg_match(self::NAME, $name) === 1 || throw Refusal::unusable("A data pack cannot be called {$name}: take letters, digits, blanks, points, dashes and underlines. Nothing was changed.");
+        preg_match(self::NAME, $name) === 1 ||
+            throw Refusal::unusable(
+                "A data pack cannot be called {$name}: take letters, digits, blanks, points, dashes and underlines. Nothing was changed.",
+            );
         $digest = (string) hash_file('sha256', $archive);
         if (! $this->store->has($digest)) {
             $partial = $this->store->partial("{$digest}-".getmypid());
@@ -94,7 +126,8 @@ final readonly class WorldPacks
     public function take(Instance $instance, string $world, string $file): Draft
     {
         $folder = $this->folderIn($instance, $world);
-        in_array($file, array_column($this->of($instance, $world), 'file'), true) || throw Refusal::notFound("{$world} has no data pack of that name any more. Nothing was changed.");
+        in_array($file, array_column($this->of($instance, $world), 'file'), true) ||
+            throw Refusal::notFound("{$world} has no data pack of that name any more. Nothing was changed.");
 
         return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn(["{$folder}/{$file}" => 0]));
     }
@@ -151,13 +184,16 @@ final readonly class WorldPacks
         $game = $catalogue->package($base->game);
         $fits = $package === null || $release === null || $game === null || Admission::of($package, $release, $game, $base->gameVersion);
 
-        return ($package?->title() ?? $known->package_id)." {$known->version}".($fits ? '' : ", which is not for {$this->game->name} {$base->gameVersion}");
+        return ($package?->title() ?? $known->package_id).
+            " {$known->version}".
+            ($fits ? '' : ", which is not for {$this->game->name} {$base->gameVersion}");
     }
 
     /** Where a world that is there has its own; a refusal where there is no such world or place. */
     private function folderIn(Instance $instance, string $world): string
     {
-        isset((new Worlds($this->game))->of($instance)[$world]) || throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
+        isset((new Worlds($this->game))->of($instance)[$world]) ||
+            throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
 
         return $this->folder($world) ?? throw Refusal::conflict("{$this->game->name} knows no data packs of one world.");
     }

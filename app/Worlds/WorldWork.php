@@ -10,9 +10,9 @@ use App\Disk\OwnFiles;
 use App\Games;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\File;
@@ -48,7 +48,8 @@ final readonly class WorldWork implements Undertaking
     public function import(Instance $instance, string $file, string $name): void
     {
         $this->games->get($instance->plan->base->game)->worlds ?? throw Refusal::conflict('This game has no worlds.');
-        $instance->applied_at !== null || throw Refusal::conflict('Nothing is applied yet, so there is no folder that a world could be in.');
+        $instance->applied_at !== null ||
+            throw Refusal::conflict('Nothing is applied yet, so there is no folder that a world could be in.');
         $to = self::coming($instance);
         File::ensureDirectoryExists(dirname($to));
         $this->tasks->beginFor($instance, TaskKind::World, function () use ($file, $to, $name): array {
@@ -80,14 +81,17 @@ final readonly class WorldWork implements Undertaking
         $instance = Instance::query()->find((string) $task->instance_id);
         if ($instance !== null) {
             @unlink(self::coming($instance));
-            $folder = (new Folder($instance))->live((string) ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? 'worlds'));
+            $folder = (new Folder($instance))->live(
+                (string) ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? 'worlds'),
+            );
             array_map(File::deleteDirectory(...), glob("{$folder}/.coming-*") ?: []);
         }
     }
 
     private function runCopy(Instance $to, Task $task): void
     {
-        $from = Instance::query()->find($task->about('from')) ?? throw Refusal::notFound('The instance that it was in is not here any more.');
+        $from =
+            Instance::query()->find($task->about('from')) ?? throw Refusal::notFound('The instance that it was in is not here any more.');
         Tasks::refuseWhilePlayed($from);
         $world = $task->about('world');
         $folder = $this->known($from, $world);
@@ -100,12 +104,14 @@ final readonly class WorldWork implements Undertaking
         Tasks::refuseWhilePlayed($instance);
         $world = $task->about('world');
         $folder = $this->known($instance, $world);
-        is_link($folder) || is_link(dirname($folder)) ? throw Refusal::conflict("{$world} lies at a place that a link leads to, so no archive of it is made from here.") : null;
+        is_link($folder) || is_link(dirname($folder))
+            ? throw Refusal::conflict("{$world} lies at a place that a link leads to, so no archive of it is made from here.")
+            : null;
         $to = self::archive($instance, $world);
         File::ensureDirectoryExists(dirname($to));
         // Of yesterday's nobody knows any more.
         array_map(fn (string $old): bool => filemtime($old) < now()->subDay()->timestamp && unlink($old), glob(dirname($to).'/*') ?: []);
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open("{$to}.part", ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing("the archive of {$world}");
         foreach (Entries::files($folder) as $path => $file) {
             $zip->addFile("{$folder}/{$path}", "{$world}/{$path}");
@@ -122,22 +128,41 @@ final readonly class WorldWork implements Undertaking
             $task->advance("looking through {$name}", 0, 0);
             $archive = Archive::read($file, $name, new ArchiveLimits(entries: 200_000, bytes: 20_000_000_000));
             $says = (string) ($this->games->get($instance->plan->base->game)->worlds['file'] ?? '');
-            $roots = array_values(array_unique(array_map(fn (ArchiveEntry $entry): string => dirname($entry->path), array_filter($archive->entries, fn (ArchiveEntry $entry): bool => basename($entry->path) === $says))));
-            count($roots) === 1 || throw Refusal::unusable($roots === [] ? "{$name} is no world of this game: there is no {$says} in it." : "{$name} has several worlds in it. Bring them one by one.");
+            $roots = array_values(
+                array_unique(
+                    array_map(
+                        fn (ArchiveEntry $entry): string => dirname($entry->path),
+                        array_filter($archive->entries, fn (ArchiveEntry $entry): bool => basename($entry->path) === $says),
+                    ),
+                ),
+            );
+            count($roots) === 1 ||
+                throw Refusal::unusable(
+                    $roots === []
+                        ? "{$name} is no world of this game: there is no {$says} in it."
+                        : "{$name} has several worlds in it. Bring them one by one.",
+                );
             $world = $roots[0] === '.' ? pathinfo($name, PATHINFO_FILENAME) : basename($roots[0]);
             $world = trim((string) preg_replace('/[\x00-\x1f\x7f\/\\\\:*?"<>|]+/', ' ', mb_scrub(mb_substr($world, 0, 80))), ' .');
-            $inside = array_filter($archive->entries, fn (ArchiveEntry $entry): bool => $roots[0] === '.' || str_starts_with($entry->path, "{$roots[0]}/"));
+            $inside = array_filter(
+                $archive->entries,
+                fn (ArchiveEntry $entry): bool => $roots[0] === '.' || str_starts_with($entry->path, "{$roots[0]}/"),
+            );
             $task->advance("unpacking {$world}", 0, count($inside));
             $this->place($instance, $world === '' ? 'World' : $world, function (string $next) use ($archive, $inside, $roots): void {
                 $cut = $roots[0] === '.' ? 0 : strlen($roots[0]) + 1;
-                $archive->unpack($inside, function (ArchiveEntry $entry) use ($next, $cut) {
-                    $path = "{$next}/".substr($entry->path, $cut);
-                    File::ensureDirectoryExists(dirname($path));
+                $archive->unpack(
+                    $inside,
+                    function (ArchiveEntry $entry) use ($next, $cut) {
+                        $path = "{$next}/".substr($entry->path, $cut);
+                        File::ensureDirectoryExists(dirname($path));
 
-                    return @fopen($path, 'xb') ?: throw FullDisk::writing($entry->path);
-                }, function (ArchiveEntry $entry, $handle): void {
-                    fclose($handle) || throw FullDisk::writing($entry->path);
-                });
+                        return @fopen($path, 'xb') ?: throw FullDisk::writing($entry->path);
+                    },
+                    function (ArchiveEntry $entry, $handle): void {
+                        fclose($handle) || throw FullDisk::writing($entry->path);
+                    },
+                );
             });
         } catch (UnsafeArchive $failure) {
             throw Refusal::unusable($failure->getMessage());
@@ -153,9 +178,13 @@ final readonly class WorldWork implements Undertaking
      */
     private function place(Instance $instance, string $world, callable $make): void
     {
-        $folder = (new Folder($instance))->live((string) ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? throw Refusal::conflict('This game has no worlds.')));
+        $folder = (new Folder($instance))->live(
+            (string) ($this->games->get($instance->plan->base->game)->worlds['folder'] ??
+                throw Refusal::conflict('This game has no worlds.')),
+        );
         Tasks::refuseWhilePlayed($instance);
-        is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing is put into it from here.');
+        is_link($folder) &&
+            throw Refusal::conflict(basename($folder).' is a link to another place, so nothing is put into it from here.');
         File::ensureDirectoryExists($folder);
         for ($name = $world, $n = 2; @lstat("{$folder}/{$name}") !== false; $n++) {
             $name = "{$world} {$n}";
@@ -174,7 +203,8 @@ final readonly class WorldWork implements Undertaking
     private function known(Instance $instance, string $world): string
     {
         $game = $this->games->get($instance->plan->base->game);
-        isset((new Worlds($game))->of($instance)[$world]) || throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
+        isset((new Worlds($game))->of($instance)[$world]) ||
+            throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
 
         return (new Folder($instance))->live(($game->worlds['folder'] ?? '')."/{$world}");
     }

@@ -30,12 +30,12 @@ final readonly class Worlds
         if ($where === null) {
             return [];
         }
-        foreach ((glob((new Folder($instance))->live($where['folder']).'/*/'.$where['file']) ?: []) as $file) {
+        foreach (glob((new Folder($instance))->live($where['folder']).'/*/'.$where['file']) ?: [] as $file) {
             if (basename(dirname($file)) === $instance->trialWorld($this->game) || ! is_file($file)) {
                 continue;
             }
             $document = json_decode((string) PlainFile::text($file, self::LARGEST), true);
-            $mods = is_array($document) ? ($document[$where['mods']] ?? []) : [];
+            $mods = is_array($document) ? $document[$where['mods']] ?? [] : [];
             $worlds[mb_scrub(basename(dirname($file)))] = array_filter(is_array($mods) ? $mods : [], is_string(...));
         }
 
@@ -48,9 +48,11 @@ final readonly class Worlds
         Tasks::refuseWhilePlayed($instance);
         isset($this->of($instance)[$world]) || throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
         $folder = (new Folder($instance))->live((string) ($this->game->worlds['folder'] ?? ''));
-        $name !== ($this->game->worlds['trial'] ?? '') && @lstat("{$folder}/{$name}") === false || throw Refusal::conflict("There is something called {$name} already. Nothing was changed.");
-        is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is renamed from here.');
-        (new SeenWorlds)->forget($instance, $world);
+        ($name !== ($this->game->worlds['trial'] ?? '') && @lstat("{$folder}/{$name}") === false) ||
+            throw Refusal::conflict("There is something called {$name} already. Nothing was changed.");
+        is_link($folder) &&
+            throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is renamed from here.');
+        (new SeenWorlds())->forget($instance, $world);
         rename("{$folder}/{$world}", "{$folder}/{$name}");
     }
 
@@ -63,9 +65,10 @@ final readonly class Worlds
         Tasks::refuseWhilePlayed($instance);
         isset($this->of($instance)[$world]) || throw Refusal::notFound("There is no world {$world} here any more. Nothing was changed.");
         $folder = (new Folder($instance))->live((string) ($this->game->worlds['folder'] ?? ''));
-        is_link($folder) && throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is put away from here.');
+        is_link($folder) &&
+            throw Refusal::conflict(basename($folder).' is a link to another place, so nothing in it is put away from here.');
         File::ensureDirectoryExists(self::place($instance));
-        (new SeenWorlds)->forget($instance, $world);
+        (new SeenWorlds())->forget($instance, $world);
         rename("{$folder}/{$world}", self::place($instance).'/'.now()->timestamp." {$world}");
     }
 
@@ -125,9 +128,8 @@ final readonly class Worlds
      */
     public function atRisk(Instance $instance, array $versions): array
     {
-        return array_filter(array_map(
-            fn (array $mods): array => array_map(strval(...), array_keys(array_diff_key($mods, $versions))),
-            $this->of($instance),
-        ));
+        $gone = fn (array $mods): array => array_map(strval(...), array_keys(array_diff_key($mods, $versions)));
+
+        return array_filter(array_map($gone, $this->of($instance)));
     }
 }

@@ -25,7 +25,7 @@ final class CatalogueReader
 
     public function __construct()
     {
-        $this->quick = new QuickReader;
+        $this->quick = new QuickReader();
     }
 
     /**
@@ -121,8 +121,14 @@ final class CatalogueReader
             $node->optional('channel')?->choice(Channel::class) ?? Channel::Stable,
             $needs,
             array_map($this->need(...), $node->listed('suggests')),
-            array_map(fn (Node $item): Breakage => new Breakage(self::target($item), $item->optional('why')?->text() ?? ''), $node->listed('breaks')),
-            array_map(fn (Node $item): Provision => new Provision($item->field('id')->id(), $item->field('version')->text()), $node->listed('provides')),
+            array_map(
+                fn (Node $item): Breakage => new Breakage(self::target($item), $item->optional('why')?->text() ?? ''),
+                $node->listed('breaks'),
+            ),
+            array_map(
+                fn (Node $item): Provision => new Provision($item->field('id')->id(), $item->field('version')->text()),
+                $node->listed('provides'),
+            ),
             $node->optional('published')?->text() ?? '',
             array_map($this->replacement(...), $node->listed('replaces')),
         );
@@ -130,9 +136,7 @@ final class CatalogueReader
 
     private function need(Node $node): Need
     {
-        $targets = $node->has('anyOf')
-            ? array_map(self::target(...), $node->field('anyOf')->items())
-            : [self::target($node)];
+        $targets = $node->has('anyOf') ? array_map(self::target(...), $node->field('anyOf')->items()) : [self::target($node)];
         if ($targets === []) {
             throw $node->field('anyOf')->wrong('at least one alternative is expected.');
         }
@@ -154,7 +158,8 @@ final class CatalogueReader
             return Replacement::ofPackage(self::target($node));
         }
 
-        return Replacement::ofPath($node->field('path')->text()) ?? throw $node->field('path')->wrong('a path inside the instance is expected.');
+        return Replacement::ofPath($node->field('path')->text()) ??
+            throw $node->field('path')->wrong('a path inside the instance is expected.');
     }
 
     private static function target(Node $node): Target

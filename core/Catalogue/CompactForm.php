@@ -39,22 +39,40 @@ final class CompactForm
                 }
                 $list[] = $places[$need->key];
             }
-            $row = [$release->version, $release->channel->value, $release->published, $lists[implode(' ', $list)] ??= count($lists)];
+            $row = [$release->version, $release->channel->value, $release->published, ($lists[implode(' ', $list)] ??= count($lists))];
             if ($release->suggests !== [] || $release->breaks !== [] || $release->provides !== [] || $release->replaces !== []) {
                 $row[] = [
                     array_map(self::flat(...), $release->suggests),
-                    array_map(fn (Breakage $breakage): array => [$breakage->target->id, $breakage->target->range, $breakage->why], $release->breaks),
+                    array_map(
+                        fn (Breakage $breakage): array => [$breakage->target->id, $breakage->target->range, $breakage->why],
+                        $release->breaks,
+                    ),
                     array_map(fn (Provision $provision): array => [$provision->id, $provision->version], $release->provides),
-                    ...($release->replaces === [] ? [] : [array_map(fn (Replacement $replacement): array => $replacement->kept(), $release->replaces)]),
+                    ...$release->replaces === []
+                        ? []
+                        : [array_map(fn (Replacement $replacement): array => $replacement->kept(), $release->replaces)],
                 ];
             }
             $releases[] = $row;
         }
 
-        return json_encode([
-            $package->id, $package->kind->value, $package->scheme->value, $package->syntax->value, $package->name, $package->understudies,
-            $needs, array_map(fn (string|int $list): array => $list === '' ? [] : array_map(intval(...), explode(' ', (string) $list)), array_keys($lists)), $releases,
-        ], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
+        return json_encode(
+            [
+                $package->id,
+                $package->kind->value,
+                $package->scheme->value,
+                $package->syntax->value,
+                $package->name,
+                $package->understudies,
+                $needs,
+                array_map(
+                    fn (string|int $list): array => $list === '' ? [] : array_map(intval(...), explode(' ', (string) $list)),
+                    array_keys($lists),
+                ),
+                $releases,
+            ],
+            JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        );
     }
 
     /** @return list<string> */
@@ -64,7 +82,7 @@ final class CompactForm
         foreach ($need->alternatives as $target) {
             array_push($flat, $target->id, $target->range);
         }
-        $need->isExtension && $flat[] = 'extends';
+        $need->isExtension && ($flat[] = 'extends');
 
         return $flat;
     }
@@ -79,7 +97,16 @@ final class CompactForm
      */
     public function read(string $text, ?callable $meets = null): Package
     {
-        /** @var array{string, string, string, string, string, list<string>, list<list<string>>, list<list<int>>, list<array{0: string, 1: string, 2: string, 3: int, 4?: array{list<list<string>>, list<array{string, string, string}>, list<array{string, string}>, 3?: list<array{string, string}>}}>} $parts */
+        /**
+         * @var array{
+         *     string, string, string, string, string, list<string>, list<list<string>>, list<list<int>>, list<array{
+         *         0: string, 1: string, 2: string, 3: int,
+         *         4?: array{
+         *             list<list<string>>, list<array{string, string, string}>, list<array{string, string}>, 3?: list<array{string, string}>
+         *         }
+         *     }>
+         * } $parts
+         */
         $parts = json_decode($text, true, 8, JSON_THROW_ON_ERROR);
         [$id, $kind, $scheme, $syntax, $name, $understudies, $needs, $lists, $rows] = $parts;
         $made = [];
@@ -93,9 +120,13 @@ final class CompactForm
                 if (! isset($without[$row[3]])) {
                     $list = $row[3];
                     $releases[] = new Release(
-                        $row[0], $row[1] === 'stable' ? Channel::Stable : Channel::from($row[1]), fn (): array => $objects($list),
+                        $row[0],
+                        $row[1] === 'stable' ? Channel::Stable : Channel::from($row[1]),
+                        fn (): array => $objects($list),
                         isset($row[4]) ? array_map($this->need(...), $row[4][0]) : [],
-                        isset($row[4]) ? array_map(fn (array $one): Breakage => new Breakage(new Target($one[0], $one[1]), $one[2]), $row[4][1]) : [],
+                        isset($row[4])
+                            ? array_map(fn (array $one): Breakage => new Breakage(new Target($one[0], $one[1]), $one[2]), $row[4][1])
+                            : [],
                         isset($row[4]) ? array_map(fn (array $one): Provision => new Provision($one[0], $one[1]), $row[4][2]) : [],
                         $row[2],
                         isset($row[4][3]) ? array_map(Replacement::ofKept(...), $row[4][3]) : [],
@@ -139,6 +170,9 @@ final class CompactForm
     /** @param  list<string>  $flat  ids and ranges in turn */
     private function need(array $flat): Need
     {
-        return $this->known[count($flat).' '.implode(' ', $flat)] ??= count($flat) === 3 ? Need::extending(new Target($flat[0], $flat[1])) : Need::of(...array_map(fn (array $pair): Target => new Target($pair[0], $pair[1] ?? '*'), array_chunk($flat, 2)));
+        return $this->known[count($flat).' '.implode(' ', $flat)] ??=
+            count($flat) === 3
+                ? Need::extending(new Target($flat[0], $flat[1]))
+                : Need::of(...array_map(fn (array $pair): Target => new Target($pair[0], $pair[1] ?? '*'), array_chunk($flat, 2)));
     }
 }

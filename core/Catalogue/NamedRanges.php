@@ -42,7 +42,9 @@ final class NamedRanges
     /** What a package is, and what it names beside its needs. */
     public function note(Package $package): void
     {
-        $package->scheme === Scheme::Sequence ? $this->sequences[$package->id] = $package->timeline : $this->schemes[$package->id] = $package->scheme;
+        $package->scheme === Scheme::Sequence
+            ? ($this->sequences[$package->id] = $package->timeline)
+            : ($this->schemes[$package->id] = $package->scheme);
         foreach ($package->releases as $position => $release) {
             foreach ($release->suggests as $need) {
                 foreach ($need->alternatives as $target) {

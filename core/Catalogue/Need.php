@@ -23,7 +23,10 @@ final readonly class Need
             usort($alternatives, fn (Target $a, Target $b): int => [$a->id, $a->range] <=> [$b->id, $b->range]);
         }
 
-        return new self($alternatives, $others === [] ? $first->key() : implode('|', array_map(fn (Target $target): string => $target->key(), $alternatives)));
+        return new self(
+            $alternatives,
+            $others === [] ? $first->key() : implode('|', array_map(fn (Target $target): string => $target->key(), $alternatives)),
+        );
     }
 
     /** What a release extends: it cannot be there without it, and comes after it. */

@@ -64,7 +64,15 @@ final class Package
     /** The same package with one more release. */
     public function with(Release $release): self
     {
-        return new self($this->id, $this->kind, [...$this->releases, $release], $this->scheme, $this->syntax, $this->name, $this->understudies);
+        return new self(
+            $this->id,
+            $this->kind,
+            [...$this->releases, $release],
+            $this->scheme,
+            $this->syntax,
+            $this->name,
+            $this->understudies,
+        );
     }
 
     /** The same package with one of its releases alone. */
@@ -136,7 +144,8 @@ final class Package
                 }
             }
             $count = count($this->releases);
-            $this->allowed[$channel->value] = count($positions) === $count ? ReleaseSet::all($count) : ReleaseSet::ofPositions($count, $positions);
+            $this->allowed[$channel->value] =
+                count($positions) === $count ? ReleaseSet::all($count) : ReleaseSet::ofPositions($count, $positions);
         }
 
         return $this->allowed[$channel->value];

@@ -35,7 +35,16 @@ final class QuickReader
         $syntax = self::word(Syntax::class, $document->syntax ?? null, Syntax::Comparator);
         $name = $document->name ?? '';
         $understudies = $this->idList($document->understudies ?? []);
-        if (! isset($document->id, $document->releases) || ! $this->isId($document->id) || $kind === null || $scheme === null || $syntax === null || ! is_string($name) || $understudies === null || ! is_array($document->releases)) {
+        if (
+            ! isset($document->id, $document->releases) ||
+            ! $this->isId($document->id) ||
+            $kind === null ||
+            $scheme === null ||
+            $syntax === null ||
+            ! is_string($name) ||
+            $understudies === null ||
+            ! is_array($document->releases)
+        ) {
             return null;
         }
         $this->named?->from($syntax);
@@ -65,11 +74,35 @@ final class QuickReader
         $provides = isset($item->provides) ? $this->provides($item->provides) : [];
         $published = $item->published ?? '';
         $replaces = isset($item->replaces) ? $this->replaces($item->replaces) : [];
-        if (! isset($item->version) || ! is_string($item->version) || $channel === null || ! is_array($needs) || ! $this->areNeeds($needs) || ! is_array($extends) || $extends !== [] && ! $this->areTargets($extends) || $suggests === null || $breaks === null || $provides === null || $replaces === null || ! is_string($published)) {
+        if (
+            ! isset($item->version) ||
+            ! is_string($item->version) ||
+            $channel === null ||
+            ! is_array($needs) ||
+            ! $this->areNeeds($needs) ||
+            ! is_array($extends) ||
+            ($extends !== [] && ! $this->areTargets($extends)) ||
+            $suggests === null ||
+            $breaks === null ||
+            $provides === null ||
+            $replaces === null ||
+            ! is_string($published)
+        ) {
             return null;
         }
 
-        return new Release($item->version, $channel, $needs === [] && $extends === [] ? [] : fn (): array => self::ordered([...$this->needs($needs) ?? [], ...$this->extensions($extends)]), $suggests, $breaks, $provides, $published, $replaces);
+        return new Release(
+            $item->version,
+            $channel,
+            $needs === [] && $extends === []
+                ? []
+                : fn (): array => self::ordered([...$this->needs($needs) ?? [], ...$this->extensions($extends)]),
+            $suggests,
+            $breaks,
+            $provides,
+            $published,
+            $replaces,
+        );
     }
 
     /**
@@ -97,7 +130,7 @@ final class QuickReader
     private function areNeeds(array $items): bool
     {
         foreach ($items as $item) {
-            if (! $item instanceof stdClass) {
+            if (! ($item instanceof stdClass)) {
                 return false;
             }
             if (isset($item->anyOf)) {
@@ -105,7 +138,7 @@ final class QuickReader
                     return false;
                 }
                 foreach ($item->anyOf as $one) {
-                    if (! $one instanceof stdClass || ! $this->isTarget($one)) {
+                    if (! ($one instanceof stdClass) || ! $this->isTarget($one)) {
                         return false;
                     }
                 }
@@ -120,7 +153,7 @@ final class QuickReader
     /** @param  array<mixed>  $items */
     private function areTargets(array $items): bool
     {
-        return array_filter($items, fn (mixed $item): bool => ! $item instanceof stdClass || ! $this->isTarget($item)) === [];
+        return array_filter($items, fn (mixed $item): bool => ! ($item instanceof stdClass) || ! $this->isTarget($item)) === [];
     }
 
     /**
@@ -184,7 +217,7 @@ final class QuickReader
             return $known;
         }
 
-        return $this->isId($item->id) ? $this->needs[$item->id.' '.$range] = Need::of(new Target($item->id, $range)) : null;
+        return $this->isId($item->id) ? ($this->needs[$item->id.' '.$range] = Need::of(new Target($item->id, $range))) : null;
     }
 
     private function anyOf(mixed $items): ?Need
@@ -226,7 +259,12 @@ final class QuickReader
     {
         $provides = [];
         foreach (is_array($items) ? $items : [null] as $item) {
-            if (! $item instanceof stdClass || ! isset($item->id, $item->version) || ! $this->isId($item->id) || ! is_string($item->version)) {
+            if (
+                ! ($item instanceof stdClass) ||
+                ! isset($item->id, $item->version) ||
+                ! $this->isId($item->id) ||
+                ! is_string($item->version)
+            ) {
                 return null;
             }
             $provides[] = new Provision($item->id, $item->version);
@@ -242,7 +280,8 @@ final class QuickReader
         foreach (is_array($items) ? $items : [null] as $item) {
             $path = $item instanceof stdClass ? $item->path ?? null : null;
             $need = $item instanceof stdClass && $path === null ? $this->oneOf($item) : null;
-            $replacement = $need !== null ? Replacement::ofPackage($need->alternatives[0]) : (is_string($path) ? Replacement::ofPath($path) : null);
+            $replacement =
+                $need !== null ? Replacement::ofPackage($need->alternatives[0]) : (is_string($path) ? Replacement::ofPath($path) : null);
             if ($replacement === null) {
                 return null;
             }

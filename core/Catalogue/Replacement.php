@@ -31,7 +31,9 @@ final readonly class Replacement
     /** Null for what is no path inside an instance. */
     public static function ofPath(string $path): ?self
     {
-        return strlen($path) <= Limits::PATH && substr_count($path, '*') <= self::STARS && preg_match(self::PATH, $path) === 1 ? new self($path, null) : null;
+        return strlen($path) <= Limits::PATH && substr_count($path, '*') <= self::STARS && preg_match(self::PATH, $path) === 1
+            ? new self($path, null)
+            : null;
     }
 
     /**

@@ -80,7 +80,12 @@ final class Checker
                     $met = $met || $this->satisfying($target, $package->syntax) !== [];
                 }
                 if (! $waived && ! $met) {
-                    $violations[] = new Violation('need', "{$package->id} {$this->selection[$package->id]} ".($need->isExtension ? 'extends '.$need->alternatives[0]->key() : "needs {$need->key}").', and nothing satisfies it.');
+                    $violations[] = new Violation(
+                        'need',
+                        "{$package->id} {$this->selection[$package->id]} ".
+                            ($need->isExtension ? 'extends '.$need->alternatives[0]->key() : "needs {$need->key}").
+                            ', and nothing satisfies it.',
+                    );
                 }
             }
             foreach ($release->breaks ?? [] as $breakage) {
@@ -89,7 +94,10 @@ final class Checker
                 }
                 foreach ($this->satisfying($breakage->target, $package->syntax) as $broken) {
                     if ($broken !== $package->id) {
-                        $violations[] = new Violation('break', "{$package->id} {$this->selection[$package->id]} breaks {$broken} {$this->selection[$broken]}.");
+                        $violations[] = new Violation(
+                            'break',
+                            "{$package->id} {$this->selection[$package->id]} breaks {$broken} {$this->selection[$broken]}.",
+                        );
                     }
                 }
             }
@@ -105,13 +113,19 @@ final class Checker
         foreach ($this->selected() as $package) {
             $version = $this->selection[$package->id];
             foreach ($this->request->forbid as $forbidden) {
-                if ($forbidden->id === $package->id && $package->range($forbidden->range, Syntax::Comparator)->admits($package->timeline->version($version))) {
+                if (
+                    $forbidden->id === $package->id &&
+                    $package->range($forbidden->range, Syntax::Comparator)->admits($package->timeline->version($version))
+                ) {
                     $violations[] = new Violation('forbidden', "{$package->id} {$version} is forbidden.");
                 }
             }
             $channel = $package->release($version)->channel ?? null;
             if ($channel !== null && ! $this->request->channelOf($package->id)->allows($channel)) {
-                $violations[] = new Violation('channel', "{$package->id} {$version} is {$channel->value}; only {$this->request->channelOf($package->id)->value} is allowed.");
+                $violations[] = new Violation(
+                    'channel',
+                    "{$package->id} {$version} is {$channel->value}; only {$this->request->channelOf($package->id)->value} is allowed.",
+                );
             }
         }
 
@@ -122,7 +136,10 @@ final class Checker
     private function unreached(): array
     {
         $reached = [];
-        $queue = $this->request->policy === Policy::Settled ? array_map(strval(...), array_keys(array_intersect_key($this->selection, $this->request->have))) : [];
+        $queue =
+            $this->request->policy === Policy::Settled
+                ? array_map(strval(...), array_keys(array_intersect_key($this->selection, $this->request->have)))
+                : [];
         foreach ($this->request->want as $want) {
             array_push($queue, ...$this->satisfying(new Target($want->id, $want->range), Syntax::Comparator));
         }
@@ -153,7 +170,9 @@ final class Checker
     /** @return list<Package> */
     private function selected(): array
     {
-        return array_values(array_filter(array_map(fn (int|string $id): ?Package => $this->catalogue->package((string) $id), array_keys($this->selection))));
+        return array_values(
+            array_filter(array_map(fn (int|string $id): ?Package => $this->catalogue->package((string) $id), array_keys($this->selection))),
+        );
     }
 
     /** @return list<string> ids of the selected packages that satisfy a target themselves or by what they provide */

@@ -61,7 +61,9 @@ final readonly class ConfigMerge
     {
         $lines = TextMerge::of($was, $mine, $now, $isApart);
 
-        return new self($lines->text, [...$contested, ...array_map(fn (array $one): array => ["line {$one[0]}", self::shown($one[1]), self::shown($one[2])], $lines->contested)]);
+        $told = array_map(fn (array $one): array => ["line {$one[0]}", self::shown($one[1]), self::shown($one[2])], $lines->contested);
+
+        return new self($lines->text, [...$contested, ...$told]);
     }
 
     /**
@@ -77,7 +79,8 @@ final readonly class ConfigMerge
             $pointer = (string) $pointer;
             [$before, $ours, $theirs] = [$was->value($pointer), $mine->value($pointer), $now->value($pointer)];
             // What is empty or open has no place in which another value could stand.
-            if (in_array($before, ['', Spans::OPEN], true) || in_array($ours, [null, '', Spans::OPEN], true) || in_array($theirs, [null, '', Spans::OPEN], true)) {
+            $all = [$before, $ours, $theirs];
+            if ($before === null || $ours === null || $theirs === null || array_intersect($all, ['', Spans::OPEN]) !== []) {
                 continue;
             }
             $isOurs = ! Spans::areAlike($syntax, $before, $ours);

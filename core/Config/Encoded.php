@@ -13,7 +13,8 @@ final readonly class Encoded
     public const UTF8 = 'UTF-8';
 
     /** What XML may say of itself that is heeded; what says another thing is taken as what says nothing. */
-    private const OF_XML = '/^(?:utf-8|us-ascii|iso-8859-(?:1|2|5|7|9|15)|windows-125[124]|koi8-[ru]|shift_jis|euc-(?:jp|kr)|gb18030|big5)$/';
+    private const OF_XML = '/^(?:utf-8|us-ascii|iso-8859-(?:1|2|5|7|9|15)|windows-125[124]|koi8-[ru]|shift_jis|euc-(?:jp|kr)|gb18030'.
+        '|big5)$/';
 
     /** @param  string  $encoding  as mbstring calls it */
     private function __construct(private ?Syntax $syntax, public string $text, public string $encoding, private string $mark)
@@ -28,8 +29,9 @@ final readonly class Encoded
                 return self::as($syntax, substr($bytes, strlen($mark)), $encoding, $mark);
             }
         }
-        $encoding = ($syntax === Syntax::Xml ? self::declared($bytes) : null)
-            ?? (preg_match('//u', $bytes) === 1 ? self::UTF8 : ($syntax === Syntax::Properties ? 'ISO-8859-1' : 'Windows-1252'));
+        $encoding =
+            ($syntax === Syntax::Xml ? self::declared($bytes) : null) ??
+            (preg_match('//u', $bytes) === 1 ? self::UTF8 : ($syntax === Syntax::Properties ? 'ISO-8859-1' : 'Windows-1252'));
 
         return self::as($syntax, $bytes, $encoding, '');
     }
@@ -71,7 +73,8 @@ final readonly class Encoded
     /** Whether parts of either can stand in the other, as bytes. */
     public function isWrittenAs(self $other): bool
     {
-        return $this->mark === $other->mark && ($this->encoding === $other->encoding || (! $this->isWide() && ! $other->isWide() && ($this->isPlain() || $other->isPlain())));
+        return $this->mark === $other->mark &&
+            ($this->encoding === $other->encoding || (! $this->isWide() && ! $other->isWide() && ($this->isPlain() || $other->isPlain())));
     }
 
     /** Whether it has nothing but what is written alike nearly everywhere. */
@@ -89,14 +92,17 @@ final readonly class Encoded
     public function words(): string
     {
         return match ($this->encoding) {
-            'UTF-16LE', 'UTF-16BE' => 'UTF-16', 'Windows-1252' => 'windows-1252', default => $this->encoding
+            'UTF-16LE', 'UTF-16BE' => 'UTF-16',
+            'Windows-1252' => 'windows-1252',
+            default => $this->encoding,
         };
     }
 
     private static function as(?Syntax $syntax, string $bytes, string $encoding, string $mark): ?self
     {
         $text = (string) mb_convert_encoding($bytes, self::UTF8, $encoding);
-        $isText = preg_match('/[\x00-\x08\x0E-\x19\x1C-\x1F]/', $text) === 0 && mb_convert_encoding($text, $encoding, self::UTF8) === $bytes;
+        $isText =
+            preg_match('/[\x00-\x08\x0E-\x19\x1C-\x1F]/', $text) === 0 && mb_convert_encoding($text, $encoding, self::UTF8) === $bytes;
 
         return $isText ? new self($syntax, $text, $encoding, $mark) : null;
     }
@@ -116,15 +122,27 @@ final readonly class Encoded
 
     private static function declared(string $text): ?string
     {
-        return preg_match('/^<\?xml[^>]{0,100}\sencoding\s*=\s*["\'](?<name>[A-Za-z][\w.-]*)["\']/', $text, $part) === 1
-            && preg_match(self::OF_XML, strtolower($part['name'])) === 1 ? (strtolower($part['name']) === 'utf-8' ? self::UTF8 : $part['name']) : null;
+        return preg_match('/^<\?xml[^>]{0,100}\sencoding\s*=\s*["\'](?<name>[A-Za-z][\w.-]*)["\']/', $text, $part) === 1 &&
+            preg_match(self::OF_XML, strtolower($part['name'])) === 1
+            ? (strtolower($part['name']) === 'utf-8'
+                ? self::UTF8
+                : $part['name'])
+            : null;
     }
 
     /** What ISO-8859-1 does not have as java.util.Properties has it written: units of UTF-16 in hexadecimal. */
     private static function escaped(string $text): string
     {
-        return (string) preg_replace_callback('/[^\x{0}-\x{FF}]/u', fn (array $sign): string => implode('', array_map(
-            fn (string $unit): string => '\u'.strtoupper($unit), str_split(bin2hex((string) mb_convert_encoding($sign[0], 'UTF-16BE', self::UTF8)), 4),
-        )), $text);
+        return (string) preg_replace_callback(
+            '/[^\x{0}-\x{FF}]/u',
+            fn (array $sign): string => implode(
+                '',
+                array_map(
+                    fn (string $unit): string => '\u'.strtoupper($unit),
+                    str_split(bin2hex((string) mb_convert_encoding($sign[0], 'UTF-16BE', self::UTF8)), 4),
+                ),
+            ),
+            $text,
+        );
     }
 }

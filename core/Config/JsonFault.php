@@ -26,7 +26,7 @@ final class JsonFault
             return null;
         }
         $reader = new self($text);
-        $why = $reader->value(0) ?? $reader->end() ?? lcfirst(json_last_error_msg());
+        $why = $reader->value(0) ?? ($reader->end() ?? lcfirst(json_last_error_msg()));
         $line = 1 + substr_count($text, "\n", 0, min($reader->at, strlen($text)));
 
         return new Wrong($line, $why);
@@ -45,7 +45,9 @@ final class JsonFault
             '{' => $this->items($depth, '}', 'a key in quotes'),
             '[' => $this->items($depth, ']', 'a value'),
             '"' => $this->string(),
-            default => $this->take('/\G(?:true|false|null|-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][+-]?\d+)?)(?![A-Za-z0-9_.+-])/') ? null : $this->unexpected('a value'),
+            default => $this->take('/\G(?:true|false|null|-?(?:0|[1-9]\d*)(?:\.\d+)?(?:[eE][+-]?\d+)?)(?![A-Za-z0-9_.+-])/')
+                ? null
+                : $this->unexpected('a value'),
         };
     }
 

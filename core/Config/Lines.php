@@ -33,7 +33,12 @@ final class Lines
         }
         $changes = [];
         [$x, $y] = [$start, $start];
-        foreach ([...self::same(array_slice($from, $start, $endFrom - $start), array_slice($to, $start, $endTo - $start)), [$endFrom - $start, $endTo - $start]] as [$i, $j]) {
+        foreach (
+            [
+                ...self::same(array_slice($from, $start, $endFrom - $start), array_slice($to, $start, $endTo - $start)),
+                [$endFrom - $start, $endTo - $start],
+            ] as [$i, $j]
+        ) {
             [$i, $j] = [$i + $start, $j + $start];
             if ($i > $x || $j > $y) {
                 $changes[] = new Change($x, $i - $x, $y, $j - $y);

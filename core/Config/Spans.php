@@ -98,10 +98,19 @@ final readonly class Spans
     {
         $first = $text[$from] ?? '';
         if ($first !== '{' && $first !== '[') {
-            if (preg_match('/\G(?:"(?:[^"\\\\\x00-\x1f]++|\\\\(?:["\\\\\/bfnrt]|u[0-9A-Fa-f]{4}))*+"|-?(?:0|[1-9]\d*+)(?:\.\d++)?(?:[eE][+-]?\d++)?|true|false|null)(?![\w.+-])/', $text, $value, 0, $from) !== 1) {
+            if (
+                preg_match(
+                    '/\G(?:"(?:[^"\\\\\x00-\x1f]++|\\\\(?:["\\\\\/bfnrt]|u[0-9A-Fa-f]{4}))*+"|-?(?:0'.
+                    '|[1-9]\d*+)(?:\.\d++)?(?:[eE][+-]?\d++)?|true|false|null)(?![\w.+-])/',
+                    $text,
+                    $value,
+                    0,
+                    $from,
+                ) !== 1
+            ) {
                 return null;
             }
-            $isInner ?: $at[$pointer] = [$from, strlen($value[0])];
+            $isInner ?: ($at[$pointer] = [$from, strlen($value[0])]);
 
             return $from + strlen($value[0]);
         }
@@ -167,8 +176,21 @@ final readonly class Spans
             if (preg_match('/^[ \t]*(?:#.*)?$/D', $bare) === 1) {
                 continue;
             }
-            $value = '(?:"(?:[^"\\\\]|\\\\.)*+"|\'(?:[^\']|\'\')*+\'|\[[^\[\]{}"\'#]*\]|\{\}|[^\s"\'#\[\]{}&*!|>%@`,?:-](?:[^#:]|(?<=\S)#|:(?=\S))*?|[-?:](?=\S)(?:[^#:]|(?<=\S)#|:(?=\S))*?)';
-            if (preg_match('/^(?<indent> *)(?<key>"[^"\\\\]*"|\'[^\']*\'|[A-Za-z0-9_.\/+-][^\s:#"\'{}\[\],&*!|>]*(?: [^\s:#"\'{}\[\],&*!|>]+)*)[ ]*:(?:[ ]+(?<value>'.$value.'))?(?<rest>[ \t]*(?:[ \t]#.*)?)$/Du', $bare, $part, PREG_OFFSET_CAPTURE) !== 1 || ($part['key'][0][0] === '-' && ! str_contains('0123456789', $part['key'][0][1] ?? ''))) {
+            $value =
+                '(?:"(?:[^"\\\\]|\\\\.)*+"|\'(?:[^\']|\'\')*+\'|\[[^\[\]{}"\'#]*\]|\{\}|[^\s"\'#\[\]{}&*!|>%@`,?:-](?:[^#:]|(?<=\S)#'.
+                '|:(?=\S))*?|[-?:](?=\S)(?:[^#:]|(?<=\S)#|:(?=\S))*?)';
+            if (
+                preg_match(
+                    '/^(?<indent> *)(?<key>"[^"\\\\]*"|\'[^\']*\'|[A-Za-z0-9_.\/+-][^\s:#"\'{}\[\],&*!|>]*(?: [^\s:#"\'{}\[\],&*!|>]+)*)[ '.
+                    ']*:(?:[ ]+(?<value>'.
+                        $value.
+                        '))?(?<rest>[ \t]*(?:[ \t]#.*)?)$/Du',
+                    $bare,
+                    $part,
+                    PREG_OFFSET_CAPTURE,
+                ) !== 1 ||
+                ($part['key'][0][0] === '-' && ! str_contains('0123456789', $part['key'][0][1] ?? ''))
+            ) {
                 return null;
             }
             $indent = strlen($part['indent'][0]);
@@ -232,13 +254,28 @@ final readonly class Spans
 
                 continue;
             }
-            if (preg_match('/^\s*(?<key>[\w.+\/@$-][\w.+\/@$ -]*?)\s*'.$sign.'[ \t]*(?<value>.*?)[ \t]*$/Du', $bare, $part, PREG_OFFSET_CAPTURE) !== 1) {
+            if (
+                preg_match(
+                    '/^\s*(?<key>[\w.+\/@$-][\w.+\/@$ -]*?)\s*'.$sign.'[ \t]*(?<value>.*?)[ \t]*$/Du',
+                    $bare,
+                    $part,
+                    PREG_OFFSET_CAPTURE,
+                ) !== 1
+            ) {
                 return null;
             }
             [$value, $offset] = $part['value'];
             // What may go on, in whichever of these: three quotes, an open bracket, a backslash at the end.
             $whole = [$value];
-            if (str_ends_with($value, '\\') || ($syntax === Syntax::Toml && preg_match('/^(?:"(?:[^"\\\\]|\\\\.)*+"|\'[^\']*\'|\[[^\[\]{}"\'#]*\]|[\w.:+-]+(?: [\w.:+-]+)?)(?=\s*(?:#.*)?$)/Du', $value, $whole) !== 1)) {
+            if (
+                str_ends_with($value, '\\') ||
+                ($syntax === Syntax::Toml &&
+                    preg_match(
+                        '/^(?:"(?:[^"\\\\]|\\\\.)*+"|\'[^\']*\'|\[[^\[\]{}"\'#]*\]|[\w.:+-]+(?: [\w.:+-]+)?)(?=\s*(?:#.*)?$)/Du',
+                        $value,
+                        $whole,
+                    ) !== 1)
+            ) {
                 return null;
             }
             $value = $syntax === Syntax::Toml ? $whole[0] : $value;

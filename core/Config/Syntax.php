@@ -26,14 +26,21 @@ enum Syntax
     public static function ofPath(string $path): ?self
     {
         return match (strtolower(pathinfo($path, PATHINFO_EXTENSION))) {
-            'json' => self::Json, 'yaml', 'yml' => self::Yaml, 'toml' => self::Toml, 'properties' => self::Properties, 'xml' => self::Xml, 'ini' => self::Ini, default => null,
+            'json' => self::Json,
+            'yaml', 'yml' => self::Yaml,
+            'toml' => self::Toml,
+            'properties' => self::Properties,
+            'xml' => self::Xml,
+            'ini' => self::Ini,
+            default => null,
         };
     }
 
     public function word(): string
     {
         return match ($this) {
-            self::Properties => 'properties', default => strtoupper($this->name)
+            self::Properties => 'properties',
+            default => strtoupper($this->name),
         };
     }
 
@@ -44,7 +51,11 @@ enum Syntax
         $text = str_starts_with($text, "\xEF\xBB\xBF") ? substr($text, 3) : $text;
         if ($this === self::Ini && preg_match('//u', $text) !== 1) {
             // No specification says how its characters are written: as those did who have no UTF-8 (RFC 2781, 3.2; windows-1252).
-            $text = mb_convert_encoding($text, 'UTF-8', str_starts_with($text, "\xFF\xFE") || str_starts_with($text, "\xFE\xFF") ? 'UTF-16' : 'Windows-1252');
+            $text = mb_convert_encoding(
+                $text,
+                'UTF-8',
+                str_starts_with($text, "\xFF\xFE") || str_starts_with($text, "\xFE\xFF") ? 'UTF-16' : 'Windows-1252',
+            );
         }
         $mayBeOther = $this === self::Properties || ($this === self::Xml && self::isOtherXml($text));
         if (! $mayBeOther && preg_match('//u', $text) !== 1) {
@@ -72,7 +83,9 @@ enum Syntax
         if ($isRead) {
             return self::twiceInYaml($text);
         }
-        if (preg_match('/^yaml_parse\(\): (?:\w+ error encountered during parsing: )?(?<why>.+?) \(line (?<line>\d+)/', $said, $part) !== 1) {
+        if (
+            preg_match('/^yaml_parse\(\): (?:\w+ error encountered during parsing: )?(?<why>.+?) \(line (?<line>\d+)/', $said, $part) !== 1
+        ) {
             return null;
         }
         // What does not end is found at the end, where no line may be any more.
@@ -88,7 +101,9 @@ enum Syntax
         try {
             Yaml::parse($text, Yaml::PARSE_CUSTOM_TAGS);
         } catch (ParseException $failure) {
-            return str_starts_with($failure->getMessage(), 'Duplicate key') ? new Wrong(max(1, $failure->getParsedLine()), (string) preg_replace('/ at line.*$/s', '', lcfirst($failure->getMessage()))) : null;
+            return str_starts_with($failure->getMessage(), 'Duplicate key')
+                ? new Wrong(max(1, $failure->getParsedLine()), (string) preg_replace('/ at line.*$/s', '', lcfirst($failure->getMessage())))
+                : null;
         }
 
         return null;
@@ -149,8 +164,10 @@ enum Syntax
     /** Whether XML says, or by its first bytes shows, that its characters are written in another way than UTF-8: XML 1.0, 4.3.3. */
     private static function isOtherXml(string $text): bool
     {
-        return str_starts_with($text, "\xFF\xFE") || str_starts_with($text, "\xFE\xFF")
-            || (preg_match('/^<\?xml[^>]{0,100}\sencoding\s*=\s*["\'](?<name>[A-Za-z][\w.-]*)["\']/', $text, $part) === 1 && strtolower($part['name']) !== 'utf-8');
+        return str_starts_with($text, "\xFF\xFE") ||
+            str_starts_with($text, "\xFE\xFF") ||
+            (preg_match('/^<\?xml[^>]{0,100}\sencoding\s*=\s*["\'](?<name>[A-Za-z][\w.-]*)["\']/', $text, $part) === 1 &&
+                strtolower($part['name']) !== 'utf-8');
     }
 
     private static function inXml(string $text): ?Wrong
@@ -173,7 +190,14 @@ enum Syntax
         simplexml_load_string($text, options: LIBXML_NONET);
         // Names with a prefix that stands for nothing (xmlerror.h: 200 to 205) are XML all the same, and so is what a part that
         // is not fetched may name (27: XML 1.0, 4.1, "Entity Declared").
-        $errors = array_values(array_filter(libxml_get_errors(), fn (\LibXMLError $error): bool => $error->level !== LIBXML_ERR_WARNING && ($error->code < 200 || $error->code > 205) && $error->code !== 27));
+        $errors = array_values(
+            array_filter(
+                libxml_get_errors(),
+                fn (\LibXMLError $error): bool => $error->level !== LIBXML_ERR_WARNING &&
+                    ($error->code < 200 || $error->code > 205) &&
+                    $error->code !== 27,
+            ),
+        );
         libxml_clear_errors();
         libxml_use_internal_errors($before);
         if ($errors === [] && trim($text) !== '') {
@@ -183,7 +207,10 @@ enum Syntax
         return new Wrong(max(1, $errors[0]->line ?? 1), lcfirst(trim($errors[0]->message ?? 'it is empty')));
     }
 
-    /** No specification says what this is; it is taken as the lenient do: sections, keys with = or :, and values that go on in lines that are indented. */
+    /**
+     * No specification says what this is; it is taken as the lenient do: sections, keys with = or :, and values that go on in lines that
+     * are indented.
+     */
     private static function inIni(string $text): ?Wrong
     {
         $indent = null;
@@ -218,7 +245,12 @@ enum Syntax
     /** A text up to the first byte that is no part of UTF-8. */
     private static function validPart(string $text): string
     {
-        preg_match('/^(?:[\x00-\x7F]|[\xC2-\xDF][\x80-\xBF]|\xE0[\xA0-\xBF][\x80-\xBF]|[\xE1-\xEC\xEE\xEF][\x80-\xBF]{2}|\xED[\x80-\x9F][\x80-\xBF]|\xF0[\x90-\xBF][\x80-\xBF]{2}|[\xF1-\xF3][\x80-\xBF]{3}|\xF4[\x80-\x8F][\x80-\xBF]{2})*+/', $text, $part);
+        preg_match(
+            '/^(?:[\x00-\x7F]|[\xC2-\xDF][\x80-\xBF]|\xE0[\xA0-\xBF][\x80-\xBF]|[\xE1-\xEC\xEE\xEF][\x80-\xBF]{2}'.
+            '|\xED[\x80-\x9F][\x80-\xBF]|\xF0[\x90-\xBF][\x80-\xBF]{2}|[\xF1-\xF3][\x80-\xBF]{3}|\xF4[\x80-\x8F][\x80-\xBF]{2})*+/',
+            $text,
+            $part,
+        );
 
         return $part[0] ?? '';
     }

@@ -18,7 +18,10 @@ final readonly class TextMerge
     {
     }
 
-    /** @param  bool  $isApart  whether changes of lines beside each other, and what both put in at one place, are taken for apart: mine first */
+    /**
+     * @param  bool  $isApart  whether changes of lines beside each other, and what both put in at one place, are taken for apart: mine
+     *     first
+     */
     public static function of(string $was, string $mine, string $theirs, bool $isApart = false): self
     {
         if ($was === $theirs || $mine === $theirs) {
@@ -95,7 +98,9 @@ final readonly class TextMerge
     {
         $text = '';
         foreach ($changes as $change) {
-            $text .= implode('', array_slice($base, $from, $change->at - $from)).implode('', array_slice($side, $change->by, $change->byLines));
+            $text .=
+                implode('', array_slice($base, $from, $change->at - $from)).
+                implode('', array_slice($side, $change->by, $change->byLines));
             $from = $change->at + $change->lines;
         }
 

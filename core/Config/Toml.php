@@ -18,7 +18,7 @@ final class Toml
 
     private function __construct(private readonly string $text)
     {
-        $this->root = $this->table = new TomlTable;
+        $this->root = $this->table = new TomlTable();
     }
 
     /**
@@ -83,7 +83,9 @@ final class Toml
         $keys = [];
         do {
             $this->blanks();
-            $keys[] = $this->take('([A-Za-z0-9_-]+)') ?? (in_array($this->text[$this->at] ?? '', ['"', "'"], true) ? $this->quoted() : throw $this->wrong('a key is expected.'));
+            $keys[] =
+                $this->take('([A-Za-z0-9_-]+)') ??
+                (in_array($this->text[$this->at] ?? '', ['"', "'"], true) ? $this->quoted() : throw $this->wrong('a key is expected.'));
             $this->blanks();
         } while ($this->take('\.') !== null);
         if (count($keys) > self::DEPTH) {
@@ -131,17 +133,26 @@ final class Toml
         if ($first === '{') {
             return $this->inline($depth);
         }
-        $word = $this->take('(\d{4}-\d\d-\d\d(?:[Tt ]\d\d:\d\d:\d\d(?:\.\d+)?(?:[Zz]|[+-]\d\d:\d\d)?)?|\d\d:\d\d:\d\d(?:\.\d+)?|[+-]?(?:inf|nan)|[A-Za-z]+|0x[0-9A-Fa-f](?:_?[0-9A-Fa-f])*|0o[0-7](?:_?[0-7])*|0b[01](?:_?[01])*|[+-]?(?:0|[1-9](?:_?[0-9])*)(?:\.[0-9](?:_?[0-9])*)?(?:[eE][+-]?[0-9](?:_?[0-9])*)?)') ?? throw $this->wrong('a value is expected.');
+        $word =
+            $this->take(
+                '(\d{4}-\d\d-\d\d(?:[Tt ]\d\d:\d\d:\d\d(?:\.\d+)?(?:[Zz]|[+-]\d\d:\d\d)?)?|\d\d:\d\d:\d\d(?:\.\d+)?|[+-]?(?:inf|nan)'.
+                '|[A-Za-z]+|0x[0-9A-Fa-f](?:_?[0-9A-Fa-f])*|0o[0-7](?:_?[0-7])*|0b[01](?:_?[01])*|[+-]?(?:0'.
+                '|[1-9](?:_?[0-9])*)(?:\.[0-9](?:_?[0-9])*)?(?:[eE][+-]?[0-9](?:_?[0-9])*)?)',
+            ) ?? throw $this->wrong('a value is expected.');
         $plain = str_replace('_', '', $word);
 
         return match (true) {
-            preg_match('/^\d{4}-|^\d\d:/', $word) === 1 => self::isMoment($word) ? $word : throw $this->wrong("{$word} is no day or time that there is."),
+            preg_match('/^\d{4}-|^\d\d:/', $word) === 1 => self::isMoment($word)
+                ? $word
+                : throw $this->wrong("{$word} is no day or time that there is."),
             $word === 'true' => true,
             $word === 'false' => false,
             preg_match('/^0[xob]/', $plain) === 1 => intval(substr($plain, 2), ['x' => 16, 'o' => 8, 'b' => 2][$plain[1]]),
             preg_match('/^[+-]?\d+$/D', $plain) === 1 => (int) $plain,
             is_numeric($plain) => (float) $plain,
-            preg_match('/^[A-Za-z]+$/D', $word) === 1 && ! in_array($word, ['inf', 'nan'], true) => throw $this->wrong("\"{$word}\" is no value."),
+            preg_match('/^[A-Za-z]+$/D', $word) === 1 && ! in_array($word, ['inf', 'nan'], true) => throw $this->wrong(
+                "\"{$word}\" is no value.",
+            ),
             default => $word,
         };
     }
@@ -149,11 +160,20 @@ final class Toml
     /** Whether a day and time, either of which may be missing, can be: RFC 3339, section 5.7. */
     private static function isMoment(string $word): bool
     {
-        preg_match('/^(?:(?<year>\d{4})-(?<month>\d\d)-(?<day>\d\d))?[Tt ]?(?:(?<hour>\d\d):(?<minute>\d\d):(?<second>\d\d))?[.\d]*(?:[+-](?<ahead>\d\d):(?<past>\d\d))?/', $word, $part);
+        preg_match(
+            '/^(?:(?<year>\d{4})-(?<month>\d\d)-(?<day>\d\d))?[Tt ]?(?:(?<hour>\d\d):(?<minute>\d\d):(?<second>\d\d))?[.\d]*(?:[+-](?<ahea'.
+            'd>\d\d):(?<past>\d\d))?/',
+            $word,
+            $part,
+        );
         $of = fn (string $name): int => (int) ($part[$name] ?? 0);
 
-        return (($part['year'] ?? '') === '' || checkdate($of('month'), $of('day'), $of('year')))
-            && $of('hour') < 24 && $of('minute') < 60 && $of('second') <= 60 && $of('ahead') < 24 && $of('past') < 60;
+        return (($part['year'] ?? '') === '' || checkdate($of('month'), $of('day'), $of('year'))) &&
+            $of('hour') < 24 &&
+            $of('minute') < 60 &&
+            $of('second') <= 60 &&
+            $of('ahead') < 24 &&
+            $of('past') < 60;
     }
 
     private function quoted(): string
@@ -176,18 +196,23 @@ final class Toml
 
     private function unescaped(string $text): string
     {
-        return (string) preg_replace_callback('/\\\\(?:u([0-9A-Fa-f]{4})|U([0-9A-Fa-f]{8})|[ \t]*\n\s*|(.))/su', function (array $part): string {
-            if (! isset($part[1])) {
-                // The end of a line that goes on in the next one.
-                return '';
-            }
-            $code = $part[1] !== '' ? $part[1] : $part[2];
-            if ($code !== '') {
-                return mb_chr((int) hexdec($code), 'UTF-8') ?: throw $this->wrong("\\u{$code} is no character.");
-            }
+        return (string) preg_replace_callback(
+            '/\\\\(?:u([0-9A-Fa-f]{4})|U([0-9A-Fa-f]{8})|[ \t]*\n\s*|(.))/su',
+            function (array $part): string {
+                if (! isset($part[1])) {
+                    // The end of a line that goes on in the next one.
+                    return '';
+                }
+                $code = $part[1] !== '' ? $part[1] : $part[2];
+                if ($code !== '') {
+                    return mb_chr((int) hexdec($code), 'UTF-8') ?: throw $this->wrong("\\u{$code} is no character.");
+                }
 
-            return ['b' => "\x08", 't' => "\t", 'n' => "\n", 'f' => "\f", 'r' => "\r", '"' => '"', '\\' => '\\'][$part[3] ?? ''] ?? throw $this->wrong('it has an escape that there is not.');
-        }, $text);
+                return ['b' => "\x08", 't' => "\t", 'n' => "\n", 'f' => "\f", 'r' => "\r", '"' => '"', '\\' => '\\'][$part[3] ?? ''] ??
+                    throw $this->wrong('it has an escape that there is not.');
+            },
+            $text,
+        );
     }
 
     /** @return list<mixed> */
@@ -213,7 +238,7 @@ final class Toml
     private function inline(int $depth): array
     {
         $this->at++;
-        $table = new TomlTable;
+        $table = new TomlTable();
         for ($isFirst = true, $this->blanks(); $this->take('\}') === null; $isFirst = false, $this->blanks()) {
             if (! $isFirst && $this->take(',') === null) {
                 throw $this->wrong('a comma or "}" is expected.');

@@ -30,7 +30,7 @@ final class TomlTable
     public function begin(string $key): ?self
     {
         $here = $this->entries[$key] ??= new self('named');
-        if (! $here instanceof self || $here->how !== 'named') {
+        if (! ($here instanceof self) || $here->how !== 'named') {
             return null;
         }
         $here->how = 'begun';
@@ -47,7 +47,7 @@ final class TomlTable
         }
         // Without a second holder the list is not copied for each table.
         unset($this->entries[$key]);
-        $here[] = $next = new self;
+        $here[] = $next = new self();
         $this->entries[$key] = $here;
 
         return $next;
@@ -57,7 +57,7 @@ final class TomlTable
     public function along(string $key): ?self
     {
         $here = $this->entries[$key] ??= new self('dotted');
-        if (! $here instanceof self || $here->how === 'begun') {
+        if (! ($here instanceof self) || $here->how === 'begun') {
             return null;
         }
         $here->how = 'dotted';
@@ -79,11 +79,17 @@ final class TomlTable
     /** @return array<mixed> */
     public function values(): array
     {
-        return array_map(fn (mixed $one): mixed => match (true) {
-            $one instanceof self => $one->values(),
-            self::lastOf($one) !== null => array_map(fn (mixed $table): mixed => $table instanceof self ? $table->values() : $table, (array) $one),
-            default => $one,
-        }, $this->entries);
+        return array_map(
+            fn (mixed $one): mixed => match (true) {
+                $one instanceof self => $one->values(),
+                self::lastOf($one) !== null => array_map(
+                    fn (mixed $table): mixed => $table instanceof self ? $table->values() : $table,
+                    (array) $one,
+                ),
+                default => $one,
+            },
+            $this->entries,
+        );
     }
 
     private static function lastOf(mixed $list): ?self

@@ -37,7 +37,7 @@ final readonly class Advice
         private array $lineUp,
         private array $understudies,
         private Trial $trial,
-        private Lying $lying = new Lying,
+        private Lying $lying = new Lying(),
     ) {
         $this->telling = new Telling($game, $catalogue, $plan, $lineUp);
     }
@@ -70,20 +70,44 @@ final readonly class Advice
             Failure::OnlyOnServer => $this->missing($target, '='.$diagnosis->get('found')),
             Failure::WrongVersion => $this->otherVersion($target, $diagnosis->get('range')),
             Failure::Duplicate, Failure::Unreadable, Failure::NoLoader, Failure::ClassDamaged => $this->puttingBack($diagnosis),
-            Failure::OutOfMemory => preg_match('/Metaspace|class space|native thread|array size/', $diagnosis->get('what')) === 1 ? [] : $this->memory(fn (int $choice): bool => $choice > $this->plan->base->memory),
+            Failure::OutOfMemory => preg_match('/Metaspace|class space|native thread|array size/', $diagnosis->get('what')) === 1
+                ? []
+                : $this->memory(fn (int $choice): bool => $choice > $this->plan->base->memory),
             Failure::MachineMemory => $this->memory(fn (int $choice): bool => $choice < $this->plan->base->memory, true),
             Failure::MissingMember, Failure::WrongAssembly => $this->otherReleases($target, newerOnly: true),
-            Failure::MissingClass => $target === '' ? $this->known($diagnosis->get('class')) : $this->otherReleases($target, newerOnly: true),
+            Failure::MissingClass => $target === ''
+                ? $this->known($diagnosis->get('class'))
+                : $this->otherReleases($target, newerOnly: true),
             Failure::MissingAssembly => $this->known($diagnosis->get('assembly')),
             // Only what lies among the instance's own files can be set aside.
-            Failure::BadConfig => in_array(explode('/', $diagnosis->get('file'))[0], $this->game->own, true) && ! str_contains($diagnosis->get('file'), '..') ? [$this->settingAside($diagnosis->get('file'))] : [],
+            Failure::BadConfig => in_array(explode('/', $diagnosis->get('file'))[0], $this->game->own, true) &&
+            ! str_contains($diagnosis->get('file'), '..')
+                ? [$this->settingAside($diagnosis->get('file'))]
+                : [],
             default => [],
         };
         // What nobody has laid goes first: what a person has asked for is not to blame for it.
         $first = [...$this->takingOut($diagnosis), ...$first];
-        $doesNotConcernMods = in_array($diagnosis->kind, [Failure::OutOfMemory, Failure::MachineMemory, Failure::NoLoader, Failure::NotStarted, Failure::PortTaken, Failure::DiskFull, Failure::NoPermission, Failure::TooManyFiles, Failure::PathTooLong], true);
+        $doesNotConcernMods = in_array(
+            $diagnosis->kind,
+            [
+                Failure::OutOfMemory,
+                Failure::MachineMemory,
+                Failure::NoLoader,
+                Failure::NotStarted,
+                Failure::PortTaken,
+                Failure::DiskFull,
+                Failure::NoPermission,
+                Failure::TooManyFiles,
+                Failure::PathTooLong,
+            ],
+            true,
+        );
         foreach ($doesNotConcernMods ? [] : $suspects as $suspect) {
-            array_push($first, ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable));
+            array_push(
+                $first,
+                ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable),
+            );
         }
 
         return $first;
@@ -151,7 +175,12 @@ final readonly class Advice
         $enough = array_values(array_filter(array_reverse($this->game->runtimes), fn (string $version): bool => (int) $version >= $least));
 
         return array_map(
-            fn (string $version): Counsel => new Counsel("runtime {$version}", "Use {$this->game->runtimeName} {$version}", fn (Plan $plan): Plan => $plan->onRuntime($version), among: 'runtime'),
+            fn (string $version): Counsel => new Counsel(
+                "runtime {$version}",
+                "Use {$this->game->runtimeName} {$version}",
+                fn (Plan $plan): Plan => $plan->onRuntime($version),
+                among: 'runtime',
+            ),
             $enough,
         );
     }
@@ -165,7 +194,15 @@ final readonly class Advice
         $choices = array_values(array_filter($this->game->memory, fn ($choice): bool => $fits($choice->megabytes)));
         $choice = $choices === [] ? null : $choices[$largest ? count($choices) - 1 : 0];
 
-        return $choice === null ? [] : [new Counsel("memory {$choice->megabytes}", "Give it {$choice->gigabytes()}", fn (Plan $plan): Plan => $plan->withMemory($choice->megabytes))];
+        return $choice === null
+            ? []
+            : [
+                new Counsel(
+                    "memory {$choice->megabytes}",
+                    "Give it {$choice->gigabytes()}",
+                    fn (Plan $plan): Plan => $plan->withMemory($choice->megabytes),
+                ),
+            ];
     }
 
     /** @return list<Counsel> nothing where what is there is what was laid: it would be laid again */
@@ -185,22 +222,43 @@ final readonly class Advice
         $files = $diagnosis->get('file').' '.$diagnosis->get('files');
 
         return array_map(
-            fn (string $path): Counsel => new Counsel('out '.Once::keyOf($path), 'Take '.mb_scrub($path).' out, into the bin', fn (Plan $plan): Plan => $plan->takingOut($path)),
+            fn (string $path): Counsel => new Counsel(
+                'out '.Once::keyOf($path),
+                'Take '.mb_scrub($path).' out, into the bin',
+                fn (Plan $plan): Plan => $plan->takingOut($path),
+            ),
             $this->lying->about($packages, trim($files)),
         );
     }
 
     private function settingAside(string $file): Counsel
     {
-        return new Counsel("aside {$file}", "Set {$file} aside; the game makes a new one", fn (Plan $plan): Plan => $plan->settingAside($file));
+        return new Counsel(
+            "aside {$file}",
+            "Set {$file} aside; the game makes a new one",
+            fn (Plan $plan): Plan => $plan->settingAside($file),
+        );
     }
 
     /** @return list<Counsel> */
     private function missing(string $target, string $range): array
     {
         return isset($this->lineUp[$target])
-            ? [new Counsel('put back', 'Put back the file of '.$this->telling->title($target), fn (Plan $plan): Plan => $plan->puttingBack())]
-            : [new Counsel("add {$target}", 'Add '.$this->telling->title($target), fn (Plan $plan): Plan => $plan->wanting($target, $this->usable($target, $range)), $target)];
+            ? [
+                new Counsel(
+                    'put back',
+                    'Put back the file of '.$this->telling->title($target),
+                    fn (Plan $plan): Plan => $plan->puttingBack(),
+                ),
+            ]
+            : [
+                new Counsel(
+                    "add {$target}",
+                    'Add '.$this->telling->title($target),
+                    fn (Plan $plan): Plan => $plan->wanting($target, $this->usable($target, $range)),
+                    $target,
+                ),
+            ];
     }
 
     /**
@@ -215,7 +273,11 @@ final readonly class Advice
             $candidates[] = strtolower(strtr($part, '_', '-'));
         }
         foreach (array_unique($candidates) as $id) {
-            if (preg_match('/^[a-z0-9][a-z0-9._+-]*$/D', $id) === 1 && ! isset($this->lineUp[$id]) && $this->catalogue->package($id) !== null) {
+            if (
+                preg_match('/^[a-z0-9][a-z0-9._+-]*$/D', $id) === 1 &&
+                ! isset($this->lineUp[$id]) &&
+                $this->catalogue->package($id) !== null
+            ) {
                 return $this->missing($id, '*');
             }
         }
@@ -232,13 +294,25 @@ final readonly class Advice
         }
         $range = $this->usable($target, $range);
         if ($target !== $this->plan->base->loader) {
-            return [new Counsel("range {$target} {$range}", trim('Use '.$this->telling->title($target).' '.$this->telling->words($target, $range)), fn (Plan $plan): Plan => $plan->wantingIn($target, $range))];
+            return [
+                new Counsel(
+                    "range {$target} {$range}",
+                    trim('Use '.$this->telling->title($target).' '.$this->telling->words($target, $range)),
+                    fn (Plan $plan): Plan => $plan->wantingIn($target, $range),
+                ),
+            ];
         }
         [$game] = $this->game->packages();
         $fitting = $package->within($range, Syntax::Comparator);
         foreach ((new BaseChoice($this->game, $game))->builds($package, [], $this->plan->base->gameVersion) as $build) {
             if ($fitting->has((int) $package->positionOf($build->version))) {
-                return [new Counsel("build {$build->version}", "Use {$package->title()} {$build->version}", fn (Plan $plan): Plan => $plan->onBuild($build->version))];
+                return [
+                    new Counsel(
+                        "build {$build->version}",
+                        "Use {$package->title()} {$build->version}",
+                        fn (Plan $plan): Plan => $plan->onBuild($build->version),
+                    ),
+                ];
             }
         }
 
@@ -260,7 +334,7 @@ final readonly class Advice
         $count = count($package->releases);
         $newer = $this->releases($package, $here + 1 < $count ? range($count - 1, $here + 1) : [], "newer {$id}");
 
-        return [...$newer, ...($newerOnly || $here === 0 ? [] : $this->releases($package, range($here - 1, 0), "older {$id}"))];
+        return [...$newer, ...$newerOnly || $here === 0 ? [] : $this->releases($package, range($here - 1, 0), "older {$id}")];
     }
 
     /**
@@ -269,7 +343,7 @@ final readonly class Advice
      */
     private function releases(Package $package, array $positions, string $among): array
     {
-        $allowed = $package->allowed($this->plan->channels[$package->id] ?? $this->plan->channels['*'] ?? Channel::Stable);
+        $allowed = $package->allowed($this->plan->channels[$package->id] ?? ($this->plan->channels['*'] ?? Channel::Stable));
         $counsels = [];
         foreach (array_slice(array_values(array_filter($positions, $allowed->has(...))), 0, self::TRIED) as $position) {
             $version = $package->releases[$position]->version;
@@ -289,7 +363,11 @@ final readonly class Advice
             return $counsels;
         }
         foreach ([...$this->catalogue->package($id)->understudies ?? [], ...$this->understudies[$id] ?? []] as $understudy) {
-            $counsels[] = new Counsel("instead {$id} {$understudy}", 'Use '.$this->telling->title($understudy)." in place of {$title}", fn (Plan $plan): Plan => $plan->without($id)->wanting($understudy));
+            $counsels[] = new Counsel(
+                "instead {$id} {$understudy}",
+                'Use '.$this->telling->title($understudy)." in place of {$title}",
+                fn (Plan $plan): Plan => $plan->without($id)->wanting($understudy),
+            );
         }
         $counsels[] = new Counsel("off {$id}", "Turn {$title} off", fn (Plan $plan): Plan => $plan->turningOff($id));
 

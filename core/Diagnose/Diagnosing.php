@@ -12,7 +12,8 @@ use Stasimon\Core\Log\LogArchive;
 use Stasimon\Core\Log\LogLine;
 
 /**
- * Finds in a log what a launch failed of; whose fault that is says {@see Blaming}. What was dealt with is no failure: a trace below a warning, or an error after which the
+ * Finds in a log what a launch failed of; whose fault that is says {@see Blaming}. What was dealt with is no failure: a trace below a
+ * warning, or an error after which the
  * program went on with its work. Of several starts in one log the last counts. Lines come one after another and are not kept,
  * so a log may be of any length.
  */
@@ -30,7 +31,9 @@ final class Diagnosing
     private const WORDS = 30;
 
     /** What a program says on its way out, whatever has gone wrong. */
-    private const LEAVING = '/\b(?:shut(?:ting)?[ -]?down|stop(?:s|ped|ping)?|exit(?:s|ed|ing)?|terminat\w*|clos(?:e|es|ed|ing)|abort\w*|halt\w*|giving up|crash report|disconnect\w*)\b|^\W*(?:good)?bye\b.{0,20}$|^\W*(?:(?:all )?(?:is )?(?:saved|done|cleaned up)|cleaning up|saving|farewell|see you)\W*$/i';
+    private const LEAVING = '/\b(?:shut(?:ting)?[ -]?down|stop(?:s|ped|ping)?|exit(?:s|ed|ing)?|terminat\w*|clos(?:e|es|ed|ing)|abort\w*'.
+        '|halt\w*|giving up|crash report|disconnect\w*)\b|^\W*(?:good)?bye\b.{0,20}$|^\W*(?:(?:all )?(?:is )?(?:saved|done|cleaned '.
+        'up)|cleaning up|saving|farewell|see you)\W*$/i';
 
     /** What people say to one another in a game, whatever it is. */
     private const SPEECH = '/^\s*(?:\[(?i:chat|say)\]\s*:?\s*|<[^<>\s"\'=\/]{1,40}>\s)/';
@@ -70,11 +73,16 @@ final class Diagnosing
     /** @var array<string, Diagnosis> of the logs before this one, of several in one text */
     private array $earlier = [];
 
-    public function __construct(private readonly LogForm $form, private readonly Platform $platform, private readonly Holders $holders, private readonly string $game = '', private readonly Circumstances $circumstances = new Circumstances)
-    {
+    public function __construct(
+        private readonly LogForm $form,
+        private readonly Platform $platform,
+        private readonly Holders $holders,
+        private readonly string $game = '',
+        private readonly Circumstances $circumstances = new Circumstances(),
+    ) {
         $this->course = new Course($form);
         $this->wordings = new Wordings($form, $platform);
-        $this->beginning = new Beginning;
+        $this->beginning = new Beginning();
     }
 
     /**
@@ -93,10 +101,11 @@ final class Diagnosing
 
     public function follow(LogLine $line): void
     {
-        if ($line->level === 'text' && str_starts_with($line->message, '══ ') && preg_match(LogArchive::HEADING, $line->message) === 1) {
+        $mayHead = $line->level === 'text' && str_starts_with($line->message, '══ ');
+        if ($mayHead && preg_match(LogArchive::HEADING, $line->message) === 1) {
             $this->earlier += $this->ofOneLog(null);
             $this->told ??= $this->course->phases() === [] ? null : $this->course;
-            [$this->under, $this->beginning] = ['', new Beginning];
+            [$this->under, $this->beginning] = ['', new Beginning()];
             $this->startAnew();
 
             return;
@@ -133,9 +142,20 @@ final class Diagnosing
         }
         [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, true);
         // That it leaves is not why it does.
-        $this->slight = $signature === null && preg_match(self::LEAVING, $line->message) !== 1 ? new Incident(Failure::Crash, $line, ['exception' => '', 'message' => $line->message], Weight::Handled) : null;
+        $this->slight =
+            $signature === null && preg_match(self::LEAVING, $line->message) !== 1
+                ? new Incident(Failure::Crash, $line, ['exception' => '', 'message' => $line->message], Weight::Handled)
+                : null;
         if ($signature !== null) {
-            $this->begin(new Incident($signature->kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $signature->kind), $signature));
+            $this->begin(
+                new Incident(
+                    $signature->kind,
+                    $line,
+                    $caught,
+                    $isOfGame ? Weight::Fatal : $this->weight($line, $signature->kind),
+                    $signature,
+                ),
+            );
         }
     }
 
@@ -160,12 +180,17 @@ final class Diagnosing
 
             return;
         }
-        if (($this->platform->before !== '' && $this->followsTrace($line)) || ($this->open !== null && $this->continues($this->open, $line))) {
+        if (
+            ($this->platform->before !== '' && $this->followsTrace($line)) ||
+            ($this->open !== null && $this->continues($this->open, $line))
+        ) {
             return;
         }
         if ($this->maybe !== null && preg_match($this->platform->frame, $line->message) === 1) {
             [$maybe, $this->maybe] = [$this->maybe, null];
-            $this->begin(new Incident(Failure::Crash, $maybe, $this->wordings->exception($maybe->message), $this->weight($maybe, Failure::Crash)));
+            $this->begin(
+                new Incident(Failure::Crash, $maybe, $this->wordings->exception($maybe->message), $this->weight($maybe, Failure::Crash)),
+            );
             $this->text($line);
 
             return;
@@ -183,7 +208,14 @@ final class Diagnosing
             return;
         }
         // The blank and commented lines of a runtime's own report hold it together; an exception's message may have several.
-        if ($this->open !== null && ($this->open->kind === Failure::NativeCrash || ($this->open->kind === Failure::Deadlock && ! $this->open->hasFrames()) || (! $this->open->hasFrames() && (trim($line->message) !== '' || $this->open->kind === Failure::BadConfig) && $this->open->words++ < self::WORDS))) {
+        if (
+            $this->open !== null &&
+            ($this->open->kind === Failure::NativeCrash ||
+                ($this->open->kind === Failure::Deadlock && ! $this->open->hasFrames()) ||
+                (! $this->open->hasFrames() &&
+                    (trim($line->message) !== '' || $this->open->kind === Failure::BadConfig) &&
+                    $this->open->words++ < self::WORDS))
+        ) {
             $this->open->goesOn($line);
 
             return;
@@ -198,7 +230,11 @@ final class Diagnosing
     /** What was dealt with is over once the program says something else than that it leaves. */
     private function goesOnWith(LogLine $line): void
     {
-        if ($this->incidents === [] || preg_match(self::LEAVING, $line->message) === 1 || preg_match(self::REPORT, $this->beginning->first()) === 1) {
+        if (
+            $this->incidents === [] ||
+            preg_match(self::LEAVING, $line->message) === 1 ||
+            preg_match(self::REPORT, $this->beginning->first()) === 1
+        ) {
             return;
         }
         foreach ($this->incidents as $incident) {
@@ -251,7 +287,7 @@ final class Diagnosing
             return $this->open !== null && trim($line->message) === '';
         }
         if ($line->message === '' || ctype_space($line->message[0])) {
-            count($this->trace) < self::WORDS * 10 && $this->trace[] = $line;
+            count($this->trace) < self::WORDS * 10 && ($this->trace[] = $line);
 
             return true;
         }
@@ -261,7 +297,15 @@ final class Diagnosing
         } else {
             [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === 'error');
             $exception = $this->wordings->exception($line->message);
-            $this->begin(new Incident($signature->kind ?? Failure::Crash, $line, $signature === null ? $exception : $caught, $isOfGame ? Weight::Fatal : ($this->under === 'warn' ? Weight::Handled : Weight::Told), $signature));
+            $this->begin(
+                new Incident(
+                    $signature->kind ?? Failure::Crash,
+                    $line,
+                    $signature === null ? $exception : $caught,
+                    $isOfGame ? Weight::Fatal : ($this->under === 'warn' ? Weight::Handled : Weight::Told),
+                    $signature,
+                ),
+            );
         }
         foreach (array_reverse($trace) as $entry) {
             if ($this->open !== null && preg_match($this->platform->frame, $entry->message, $frame) === 1) {
@@ -275,7 +319,11 @@ final class Diagnosing
     /** Whether a line belongs to the trace that is open: a frame, or a cause, which may say more than what it caused. */
     private function continues(Incident $open, LogLine $line): bool
     {
-        if ($open->kind === Failure::Deadlock && $this->platform->thread !== '' && preg_match($this->platform->thread, $line->message, $named) === 1) {
+        if (
+            $open->kind === Failure::Deadlock &&
+            $this->platform->thread !== '' &&
+            preg_match($this->platform->thread, $line->message, $named) === 1
+        ) {
             $open->thread($line, $named['thread']);
 
             return true;
@@ -305,7 +353,10 @@ final class Diagnosing
             return true;
         }
 
-        return preg_match('/^\s+(?:\.\.\. \d+ (?:more|common frames omitted|lines matching)|- |--- End of|java\.lang\.Thread\.State)/', $line->message) === 1;
+        return preg_match(
+            '/^\s+(?:\.\.\. \d+ (?:more|common frames omitted|lines matching)|- |--- End of|java\.lang\.Thread\.State)/',
+            $line->message,
+        ) === 1;
     }
 
     public function course(): Course
@@ -338,8 +389,14 @@ final class Diagnosing
         $blaming = new Blaming($this->form, $this->holders, $this->game, null, $this->circumstances);
         $worries = [];
         foreach ($this->incidents as $incident) {
-            $hasDied = $incident->weight === Weight::Fatal || ($this->platform->died !== '' && preg_match($this->platform->died, $incident->lines()[0]->message) === 1);
-            if ($hasDied && ! in_array($incident->kind, [Failure::NativeCrash, Failure::NotStarted, Failure::Hung, Failure::Deadlock], true) && $incident->frames() !== []) {
+            $hasDied =
+                $incident->weight === Weight::Fatal ||
+                ($this->platform->died !== '' && preg_match($this->platform->died, $incident->lines()[0]->message) === 1);
+            if (
+                $hasDied &&
+                ! in_array($incident->kind, [Failure::NativeCrash, Failure::NotStarted, Failure::Hung, Failure::Deadlock], true) &&
+                $incident->frames() !== []
+            ) {
                 $diagnosis = $blaming->of($incident);
                 $worries[self::key($diagnosis)] ??= $diagnosis;
             }
@@ -369,7 +426,11 @@ final class Diagnosing
             $diagnosis = $blaming->of($incident);
             $key = self::key($diagnosis);
             // Of one that comes again, what the program ended with says more than what it got over.
-            if (! isset($diagnoses[$key]) || ($incident->weight === Weight::Fatal && ($weights[$key] ?? null) !== Weight::Fatal) || (($weights[$key] ?? null) === $incident->weight && $over[$key] && ! $incident->isOver)) {
+            if (
+                ! isset($diagnoses[$key]) ||
+                ($incident->weight === Weight::Fatal && ($weights[$key] ?? null) !== Weight::Fatal) ||
+                (($weights[$key] ?? null) === $incident->weight && $over[$key] && ! $incident->isOver)
+            ) {
                 unset($diagnoses[$key]);
                 [$diagnoses[$key], $weights[$key], $over[$key]] = [$diagnosis, $incident->weight, $incident->isOver];
             }
@@ -381,7 +442,11 @@ final class Diagnosing
 
     private static function key(Diagnosis $diagnosis): string
     {
-        return implode(' ', [$diagnosis->kind->value, ...$diagnosis->suspects, ...array_map($diagnosis->get(...), ['target', 'file', 'exception', 'class', 'member'])]);
+        return implode(' ', [
+            $diagnosis->kind->value,
+            ...$diagnosis->suspects,
+            ...array_map($diagnosis->get(...), ['target', 'file', 'exception', 'class', 'member']),
+        ]);
     }
 
     /** @return list<Incident> those that something failed of */
@@ -390,10 +455,17 @@ final class Diagnosing
         if ($hasFailed === false) {
             return [];
         }
-        $told = array_values(array_filter($this->incidents, fn (Incident $one): bool => $one->weight === Weight::Fatal || ($one->weight === Weight::Told && ($hasFailed === true || ! $one->isOver))));
+        $told = array_values(
+            array_filter(
+                $this->incidents,
+                fn (Incident $one): bool => $one->weight === Weight::Fatal ||
+                    ($one->weight === Weight::Told && ($hasFailed === true || ! $one->isOver)),
+            ),
+        );
         $last = $this->incidents[count($this->incidents) - 1] ?? null;
         // What nothing came after was the end, though somebody had called it a small thing.
-        $isEnd = $last !== null && $last->weight === Weight::Handled && ($hasFailed === true || ($this->under === 'info' && ! $last->isOver));
+        $isEnd =
+            $last !== null && $last->weight === Weight::Handled && ($hasFailed === true || ($this->under === 'info' && ! $last->isOver));
 
         return match (true) {
             $told !== [] => $told,

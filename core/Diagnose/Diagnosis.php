@@ -12,12 +12,19 @@ final readonly class Diagnosis
 {
     /**
      * @param  list<LogLine>  $quotes  the lines that say so, the first of them first; never empty
-     * @param  array<string, string>  $details  what was caught or found out: package, version, target, range, found, level, file, class, member, …
+     * @param  array<string, string>  $details  what was caught or found out: package, version, target, range, found, level, file, class,
+     *     member, …
      * @param  list<string>  $suspects  packages, the one most at fault first
      * @param  string  $why  how that is known, as sentences
      */
-    public function __construct(public Failure $kind, public array $quotes, private array $details, public array $suspects = [], public Sureness $sure = Sureness::Certain, public string $why = 'The log says so in so many words.')
-    {
+    public function __construct(
+        public Failure $kind,
+        public array $quotes,
+        private array $details,
+        public array $suspects = [],
+        public Sureness $sure = Sureness::Certain,
+        public string $why = 'The log says so in so many words.',
+    ) {
     }
 
     /** @param  string  $why  as a sentence */
@@ -25,7 +32,14 @@ final readonly class Diagnosis
     {
         $isAlone = $this->suspects === [];
 
-        return new self($this->kind, $this->quotes, $isAlone ? ['package' => $package] + $this->details : $this->details, array_values(array_unique([...$this->suspects, $package])), $isAlone ? Sureness::Guess : $this->sure, $isAlone ? $why : "{$this->why} {$why}");
+        return new self(
+            $this->kind,
+            $this->quotes,
+            $isAlone ? ['package' => $package] + $this->details : $this->details,
+            array_values(array_unique([...$this->suspects, $package])),
+            $isAlone ? Sureness::Guess : $this->sure,
+            $isAlone ? $why : "{$this->why} {$why}",
+        );
     }
 
     public function get(string $detail): string

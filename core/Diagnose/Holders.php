@@ -58,7 +58,10 @@ final readonly class Holders
         $parts = array_slice(explode('/', $path), -24);
         foreach (array_keys($parts) as $from) {
             for ($length = count($parts) - $from; $length > 0; $length--) {
-                $held = $length > 1 || str_contains($parts[$from], '.') ? $this->files[implode('/', array_slice($parts, $from, $length))] ?? null : null;
+                $held =
+                    $length > 1 || str_contains($parts[$from], '.')
+                        ? $this->files[implode('/', array_slice($parts, $from, $length))] ?? null
+                        : null;
                 if ($held !== null) {
                     return $held;
                 }
@@ -89,7 +92,10 @@ final readonly class Holders
      */
     public function named(string $line, array $but): ?string
     {
-        $ids = array_fill_keys([...array_values($this->namespaces), ...array_values($this->assemblies), ...array_values($this->files)], true);
+        $ids = array_fill_keys(
+            [...array_values($this->namespaces), ...array_values($this->assemblies), ...array_values($this->files)],
+            true,
+        );
         $named = [];
         foreach (preg_split('/[^\w-]*(?:[^\w.-]+|$)/', $line, flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
             $id = $this->assemblies[$word] ?? (isset($ids[strtolower($word)]) ? strtolower($word) : null);
@@ -121,7 +127,10 @@ final readonly class Holders
         if (isset($this->files[$file])) {
             return $this->files[$file];
         }
-        $known = array_fill_keys([...array_values($this->namespaces), ...array_values($this->assemblies), ...array_values($this->files)], true);
+        $known = array_fill_keys(
+            [...array_values($this->namespaces), ...array_values($this->assemblies), ...array_values($this->files)],
+            true,
+        );
         foreach (array_reverse(explode('/', strtolower($file))) as $part) {
             $name = (string) preg_replace('/(?:[-_.](?:client|server|common|config|settings))*\.\w+$/', '', $part);
             if (isset($known[$name]) || isset($known[strtr($name, '_', '-')])) {

@@ -41,8 +41,13 @@ final class Incident
      * @param  array<string, string>  $caught
      * @param  Signature|null  $signature  by which it was known, if by one
      */
-    public function __construct(public Failure $kind, LogLine $line, public array $caught, public Weight $weight, private readonly ?Signature $signature = null)
-    {
+    public function __construct(
+        public Failure $kind,
+        LogLine $line,
+        public array $caught,
+        public Weight $weight,
+        private readonly ?Signature $signature = null,
+    ) {
         $this->quotes = [$line];
         $this->root = $line;
     }
@@ -147,7 +152,10 @@ final class Incident
     public function quotes(int $most): array
     {
         $at = (int) array_search($this->root, $this->quotes, true);
-        $chosen = $at < $most - 1 ? array_slice($this->quotes, 0, $most) : [...array_slice($this->quotes, 0, intdiv($most, 2)), ...array_slice($this->quotes, $at, $most - intdiv($most, 2))];
+        $chosen =
+            $at < $most - 1
+                ? array_slice($this->quotes, 0, $most)
+                : [...array_slice($this->quotes, 0, intdiv($most, 2)), ...array_slice($this->quotes, $at, $most - intdiv($most, 2))];
 
         return $chosen === [] ? throw new LogicException('An incident begins with a line.') : $chosen;
     }

@@ -28,7 +28,8 @@ final readonly class Lesson
 
     public function isAbout(Diagnosis $diagnosis): bool
     {
-        return $diagnosis->kind === $this->kind && array_filter($diagnosis->quotes, fn (LogLine $line): bool => @preg_match($this->pattern, $line->message) === 1) !== [];
+        return $diagnosis->kind === $this->kind &&
+            array_filter($diagnosis->quotes, fn (LogLine $line): bool => @preg_match($this->pattern, $line->message) === 1) !== [];
     }
 
     /**
@@ -41,7 +42,10 @@ final readonly class Lesson
     {
         foreach ($lessons as $lesson) {
             if ($lesson->isAbout($diagnosis)) {
-                $diagnosis = $diagnosis->suspectingToo($lesson->package, "You said that it was {$title($lesson->package)} when the same lines came before.");
+                $diagnosis = $diagnosis->suspectingToo(
+                    $lesson->package,
+                    "You said that it was {$title($lesson->package)} when the same lines came before.",
+                );
             }
         }
 

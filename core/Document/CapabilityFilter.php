@@ -37,11 +37,16 @@ final class CapabilityFilter
         return match (true) {
             $asked['least'] !== '' && $asked['least'] === $asked['most'] => "[{$asked['least']}]",
             $asked['least'] === '' && $asked['above'] === '' && $asked['below'] === '' && $asked['most'] === '' => '*',
-            default => ($asked['above'] !== '' ? "({$asked['above']}" : ($asked['least'] !== '' ? "[{$asked['least']}" : '(')).','.($asked['below'] !== '' ? "{$asked['below']})" : ($asked['most'] !== '' ? "{$asked['most']}]" : ')')),
+            default => ($asked['above'] !== '' ? "({$asked['above']}" : ($asked['least'] !== '' ? "[{$asked['least']}" : '(')).
+                ','.
+                ($asked['below'] !== '' ? "{$asked['below']})" : ($asked['most'] !== '' ? "{$asked['most']}]" : ')')),
         };
     }
 
-    /** @return list<array{value: string, least: string, below: string, most: string, above: string}>|null what is asked, one of them; null where it cannot be read */
+    /**
+     * @return list<array{value: string, least: string, below: string, most: string, above: string}>|null what is asked, one of them; null
+     *     where it cannot be read
+     */
     private function node(int $depth): ?array
     {
         $this->blanks();
@@ -98,7 +103,13 @@ final class CapabilityFilter
         $both = [];
         foreach ($some as $one) {
             foreach ($others as $other) {
-                $both[] = ['value' => $other['value'] ?: $one['value'], 'least' => $other['least'] ?: $one['least'], 'below' => $other['below'] ?: $one['below'], 'most' => $other['most'] ?: $one['most'], 'above' => $other['above'] ?: $one['above']];
+                $both[] = [
+                    'value' => $other['value'] ?: $one['value'],
+                    'least' => $other['least'] ?: $one['least'],
+                    'below' => $other['below'] ?: $one['below'],
+                    'most' => $other['most'] ?: $one['most'],
+                    'above' => $other['above'] ?: $one['above'],
+                ];
             }
         }
 
@@ -111,7 +122,10 @@ final class CapabilityFilter
         return ['value' => '', 'least' => '', 'below' => '', 'most' => '', 'above' => ''];
     }
 
-    /** @return list<array{value: string, least: string, below: string, most: string, above: string}>|null of "not this version or newer" and its like */
+    /**
+     * @return list<array{value: string, least: string, below: string, most: string, above: string}>|null of "not this version or newer" and
+     *     its like
+     */
     private function not(): ?array
     {
         $this->at++;
@@ -121,13 +135,26 @@ final class CapabilityFilter
         }
         $one = $asked[0];
 
-        return [['below' => $one['least'] !== $one['most'] ? $one['least'] : '', 'above' => $one['least'] !== $one['most'] ? $one['most'] : ''] + self::nothing()];
+        return [
+            [
+                'below' => $one['least'] !== $one['most'] ? $one['least'] : '',
+                'above' => $one['least'] !== $one['most'] ? $one['most'] : '',
+            ] + self::nothing(),
+        ];
     }
 
     /** @return list<array{value: string, least: string, below: string, most: string, above: string}>|null */
     private function item(): ?array
     {
-        if (preg_match('/\G\s*(?<attribute>[^=<>~()\s]+)\s*(?<sign>>=|<=|~=|=)(?<value>(?:[^()\\\\]|\\\\.)*)/s', $this->text, $part, 0, $this->at) !== 1) {
+        if (
+            preg_match(
+                '/\G\s*(?<attribute>[^=<>~()\s]+)\s*(?<sign>>=|<=|~=|=)(?<value>(?:[^()\\\\]|\\\\.)*)/s',
+                $this->text,
+                $part,
+                0,
+                $this->at,
+            ) !== 1
+        ) {
             return null;
         }
         $this->at += strlen($part[0]);

@@ -55,7 +55,7 @@ final readonly class Expression
         }
         try {
             /** @var array<mixed> $tree */
-            $tree = (new Parser)->parse($text);
+            $tree = (new Parser())->parse($text);
         } catch (Throwable $failure) {
             throw $node->wrong('it is not a JMESPath expression: '.strtok($failure->getMessage(), "\n").'.');
         }
@@ -74,7 +74,10 @@ final readonly class Expression
      */
     private static function growth(array $tree): int
     {
-        $children = array_map(fn (mixed $child): int => is_array($child) ? self::growth($child) : 1, is_array($tree['children'] ?? null) ? $tree['children'] : []);
+        $children = array_map(
+            fn (mixed $child): int => is_array($child) ? self::growth($child) : 1,
+            is_array($tree['children'] ?? null) ? $tree['children'] : [],
+        );
         $growth = match ($tree['type'] ?? '') {
             'multi_select_list', 'multi_select_hash' => max(1, array_sum($children)),
             'function' => max(1, array_sum($children)) * (($tree['value'] ?? '') === 'to_string' ? self::WRITTEN : 1),
@@ -88,7 +91,11 @@ final readonly class Expression
     private static function checkFunctions(array $tree, Node $node): void
     {
         $name = ($tree['type'] ?? '') === 'function' && is_string($tree['value'] ?? null) ? $tree['value'] : null;
-        if ($name !== null && ! in_array($name, ['lower', 'replace', 'either', 'pairs', 'filters'], true) && ! method_exists(FnDispatcher::class, 'fn_'.$name)) {
+        if (
+            $name !== null &&
+            ! in_array($name, ['lower', 'replace', 'either', 'pairs', 'filters'], true) &&
+            ! method_exists(FnDispatcher::class, 'fn_'.$name)
+        ) {
             throw $node->wrong("there is no function \"{$name}\".");
         }
         foreach (is_array($tree['children'] ?? null) ? $tree['children'] : [] as $child) {
@@ -123,7 +130,8 @@ final readonly class Expression
         return match ($function) {
             'lower' => $arguments[0] === null ? null : mb_strtolower($text(0)),
             'replace' => ($arguments[0] ?? null) === null ? null : @preg_replace($text(1), $text(2), mb_strcut($text(0), 0, 10_000)),
-            'either' => array_values(array_filter($arguments, fn (mixed $one): bool => $one !== null && $one !== '' && $one !== []))[0] ?? null,
+            'either' => array_values(array_filter($arguments, fn (mixed $one): bool => $one !== null && $one !== '' && $one !== []))[0] ??
+                null,
             'pairs' => self::pairs($arguments[0] ?? null),
             'join' => self::joined($arguments),
             'filters' => CapabilityFilter::alternatives($text(0), $text(1)),
@@ -139,16 +147,23 @@ final readonly class Expression
     private static function joined(array $arguments): mixed
     {
         $items = is_array($arguments[1] ?? null) ? array_filter($arguments[1], is_string(...)) : [];
-        $length = (is_string($arguments[0] ?? null) ? strlen($arguments[0]) : 0) * count($items) + array_sum(array_map(strlen(...), $items));
+        $length =
+            (is_string($arguments[0] ?? null) ? strlen($arguments[0]) : 0) * count($items) + array_sum(array_map(strlen(...), $items));
 
-        return $length > self::JOINED ? throw new UnusableExpression('what it joins is too long') : FnDispatcher::getInstance()('join', $arguments);
+        return $length > self::JOINED
+            ? throw new UnusableExpression('what it joins is too long')
+            : FnDispatcher::getInstance()('join', $arguments);
     }
 
     /** @return list<array{id: string, range: mixed}>|null */
     private static function pairs(mixed $object): ?array
     {
         return is_array($object) && (! array_is_list($object) || $object === [])
-            ? array_map(fn (string|int $name, mixed $value): array => ['id' => (string) $name, 'range' => $value], array_keys($object), $object)
+            ? array_map(
+                fn (string|int $name, mixed $value): array => ['id' => (string) $name, 'range' => $value],
+                array_keys($object),
+                $object,
+            )
             : null;
     }
 }

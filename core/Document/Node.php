@@ -93,7 +93,7 @@ final readonly class Node
     /** A field that may be absent or null. */
     public function optional(string $name): ?self
     {
-        if (! $this->value instanceof stdClass) {
+        if (! ($this->value instanceof stdClass)) {
             throw $this->wrong('an object is expected.');
         }
         $value = $this->value->{$name} ?? null;
@@ -124,7 +124,7 @@ final readonly class Node
     /** @return array<string, self> */
     public function entries(): array
     {
-        if (! $this->value instanceof stdClass) {
+        if (! ($this->value instanceof stdClass)) {
             throw $this->wrong('an object is expected.');
         }
         $entries = [];
@@ -157,7 +157,9 @@ final readonly class Node
 
         return match (true) {
             mb_strlen($text) > $most => throw $this->wrong("at most {$most} characters are expected."),
-            ! Visible::isPlain($text) => throw $this->wrong('a text of one line is expected, and there is something in it that would not be seen: '.Visible::text($text)),
+            ! Visible::isPlain($text) => throw $this->wrong(
+                'a text of one line is expected, and there is something in it that would not be seen: '.Visible::text($text),
+            ),
             default => $text,
         };
     }

@@ -17,7 +17,10 @@ final class Place
     public static function line(string $json, string $pointer): int
     {
         $place = new self($json);
-        $names = $pointer === '' ? [] : array_map(fn (string $part): string => str_replace(['~1', '~0'], ['/', '~'], $part), explode('/', substr($pointer, 1)));
+        $names =
+            $pointer === ''
+                ? []
+                : array_map(fn (string $part): string => str_replace(['~1', '~0'], ['/', '~'], $part), explode('/', substr($pointer, 1)));
         $place->blanks();
         $found = $place->at;
         foreach ($names as $name) {
@@ -83,7 +86,9 @@ final class Place
                 break;
             }
             $depth += match ($part[0]) {
-                '[', '{' => 1, ']', '}' => -1, default => 0
+                '[', '{' => 1,
+                ']', '}' => -1,
+                default => 0,
             };
             $this->at += strlen($part[0]);
         } while ($depth > 0);

@@ -14,9 +14,17 @@ final class Visible
     public static function text(string $text): string
     {
         $text = mb_scrub($text);
-        $text = (string) preg_replace_callback('/[\p{Cc}\p{Cf}\p{Co}\p{Zl}\p{Zp}]|(?! )\p{Zs}/u', fn (array $found): string => sprintf('⟨U+%04X⟩', mb_ord($found[0])), $text);
+        $text = (string) preg_replace_callback(
+            '/[\p{Cc}\p{Cf}\p{Co}\p{Zl}\p{Zp}]|(?! )\p{Zs}/u',
+            fn (array $found): string => sprintf('⟨U+%04X⟩', mb_ord($found[0])),
+            $text,
+        );
 
-        return (string) preg_replace_callback('/ {'.(self::BLANKS + 1).',}/', fn (array $found): string => '⟨'.strlen($found[0]).' blanks⟩', $text);
+        return (string) preg_replace_callback(
+            '/ {'.(self::BLANKS + 1).',}/',
+            fn (array $found): string => '⟨'.strlen($found[0]).' blanks⟩',
+            $text,
+        );
     }
 
     /** Whether it is shown as it is. */

@@ -25,7 +25,11 @@ final class XmlBounds
         }
         foreach (explode('<', $text) as $part) {
             // Most parts are short: what could have so many is looked at alone.
-            if (strlen($part) > self::ATTRIBUTES * 4 && preg_match_all('~=\s*+["\']~', $part) > self::ATTRIBUTES && preg_match('~^[/!?]~', $part) !== 1) {
+            if (
+                strlen($part) > self::ATTRIBUTES * 4 &&
+                preg_match_all('~=\s*+["\']~', $part) > self::ATTRIBUTES &&
+                preg_match('~^[/!?]~', $part) !== 1
+            ) {
                 return 'an element of it has more than '.self::ATTRIBUTES.' attributes';
             }
         }

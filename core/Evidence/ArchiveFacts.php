@@ -40,15 +40,30 @@ final readonly class ArchiveFacts
         /** @var array<string, string> $manifest */
         $manifest = $texts('manifest');
 
-        return new self($number('level'), $text('witness'), $number('framework'), $text('assembly'), array_values($texts('namespaces')), array_values($texts('assemblies')), $embedded, $manifest);
+        return new self(
+            $number('level'),
+            $text('witness'),
+            $number('framework'),
+            $text('assembly'),
+            array_values($texts('namespaces')),
+            array_values($texts('assemblies')),
+            $embedded,
+            $manifest,
+        );
     }
 
     /** @return array<string, mixed> as it is kept */
     public function kept(): array
     {
         return array_filter([
-            'level' => $this->level, 'witness' => $this->witness, 'framework' => $this->framework, 'assembly' => $this->assembly,
-            'namespaces' => $this->namespaces, 'assemblies' => $this->assemblies, 'embedded' => $this->embedded, 'manifest' => $this->manifest,
+            'level' => $this->level,
+            'witness' => $this->witness,
+            'framework' => $this->framework,
+            'assembly' => $this->assembly,
+            'namespaces' => $this->namespaces,
+            'assemblies' => $this->assemblies,
+            'embedded' => $this->embedded,
+            'manifest' => $this->manifest,
         ]);
     }
 }

@@ -15,6 +15,8 @@ final readonly class Assembly
             return null;
         }
 
-        return preg_match('/^\.NETCoreApp,Version=v(\d{1,3})\./', $metadata->attribute('TargetFrameworkAttribute'), $core) === 1 ? (int) $core[1] : 0;
+        return preg_match('/^\.NETCoreApp,Version=v(\d{1,3})\./', $metadata->attribute('TargetFrameworkAttribute'), $core) === 1
+            ? (int) $core[1]
+            : 0;
     }
 }

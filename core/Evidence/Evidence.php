@@ -34,13 +34,13 @@ final readonly class Evidence
 
     private function read(string $path, int $depth): ArchiveFacts
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
             $whole = Prefixed::without($path);
             $isOpen = $whole !== null && $zip->open($whole, ZipArchive::RDONLY) === true;
             $whole === null || unlink($whole);
             if (! $isOpen) {
-                return new ArchiveFacts;
+                return new ArchiveFacts();
             }
         }
         $level = $framework = 0;
@@ -63,7 +63,7 @@ final readonly class Evidence
                 }
             } elseif ($kind === 'jar' && $depth > 0 && $this->isReadable($zip, $i)) {
                 $inner = $this->inside((string) $zip->getFromIndex($i), $depth - 1);
-                $embedded[$name] = $inner->manifest['implementation-version'] ?? $inner->manifest['bundle-version'] ?? '';
+                $embedded[$name] = $inner->manifest['implementation-version'] ?? ($inner->manifest['bundle-version'] ?? '');
                 [$level, $witness] = $inner->level > $level ? [$inner->level, "{$name}, {$inner->witness}"] : [$level, $witness];
                 $namespaces += array_fill_keys($inner->namespaces, true);
             } elseif (strcasecmp($name, 'META-INF/MANIFEST.MF') === 0) {
@@ -72,7 +72,16 @@ final readonly class Evidence
         }
         $zip->close();
 
-        return new ArchiveFacts($level, $witness, $framework, $assembly, array_map(strval(...), array_keys($namespaces)), array_map(strval(...), array_keys($assemblies)), $embedded, $manifest);
+        return new ArchiveFacts(
+            $level,
+            $witness,
+            $framework,
+            $assembly,
+            array_map(strval(...), array_keys($namespaces)),
+            array_map(strval(...), array_keys($assemblies)),
+            $embedded,
+            $manifest,
+        );
     }
 
     /** The major version in a class file's head; null for what is not one. */
@@ -90,7 +99,7 @@ final readonly class Evidence
     {
         $file = tempnam(sys_get_temp_dir(), 'stasimon');
         if ($file === false) {
-            return new ArchiveFacts;
+            return new ArchiveFacts();
         }
         try {
             file_put_contents($file, $bytes);

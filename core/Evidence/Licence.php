@@ -24,7 +24,10 @@ final readonly class Licence
     /** Licence => sentences that are all in it. Each of these lets an unchanged file be passed on. */
     private const SAID = [
         'Apache-2.0' => ['apache license version 2 0'],
-        'MIT' => ['permission is hereby granted free of charge to any person obtaining a copy of this software', 'publish distribute sublicense and or sell'],
+        'MIT' => [
+            'permission is hereby granted free of charge to any person obtaining a copy of this software',
+            'publish distribute sublicense and or sell',
+        ],
         'Apache-1.1' => ['apache software license version 1 1'],
         'BSD-4-Clause' => ['redistribution and use in source and binary forms', 'all advertising materials mentioning features or use'],
         'BSD-3-Clause' => ['redistribution and use in source and binary forms', 'endorse or promote products derived from'],
@@ -35,7 +38,10 @@ final readonly class Licence
         'Zlib' => ['altered source versions must be plainly marked as such and must not be misrepresented as being the original software'],
         'BSL-1.0' => ['boost software license version 1 0'],
         'Unlicense' => ['this is free and unencumbered software released into the public domain'],
-        'WTFPL' => ['everyone is permitted to copy and distribute verbatim or modified copies of this license document and changing it is allowed as long as the name is changed'],
+        'WTFPL' => [
+            'everyone is permitted to copy and distribute verbatim or modified copies of this license document and changing it is allowed '.
+            'as long as the name is changed',
+        ],
         'CC0-1.0' => ['cc0 1 0 universal'],
         'CC-BY-4.0' => ['attribution 4 0 international'],
         'CC-BY-SA-4.0' => ['attribution sharealike 4 0 international'],
@@ -56,13 +62,18 @@ final readonly class Licence
         'LGPL-3.0' => ['gnu lesser general public license version 3'],
         'GFDL-1.2' => ['gnu free documentation license version 1 2'],
         'GFDL-1.3' => ['gnu free documentation license version 1 3'],
-        'Artistic-1.0-Perl' => ['the artistic license preamble the intent of this document is to state the conditions under which a package may be copied'],
+        'Artistic-1.0-Perl' => [
+            'the artistic license preamble the intent of this document is to state the conditions under which a package may be copied',
+        ],
         'OFL-1.1' => ['sil open font license version 1 1'],
         'Artistic-2.0' => ['the artistic license 2 0'],
     ];
 
     /** What says that it may not be passed on. */
-    private const FORBIDDEN = '/\ball rights reserved\b|\b(?:may|must|can|do|shall) ?not (?:be )?(?:re ?distribute|re ?upload|re ?post|re ?host|share|mirror|distribute)|\bno (?:re ?distribution|re ?uploading|re ?posting|re ?hosting|mirrors)\b|\b(?:re ?distribution|re ?uploading|re ?posting|re ?hosting) (?:of this (?:mod|file|work) )?is (?:not allowed|not permitted|forbidden|prohibited)/';
+    private const FORBIDDEN = '/\ball rights reserved\b|\b(?:may|must|can|do|shall) ?not (?:be )?(?:re ?distribute|re ?upload|re ?post|re '.
+        '?host|share|mirror|distribute)|\bno (?:re ?distribution|re ?uploading|re ?posting|re ?hosting|mirrors)\b|\b(?:re '.
+        '?distribution|re ?uploading|re ?posting|re ?hosting) (?:of this (?:mod|file|work) )?is (?:not allowed|not '.
+        'permitted|forbidden|prohibited)/';
 
     /**
      * @param  string  $id  as the SPDX licence list names it; nothing where none is known
@@ -86,12 +97,23 @@ final readonly class Licence
             $entries = Archive::lookInto($path, basename($path))->entries;
             $zip = Archive::reading($path, basename($path));
         } catch (UnsafeArchive) {
-            return new self;
+            return new self();
         }
-        $rank = fn (ArchiveEntry $entry): int => preg_match('#^(?:.*/)?(?:un)?licen[cs]e|^(?:.*/)?copying#i', $entry->path) === 1 ? 0 : (preg_match('#^(?:[^/]+/)?(?:META-INF/MANIFEST\.MF|read ?me[^/]*|permissions[^/]*\.txt)$#i', $entry->path) === 1 ? 1 : 2);
+        $rank = fn (ArchiveEntry $entry): int => preg_match('#^(?:.*/)?(?:un)?licen[cs]e|^(?:.*/)?copying#i', $entry->path) === 1
+            ? 0
+            : (preg_match('#^(?:[^/]+/)?(?:META-INF/MANIFEST\.MF|read ?me[^/]*|permissions[^/]*\.txt)$#i', $entry->path) === 1
+                ? 1
+                : 2);
         $texts = array_filter($entries, fn (ArchiveEntry $entry): bool => $rank($entry) < 2 && substr_count($entry->path, '/') < 3);
-        usort($texts, fn (ArchiveEntry $a, ArchiveEntry $b): int => [$rank($a), substr_count($a->path, '/'), $a->path] <=> [$rank($b), substr_count($b->path, '/'), $b->path]);
-        $forbids = new self;
+        usort(
+            $texts,
+            fn (ArchiveEntry $a, ArchiveEntry $b): int => [$rank($a), substr_count($a->path, '/'), $a->path] <=> [
+                $rank($b),
+                substr_count($b->path, '/'),
+                $b->path,
+            ],
+        );
+        $forbids = new self();
         foreach (array_slice($texts, 0, self::TEXTS) as $entry) {
             $text = (string) $zip->getFromIndex($entry->index, self::LONGEST);
             $said = str_ends_with(strtoupper($entry->path), 'MANIFEST.MF') ? self::ofManifest($text) : self::ofText($text);
@@ -125,7 +147,7 @@ final readonly class Licence
             return new self((string) array_search(min($found), $found, true));
         }
 
-        return preg_match(self::FORBIDDEN, $plain, $words) === 1 ? new self('', '', $words[0]) : new self;
+        return preg_match(self::FORBIDDEN, $plain, $words) === 1 ? new self('', '', $words[0]) : new self();
     }
 
     /** OSGi Core, "Bundle-License": a name of the SPDX list, or of the Open Source Initiative's, before anything else. */
@@ -133,12 +155,16 @@ final readonly class Licence
     {
         $said = trim(explode(';', Manifest::main($text)['bundle-license'] ?? '')[0]);
 
-        return preg_match('/^[A-Za-z]+-\d[A-Za-z0-9.-]*$|^(?:MIT|ISC|Zlib|Unlicense)$/D', $said) === 1 ? new self($said) : new self;
+        return preg_match('/^[A-Za-z]+-\d[A-Za-z0-9.-]*$|^(?:MIT|ISC|Zlib|Unlicense)$/D', $said) === 1 ? new self($said) : new self();
     }
 
     private static function plain(string $text): string
     {
-        $words = preg_replace('/[^a-z0-9]+/', ' ', strtolower(strtr($text, ['licence' => 'license', 'Licence' => 'license', '(c)' => ' ', '(C)' => ' '])));
+        $words = preg_replace(
+            '/[^a-z0-9]+/',
+            ' ',
+            strtolower(strtr($text, ['licence' => 'license', 'Licence' => 'license', '(c)' => ' ', '(C)' => ' '])),
+        );
 
         return ' '.trim((string) $words).' ';
     }

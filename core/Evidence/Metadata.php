@@ -30,19 +30,82 @@ final class Metadata
      * the heap of strings, GUIDs or blobs; "t" and a table's number for an index into it; or the name of a coded index.
      */
     private const COLUMNS = [
-        0x00 => [2, 's', 'g', 'g', 'g'], 0x01 => ['scope', 's', 's'], 0x02 => [4, 's', 's', 'type', 't4', 't6'], 0x03 => ['t4'], 0x04 => [2, 's', 'b'], 0x05 => ['t6'],
-        0x06 => [4, 2, 2, 's', 'b', 't8'], 0x07 => ['t8'], 0x08 => [2, 2, 's'], 0x09 => ['t2', 'type'], 0x0A => ['parent', 's', 'b'], 0x0B => [2, 'constant', 'b'],
-        0x0C => ['attribute', 'attributeType', 'b'], 0x0D => ['marshal', 'b'], 0x0E => [2, 'security', 'b'], 0x0F => [2, 4, 't2'], 0x10 => [4, 't4'], 0x11 => ['b'],
-        0x12 => ['t2', 't20'], 0x13 => ['t20'], 0x14 => [2, 's', 'type'], 0x15 => ['t2', 't23'], 0x16 => ['t23'], 0x17 => [2, 's', 'b'], 0x18 => [2, 't6', 'semantics'],
-        0x19 => ['t2', 'method', 'method'], 0x1A => ['s'], 0x1B => ['b'], 0x1C => [2, 'forwarded', 's', 't26'], 0x1D => [4, 't4'], 0x1E => [4, 4], 0x1F => [4],
-        0x20 => [4, 2, 2, 2, 2, 4, 'b', 's', 's'], 0x21 => [4], 0x22 => [4, 4, 4], 0x23 => [2, 2, 2, 2, 4, 'b', 's', 's', 'b'],
+        0x00 => [2, 's', 'g', 'g', 'g'],
+        0x01 => ['scope', 's', 's'],
+        0x02 => [4, 's', 's', 'type', 't4', 't6'],
+        0x03 => ['t4'],
+        0x04 => [2, 's', 'b'],
+        0x05 => ['t6'],
+        0x06 => [4, 2, 2, 's', 'b', 't8'],
+        0x07 => ['t8'],
+        0x08 => [2, 2, 's'],
+        0x09 => ['t2', 'type'],
+        0x0A => ['parent', 's', 'b'],
+        0x0B => [2, 'constant', 'b'],
+        0x0C => ['attribute', 'attributeType', 'b'],
+        0x0D => ['marshal', 'b'],
+        0x0E => [2, 'security', 'b'],
+        0x0F => [2, 4, 't2'],
+        0x10 => [4, 't4'],
+        0x11 => ['b'],
+        0x12 => ['t2', 't20'],
+        0x13 => ['t20'],
+        0x14 => [2, 's', 'type'],
+        0x15 => ['t2', 't23'],
+        0x16 => ['t23'],
+        0x17 => [2, 's', 'b'],
+        0x18 => [2, 't6', 'semantics'],
+        0x19 => ['t2', 'method', 'method'],
+        0x1A => ['s'],
+        0x1B => ['b'],
+        0x1C => [2, 'forwarded', 's', 't26'],
+        0x1D => [4, 't4'],
+        0x1E => [4, 4],
+        0x1F => [4],
+        0x20 => [4, 2, 2, 2, 2, 4, 'b', 's', 's'],
+        0x21 => [4],
+        0x22 => [4, 4, 4],
+        0x23 => [2, 2, 2, 2, 4, 'b', 's', 's', 'b'],
     ];
 
     /** Coded indexes, section 24.2.6: the bits of the tag, and the tables that it chooses from. */
     private const CODED = [
-        'scope' => [2, [0x00, 0x1A, 0x23, 0x01]], 'type' => [2, [0x02, 0x01, 0x1B]], 'parent' => [3, [0x02, 0x01, 0x1A, 0x06, 0x1B]], 'constant' => [2, [0x04, 0x08, 0x17]],
-        'attribute' => [5, [0x06, 0x04, 0x01, 0x02, 0x08, 0x09, 0x0A, 0x00, 0x0E, 0x17, 0x14, 0x11, 0x1A, 0x1B, 0x20, 0x23, 0x26, 0x27, 0x28, 0x2A, 0x2C, 0x2B]],
-        'attributeType' => [3, [0x06, 0x0A]], 'marshal' => [1, [0x04, 0x08]], 'security' => [2, [0x02, 0x06, 0x20]], 'semantics' => [1, [0x14, 0x17]], 'method' => [1, [0x06, 0x0A]],
+        'scope' => [2, [0x00, 0x1A, 0x23, 0x01]],
+        'type' => [2, [0x02, 0x01, 0x1B]],
+        'parent' => [3, [0x02, 0x01, 0x1A, 0x06, 0x1B]],
+        'constant' => [2, [0x04, 0x08, 0x17]],
+        'attribute' => [
+            5,
+            [
+                0x06,
+                0x04,
+                0x01,
+                0x02,
+                0x08,
+                0x09,
+                0x0A,
+                0x00,
+                0x0E,
+                0x17,
+                0x14,
+                0x11,
+                0x1A,
+                0x1B,
+                0x20,
+                0x23,
+                0x26,
+                0x27,
+                0x28,
+                0x2A,
+                0x2C,
+                0x2B,
+            ],
+        ],
+        'attributeType' => [3, [0x06, 0x0A]],
+        'marshal' => [1, [0x04, 0x08]],
+        'security' => [2, [0x02, 0x06, 0x20]],
+        'semantics' => [1, [0x14, 0x17]],
+        'method' => [1, [0x06, 0x0A]],
         'forwarded' => [1, [0x04, 0x06]],
     ];
 
@@ -90,7 +153,12 @@ final class Metadata
         $at = $pe + 24 + (int) self::number($bytes, $pe + 20, 2);
         for ($section = 0; $address !== null && $section < min($count, 96); $section++, $at += 40) {
             [$size, $from, $in] = [(int) self::number($bytes, $at + 8), self::number($bytes, $at + 12), self::number($bytes, $at + 20)];
-            if ($from !== null && $in !== null && $address >= $from && $address < $from + max($size, (int) self::number($bytes, $at + 16))) {
+            if (
+                $from !== null &&
+                $in !== null &&
+                $address >= $from &&
+                $address < $from + max($size, (int) self::number($bytes, $at + 16))
+            ) {
                 return $address - $from + $in;
             }
         }
@@ -117,7 +185,7 @@ final class Metadata
     /** Where each table begins: section 24.2.6. */
     private function findTables(): void
     {
-        $begin = $this->heaps['#~'][0] ?? $this->heaps['#-'][0] ?? null;
+        $begin = $this->heaps['#~'][0] ?? ($this->heaps['#-'][0] ?? null);
         if ($begin === null) {
             return;
         }
@@ -153,7 +221,10 @@ final class Metadata
             $column === 's' => ($this->wide & 1) === 1 ? 4 : 2,
             $column === 'g' => ($this->wide & 2) === 2 ? 4 : 2,
             $column === 'b' => ($this->wide & 4) === 4 ? 4 : 2,
-            isset(self::CODED[$column]) => max(array_map(fn (int $table): int => $this->rows[$table] ?? 0, self::CODED[$column][1])) < 2 ** (16 - self::CODED[$column][0]) ? 2 : 4,
+            isset(self::CODED[$column]) => max(array_map(fn (int $table): int => $this->rows[$table] ?? 0, self::CODED[$column][1])) <
+            2 ** (16 - self::CODED[$column][0])
+                ? 2
+                : 4,
             default => ($this->rows[(int) substr($column, 1)] ?? 0) < 65_536 ? 2 : 4,
         };
     }

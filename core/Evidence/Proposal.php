@@ -15,8 +15,14 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 final readonly class Proposal
 {
     /** @param  list<string>  $why  sentences */
-    private function __construct(public string $id, public string $name, public string $version, public Kind $kind, public string $content, public array $why)
-    {
+    private function __construct(
+        public string $id,
+        public string $name,
+        public string $version,
+        public Kind $kind,
+        public string $content,
+        public array $why,
+    ) {
     }
 
     /**
@@ -32,14 +38,34 @@ final readonly class Proposal
         $isArchive = str_starts_with((string) @file_get_contents($path, false, null, 0, 4), "PK\x03\x04");
         $paths = $isArchive ? array_map(fn (ArchiveEntry $entry): string => $entry->path, Archive::lookInto($path, $file)->entries) : [];
         [$content, $because] = self::content($paths, $descriptors);
-        $inside = array_map(fn (string $one): string => substr($one, $content === '' ? 0 : strlen($content) + 1), array_values(array_filter($paths, fn (string $one): bool => $content === '' || str_starts_with($one, "{$content}/"))));
+        $inside = array_map(
+            fn (string $one): string => substr($one, $content === '' ? 0 : strlen($content) + 1),
+            array_values(array_filter($paths, fn (string $one): bool => $content === '' || str_starts_with($one, "{$content}/"))),
+        );
         [$kind, $as] = self::kind($inside, $kinds, $isArchive);
-        $id = ltrim(trim((string) preg_replace('/[^a-z0-9._+]+/', '-', mb_strtolower(transliterator_transliterate('Any-Latin; Latin-ASCII', $name) ?: $name)), '-'), '._+-');
+        $id = ltrim(
+            trim(
+                (string) preg_replace(
+                    '/[^a-z0-9._+]+/',
+                    '-',
+                    mb_strtolower(transliterator_transliterate('Any-Latin; Latin-ASCII', $name) ?: $name),
+                ),
+                '-',
+            ),
+            '._+-',
+        );
         $id = rtrim(mb_strcut($id, 0, Limits::ID), '._+-');
         $version = strlen($version) > Limits::VERSION ? '' : $version;
         $name = mb_substr($name, 0, Limits::NAME);
 
-        return new self($id === '' ? 'file' : $id, $name, $version === '' ? '1.0.0' : $version, $kind, $content, array_values(array_filter([...$why, $because, $as])));
+        return new self(
+            $id === '' ? 'file' : $id,
+            $name,
+            $version === '' ? '1.0.0' : $version,
+            $kind,
+            $content,
+            array_values(array_filter([...$why, $because, $as])),
+        );
     }
 
     /** @return array{string, string} name and version; "Tide_Clock-v2.1.3.zip" is Tide Clock 2.1.3 */
@@ -49,7 +75,10 @@ final readonly class Proposal
         // What a browser adds to the second of two files.
         $stem = (string) preg_replace('/ ?\(\d+\)$/', '', $stem);
         $version = '';
-        if (preg_match('/^(?<name>.*?\p{L}.*?)[-_ +]*[vV]?(?<version>\d+(?:\.\d+)+(?:[-+.][0-9A-Za-z.]+)*)(?<rest>.*)$/u', $stem, $part) === 1) {
+        if (
+            preg_match('/^(?<name>.*?\p{L}.*?)[-_ +]*[vV]?(?<version>\d+(?:\.\d+)+(?:[-+.][0-9A-Za-z.]+)*)(?<rest>.*)$/u', $stem, $part) ===
+            1
+        ) {
             [$stem, $version] = [$part['name'], $part['version']];
         }
         $words = trim((string) preg_replace('/[-_.+\s]+/', ' ', (string) preg_replace('/(?<=[a-z])(?=[A-Z])/', ' ', $stem)));
@@ -68,7 +97,11 @@ final readonly class Proposal
     {
         foreach ($descriptors as $rule) {
             foreach ($paths as $path) {
-                for ($folder = dirname($path), $rest = basename($path); $folder !== '.'; $rest = basename($folder)."/{$rest}", $folder = dirname($folder)) {
+                for (
+                    $folder = dirname($path), $rest = basename($path);
+                    $folder !== '.';
+                    $rest = basename($folder)."/{$rest}", $folder = dirname($folder)
+                ) {
                     if ($rule->isAt($rest)) {
                         return [$folder, "The folder {$folder} has what says what it is; the rest lies around it."];
                     }
@@ -79,7 +112,9 @@ final readonly class Proposal
         if (count($tops) === 1 && $tops !== ['']) {
             $top = array_values($tops)[0];
 
-            return in_array($top, ['assets', 'data', 'META-INF', 'textures', 'shaders'], true) ? ['', ''] : [$top, "All of it lies in the folder {$top}."];
+            return in_array($top, ['assets', 'data', 'META-INF', 'textures', 'shaders'], true)
+                ? ['', '']
+                : [$top, "All of it lies in the folder {$top}."];
         }
 
         return ['', ''];
@@ -101,6 +136,8 @@ final readonly class Proposal
             default => [Kind::Mod, 'Nothing in it says what kind it is.'],
         };
 
-        return in_array($guess[0], $kinds, true) || $kinds === [] ? $guess : [in_array(Kind::Mod, $kinds, true) ? Kind::Mod : $kinds[0], 'The game has no place for anything else that it could be.'];
+        return in_array($guess[0], $kinds, true) || $kinds === []
+            ? $guess
+            : [in_array(Kind::Mod, $kinds, true) ? Kind::Mod : $kinds[0], 'The game has no place for anything else that it could be.'];
     }
 }

@@ -37,7 +37,8 @@ final class VersionResource
             return null;
         }
         $part = new self($info);
-        $dotted = fn (int $at): string => implode('.', array_map(fn (int $word): int => $part->number('v', $at + $word) ?? 0, [2, 0, 6, 4]));
+        $words = fn (int $at): array => array_map(fn (int $word): int => $part->number('v', $at + $word) ?? 0, [2, 0, 6, 4]);
+        $dotted = fn (int $at): string => implode('.', $words($at));
 
         return ['fileVersion' => $dotted($at + 8), 'productVersion' => $dotted($at + 16), 'strings' => $part->strings()];
     }
@@ -64,7 +65,9 @@ final class VersionResource
             $data = $at === null ? null : $this->number('V', $at);
             $size = $at === null ? null : $this->number('V', $at + 4);
 
-            return $data === null || $size === null || $data < $address ? null : substr($this->bytes, $data - $address + $start, min($size, 1_000_000));
+            return $data === null || $size === null || $data < $address
+                ? null
+                : substr($this->bytes, $data - $address + $start, min($size, 1_000_000));
         }
 
         return null;
@@ -139,8 +142,8 @@ final class VersionResource
         if (strlen($bytes) < ($form === 'v' ? 2 : 4)) {
             return null;
         }
-        $number = ord($bytes[0]) | ord($bytes[1]) << 8;
+        $number = ord($bytes[0]) | (ord($bytes[1]) << 8);
 
-        return $form === 'v' ? $number : $number | ord($bytes[2]) << 16 | ord($bytes[3]) << 24;
+        return $form === 'v' ? $number : $number | (ord($bytes[2]) << 16) | (ord($bytes[3]) << 24);
     }
 }

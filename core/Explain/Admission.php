@@ -17,7 +17,10 @@ final class Admission
         $position = (int) $other->positionOf($version);
         foreach ($release->needs() as $need) {
             $targets = array_filter($need->alternatives, fn (Target $target): bool => $target->id === $other->id);
-            if (count($targets) === count($need->alternatives) && array_filter($targets, fn (Target $target): bool => $other->within($target->range, $package->syntax)->has($position)) === []) {
+            if (
+                count($targets) === count($need->alternatives) &&
+                array_filter($targets, fn (Target $target): bool => $other->within($target->range, $package->syntax)->has($position)) === []
+            ) {
                 return false;
             }
         }

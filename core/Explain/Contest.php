@@ -34,7 +34,15 @@ final readonly class Contest
             $fact = $step->claim->fact;
             if ($fact instanceof Wanted) {
                 $want = $refused->request->want[$fact->index];
-                self::collect($demands, $encoding, new Target($want->id, $want->range), $want->syntax, $wants[$fact->index] ?? $fact->index, '', '');
+                self::collect(
+                    $demands,
+                    $encoding,
+                    new Target($want->id, $want->range),
+                    $want->syntax,
+                    $wants[$fact->index] ?? $fact->index,
+                    '',
+                    '',
+                );
             } elseif ($fact instanceof Needed) {
                 $version = $fact->package->releases[max(0, ...$fact->releases->positions())]->version;
                 foreach ($fact->need->alternatives as $target) {
@@ -45,7 +53,10 @@ final readonly class Contest
         $contests = [];
         foreach ($demands as $id => $list) {
             $package = $encoding->find((string) $id);
-            $common = array_reduce($list, fn (?ReleaseSet $common, Demand $demand): ReleaseSet => $common?->intersect($demand->releases) ?? $demand->releases);
+            $common = array_reduce(
+                $list,
+                fn (?ReleaseSet $common, Demand $demand): ReleaseSet => $common?->intersect($demand->releases) ?? $demand->releases,
+            );
             if ($package !== null && count($list) > 1 && $common?->isEmpty() === true) {
                 $contests[] = new self($package, array_values($list));
             }
@@ -55,12 +66,26 @@ final readonly class Contest
     }
 
     /** @param  array<string, array<string, Demand>>  $demands */
-    private static function collect(array &$demands, Encoding $encoding, Target $target, Syntax $syntax, ?int $want, string $id, string $version): void
-    {
+    private static function collect(
+        array &$demands,
+        Encoding $encoding,
+        Target $target,
+        Syntax $syntax,
+        ?int $want,
+        string $id,
+        string $version,
+    ): void {
         $package = $encoding->find($target->id);
         if ($package !== null) {
             // One step of an explanation may repeat what another has said.
-            $demands[$target->id]["{$want} {$id} {$version} {$target->range}"] ??= new Demand($want, $id, $version, $target->range, $syntax, $package->within($target->range, $syntax));
+            $demands[$target->id]["{$want} {$id} {$version} {$target->range}"] ??= new Demand(
+                $want,
+                $id,
+                $version,
+                $target->range,
+                $syntax,
+                $package->within($target->range, $syntax),
+            );
         }
     }
 }

@@ -15,7 +15,13 @@ final readonly class Demand
      * @param  string  $range  as it was written
      * @param  ReleaseSet  $releases  of the contested package
      */
-    public function __construct(public ?int $want, public string $id, public string $version, public string $range, public Syntax $syntax, public ReleaseSet $releases)
-    {
+    public function __construct(
+        public ?int $want,
+        public string $id,
+        public string $version,
+        public string $range,
+        public Syntax $syntax,
+        public ReleaseSet $releases,
+    ) {
     }
 }

@@ -54,7 +54,7 @@ final class Explanation
     {
         $clauses = array_reverse($refutation->parents === [] ? [$refutation] : $refutation->parents);
         // What the person asked for comes first, so that the clash is where the demands meet.
-        usort($clauses, fn (Clause $a, Clause $b): int => ($b->fact instanceof Wanted) <=> ($a->fact instanceof Wanted));
+        usort($clauses, fn (Clause $a, Clause $b): int => $b->fact instanceof Wanted <=> $a->fact instanceof Wanted);
         $this->domain = $this->encoding->search->trail->full;
         $clash = $this->narrow($clauses) ?? $refutation;
         $from = array_map($this->place(...), $this->ledTo($clash));
@@ -128,7 +128,9 @@ final class Explanation
         }
         $number = array_key_last($clash->literals);
 
-        return $number === null ? 'Nothing can satisfy that.' : $this->wording->contradiction($number, $this->domain[$number], $clash->literals[$number]);
+        return $number === null
+            ? 'Nothing can satisfy that.'
+            : $this->wording->contradiction($number, $this->domain[$number], $clash->literals[$number]);
     }
 
     private function place(Clause $clause): int

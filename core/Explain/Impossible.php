@@ -8,7 +8,7 @@ use Stasimon\Core\Resolve\Effort;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolver;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Stopped;
 
 /** Why a request has no line-up, and what would help. */
 final readonly class Impossible
@@ -20,8 +20,14 @@ final readonly class Impossible
      * @param  list<Repair>  $repairs  cheapest first
      * @param  bool  $isWhole  whether there was time to look for all of them
      */
-    private function __construct(public array $blame, public array $explanation, public array $contested, public array $repairs, public Effort $effort, public bool $isWhole)
-    {
+    private function __construct(
+        public array $blame,
+        public array $explanation,
+        public array $contested,
+        public array $repairs,
+        public Effort $effort,
+        public bool $isWhole,
+    ) {
     }
 
     /**

@@ -14,7 +14,7 @@ use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\ReleaseSet;
@@ -94,7 +94,8 @@ final class Remedies
         $range = $package->exactly($version);
         $words = $package->range($want->range, Syntax::Comparator)->words();
         $this->attempt(
-            trim("Use {$package->title()} {$version} instead of {$words}").'.', 1,
+            trim("Use {$package->title()} {$version} instead of {$words}").'.',
+            1,
             [new Operation('replace', "/want/{$index}/range", $range)],
             $this->replacing($index, new Want($want->id, $range)),
         );
@@ -105,11 +106,12 @@ final class Remedies
         $want = $this->request->want[$index];
         $package = $this->catalogue->package($want->id);
         $providers = array_map(fn (Provider $provider): string => $provider->package, $this->catalogue->providersOf($want->id));
-        foreach (array_unique([...($package->understudies ?? []), ...$providers]) as $id) {
+        foreach (array_unique([...$package->understudies ?? [], ...$providers]) as $id) {
             $understudy = $this->catalogue->package($id);
             if ($understudy !== null && $id !== $want->id) {
                 $this->attempt(
-                    "Put {$understudy->title()} in the place of ".($package?->title() ?? $want->id).'.', 2,
+                    "Put {$understudy->title()} in the place of ".($package?->title() ?? $want->id).'.',
+                    2,
                     [new Operation('replace', "/want/{$index}", ['id' => $id])],
                     $this->replacing($index, new Want($id)),
                 );
@@ -131,10 +133,13 @@ final class Remedies
         if ($fact instanceof BeyondChannel) {
             $channel = Explanation::leastStable($fact);
             $this->attempt(
-                "Allow {$channel->value} releases of {$fact->package->title()}.", 2,
-                [$this->request->channels === []
-                    ? new Operation('add', '/channels', [$fact->package->id => $channel->value])
-                    : new Operation('add', '/channels/'.$fact->package->id, $channel->value)],
+                "Allow {$channel->value} releases of {$fact->package->title()}.",
+                2,
+                [
+                    $this->request->channels === []
+                        ? new Operation('add', '/channels', [$fact->package->id => $channel->value])
+                        : new Operation('add', '/channels/'.$fact->package->id, $channel->value),
+                ],
                 $this->request->allowing($fact->package->id, $channel),
             );
         }
@@ -175,9 +180,15 @@ final class Remedies
     {
         foreach ($this->waivers as $waivers) {
             foreach ($waivers as [$text, $waiver]) {
-                $value = ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target];
+                $value = [
+                    'id' => $waiver->id,
+                    'version' => $waiver->version,
+                    'relation' => $waiver->relation->value,
+                    'target' => $waiver->target,
+                ];
                 $worked = $this->attempt(
-                    $text, 3,
+                    $text,
+                    3,
                     [$this->request->waive === [] ? new Operation('add', '/waive', [$value]) : new Operation('add', '/waive/-', $value)],
                     $this->request->waiving($waiver),
                 );
@@ -200,7 +211,8 @@ final class Remedies
         }
         $titles = array_map(fn (int $i): string => $this->catalogue->package($wants[$i]->id)?->title() ?? $wants[$i]->id, $lost);
         $this->attempt(
-            'Do without '.implode(', ', array_slice($titles, 0, -1)).(count($titles) > 1 ? ' and ' : '').end($titles).'.', 10 * count($lost),
+            'Do without '.implode(', ', array_slice($titles, 0, -1)).(count($titles) > 1 ? ' and ' : '').end($titles).'.',
+            10 * count($lost),
             array_map(fn (int $i): Operation => new Operation('remove', "/want/{$i}"), array_reverse($lost)),
             $this->request->wantingOnly($kept->wants),
         );
@@ -218,11 +230,14 @@ final class Remedies
     private function attempt(string $text, int $cost, array $patch, Request $patched): bool
     {
         // The wants blamed are few; what does not help them alone cannot help all.
-        if (count($patched->want) === count($this->request->want) && $this->resolver->refusal($patched->wantingOnly($this->blame->wants)) !== null) {
+        if (
+            count($patched->want) === count($this->request->want) &&
+            $this->resolver->refusal($patched->wantingOnly($this->blame->wants)) !== null
+        ) {
             return false;
         }
         $answer = $this->resolver->resolve($patched);
-        if (! $answer instanceof Resolved) {
+        if (! ($answer instanceof Resolved)) {
             return false;
         }
         if ($this->request->have !== []) {

@@ -23,44 +23,68 @@ final class ResolutionWriter
      */
     public static function resolved(Resolved $answer, array $suggestions, float $milliseconds): string
     {
-        return self::json(self::HEAD + [
-            'outcome' => 'resolved',
-            'selection' => array_map(fn (Selected $selected): array => [
-                'id' => $selected->package->id,
-                'version' => $selected->release->version,
-                'kind' => $selected->package->kind->value,
-                'because' => array_map(fn (Reason $reason): array => $reason->want !== null
-                    ? ['want' => $reason->want]
-                    : ['id' => $reason->id, 'version' => $reason->version, 'range' => $reason->range], $selected->because),
-            ], $answer->selection),
-            'changes' => self::changes($answer->changes),
-            'unneeded' => $answer->unneeded,
-            'suggestions' => array_map(fn (Suggestion $suggestion): array => ['id' => $suggestion->id, 'by' => $suggestion->by, 'fits' => $suggestion->fits], $suggestions),
-            'stats' => self::stats($answer->effort, $milliseconds),
-        ]);
+        return self::json(
+            self::HEAD + [
+                'outcome' => 'resolved',
+                'selection' => array_map(
+                    fn (Selected $selected): array => [
+                        'id' => $selected->package->id,
+                        'version' => $selected->release->version,
+                        'kind' => $selected->package->kind->value,
+                        'because' => array_map(
+                            fn (Reason $reason): array => $reason->want !== null
+                                ? ['want' => $reason->want]
+                                : ['id' => $reason->id, 'version' => $reason->version, 'range' => $reason->range],
+                            $selected->because,
+                        ),
+                    ],
+                    $answer->selection,
+                ),
+                'changes' => self::changes($answer->changes),
+                'unneeded' => $answer->unneeded,
+                'suggestions' => array_map(
+                    fn (Suggestion $suggestion): array => ['id' => $suggestion->id, 'by' => $suggestion->by, 'fits' => $suggestion->fits],
+                    $suggestions,
+                ),
+                'stats' => self::stats($answer->effort, $milliseconds),
+            ],
+        );
     }
 
     public static function impossible(Impossible $answer, float $milliseconds): string
     {
-        return self::json(self::HEAD + [
-            'outcome' => 'impossible',
-            'blame' => $answer->blame,
-            'explanation' => array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $answer->explanation),
-            'contested' => array_map(fn (Contest $contest): array => [
-                'id' => $contest->package->id,
-                'demands' => array_map(fn (Demand $demand): array => [
-                    'by' => $demand->want !== null ? ['want' => $demand->want] : ['id' => $demand->id, 'version' => $demand->version],
-                    'range' => $demand->range,
-                ], $contest->demands),
-            ], $answer->contested),
-            'repairs' => array_map(fn (Repair $repair): array => [
-                'text' => $repair->text,
-                'cost' => $repair->cost,
-                'patch' => array_map(self::operation(...), $repair->patch),
-                'leads_to' => self::changes($repair->leadsTo->changes),
-            ], $answer->repairs),
-            'stats' => self::stats($answer->effort, $milliseconds),
-        ]);
+        return self::json(
+            self::HEAD + [
+                'outcome' => 'impossible',
+                'blame' => $answer->blame,
+                'explanation' => array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $answer->explanation),
+                'contested' => array_map(
+                    fn (Contest $contest): array => [
+                        'id' => $contest->package->id,
+                        'demands' => array_map(
+                            fn (Demand $demand): array => [
+                                'by' => $demand->want !== null
+                                        ? ['want' => $demand->want]
+                                        : ['id' => $demand->id, 'version' => $demand->version],
+                                'range' => $demand->range,
+                            ],
+                            $contest->demands,
+                        ),
+                    ],
+                    $answer->contested,
+                ),
+                'repairs' => array_map(
+                    fn (Repair $repair): array => [
+                        'text' => $repair->text,
+                        'cost' => $repair->cost,
+                        'patch' => array_map(self::operation(...), $repair->patch),
+                        'leads_to' => self::changes($repair->leadsTo->changes),
+                    ],
+                    $answer->repairs,
+                ),
+                'stats' => self::stats($answer->effort, $milliseconds),
+            ],
+        );
     }
 
     public static function stopped(float $milliseconds): string
@@ -79,7 +103,10 @@ final class ResolutionWriter
     {
         return [
             'add' => $changes->add,
-            'change' => array_map(fn (Change $change): array => ['id' => $change->id, 'from' => $change->from, 'to' => $change->to], $changes->change),
+            'change' => array_map(
+                fn (Change $change): array => ['id' => $change->id, 'from' => $change->from, 'to' => $change->to],
+                $changes->change,
+            ),
             'remove' => $changes->remove,
         ];
     }
@@ -87,7 +114,12 @@ final class ResolutionWriter
     /** @return array<string, int|float> */
     private static function stats(Effort $effort, float $milliseconds): array
     {
-        return ['milliseconds' => round($milliseconds, 1), 'releases' => $effort->releases, 'decisions' => $effort->decisions, 'conflicts' => $effort->conflicts];
+        return [
+            'milliseconds' => round($milliseconds, 1),
+            'releases' => $effort->releases,
+            'decisions' => $effort->decisions,
+            'conflicts' => $effort->conflicts,
+        ];
     }
 
     /** @param  array<string, mixed>  $document */

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain;
 
-use Stasimon\Core\Resolve\Chooser;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Forbidden;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
-use Stasimon\Core\Resolve\Rules;
+use Stasimon\Core\Resolve\Search\Chooser;
 use Stasimon\Core\Resolve\Search\Clause;
+use Stasimon\Core\Resolve\Search\Rules;
 use Stasimon\Core\Resolve\Search\Search;
 use Stasimon\Core\Resolve\Search\Trail;
 use Stasimon\Core\Version\ReleaseSet;
@@ -50,7 +50,9 @@ final class Smallest implements Chooser, Rules
                 $needed[] = $tried;
             } else {
                 $rests = self::facts($without);
-                $suspects = array_values(array_filter($suspects, fn (Clause $one): bool => in_array($one->fact, array_column($rests, 'fact'), true)));
+                $suspects = array_values(
+                    array_filter($suspects, fn (Clause $one): bool => in_array($one->fact, array_column($rests, 'fact'), true)),
+                );
                 $found = $without;
             }
         }
@@ -85,12 +87,13 @@ final class Smallest implements Chooser, Rules
     /** Null where the facts can hold together. */
     private function refutation(): ?Clause
     {
-        $search = new Search;
+        $search = new Search();
         $trail = $this->refused->encoding->search->trail;
         $facts = [];
         foreach ($this->facts as $fact) {
             foreach (array_keys($fact->literals) as $package) {
-                isset($search->trail->full[$package]) ?: $search->introduce($package, count($this->refused->encoding->packages[$package]->releases), $trail->full[$package]);
+                isset($search->trail->full[$package]) ?:
+                $search->introduce($package, count($this->refused->encoding->packages[$package]->releases), $trail->full[$package]);
             }
             $facts[] = new Clause($fact->literals, $fact->fact);
         }
@@ -107,7 +110,7 @@ final class Smallest implements Chooser, Rules
             $one = array_pop($queue);
             if (! isset($seen[spl_object_id($one)])) {
                 $seen[spl_object_id($one)] = true;
-                $one->fact === null ? array_push($queue, ...$one->parents) : $facts[] = $one;
+                $one->fact === null ? array_push($queue, ...$one->parents) : ($facts[] = $one);
             }
         }
 
@@ -122,7 +125,11 @@ final class Smallest implements Chooser, Rules
      */
     private static function inOrder(array $facts): array
     {
-        $rank = fn (Clause $one): int => $one->fact instanceof Wanted ? 2 : ($one->fact instanceof BeyondChannel || $one->fact instanceof Forbidden ? 0 : 1);
+        $rank = fn (Clause $one): int => $one->fact instanceof Wanted
+            ? 2
+            : ($one->fact instanceof BeyondChannel || $one->fact instanceof Forbidden
+                ? 0
+                : 1);
         usort($facts, fn (Clause $a, Clause $b): int => $rank($a) <=> $rank($b));
 
         return $facts;
@@ -148,7 +155,8 @@ final class Smallest implements Chooser, Rules
                 }
             }
             $forbidden = $forbidden->without($beyond);
-            foreach ([[$beyond, new BeyondChannel($package, $beyond, $channel)], [$forbidden, new Forbidden($package, $forbidden)]] as [$set, $fact]) {
+            $facts = [[$beyond, new BeyondChannel($package, $beyond, $channel)], [$forbidden, new Forbidden($package, $forbidden)]];
+            foreach ($facts as [$set, $fact]) {
                 if (! $set->isEmpty()) {
                     $roots[] = new Clause([$number => $refused->encoding->search->trail->full[$number] ^ $set->bits], $fact);
                 }

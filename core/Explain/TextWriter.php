@@ -39,11 +39,24 @@ final readonly class TextWriter
         foreach ($answer->changes->remove as $id) {
             $rows[] = ['-', $this->title($id), $this->request->have[$id] ?? '', ''];
         }
-        $text = 'Resolved: '.self::count(count($answer->selection), 'package')
-            .($this->request->have === [] ? '' : ', '.count($answer->changes->add).' added, '.count($answer->changes->change).' changed, '.count($answer->changes->remove).' removed').".\n\n"
-            .self::table($rows);
+        $text =
+            'Resolved: '.
+            self::count(count($answer->selection), 'package').
+            ($this->request->have === []
+                ? ''
+                : ', '.
+                    count($answer->changes->add).
+                    ' added, '.
+                    count($answer->changes->change).
+                    ' changed, '.
+                    count($answer->changes->remove).
+                    ' removed').
+            ".\n\n".
+            self::table($rows);
         foreach ($suggestions as $suggestion) {
-            $text .= "\n{$this->title($suggestion->by)} suggests {$this->title($suggestion->id)}, which ".($suggestion->fits ? 'fits.' : 'does not fit.');
+            $text .=
+                "\n{$this->title($suggestion->by)} suggests {$this->title($suggestion->id)}, which ".
+                ($suggestion->fits ? 'fits.' : 'does not fit.');
         }
 
         return $text.($suggestions === [] ? '' : "\n");
@@ -51,21 +64,34 @@ final readonly class TextWriter
 
     public function impossible(Impossible $answer): string
     {
-        $wants = array_map(fn (int $index): string => trim($this->title($this->request->want[$index]->id).' '.$this->words($index)), $answer->blame);
-        $text = 'Impossible. '.match (count($wants)) {
-            0 => '',
-            1 => "{$wants[0]} cannot be had.",
-            default => 'These cannot be had together: '.implode('; ', $wants).'.',
-        }."\n\nWhy\n";
+        $wants = array_map(
+            fn (int $index): string => trim($this->title($this->request->want[$index]->id).' '.$this->words($index)),
+            $answer->blame,
+        );
+        $text =
+            'Impossible. '.
+            match (count($wants)) {
+                0 => '',
+                1 => "{$wants[0]} cannot be had.",
+                default => 'These cannot be had together: '.implode('; ', $wants).'.',
+            }.
+            "\n\nWhy\n";
         foreach ($answer->explanation as $i => $step) {
             $from = $step->from === [] ? '' : ' ['.implode(', ', array_map(fn (int $earlier): int => $earlier + 1, $step->from)).']';
             $text .= sprintf("%4d. %s%s\n", $i + 1, $step->text, $from);
         }
         foreach ($answer->contested as $contest) {
-            $text .= "\nAsked of {$contest->package->title()}\n".self::table(array_map(fn (Demand $demand): array => [
-                $demand->want !== null ? 'you' : "{$this->title($demand->id)} {$demand->version}",
-                $contest->package->range($demand->range, $demand->syntax)->words() ?: 'any release',
-            ], $contest->demands));
+            $text .=
+                "\nAsked of {$contest->package->title()}\n".
+                self::table(
+                    array_map(
+                        fn (Demand $demand): array => [
+                            $demand->want !== null ? 'you' : "{$this->title($demand->id)} {$demand->version}",
+                            $contest->package->range($demand->range, $demand->syntax)->words() ?: 'any release',
+                        ],
+                        $contest->demands,
+                    ),
+                );
         }
         $text .= "\nWhat would help\n";
         foreach ($answer->repairs as $repair) {
@@ -95,7 +121,9 @@ final readonly class TextWriter
         }
         $by = array_map(fn (Reason $reason): string => "{$this->title($reason->id)} {$reason->version}", $selected->because);
 
-        return in_array($selected->package->id, $unneeded, true) ? 'nothing asked for needs it' : 'for '.implode(', ', array_slice($by, 0, 3)).(count($by) > 3 ? ' and '.(count($by) - 3).' more' : '');
+        return in_array($selected->package->id, $unneeded, true)
+            ? 'nothing asked for needs it'
+            : 'for '.implode(', ', array_slice($by, 0, 3)).(count($by) > 3 ? ' and '.(count($by) - 3).' more' : '');
     }
 
     private function title(string $id): string
@@ -119,7 +147,11 @@ final readonly class TextWriter
         }
         $text = '';
         foreach ($rows as $row) {
-            $cells = array_map(fn (string $cell, int $column): string => $cell.str_repeat(' ', ($widths[$column] ?? 0) - mb_strlen($cell)), $row, array_keys($row));
+            $cells = array_map(
+                fn (string $cell, int $column): string => $cell.str_repeat(' ', ($widths[$column] ?? 0) - mb_strlen($cell)),
+                $row,
+                array_keys($row),
+            );
             $text .= '  '.rtrim(implode('  ', $cells))."\n";
         }
 

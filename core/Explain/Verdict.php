@@ -11,7 +11,8 @@ final readonly class Verdict
 {
     /**
      * @param  string  $version  of the release that would be taken, or nothing
-     * @param  array<string, string>|null  $brings  package id => version of what comes, itself included; null where something else changes, or where it is not known
+     * @param  array<string, string>|null  $brings  package id => version of what comes, itself included; null where something else changes,
+     *     or where it is not known
      * @param  Channel|null  $channel  that has to be allowed for it
      */
     public function __construct(

@@ -15,12 +15,12 @@ use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Additions;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
-use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Keeping;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Deadline;
+use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\ReleaseSet;
 
@@ -87,9 +87,16 @@ final class Verdicts
         }
         $brought = $this->additions?->of($candidate->id);
         if ($brought !== null) {
-            return $this->fitting($candidate, Changes::between($this->lineUp, $this->lineUp + $brought), $brought[$candidate->id] ?? '', brings: $brought);
+            return $this->fitting(
+                $candidate,
+                Changes::between($this->lineUp, $this->lineUp + $brought),
+                $brought[$candidate->id] ?? '',
+                brings: $brought,
+            );
         }
-        foreach ([$request, ...array_values($this->lessStable($candidate, $request)), ...array_values($this->onOtherBases($request))] as $tried) {
+        foreach (
+            [$request, ...array_values($this->lessStable($candidate, $request)), ...array_values($this->onOtherBases($request))] as $tried
+        ) {
             if (! $this->refusedOnBase($tried)) {
                 return null;
             }
@@ -112,7 +119,8 @@ final class Verdicts
     /**
      * What a candidate's releases themselves say of the base; no others are asked, so this costs little.
      *
-     * @return array{game: ReleaseSet, loader: ReleaseSet} releases that the game version meets; those of them that some build of the loader meets as well
+     * @return array{game: ReleaseSet, loader: ReleaseSet} releases that the game version meets; those of them that some build of the loader
+     *     meets as well
      */
     private function releasesFor(Package $candidate): array
     {
@@ -121,8 +129,17 @@ final class Verdicts
             $game = $loader = true;
             foreach ($release->needs() as $need) {
                 $key = $candidate->syntax->value.$need->key;
-                $game = $game && ($this->meets[$this->plan->base->game][$key] ??= $this->canMeet($need, $this->plan->base->game, $this->plan->base->gameVersion, $candidate));
-                $loader = $loader && ($this->meets[$this->plan->base->loader][$key] ??= $this->canMeet($need, $this->plan->base->loader, null, $candidate));
+                $game =
+                    $game &&
+                    ($this->meets[$this->plan->base->game][$key] ??= $this->canMeet(
+                        $need,
+                        $this->plan->base->game,
+                        $this->plan->base->gameVersion,
+                        $candidate,
+                    ));
+                $loader =
+                    $loader &&
+                    ($this->meets[$this->plan->base->loader][$key] ??= $this->canMeet($need, $this->plan->base->loader, null, $candidate));
             }
             if ($game) {
                 $met['game'][] = $position;
@@ -184,11 +201,10 @@ final class Verdicts
     {
         $request = $this->with($candidate);
 
-        return $this->resolved($candidate, $request)
-            ?? $this->fromLessStable($candidate, $request)
-            ?? $this->afterBaseChange($candidate, $request)
-            ?? $this->refusedAlone($candidate, $request)
-            ?? $this->refused($candidate, $request);
+        return $this->resolved($candidate, $request) ??
+            ($this->fromLessStable($candidate, $request) ??
+                ($this->afterBaseChange($candidate, $request) ??
+                    ($this->refusedAlone($candidate, $request) ?? $this->refused($candidate, $request))));
     }
 
     private function with(Package $candidate): Request
@@ -203,7 +219,9 @@ final class Verdicts
         }
         $answer = $this->keeping->resolve($request, $this->plan->base->packages());
 
-        return $answer instanceof Resolved ? $this->fitting($candidate, $answer->changes, $answer->versions()[$candidate->id] ?? '', $from) : null;
+        return $answer instanceof Resolved
+            ? $this->fitting($candidate, $answer->changes, $answer->versions()[$candidate->id] ?? '', $from)
+            : null;
     }
 
     /** Whether the base and the candidate, which comes last, cannot be even without anything else; this costs little to know. */
@@ -216,12 +234,16 @@ final class Verdicts
     private function fitting(Package $candidate, Changes $changes, string $version, ?Channel $from = null, ?array $brings = null): Verdict
     {
         $brought = array_map(fn (string $id): string => $this->title($id), array_values(array_diff($changes->add, [$candidate->id])));
-        $moved = array_map(fn (Change $change): string => "{$this->title($change->id)} {$change->from} → {$change->to}", $changes->change);
+        $moves = fn (Change $change): string => "{$this->title($change->id)} {$change->from} → {$change->to}";
+        $moved = array_map($moves, $changes->change);
         $gone = array_map(fn (string $id): string => $this->title($id), $changes->remove);
-        $text = 'fits'.($from === null ? '' : " from {$from->value}").($candidate->kind === Kind::Library && $from === null ? '; nobody here needs it' : '')
-            .($brought === [] ? '' : ', brings '.self::join($brought))
-            .($moved === [] ? '' : '; changes '.self::join($moved))
-            .($gone === [] ? '' : '; '.self::join($gone).' would go');
+        $text =
+            'fits'.
+            ($from === null ? '' : " from {$from->value}").
+            ($candidate->kind === Kind::Library && $from === null ? '; nobody here needs it' : '').
+            ($brought === [] ? '' : ', brings '.self::join($brought)).
+            ($moved === [] ? '' : '; changes '.self::join($moved)).
+            ($gone === [] ? '' : '; '.self::join($gone).' would go');
 
         return new Verdict($moved === [] && $gone === [] ? Fit::Now : Fit::AfterChange, $text, $version, $brings, $from);
     }
@@ -258,9 +280,15 @@ final class Verdicts
         foreach ($this->onOtherBases($request) as $id => $changed) {
             $version = $this->refusedOnBase($changed) ? null : $this->resolver->newestOf($id, $changed);
             if ($version !== null) {
-                $there = $this->lineUp[$id] ?? ($id === $this->plan->base->loader ? $this->plan->base->loaderVersion : $this->plan->base->runtimeVersion);
+                $there =
+                    $this->lineUp[$id] ??
+                    ($id === $this->plan->base->loader ? $this->plan->base->loaderVersion : $this->plan->base->runtimeVersion);
 
-                return new Verdict(Fit::AfterChange, "needs {$this->title($id)} {$version}; this has {$there}", $this->resolver->newestOf($candidate->id, $changed) ?? '');
+                return new Verdict(
+                    Fit::AfterChange,
+                    "needs {$this->title($id)} {$version}; this has {$there}",
+                    $this->resolver->newestOf($candidate->id, $changed) ?? '',
+                );
             }
         }
 
@@ -299,16 +327,26 @@ final class Verdicts
         $position = max([-1, ...$this->releasesFor($candidate)['game']->positions()]);
         foreach ($candidate->releases[$position] ?? null ? $candidate->releases[$position]->needs() : [] as $need) {
             $words = [];
-            $games = array_intersect_key($this->otherGames, array_flip(array_map(fn (Target $target): string => $target->id, $need->alternatives)));
+            $games = array_intersect_key(
+                $this->otherGames,
+                array_flip(array_map(fn (Target $target): string => $target->id, $need->alternatives)),
+            );
             if ($games !== []) {
                 return 'is for '.implode(' or ', $games).', another game';
             }
             foreach ($need->alternatives as $target) {
                 $package = $this->catalogue->package($target->id);
-                if ($package?->within($target->range, $candidate->syntax)->isEmpty() === false || $this->catalogue->providersOf($target->id) !== []) {
+                if (
+                    $package?->within($target->range, $candidate->syntax)->isEmpty() === false ||
+                    $this->catalogue->providersOf($target->id) !== []
+                ) {
                     continue 2;
                 }
-                $words[] = trim($this->title($target->id).' '.($package === null ? '' : $package->range($target->range, $candidate->syntax)->words()));
+                $words[] = trim(
+                    $this->title($target->id).
+                        ' '.
+                        ($package === null ? '' : $package->range($target->range, $candidate->syntax)->words()),
+                );
             }
 
             return 'needs '.implode(' or ', $words).', which no depot has';

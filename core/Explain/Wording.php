@@ -58,7 +58,10 @@ final readonly class Wording
             $fact->need->alternatives,
         );
 
-        return ucfirst($this->releases($fact->package, $fact->releases)).($fact->need->isExtension ? ' extends ' : ' needs ').implode(', or ', $alternatives).'.';
+        return ucfirst($this->releases($fact->package, $fact->releases)).
+            ($fact->need->isExtension ? ' extends ' : ' needs ').
+            implode(', or ', $alternatives).
+            '.';
     }
 
     private function broken(Broken $fact, Clause $clause): string
@@ -71,14 +74,20 @@ final readonly class Wording
                 $others[] = $this->releases($package, $this->complement($number, $set));
             }
         }
-        $other = $others === [] ? $this->target($fact->breakage->target, $fact->package->syntax) : $others[0].", which stands for {$fact->breakage->target->id}";
+        $other =
+            $others === []
+                ? $this->target($fact->breakage->target, $fact->package->syntax)
+                : $others[0].", which stands for {$fact->breakage->target->id}";
 
         return ucfirst($this->releases($fact->package, $fact->releases))." cannot stand with {$other}{$why}.";
     }
 
     private function beyondChannel(BeyondChannel $fact): string
     {
-        $only = $fact->allowed === Channel::Stable ? 'only stable releases are allowed' : "nothing less stable than {$fact->allowed->value} is allowed";
+        $only =
+            $fact->allowed === Channel::Stable
+                ? 'only stable releases are allowed'
+                : "nothing less stable than {$fact->allowed->value} is allowed";
 
         return ucfirst($this->releases($fact->package, $fact->releases))." is not stable, and {$only}.";
     }
@@ -92,7 +101,9 @@ final readonly class Wording
             if ((ord($set[0]) & 1) === 1) {
                 $conditions[] = $this->releases($package, $this->complement($number, $set));
             } else {
-                $consequences[] = trim($package->title().' '.$this->span($package, ReleaseSet::ofBits(count($package->releases), $set)));
+                $consequences[] = trim(
+                    $package->title().' '.$this->span($package, ReleaseSet::ofBits(count($package->releases), $set)),
+                );
             }
         }
 
@@ -102,7 +113,11 @@ final readonly class Wording
             $conditions === [] => 'So one of these has to be there: '.implode(', or ', $consequences).'.',
             $consequences === [] && count($conditions) === 1 => "So {$conditions[0]} cannot be used.",
             $consequences === [] => 'So '.self::join($conditions).' cannot stand together.',
-            default => 'So '.self::join($conditions).(count($conditions) === 1 ? ' needs ' : ' together need ').implode(', or ', $consequences).'.',
+            default => 'So '.
+                self::join($conditions).
+                (count($conditions) === 1 ? ' needs ' : ' together need ').
+                implode(', or ', $consequences).
+                '.',
         };
     }
 
@@ -125,7 +140,8 @@ final readonly class Wording
 
         if (count($here->runs()) > 1 || count($there->runs()) > 1) {
             // With "or" in either, one sentence could be read in two ways.
-            $one = fn (ReleaseSet $set): string => (count($set->runs()) > 1 ? 'one of ' : '').preg_replace('/ or (?!newer|older)/', ', ', $this->span($package, $set));
+            $one = fn (ReleaseSet $set): string => (count($set->runs()) > 1 ? 'one of ' : '').
+                preg_replace('/ or (?!newer|older)/', ', ', $this->span($package, $set));
 
             return "{$title} would have to be {$one($here)}; and also {$one($there)}. No release of it is both.";
         }
@@ -135,7 +151,10 @@ final readonly class Wording
 
     private function complement(int $number, string $set): ReleaseSet
     {
-        return ReleaseSet::ofBits(count($this->encoding->packages[$number]->releases), $set ^ $this->encoding->search->trail->full[$number]);
+        return ReleaseSet::ofBits(
+            count($this->encoding->packages[$number]->releases),
+            $set ^ $this->encoding->search->trail->full[$number],
+        );
     }
 
     private function target(Target $target, Syntax $syntax): string
@@ -165,12 +184,18 @@ final readonly class Wording
             return $package->title().' '.$package->releases[$runs[0][0]]->version;
         }
 
-        return 'every '.$package->title().' '.implode(' and ', array_map(
-            fn (array $run): string => $run[0] === $run[1]
-                ? $package->releases[$run[0]]->version
-                : "from {$package->releases[$run[0]]->version} to {$package->releases[$run[1]]->version}",
-            $runs,
-        ));
+        return 'every '.
+            $package->title().
+            ' '.
+            implode(
+                ' and ',
+                array_map(
+                    fn (array $run): string => $run[0] === $run[1]
+                        ? $package->releases[$run[0]]->version
+                        : "from {$package->releases[$run[0]]->version} to {$package->releases[$run[1]]->version}",
+                    $runs,
+                ),
+            );
     }
 
     /** "1.5.0 or newer", "1.2.0 to 1.4.0", "2.0.0"; nothing for every release. */
@@ -181,17 +206,20 @@ final readonly class Wording
         }
         $last = count($package->releases) - 1;
 
-        return implode(' or ', array_map(function (array $run) use ($package, $last): string {
-            $from = $package->releases[$run[0]]->version;
-            $to = $package->releases[$run[1]]->version;
+        return implode(
+            ' or ',
+            array_map(function (array $run) use ($package, $last): string {
+                $from = $package->releases[$run[0]]->version;
+                $to = $package->releases[$run[1]]->version;
 
-            return match (true) {
-                $run[0] === $run[1] => $from,
-                $run[1] === $last => "{$from} or newer",
-                $run[0] === 0 => "{$to} or older",
-                default => "{$from} to {$to}",
-            };
-        }, $set->runs()));
+                return match (true) {
+                    $run[0] === $run[1] => $from,
+                    $run[1] === $last => "{$from} or newer",
+                    $run[0] === 0 => "{$to} or older",
+                    default => "{$from} to {$to}",
+                };
+            }, $set->runs()),
+        );
     }
 
     /** @param  list<string>  $parts */

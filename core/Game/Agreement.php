@@ -22,7 +22,10 @@ final readonly class Agreement
     /** SHA-256 of its document, in hexadecimal. */
     public function digest(): string
     {
-        return hash('sha256', (string) json_encode($this->document(), JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR));
+        return hash(
+            'sha256',
+            (string) json_encode($this->document(), JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR),
+        );
     }
 
     /** @return array<string, mixed> in one order, whatever order the definition has */
@@ -56,11 +59,24 @@ final readonly class Agreement
     {
         $game = $this->game;
         $paths = [
-            'files of each kind' => array_map(fn (string $kind, Place $place): string => "{$kind}: {$place->folder}".($place->unpack ? ', unpacked' : ''), array_keys($game->places), array_values($game->places)),
+            'files of each kind' => array_map(
+                fn (string $kind, Place $place): string => "{$kind}: {$place->folder}".($place->unpack ? ', unpacked' : ''),
+                array_keys($game->places),
+                array_values($game->places),
+            ),
             'what is the instance\'s own' => $game->own,
-            'worlds' => array_values(array_filter(array_diff_key($game->worlds ?? [], ['mods' => '']), fn (string $path): bool => $path !== '')),
+            'worlds' => array_values(
+                array_filter(array_diff_key($game->worlds ?? [], ['mods' => '']), fn (string $path): bool => $path !== ''),
+            ),
             'what it reports' => array_values(array_filter([$game->log->report, $game->log->missing->path ?? ''])),
-            'merged archives' => array_map(fn (MergeForm $form): string => $form->archive.' of '.implode(', ', $form->versions).': '.implode(', ', array_map(fn (Kind $kind): string => $kind->value, $form->kinds)), $game->merges()),
+            'merged archives' => array_map(
+                fn (MergeForm $form): string => $form->archive.
+                    ' of '.
+                    implode(', ', $form->versions).
+                    ': '.
+                    implode(', ', array_map(fn (Kind $kind): string => $kind->value, $form->kinds)),
+                $game->merges(),
+            ),
         ];
 
         return array_filter($paths);

@@ -23,8 +23,17 @@ final readonly class DescriptorRule
      * @param  string  $archive  the archive of a folder that the path is in; nothing where it is in the folder itself
      * @param  list<array{string, string}>  $ids  patterns over an id, and the id of ours that it leads to
      */
-    private function __construct(public string $path, public DescriptorFormat $format, public Scheme $scheme, public Syntax $syntax, public array $clauses, private array $values, private array $ids, private ?Expression $when, private string $archive = '')
-    {
+    private function __construct(
+        public string $path,
+        public DescriptorFormat $format,
+        public Scheme $scheme,
+        public Syntax $syntax,
+        public array $clauses,
+        private array $values,
+        private array $ids,
+        private ?Expression $when,
+        private string $archive = '',
+    ) {
     }
 
     /** @throws UnusableDocument */

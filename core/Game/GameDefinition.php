@@ -31,13 +31,18 @@ final readonly class GameDefinition
      * @param  list<LoaderWord>  $loaders
      * @param  non-empty-list<MemoryChoice>  $memory  ascending
      * @param  array<string, Place>  $places  by kind
-     * @param  array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null  $worlds  where worlds are, the file in each that says what it was saved with, the field of it that lists mods by id, the world that a rehearsal makes and nobody plays in, the folder in each that has data packs of its own, and the file in each that names them in order, the last of which wins, or nothing
+     * @param  array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null  $worlds  where worlds
+     *     are, the file in each that says what it was saved with, the field of it that lists mods by id, the world that a rehearsal makes
+     *     and nobody plays in, the folder in each that has data packs of its own, and the file in each that names them in order, the last
+     *     of which wins, or nothing
      * @param  list<string>  $own  folders that belong to the instance and are carried over
      * @param  list<DescriptorRule>  $descriptors  how its archives say what they are, the first that fits counts
-     * @param  string  $runtimeFound  the kind of program that is looked for on the machine and started as its runtime; nothing if it brings its own
+     * @param  string  $runtimeFound  the kind of program that is looked for on the machine and started as its runtime; nothing if it brings
+     *     its own
      * @param  list<DescriptorRule>  $installed  how a folder with the game in it says which game and version it is
      * @param  list<MergeForm>  $merges  what is merged into an archive of the game's own, for versions that read no mods folder
-     * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any archive, in force from one of their versions on
+     * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any
+     *     archive, in force from one of their versions on
      */
     private function __construct(
         public string $id,
@@ -60,7 +65,7 @@ final readonly class GameDefinition
         public array $installed = [],
         public string $runtimeFound = '',
         private array $here = [],
-        public ConfigForm $configs = new ConfigForm,
+        public ConfigForm $configs = new ConfigForm(),
         private array $merges = [],
         public ?NumberForm $numbers = null,
     ) {
@@ -76,7 +81,14 @@ final readonly class GameDefinition
         $node = Node::ofJson($json);
         $node->expectFormat('stasimon/game');
         $runtime = $node->field('runtime');
-        $memory = array_map(fn (Node $item): MemoryChoice => new MemoryChoice($item->field('megabytes')->whole(), $item->field('words')->words(), $item->optional('recommended')?->flag() ?? false), $node->field('memory')->items());
+        $memory = array_map(
+            fn (Node $item): MemoryChoice => new MemoryChoice(
+                $item->field('megabytes')->whole(),
+                $item->field('words')->words(),
+                $item->optional('recommended')?->flag() ?? false,
+            ),
+            $node->field('memory')->items(),
+        );
         if ($memory === []) {
             throw $node->field('memory')->wrong('at least one choice is expected.');
         }
@@ -89,9 +101,18 @@ final readonly class GameDefinition
             $runtime->field('id')->id(),
             $runtime->field('name')->words(),
             self::texts($runtime->field('versions')),
-            array_map(fn (Node $item): LoaderWord => new LoaderWord($item->field('id')->id(), $item->field('words')->words(Limits::SUMMARY)), $node->field('loaders')->items()),
+            array_map(
+                fn (Node $item): LoaderWord => new LoaderWord($item->field('id')->id(), $item->field('words')->words(Limits::SUMMARY)),
+                $node->field('loaders')->items(),
+            ),
             $memory,
-            array_map(fn (Node $place): Place => new Place(InnerPath::read($place->field('folder'), mayBeAll: true), $place->optional('unpack')?->flag() ?? false), $node->field('places')->entries()),
+            array_map(
+                fn (Node $place): Place => new Place(
+                    InnerPath::read($place->field('folder'), mayBeAll: true),
+                    $place->optional('unpack')?->flag() ?? false,
+                ),
+                $node->field('places')->entries(),
+            ),
             array_map(InnerPath::name(...), $node->field('own')->items()),
             LaunchForm::read($node),
             LogForm::read($node->field('log')),
@@ -114,7 +135,9 @@ final readonly class GameDefinition
     /** @throws UnusableDocument for a program that nobody looks for */
     private static function found(Node $node): string
     {
-        return in_array($node->text(), self::FOUND, true) ? $node->text() : throw $node->wrong('one of '.implode(', ', self::FOUND).' is expected.');
+        return in_array($node->text(), self::FOUND, true)
+            ? $node->text()
+            : throw $node->wrong('one of '.implode(', ', self::FOUND).' is expected.');
     }
 
     /** @throws UnusableDocument for versions and ranges of the runtime that cannot be read */
@@ -155,12 +178,20 @@ final readonly class GameDefinition
     /** @return array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null */
     private static function worlds(?Node $node): ?array
     {
-        $path = fn (string $name): string => $node?->has($name) === true && $node->field($name)->text() !== '' ? InnerPath::read($node->field($name)) : '';
+        $path = fn (string $name): string => $node?->has($name) === true && $node->field($name)->text() !== ''
+            ? InnerPath::read($node->field($name))
+            : '';
 
-        return $node === null ? null : [
-            'folder' => InnerPath::read($node->field('folder')), 'file' => InnerPath::read($node->field('file')), 'mods' => $node->field('mods')->text(),
-            'trial' => $path('trial') === '' ? '' : InnerPath::name($node->field('trial')), 'packs' => $path('packs'), 'order' => $path('order'),
-        ];
+        return $node === null
+            ? null
+            : [
+                'folder' => InnerPath::read($node->field('folder')),
+                'file' => InnerPath::read($node->field('file')),
+                'mods' => $node->field('mods')->text(),
+                'trial' => $path('trial') === '' ? '' : InnerPath::name($node->field('trial')),
+                'packs' => $path('packs'),
+                'order' => $path('order'),
+            ];
     }
 
     /** @return array{by: string, from: string, provides: list<Provision>} */
@@ -169,7 +200,9 @@ final readonly class GameDefinition
         $provides = [];
         foreach ($node->field('provides')->items() as $item) {
             // What has no version of its own may be written down by its name alone.
-            $provides[] = $item->isText() ? new Provision($item->id(), '0.0.0') : new Provision($item->field('id')->id(), $item->field('version')->words(Limits::VERSION));
+            $provides[] = $item->isText()
+                ? new Provision($item->id(), '0.0.0')
+                : new Provision($item->field('id')->id(), $item->field('version')->words(Limits::VERSION));
         }
 
         return ['by' => $node->field('by')->id(), 'from' => $node->optional('from')?->text() ?? '', 'provides' => $provides];
@@ -214,14 +247,23 @@ final readonly class GameDefinition
         }
         $from = [];
         foreach ($rules as $rule) {
-            $from['v'.$rule->field('from')->text()] = [$rule->field('range')->words(Limits::RANGE), $rule->field('words')->words(Limits::SUMMARY)];
+            $from['v'.$rule->field('from')->text()] = [
+                $rule->field('range')->words(Limits::RANGE),
+                $rule->field('words')->words(Limits::SUMMARY),
+            ];
         }
         $rule = ['*', 'any'];
         $versions = [];
         foreach ($nodes as $node) {
             $version = $node->field('version')->words(Limits::VERSION);
             $rule = $from['v'.$version] ?? $rule;
-            $versions[] = new GameVersion($version, $node->optional('line')?->words() ?? '', $node->optional('note')?->words(Limits::REMARK) ?? '', $rule[0], $rule[1]);
+            $versions[] = new GameVersion(
+                $version,
+                $node->optional('line')?->words() ?? '',
+                $node->optional('note')?->words(Limits::REMARK) ?? '',
+                $rule[0],
+                $rule[1],
+            );
         }
 
         return $versions;
@@ -242,11 +284,19 @@ final readonly class GameDefinition
     public function packages(): array
     {
         $releases = array_map(
-            fn (GameVersion $version, array $provides): Release => new Release($version->version, needs: [Need::of(new Target($this->runtimeId, $version->runtimeRange))], provides: $provides),
+            fn (GameVersion $version, array $provides): Release => new Release(
+                $version->version,
+                needs: [Need::of(new Target($this->runtimeId, $version->runtimeRange))],
+                provides: $provides,
+            ),
             $this->versions,
             $this->provided($this->id, array_column($this->versions, 'version')),
         );
-        $runtimes = array_map(fn (string $version, array $provides): Release => new Release($version, provides: $provides), $this->runtimes, $this->provided($this->runtimeId, $this->runtimes));
+        $runtimes = array_map(
+            fn (string $version, array $provides): Release => new Release($version, provides: $provides),
+            $this->runtimes,
+            $this->provided($this->runtimeId, $this->runtimes),
+        );
 
         return [
             new Package($this->id, Kind::Game, $releases, Scheme::Sequence, name: $this->name),

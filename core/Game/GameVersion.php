@@ -11,7 +11,12 @@ final readonly class GameVersion
      * @param  string  $runtimeRange  what it needs of its runtime, in comparator syntax
      * @param  string  $runtimeWords  the same for people
      */
-    public function __construct(public string $version, public string $line, public string $note, public string $runtimeRange, public string $runtimeWords)
-    {
+    public function __construct(
+        public string $version,
+        public string $line,
+        public string $note,
+        public string $runtimeRange,
+        public string $runtimeWords,
+    ) {
     }
 }

@@ -24,7 +24,11 @@ final class InnerPath
     {
         $path = $node->text();
         if (! ($mayBeAll && $path === '.') && ! self::isInside($path)) {
-            throw $node->wrong('a path inside the instance is expected: relative, with forward slashes, without "." and ".." and of at most '.self::LONGEST.' characters.');
+            throw $node->wrong(
+                'a path inside the instance is expected: relative, with forward slashes, without "." and ".." and of at most '.
+                    self::LONGEST.
+                    ' characters.',
+            );
         }
 
         return $path;
@@ -41,8 +45,11 @@ final class InnerPath
     /** Whether a path leads to something inside the folder that it is relative to. */
     public static function isInside(string $path): bool
     {
-        return $path !== '' && strlen($path) <= self::LONGEST
-            && preg_match('~^[^\x00-\x1f\x7f\\\\:]+$~D', $path) === 1 && mb_check_encoding($path, 'UTF-8')
-            && array_intersect(explode('/', $path), ['', '.', '..']) === [] && ! in_array($path, self::OURS, true);
+        return $path !== '' &&
+            strlen($path) <= self::LONGEST &&
+            preg_match('~^[^\x00-\x1f\x7f\\\\:]+$~D', $path) === 1 &&
+            mb_check_encoding($path, 'UTF-8') &&
+            array_intersect(explode('/', $path), ['', '.', '..']) === [] &&
+            ! in_array($path, self::OURS, true);
     }
 }

@@ -12,7 +12,8 @@ use Stasimon\Core\Document\UnusableDocument;
 final readonly class LaunchForm
 {
     /**
-     * @param  list<string>  $command  that starts it and ends by itself once it is up, or is ended when it says that it is; with {placeholders}
+     * @param  list<string>  $command  that starts it and ends by itself once it is up, or is ended when it says that it is; with
+     *     {placeholders}
      * @param  list<string>  $play  that starts it for a person, who ends it
      * @param  list<string>  $serve  that starts it as a server that others join, until it is ended; none where that is not known
      * @param  list<string>  $join  that starts it to join a {server}, and ends by itself; none where that is not known
@@ -20,7 +21,8 @@ final readonly class LaunchForm
      * @param  list<Template>  $templates  files that are written before it starts
      * @param  bool  $alone  whether it can be launched without its loader
      * @param  string  $up  a pattern over the line by which it says that it is up; nothing if it ends by itself
-     * @param  string  $failing  a pattern over a line after which it is not as it should be, whatever its exit code; nothing if the code tells
+     * @param  string  $failing  a pattern over a line after which it is not as it should be, whatever its exit code; nothing if the code
+     *     tells
      */
     private function __construct(
         public array $command,
@@ -71,9 +73,15 @@ final readonly class LaunchForm
      */
     public function command(array $values, Way $way = Way::Rehearse): array
     {
-        return array_map(fn (string $part): string => self::filled($part, $values), match ($way) {
-            Way::Rehearse => $this->command, Way::Play => $this->play, Way::Serve => $this->serve, Way::Join => $this->join,
-        });
+        return array_map(
+            fn (string $part): string => self::filled($part, $values),
+            match ($way) {
+                Way::Rehearse => $this->command,
+                Way::Play => $this->play,
+                Way::Serve => $this->serve,
+                Way::Join => $this->join,
+            },
+        );
     }
 
     /** @return array<string, list<string>> what it is for => a command, each that differs from the first */
@@ -84,7 +92,9 @@ final readonly class LaunchForm
             $commands = ['To rehearse' => $this->command, 'To play' => $this->play];
         }
 
-        return $commands + ($this->serve === [] ? [] : ['As a server' => $this->serve]) + ($this->join === [] ? [] : ['To join a server' => $this->join]);
+        return $commands +
+            ($this->serve === [] ? [] : ['As a server' => $this->serve]) +
+            ($this->join === [] ? [] : ['To join a server' => $this->join]);
     }
 
     /** Whether a server of it can be launched together with a client that joins it. */
@@ -97,7 +107,11 @@ final readonly class LaunchForm
     public function document(): array
     {
         return [
-            'launch' => $this->command, 'play' => $this->play, 'serve' => $this->serve, 'join' => $this->join, 'open' => Pattern::plain($this->open),
+            'launch' => $this->command,
+            'play' => $this->play,
+            'serve' => $this->serve,
+            'join' => $this->join,
+            'open' => Pattern::plain($this->open),
             'files' => array_map(fn (Template $template): array => $template->document(), $this->templates),
         ];
     }

@@ -35,7 +35,9 @@ final readonly class LoadReport
         $missing = [];
         foreach (array_slice(preg_split('/\r\n|\n|\r/', $text) ?: [], 0, self::LINES) as $line) {
             if (preg_match($this->missing, $line, $found) === 1 && ($found['package'] ?? '') !== '') {
-                $missing[$found['package']] = array_values(array_unique([...$missing[$found['package']] ?? [], ...array_filter([$found['by'] ?? ''])]));
+                $missing[$found['package']] = array_values(
+                    array_unique([...$missing[$found['package']] ?? [], ...array_filter([$found['by'] ?? ''])]),
+                );
             }
         }
 

@@ -21,10 +21,18 @@ final readonly class MemoryAdvice
     {
         $words = [];
         foreach ($this->parts as $what => [$many, $each]) {
-            $words[] = $many === 1 && $each > 500 ? number_format($each)." MB for {$what}" : "{$many} {$what} at ".rtrim(rtrim(number_format($each, 1), '0'), '.').' MB';
+            $words[] =
+                $many === 1 && $each > 500
+                    ? number_format($each)." MB for {$what}"
+                    : "{$many} {$what} at ".rtrim(rtrim(number_format($each, 1), '0'), '.').' MB';
         }
 
-        return implode(', ', $words).': '.number_format($this->least).' MB at least, '.number_format($this->recommended).' MB to be at ease';
+        return implode(', ', $words).
+            ': '.
+            number_format($this->least).
+            ' MB at least, '.
+            number_format($this->recommended).
+            ' MB to be at ease';
     }
 
     /**

@@ -25,6 +25,10 @@ final readonly class MergeForm
     {
         $archive = $node->field('archive');
 
-        return new self(array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()), InnerPath::read($archive), array_map(fn (Node $kind): Kind => $kind->choice(Kind::class), $node->field('kinds')->items()));
+        return new self(
+            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()),
+            InnerPath::read($archive),
+            array_map(fn (Node $kind): Kind => $kind->choice(Kind::class), $node->field('kinds')->items()),
+        );
     }
 }

@@ -19,8 +19,15 @@ final readonly class NumberForm
      * @param  array{string, string}|null  $pair  patterns for the names of the first and the second of a pair, with a group "what"
      * @param  string  $world  the field of a world's file that lists the numbers it uses; nothing where none does
      */
-    private function __construct(public array $versions, public int $least, public int $most, private string $line, public array $reserved, private ?array $pair, public string $world)
-    {
+    private function __construct(
+        public array $versions,
+        public int $least,
+        public int $most,
+        private string $line,
+        public array $reserved,
+        private ?array $pair,
+        public string $world,
+    ) {
     }
 
     /** @throws UnusableDocument */
@@ -37,8 +44,13 @@ final readonly class NumberForm
         }
 
         return new self(
-            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()), $least, $most, Pattern::read($node->field('line')), $reserved,
-            $pair === null ? null : [Pattern::read($pair->field('first')), Pattern::read($pair->field('second'))], $node->optional('world')?->text() ?? '',
+            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->items()),
+            $least,
+            $most,
+            Pattern::read($node->field('line')),
+            $reserved,
+            $pair === null ? null : [Pattern::read($pair->field('first')), Pattern::read($pair->field('second'))],
+            $node->optional('world')?->text() ?? '',
         );
     }
 
@@ -100,7 +112,7 @@ final readonly class NumberForm
             foreach ($this->pair ?? [] as $which => $pattern) {
                 if (preg_match($pattern, $claim->name, $found) === 1) {
                     $key = "{$claim->file} ".mb_strtolower($found['what'] ?? '');
-                    $which === 0 ? $firsts[$key] ??= $index : $seconds[$key] ??= $index;
+                    $which === 0 ? ($firsts[$key] ??= $index) : ($seconds[$key] ??= $index);
                 }
             }
         }
@@ -111,7 +123,10 @@ final readonly class NumberForm
         foreach ($claims as $index => $claim) {
             if (isset($paired[$index])) {
                 $other = $claims[$paired[$index]];
-                $places = array_unique([...(isset($used[$claim->number]) ? [$claim->number] : []), ...(isset($used[$other->number]) ? [$other->number - 1] : [])]);
+                $places = array_unique([
+                    ...isset($used[$claim->number]) ? [$claim->number] : [],
+                    ...isset($used[$other->number]) ? [$other->number - 1] : [],
+                ]);
                 $groups[] = new Together([$claim, $other], $places !== [], count($places) === 1 ? $places[0] : null);
             } elseif (! in_array($index, $paired, true)) {
                 $groups[] = new Together([$claim], isset($used[$claim->number]));

@@ -24,8 +24,18 @@ final class Pattern
     public static function read(Node $node, string $group = ''): string
     {
         $pattern = self::bounded($node->text());
-        if (strlen($pattern) > self::LONGEST || Quiet::ask(fn (): int|false => preg_match($pattern, ''))[0] === false || ($group !== '' && ! str_contains($pattern, "(?<{$group}>"))) {
-            throw $node->wrong('a pattern with its delimiters'.($group === '' ? '' : " and a group \"{$group}\"").' is expected, of at most '.self::LONGEST.' characters.');
+        if (
+            strlen($pattern) > self::LONGEST ||
+            Quiet::ask(fn (): int|false => preg_match($pattern, ''))[0] === false ||
+            ($group !== '' && ! str_contains($pattern, "(?<{$group}>"))
+        ) {
+            throw $node->wrong(
+                'a pattern with its delimiters'.
+                    ($group === '' ? '' : " and a group \"{$group}\"").
+                    ' is expected, of at most '.
+                    self::LONGEST.
+                    ' characters.',
+            );
         }
 
         return $pattern;

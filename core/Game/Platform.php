@@ -13,17 +13,30 @@ final readonly class Platform
     /**
      * @param  string  $frame  a pattern with the groups class and method, or file where frames name files, over a line of a stack trace
      * @param  string  $cause  a pattern over the line that begins an exception's cause
-     * @param  string  $throwable  a pattern with the groups exception and message, over a line that is an exception if a frame follows; nothing if none
+     * @param  string  $throwable  a pattern with the groups exception and message, over a line that is an exception if a frame follows;
+     *     nothing if none
      * @param  string  $uncaught  a pattern over the line by which the runtime says that nobody caught it and it ends; nothing if none
      * @param  string  $inline  what stands between an exception and its cause in one line; nothing if they never do
-     * @param  string  $thread  a pattern with the group thread, over the line before each stack of the runtime's own section on a deadlock; nothing if it has none
+     * @param  string  $thread  a pattern with the group thread, over the line before each stack of the runtime's own section on a deadlock;
+     *     nothing if it has none
      * @param  list<Signature>  $signatures  the most telling first
-     * @param  string  $before  a pattern over the line that begins a trace which comes before its exception, the innermost call last; nothing if traces follow
+     * @param  string  $before  a pattern over the line that begins a trace which comes before its exception, the innermost call last;
+     *     nothing if traces follow
      * @param  string  $ended  a pattern over the line, after an exception, by which the runtime says that it ends for it; nothing if none
      * @param  string  $died  a pattern over the line by which the runtime says that one thread ended and the others go on; nothing if none
      */
-    private function __construct(public string $frame, public string $cause, public string $throwable, public string $uncaught, public string $inline, public string $thread, public array $signatures, public string $before = '', public string $ended = '', public string $died = '')
-    {
+    private function __construct(
+        public string $frame,
+        public string $cause,
+        public string $throwable,
+        public string $uncaught,
+        public string $inline,
+        public string $thread,
+        public array $signatures,
+        public string $before = '',
+        public string $ended = '',
+        public string $died = '',
+    ) {
     }
 
     /** @throws UnusableDocument */
@@ -33,7 +46,8 @@ final readonly class Platform
         $node->expectFormat('stasimon/platform');
 
         return new self(
-            Pattern::read($node->field('frame')), Pattern::read($node->field('cause')),
+            Pattern::read($node->field('frame')),
+            Pattern::read($node->field('cause')),
             $node->has('throwable') ? Pattern::read($node->field('throwable')) : '',
             $node->has('uncaught') ? Pattern::read($node->field('uncaught')) : '',
             $node->optional('inline')?->text() ?? '',

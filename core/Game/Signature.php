@@ -30,7 +30,11 @@ final class Signature
     /** @throws UnusableDocument */
     public static function read(Node $node): self
     {
-        return new self($node->field('kind')->choice(Failure::class), Pattern::read($node->field('pattern')), $node->has('more') ? Pattern::read($node->field('more')) : '');
+        return new self(
+            $node->field('kind')->choice(Failure::class),
+            Pattern::read($node->field('pattern')),
+            $node->has('more') ? Pattern::read($node->field('more')) : '',
+        );
     }
 
     /**

@@ -22,12 +22,14 @@ final readonly class Template
         $path = InnerPath::read($node->field('path'));
         $lines = [];
         foreach ($node->field('lines')->items() as $line) {
-            $lines[] = $line->isText() ? $line->text() : new TemplateList(
-                $line->optional('begin')?->text() ?? '',
-                $line->field('each')->text(),
-                $line->optional('join')?->text() ?? '',
-                array_map(fn (Node $kind): Kind => $kind->choice(Kind::class), $line->field('of')->items()),
-            );
+            $lines[] = $line->isText()
+                ? $line->text()
+                : new TemplateList(
+                    $line->optional('begin')?->text() ?? '',
+                    $line->field('each')->text(),
+                    $line->optional('join')?->text() ?? '',
+                    array_map(fn (Node $kind): Kind => $kind->choice(Kind::class), $line->field('of')->items()),
+                );
         }
 
         return new self($path, $lines);
@@ -48,7 +50,9 @@ final readonly class Template
     /** @return array{path: string, lines: list<string|array<string, mixed>>} */
     public function document(): array
     {
-        return ['path' => $this->path, 'lines' => array_map(fn (string|TemplateList $line): string|array => is_string($line) ? $line : $line->document(), $this->lines)];
+        $written = fn (string|TemplateList $line): string|array => is_string($line) ? $line : $line->document();
+
+        return ['path' => $this->path, 'lines' => array_map($written, $this->lines)];
     }
 
     /**
@@ -59,6 +63,14 @@ final readonly class Template
      */
     public function text(array $values, array $files): string
     {
-        return implode('', array_map(fn (string|TemplateList $line): string => (is_string($line) ? LaunchForm::filled($line, $values) : $line->text($values, $files))."\n", $this->lines));
+        return implode(
+            '',
+            array_map(
+                fn (string|TemplateList $line): string => (is_string($line)
+                    ? LaunchForm::filled($line, $values)
+                    : $line->text($values, $files))."\n",
+                $this->lines,
+            ),
+        );
     }
 }

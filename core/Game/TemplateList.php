@@ -20,7 +20,12 @@ final readonly class TemplateList
     /** @return array{begin: string, each: string, join: string, of: list<string>} */
     public function document(): array
     {
-        return ['begin' => $this->begin, 'each' => $this->each, 'join' => $this->join, 'of' => array_map(fn (Kind $kind): string => $kind->value, $this->of)];
+        return [
+            'begin' => $this->begin,
+            'each' => $this->each,
+            'join' => $this->join,
+            'of' => array_map(fn (Kind $kind): string => $kind->value, $this->of),
+        ];
     }
 
     /**
@@ -32,7 +37,10 @@ final readonly class TemplateList
         $entries = [];
         foreach ($files as $file) {
             if (in_array($file->kind, $this->of, true)) {
-                $entries[] = LaunchForm::filled($this->each, ['path' => $file->path, 'id' => $file->id, 'version' => $file->version] + $values);
+                $entries[] = LaunchForm::filled(
+                    $this->each,
+                    ['path' => $file->path, 'id' => $file->id, 'version' => $file->version] + $values,
+                );
             }
         }
 

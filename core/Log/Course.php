@@ -56,14 +56,16 @@ final class Course
         if ($isPhase) {
             $this->seen[$line->logger] = true;
             $last = array_pop($this->phases);
-            $this->phases = [...$this->phases, ...($last === null ? [] : [$last->until($at)]), new Stretch($phase, '', $at, null)];
+            $this->phases = [...$this->phases, ...$last === null ? [] : [$last->until($at)], new Stretch($phase, '', $at, null)];
         }
         if ($isStart) {
             $this->starts[$caught['package']] = new Stretch($caught['package'], $caught['version'] ?? '', $at, null);
         } elseif ($isEnd) {
             $begun = $this->starts[$caught['package']] ?? null;
             $took = (int) ($caught['milliseconds'] ?? 0) / 1000;
-            $this->starts[$caught['package']] = ($begun ?? new Stretch($caught['package'], $caught['version'] ?? '', max(0.0, $at - $took), null))->until($at);
+            $this->starts[$caught['package']] = (
+                $begun ?? new Stretch($caught['package'], $caught['version'] ?? '', max(0.0, $at - $took), null)
+            )->until($at);
         }
     }
 

@@ -13,9 +13,62 @@ namespace Stasimon\Core\Log;
 final class Layouts
 {
     private const LEVELS = [
-        'info' => ['TRACE', 'DEBUG', 'INFO', 'INFORMATION', 'CONFIG', 'FINE', 'FINER', 'FINEST', 'NOTICE', 'VERBOSE', 'INF', 'DBG', 'VRB', 'TRC', 'INFOS', 'INFORMACIÓN', 'INFORMAZIONI', 'INFORMAÇÕES', '情報', '信息', '資訊', '정보', 'FEIN', 'KONFIGURATION'],
-        'warn' => ['WARN', 'WARNING', 'WRN', 'WARNUNG', 'AVERTISSEMENT', 'ADVERTENCIA', 'AVVERTENZA', 'ADVERTÊNCIA', 'VARNING', '警告', '경고'],
-        'error' => ['ERROR', 'ERR', 'FATAL', 'FTL', 'SEVERE', 'CRITICAL', 'CRIT', 'SCHWERWIEGEND', 'GRAVE', 'ALLVARLIG', '致命的', '重大', '严重', '嚴重', '심각'],
+        'info' => [
+            'TRACE',
+            'DEBUG',
+            'INFO',
+            'INFORMATION',
+            'CONFIG',
+            'FINE',
+            'FINER',
+            'FINEST',
+            'NOTICE',
+            'VERBOSE',
+            'INF',
+            'DBG',
+            'VRB',
+            'TRC',
+            'INFOS',
+            'INFORMACIÓN',
+            'INFORMAZIONI',
+            'INFORMAÇÕES',
+            '情報',
+            '信息',
+            '資訊',
+            '정보',
+            'FEIN',
+            'KONFIGURATION',
+        ],
+        'warn' => [
+            'WARN',
+            'WARNING',
+            'WRN',
+            'WARNUNG',
+            'AVERTISSEMENT',
+            'ADVERTENCIA',
+            'AVVERTENZA',
+            'ADVERTÊNCIA',
+            'VARNING',
+            '警告',
+            '경고',
+        ],
+        'error' => [
+            'ERROR',
+            'ERR',
+            'FATAL',
+            'FTL',
+            'SEVERE',
+            'CRITICAL',
+            'CRIT',
+            'SCHWERWIEGEND',
+            'GRAVE',
+            'ALLVARLIG',
+            '致命的',
+            '重大',
+            '严重',
+            '嚴重',
+            '심각',
+        ],
     ];
 
     /** What .NET's console logger begins a line with. */
@@ -27,7 +80,8 @@ final class Layouts
     /** Where a level may stand behind a time: bytes. */
     private const HEAD = 160;
 
-    private const TIME = '(?:\d{4}[-\/.]\d\d[-\/.]\d\d|\d{1,2}[ -][A-Za-z]{3}[ -]\d{4}|[A-Z][a-z]{2}\.? \d{1,2},? \d{4},?)?[T _]?\d{1,2}:\d\d(?::\d\d)?(?:[.,:]\d{1,9})?(?: ?[AP]M)?(?:Z|[+-]\d\d:?\d\d)?|\d{10,13}(?=\D)';
+    private const TIME = '(?:\d{4}[-\/.]\d\d[-\/.]\d\d|\d{1,2}[ -][A-Za-z]{3}[ -]\d{4}|[A-Z][a-z]{2}\.? \d{1,2},? \d{4},?)?[T '.
+        '_]?\d{1,2}:\d\d(?::\d\d)?(?:[.,:]\d{1,9})?(?: ?[AP]M)?(?:Z|[+-]\d\d:?\d\d)?|\d{10,13}(?=\D)';
 
     /** @var array<string, 'info'|'warn'|'error'> level as it is written => ours */
     private array $levels = [];
@@ -51,7 +105,8 @@ final class Layouts
         $this->untimed = "/^(?:\[(?<thread>[^\]]{1,80})\] )?[\[(<|]?(?<level>{$words})(?:\]|\)|>|\||:| -|\s)\s*(?<message>.*)$/su";
         // A level that is written small is one only right behind the time or in a box of its own: a sentence has such words, too.
         $small = '(?i:'.self::SMALL.')';
-        $this->inHead = "/(?|(?<![\w.])(?<level>{$words})(?![\w.])|^[\s\[\](|<-]*(?<level>{$small})(?=[\s\])|>:])|[\[\/|]\s*(?<level>{$small})\s*[\]|])/u";
+        $this->inHead = "/(?|(?<![\w.])(?<level>{$words})(?![\w.])|^[\s\[\](|<-]*(?<level>{$small})(?=[\s\])|>:])|[\[\/".
+            "|]\s*(?<level>{$small})\s*[\]|])/u";
     }
 
     /** The line as one of the usual layouts has it; null for a line that begins no entry. */
@@ -78,10 +133,18 @@ final class Layouts
         return null;
     }
 
-    /** Whether a line that begins like an entry is a sentence: "ERROR is shown in red". Where entries were seen before, it is one of them. */
+    /**
+     * Whether a line that begins like an entry is a sentence: "ERROR is shown in red". Where entries were seen before, it is one of them.
+     */
     private function isSentence(string $text, string $level, string $message): bool
     {
-        return ! $this->hasBegun && str_starts_with($text, "{$level} ") && preg_match('/^(?:is|are|was|were|has|have|means?|will|can|may|messages?|lines?|level|logs?|or|and|of|in|for|at|the|this|that|these|about)\b/', $message) === 1;
+        return ! $this->hasBegun &&
+            str_starts_with($text, "{$level} ") &&
+            preg_match(
+                '/^(?:is|are|was|were|has|have|means?|will|can|may|messages?|lines?|level|logs?|or|and|of|in|for|at|the|this|that|these'.
+                '|about)\b/',
+                $message,
+            ) === 1;
     }
 
     private function afterTime(int $number, string $time, string $rest): ?LogLine
@@ -90,14 +153,22 @@ final class Layouts
         $head = strlen($rest) <= self::HEAD ? $rest : mb_strcut($rest, 0, self::HEAD, 'UTF-8');
         if (preg_match($this->inHead, $head, $part, PREG_OFFSET_CAPTURE) !== 1) {
             // java.util.logging's first line of two has a class and a method and nothing else.
-            return preg_match('/^\s*(?:\p{L}+\s+)?[\w$]+(?:\.[\w$]+)+\s[\w$<>]+$/u', $rest) === 1 ? null : new LogLine($number, $time, '', 'info', '', ltrim($rest, " ]|)>-:\t"));
+            return preg_match('/^\s*(?:\p{L}+\s+)?[\w$]+(?:\.[\w$]+)+\s[\w$<>]+$/u', $rest) === 1
+                ? null
+                : new LogLine($number, $time, '', 'info', '', ltrim($rest, " ]|)>-:\t"));
         }
-        $level = $this->levels[$part['level'][0]] ?? $this->levels[mb_strtoupper($part['level'][0])] ?? 'info';
+        $level = $this->levels[$part['level'][0]] ?? ($this->levels[mb_strtoupper($part['level'][0])] ?? 'info');
         $before = substr($rest, 0, $part['level'][1]);
         $message = ltrim(substr($rest, $part['level'][1] + strlen($part['level'][0])), " ]|)>:\t");
         $thread = preg_match('/\[(?<thread>[^\]\/]{1,80})/', "{$before}] {$message}", $named) === 1 ? $named['thread'] : '';
         $logger = '';
-        if (preg_match('/^(?:\[[^\]]{1,80}\]\s*|\([^)]{1,80}\)\s*|\|\s*)*(?<logger>[\w.$\/-]{1,80})?\s*(?:\[[^\]]{1,80}\]\s*)?(?:\s-|:|\|)\s+/', $message, $named) === 1) {
+        if (
+            preg_match(
+                '/^(?:\[[^\]]{1,80}\]\s*|\([^)]{1,80}\)\s*|\|\s*)*(?<logger>[\w.$\/-]{1,80})?\s*(?:\[[^\]]{1,80}\]\s*)?(?:\s-|:|\|)\s+/',
+                $message,
+                $named,
+            ) === 1
+        ) {
             [$logger, $message] = [$named['logger'] ?? '', substr($message, strlen($named[0]))];
         }
 
@@ -130,14 +201,44 @@ final class Layouts
         if ($level === '' && $message === '') {
             return null;
         }
-        $trace = $first('thrown.extendedStackTrace', 'thrown', 'stack_trace', 'error.stack_trace', 'stackTrace', 'stacktrace', 'exception.stacktrace', 'exception', 'Exception', '@x', 'err.stack', 'error.stack', 'throwable', 'exc_info');
+        $trace = $first(
+            'thrown.extendedStackTrace',
+            'thrown',
+            'stack_trace',
+            'error.stack_trace',
+            'stackTrace',
+            'stacktrace',
+            'exception.stacktrace',
+            'exception',
+            'Exception',
+            '@x',
+            'err.stack',
+            'error.stack',
+            'throwable',
+            'exc_info',
+        );
         $ours = 'info';
         foreach (self::LEVELS as $known => $words) {
-            $ours = in_array(strtoupper($level), $words, true) || (ctype_digit($level) && $known === match (true) {
-                (int) $level >= 50 => 'error', (int) $level >= 40 => 'warn', default => 'info'
-            }) ? $known : $ours;
+            $ours =
+                in_array(strtoupper($level), $words, true) ||
+                (ctype_digit($level) &&
+                    $known ===
+                        match (true) {
+                            (int) $level >= 50 => 'error',
+                            (int) $level >= 40 => 'warn',
+                            default => 'info',
+                        })
+                    ? $known
+                    : $ours;
         }
 
-        return new LogLine($number, $first('time', 'timestamp', '@timestamp', '@t', 'Timestamp'), $first('thread', 'thread_name', 'threadName'), $ours, $first('logger', 'loggerName', 'logger_name', 'SourceContext', 'name'), $trace === '' ? $message : "{$message}\n".rtrim($trace));
+        return new LogLine(
+            $number,
+            $first('time', 'timestamp', '@timestamp', '@t', 'Timestamp'),
+            $first('thread', 'thread_name', 'threadName'),
+            $ours,
+            $first('logger', 'loggerName', 'logger_name', 'SourceContext', 'name'),
+            $trace === '' ? $message : "{$message}\n".rtrim($trace),
+        );
     }
 }

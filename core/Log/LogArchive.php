@@ -25,7 +25,7 @@ final readonly class LogArchive
     /** @throws UnreadableLog */
     public static function open(string $path): self
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
             throw new UnreadableLog('It begins like a ZIP archive, and cannot be read as one; perhaps it is cut short.');
         }
@@ -34,7 +34,13 @@ final readonly class LogArchive
             $stat = $zip->statIndex($index);
             if ($stat !== false && $stat['size'] > 0 && ! str_ends_with((string) $stat['name'], '/')) {
                 $name = mb_scrub((string) $stat['name']);
-                $files[] = ['rank' => self::rank($name), 'time' => (int) $stat['mtime'], 'name' => $name, 'size' => (int) $stat['size'], 'index' => $index];
+                $files[] = [
+                    'rank' => self::rank($name),
+                    'time' => (int) $stat['mtime'],
+                    'name' => $name,
+                    'size' => (int) $stat['size'],
+                    'index' => $index,
+                ];
             }
         }
         // Where nothing is called like a log, the largest file may be one.
@@ -45,7 +51,13 @@ final readonly class LogArchive
 
         return $logs === []
             ? throw new UnreadableLog('There is no file in the archive that could be a log.')
-            : new self($zip, array_map(fn (array $file): array => ['name' => $file['name'], 'size' => $file['size'], 'index' => $file['index']], array_slice($logs, 0, self::LOGS)));
+            : new self(
+                $zip,
+                array_map(
+                    fn (array $file): array => ['name' => $file['name'], 'size' => $file['size'], 'index' => $file['index']],
+                    array_slice($logs, 0, self::LOGS),
+                ),
+            );
     }
 
     private static function rank(string $name): int

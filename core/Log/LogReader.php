@@ -16,7 +16,7 @@ final readonly class LogReader
 
     public function __construct(private LogForm $form)
     {
-        $this->layouts = new Layouts;
+        $this->layouts = new Layouts();
     }
 
     /** @return list<LogLine> */
@@ -84,7 +84,14 @@ final readonly class LogReader
         }
 
         return preg_match($this->form->line, $text, $part) === 1
-            ? new LogLine($number, $part['time'] ?? '', $part['thread'] ?? '', $this->form->levels[$part['level'] ?? ''] ?? self::level($part['level'] ?? ''), $part['logger'] ?? '', $part['message'] ?? '')
+            ? new LogLine(
+                $number,
+                $part['time'] ?? '',
+                $part['thread'] ?? '',
+                $this->form->levels[$part['level'] ?? ''] ?? self::level($part['level'] ?? ''),
+                $part['logger'] ?? '',
+                $part['message'] ?? '',
+            )
             : $this->layouts->read($number, $text) ?? new LogLine($number, '', '', 'text', '', $text);
     }
 

@@ -76,7 +76,10 @@ final readonly class LogText
         foreach ($archive->logs as $number => $log) {
             $source = $archive->stream($log);
             if (count($archive->logs) > 1) {
-                fwrite($target, ($number === 0 ? '' : "\n").'══ '.mb_substr((string) preg_replace('/\s+/', ' ', $log['name']), 0, 200)." ══\n");
+                fwrite(
+                    $target,
+                    ($number === 0 ? '' : "\n").'══ '.mb_substr((string) preg_replace('/\s+/', ' ', $log['name']), 0, 200)." ══\n",
+                );
             }
             if ($source === false) {
                 $this->tellDamaged($archive, $target);
@@ -197,7 +200,7 @@ final readonly class LogText
         $start = $next();
         [$skip, $encoding] = self::encodingOf($start);
         $pending = substr($start, $skip);
-        $xml = XmlEvents::begin(self::utf8(substr($pending, 0, 2_000), $encoding)) ? new XmlEvents : null;
+        $xml = XmlEvents::begin(self::utf8(substr($pending, 0, 2_000), $encoding)) ? new XmlEvents() : null;
         $written = 0;
         $read = strlen($start);
         while (true) {
@@ -210,7 +213,9 @@ final readonly class LogText
             $written += strlen($text);
             // Zeros, of which nothing is kept, count as well; a letter of UTF-16 has two bytes, and XML has more words than it says.
             if ($written > $room || $read > 2 * $this->most + self::PORTION) {
-                throw new UnreadableLog('Unpacked it is longer than '.number_format(intdiv($this->most, 1_000_000)).' MB, which is more than is read.');
+                throw new UnreadableLog(
+                    'Unpacked it is longer than '.number_format(intdiv($this->most, 1_000_000)).' MB, which is more than is read.',
+                );
             }
             if (fwrite($target, $text) !== strlen($text)) {
                 throw new UnreadableLog('It could not be written; perhaps the disk is full. Nothing was kept.');
@@ -226,7 +231,10 @@ final readonly class LogText
     /** @return array{int, 'UTF-8'|'UTF-16LE'|'UTF-16BE'|'Windows-1252'} bytes of a mark that stands first, and the encoding */
     private static function encodingOf(string $start): array
     {
-        $zeros = fn (int $odd): float => strlen($start) < 8 ? 0.0 : count(array_filter(range($odd, min(strlen($start), 400) - 1, 2), fn (int $i): bool => $start[$i] === "\0")) / (min(strlen($start), 400) / 2);
+        $zeros = fn (int $odd): float => strlen($start) < 8
+            ? 0.0
+            : count(array_filter(range($odd, min(strlen($start), 400) - 1, 2), fn (int $i): bool => $start[$i] === "\0")) /
+                (min(strlen($start), 400) / 2);
 
         return match (true) {
             str_starts_with($start, "\xEF\xBB\xBF") => [3, 'UTF-8'],

@@ -23,7 +23,10 @@ final class XmlEvents
     /** Whether a file is a log in XML, by its beginning. */
     public static function begin(string $start): bool
     {
-        return preg_match('~^\s*(?:<\?xml[^>]*>\s*)?(?:<!DOCTYPE log[^>]*>\s*)?<(?:log|record|Events|Event|log4j:\w+|events?)\b[^>]*>~', $start) === 1;
+        return preg_match(
+            '~^\s*(?:<\?xml[^>]*>\s*)?(?:<!DOCTYPE log[^>]*>\s*)?<(?:log|record|Events|Event|log4j:\w+|events?)\b[^>]*>~',
+            $start,
+        ) === 1;
     }
 
     /** @return string the lines of what is whole by now */
@@ -49,7 +52,10 @@ final class XmlEvents
         $start = preg_match('~<(?:record|Event|log4j:event|event)\b~', $element, $at, PREG_OFFSET_CAPTURE) === 1 ? $at[0][1] : 0;
         // The prefix is bound above the first event, if anywhere.
         $xml = preg_replace(['~(</?)\w+:(?=\w)~', '~ xmlns(?::\w+)?="[^"]*"~'], ['$1', ''], substr($element, $start));
-        $event = XmlBounds::problem((string) $xml) !== '' ? false : @simplexml_load_string((string) $xml, SimpleXMLElement::class, LIBXML_NONET | LIBXML_NOCDATA);
+        $event =
+            XmlBounds::problem((string) $xml) !== ''
+                ? false
+                : @simplexml_load_string((string) $xml, SimpleXMLElement::class, LIBXML_NONET | LIBXML_NOCDATA);
         if ($event === false) {
             return trim($element)."\n";
         }
@@ -65,10 +71,15 @@ final class XmlEvents
         };
         $time = $first('date', '@time', '@timestamp', '@timeMillis', 'Instant/@epochSecond', 'millis');
         $time = ctype_digit($time) ? gmdate('Y-m-d H:i:s', (int) substr($time, 0, 10)) : $time;
-        $line = "{$time} {$first('level', '@level')} [{$first('thread', '@thread')}] {$first('logger', '@logger', '@loggerName')} - {$first('message', 'Message', '@message')}\n";
+        $line = "{$time} {$first('level', '@level')} [{$first('thread', '@thread')}] {$first('logger', '@logger', '@loggerName')} - {$first(
+            'message',
+            'Message',
+            '@message',
+        )}\n";
         $thrown = $first('exception/message');
         foreach ($event->xpath('exception/frame') ?: [] as $frame) {
-            $thrown .= "\n\tat {$frame->class}.{$frame->method}(".($frame->line->count() > 0 ? "line {$frame->line}" : 'Unknown Source').')';
+            $thrown .=
+                "\n\tat {$frame->class}.{$frame->method}(".($frame->line->count() > 0 ? "line {$frame->line}" : 'Unknown Source').')';
         }
         $thrown = $thrown === '' ? $first('throwable', 'Thrown/ExtendedStackTrace', 'Thrown/StackTrace', 'exception') : $thrown;
         if ($thrown === '') {

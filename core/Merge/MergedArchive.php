@@ -41,7 +41,10 @@ final class MergedArchive
     {
         [$chosen, $by] = self::chosen($parts);
         if (count($chosen) > self::FILES) {
-            throw UnmergeableArchive::because('All of it', 'it would be more than '.number_format(self::FILES).' files, which the games of that time do not read.');
+            throw UnmergeableArchive::because(
+                'All of it',
+                'it would be more than '.number_format(self::FILES).' files, which the games of that time do not read.',
+            );
         }
         $directory = '';
         $at = 0;
@@ -49,14 +52,21 @@ final class MergedArchive
             $name = (string) $name;
             $manifest = $name === self::MANIFEST ? self::mainSection($part, $entry) : null;
             // A folder has no bytes, whatever it was packed by.
-            [$method, $crc, $packed, $size] = str_ends_with($name, '/') ? [0, 0, 0, 0] : ($manifest === null ? [$entry->method, $entry->crc, $entry->packed, $entry->size] : [0, crc32($manifest), strlen($manifest), strlen($manifest)]);
+            [$method, $crc, $packed, $size] = str_ends_with($name, '/')
+                ? [0, 0, 0, 0]
+                : ($manifest === null
+                    ? [$entry->method, $entry->crc, $entry->packed, $entry->size]
+                    : [0, crc32($manifest), strlen($manifest), strlen($manifest)]);
             // A name that is not ASCII is UTF-8: bit 11 of the flags.
             $flags = preg_match('/[^\x00-\x7F]/', $name) === 1 ? 0x800 : 0;
             $common = pack('vvvvvVVVv', 20, $flags, $method, 0, self::DATE, $crc, $packed, $size, strlen($name));
             self::put($to, "PK\x03\x04{$common}".pack('v', 0).$name);
             if ($manifest !== null) {
                 self::put($to, $manifest);
-            } elseif (fseek($part->archive, $entry->offset) !== 0 || ($packed > 0 && stream_copy_to_stream($part->archive, $to, $packed) !== $packed)) {
+            } elseif (
+                fseek($part->archive, $entry->offset) !== 0 ||
+                ($packed > 0 && stream_copy_to_stream($part->archive, $to, $packed) !== $packed)
+            ) {
                 throw UnmergeableArchive::because($part->called, "{$name} in it cannot be read.");
             }
             $mode = str_ends_with($name, '/') ? (0o040755 << 16) | 0x10 : 0o100644 << 16;
@@ -79,8 +89,10 @@ final class MergedArchive
 
     /**
      * @param  list<Part>  $parts
-     * @return array{array<string, array{Part, RawEntry}>, array<string, list<string>>} by path: the manifest first, where readers of a stream look for it
-     *                                                                                 (java.util.jar.JarInputStream), the others ascending; and who brings it
+     * @return array{array<string, array{Part, RawEntry}>, array<string, list<string>>} by path: the manifest first, where readers of a
+     *     stream look for it
+     *                                                                                 (java.util.jar.JarInputStream), the others ascending;
+     *                                                                                 and who brings it
      */
     private static function chosen(array $parts): array
     {
@@ -105,7 +117,11 @@ final class MergedArchive
                     throw UnmergeableArchive::because($part->called, "{$path} in it is no path that could be in one.");
                 }
                 // The game's own manifest says how it is started; one of a mod says that of the mod.
-                if (self::signs($path) || Replacement::anyCovers($part->without, $path, isExact: true) || ($n > 0 && strcasecmp($path, self::MANIFEST) === 0)) {
+                if (
+                    self::signs($path) ||
+                    Replacement::anyCovers($part->without, $path, isExact: true) ||
+                    ($n > 0 && strcasecmp($path, self::MANIFEST) === 0)
+                ) {
                     continue;
                 }
                 $chosen[$path] = [$part, $entry];
@@ -118,7 +134,10 @@ final class MergedArchive
         foreach ($folders as $path => $folder) {
             $name = rtrim((string) $path, '/');
             if (isset($chosen[$name])) {
-                throw UnmergeableArchive::because($folder[0]->called, "it has {$name} as a folder, and {$chosen[$name][0]->called} as a file.");
+                throw UnmergeableArchive::because(
+                    $folder[0]->called,
+                    "it has {$name} as a folder, and {$chosen[$name][0]->called} as a file.",
+                );
             }
             $chosen[$path] = $folder;
         }
@@ -168,7 +187,10 @@ final class MergedArchive
         foreach ($chosen as $path => [$part]) {
             for ($folder = dirname((string) $path); $folder !== '.'; $folder = dirname($folder)) {
                 if (isset($chosen[$folder])) {
-                    throw UnmergeableArchive::because($part->called, "it has {$path}, and {$chosen[$folder][0]->called} has {$folder} as a file.");
+                    throw UnmergeableArchive::because(
+                        $part->called,
+                        "it has {$path}, and {$chosen[$folder][0]->called} has {$folder} as a file.",
+                    );
                 }
             }
         }

@@ -16,7 +16,12 @@ final readonly class Part
      * @param  string  $folder  in it that is the content; nothing for all of it
      * @param  list<Replacement>  $without  what others make obsolete of it
      */
-    public function __construct(public string $id, public string $called, public mixed $archive, public string $folder = '', public array $without = [])
-    {
+    public function __construct(
+        public string $id,
+        public string $called,
+        public mixed $archive,
+        public string $folder = '',
+        public array $without = [],
+    ) {
     }
 }

@@ -14,7 +14,13 @@ final readonly class RawEntry
      * @param  int  $size  bytes as they are unpacked
      * @param  int  $offset  of the first of them in the archive
      */
-    public function __construct(public string $name, public int $method, public int $crc, public int $packed, public int $size, public int $offset)
-    {
+    public function __construct(
+        public string $name,
+        public int $method,
+        public int $crc,
+        public int $packed,
+        public int $size,
+        public int $offset,
+    ) {
     }
 }

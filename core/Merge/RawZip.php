@@ -51,7 +51,10 @@ final class RawZip
             if (substr($directory, $at, 4) !== "PK\x01\x02" || strlen($directory) < $at + 46) {
                 throw UnmergeableArchive::because($called, 'its list of files is damaged.');
             }
-            $one = self::numbers('vflags/vmethod/vtime/vdate/Vcrc/Vpacked/Vsize/vname/vextra/vcomment/vdisk/vinner/Vouter/Voffset', substr($directory, $at + 8, 38));
+            $one = self::numbers(
+                'vflags/vmethod/vtime/vdate/Vcrc/Vpacked/Vsize/vname/vextra/vcomment/vdisk/vinner/Vouter/Voffset',
+                substr($directory, $at + 8, 38),
+            );
             $name = substr($directory, $at + 46, $one['name']);
             $one = self::widened($one, substr($directory, $at + 46 + $one['name'], $one['extra']));
             $at += 46 + $one['name'] + $one['extra'] + $one['comment'];

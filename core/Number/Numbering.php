@@ -23,8 +23,12 @@ final class Numbering
      * @param  int  $least  of the numbers that there are
      * @param  array<int, true>  $reserved  numbers that the game itself has, or a world uses and nobody claims
      */
-    public function __construct(private readonly array $groups, private readonly int $least, private readonly int $most, private readonly array $reserved = [])
-    {
+    public function __construct(
+        private readonly array $groups,
+        private readonly int $least,
+        private readonly int $most,
+        private readonly array $reserved = [],
+    ) {
     }
 
     /** @return array<int, list<Claim>> number => claims of it, of those that more than one claims, or the game has */
@@ -38,7 +42,11 @@ final class Numbering
         }
         ksort($by);
 
-        return array_filter($by, fn (array $claims, int $number): bool => count($claims) > 1 || ($this->reserved[$number] ?? false), ARRAY_FILTER_USE_BOTH);
+        return array_filter(
+            $by,
+            fn (array $claims, int $number): bool => count($claims) > 1 || ($this->reserved[$number] ?? false),
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 
     /** @return list<Together> pairs whose numbers do not follow one another, which the game needs them to */
@@ -76,7 +84,12 @@ final class Numbering
                 $at = $group->place();
                 $numbers = $at === null ? [] : array_flip(range($at, $at + $group->count() - 1));
                 // A number that a world uses may be one that the game has; what is put beside it may not.
-                $isNew = $group->isTorn() && array_intersect_key($this->reserved, array_diff_key($numbers, array_flip(array_map(fn (Claim $claim): int => $claim->number, $group->claims)))) !== [];
+                $isNew =
+                    $group->isTorn() &&
+                    array_intersect_key(
+                        $this->reserved,
+                        array_diff_key($numbers, array_flip(array_map(fn (Claim $claim): int => $claim->number, $group->claims))),
+                    ) !== [];
                 if ($at === null || $isNew || array_intersect_key($taken, $numbers) !== []) {
                     return null;
                 }
@@ -98,7 +111,10 @@ final class Numbering
         $places = [];
         foreach ($group->claims as $n => $claim) {
             $at = $claim->number - $n;
-            $isRoom = $at >= $this->least && $at + $group->count() - 1 <= $this->most && ($group->isFixed || array_intersect_key($this->reserved, array_flip(range($at, $at + $group->count() - 1))) === []);
+            $isRoom =
+                $at >= $this->least &&
+                $at + $group->count() - 1 <= $this->most &&
+                ($group->isFixed || array_intersect_key($this->reserved, array_flip(range($at, $at + $group->count() - 1))) === []);
             if ($isRoom && (! $group->isFixed || $n === 0)) {
                 $places[$at] = ($places[$at] ?? 0) + 1;
             }
@@ -111,7 +127,8 @@ final class Numbering
      * A place for each group that can stay in part or as a whole, with the most lines together.
      *
      * @param  array<int, int>  $fixed  index => first number
-     * @param  callable(array<int, int|true>, array<int, int>): ?array<int, int>  $stay  for numbers that are taken, and by which groups: index => first number of the others that stay
+     * @param  callable(array<int, int|true>, array<int, int>): ?array<int, int>  $stay  for numbers that are taken, and by which groups:
+     *     index => first number of the others that stay
      * @return array<int, int>|null index of a group => its first number
      */
     private function heaviest(array $fixed, callable $stay): ?array
@@ -121,7 +138,11 @@ final class Numbering
             $taken += array_flip(range($at, $at + $this->groups[$index]->count() - 1));
         }
         // One whose lines are torn apart could be put together in several places: each is tried, as far as there are few.
-        $torn = array_slice(array_keys(array_filter($this->groups, fn (Together $group): bool => $group->isTorn() && ! $group->isFixed)), 0, self::TORN);
+        $torn = array_slice(
+            array_keys(array_filter($this->groups, fn (Together $group): bool => $group->isTorn() && ! $group->isFixed)),
+            0,
+            self::TORN,
+        );
         $best = null;
         foreach ($this->choices($torn) as $choice) {
             $numbers = $taken;
@@ -137,7 +158,9 @@ final class Numbering
                 continue;
             }
             $staying = $fixed + $choice + $others;
-            $weight = array_sum(array_map(fn (int $index, int $at): int => $this->places($this->groups[$index])[$at] ?? 0, array_keys($staying), $staying));
+            $weight = array_sum(
+                array_map(fn (int $index, int $at): int => $this->places($this->groups[$index])[$at] ?? 0, array_keys($staying), $staying),
+            );
             $best = $best === null || $weight > $best[0] ? [$weight, $staying] : $best;
         }
 
@@ -165,7 +188,12 @@ final class Numbering
         $from = [];
         foreach ($left as $index => $group) {
             $own = array_flip(range($group->first(), $group->last()));
-            if (! $group->isTorn() && $group->first() >= $this->least && $group->last() <= $this->most && array_intersect_key($used, $own) === []) {
+            if (
+                ! $group->isTorn() &&
+                $group->first() >= $this->least &&
+                $group->last() <= $this->most &&
+                array_intersect_key($used, $own) === []
+            ) {
                 $from[$group->first()][] = $index;
             }
         }
@@ -238,7 +266,13 @@ final class Numbering
      */
     private function scheduled(array $taken): array
     {
-        $free = array_filter($this->groups, fn (Together $group): bool => ! $group->isFixed && ! $group->isTorn() && $this->places($group) !== [] && array_intersect_key($taken, array_flip(range($group->first(), $group->last()))) === []);
+        $free = array_filter(
+            $this->groups,
+            fn (Together $group): bool => ! $group->isFixed &&
+                ! $group->isTorn() &&
+                $this->places($group) !== [] &&
+                array_intersect_key($taken, array_flip(range($group->first(), $group->last()))) === [],
+        );
         uasort($free, fn (Together $a, Together $b): int => $a->last() <=> $b->last());
         $order = array_keys($free);
         // best[n]: the most lines that the first n of them hold, and which groups.

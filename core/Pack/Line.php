@@ -12,7 +12,14 @@ final readonly class Line
      * @param  bool  $isContested  whether both changed it, so that a person may say otherwise
      * @param  string  $why  the reason of the proposal
      */
-    public function __construct(public string $id, public Stand $was, public Stand $now, public Stand $mine, public bool $takesPack, public bool $isContested, public string $why)
-    {
+    public function __construct(
+        public string $id,
+        public Stand $was,
+        public Stand $now,
+        public Stand $mine,
+        public bool $takesPack,
+        public bool $isContested,
+        public string $why,
+    ) {
     }
 }

@@ -27,8 +27,16 @@ final class Listing
         $base = $pack->lineUp->plan->base;
 
         return [
-            'id' => $pack->id, 'version' => $pack->version, 'name' => $pack->name(), 'summary' => $pack->summary, 'licence' => $pack->licence,
-            'game' => $base->game, 'gameVersion' => $base->gameVersion, 'loader' => $base->loader, 'packages' => count($pack->lineUp->releases), 'published' => $published,
+            'id' => $pack->id,
+            'version' => $pack->version,
+            'name' => $pack->name(),
+            'summary' => $pack->summary,
+            'licence' => $pack->licence,
+            'game' => $base->game,
+            'gameVersion' => $base->gameVersion,
+            'loader' => $base->loader,
+            'packages' => count($pack->lineUp->releases),
+            'published' => $published,
             'file' => ['path' => $path, 'size' => $size, 'sha256' => $sha256],
         ];
     }

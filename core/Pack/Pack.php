@@ -17,8 +17,16 @@ final readonly class Pack
      *
      * @throws UnusablePack
      */
-    public function __construct(public string $id, public string $version, public HandOff $lineUp, public string $summary = '', public string $licence = '', public string $notes = '', public Carried $carried = new Carried, public string $picture = '')
-    {
+    public function __construct(
+        public string $id,
+        public string $version,
+        public HandOff $lineUp,
+        public string $summary = '',
+        public string $licence = '',
+        public string $notes = '',
+        public Carried $carried = new Carried(),
+        public string $picture = '',
+    ) {
         if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
             throw UnusablePack::because('Its id is none: lower-case letters, digits and . _ + - are allowed, a letter or digit first.');
         }

@@ -39,7 +39,13 @@ final readonly class Signature
         } catch (UnusableDocument $failure) {
             throw UnusablePack::because('Its signature cannot be read: '.$failure->getMessage());
         }
-        if ($key === false || $bytes === false || strlen($key) !== SODIUM_CRYPTO_SIGN_PUBLICKEYBYTES || strlen($bytes) !== SODIUM_CRYPTO_SIGN_BYTES || ! sodium_crypto_sign_verify_detached($bytes, $document, $key)) {
+        if (
+            $key === false ||
+            $bytes === false ||
+            strlen($key) !== SODIUM_CRYPTO_SIGN_PUBLICKEYBYTES ||
+            strlen($bytes) !== SODIUM_CRYPTO_SIGN_BYTES ||
+            ! sodium_crypto_sign_verify_detached($bytes, $document, $key)
+        ) {
             throw UnusablePack::because('Its signature is not one of what is in it: it was changed after it was signed. Ask for it again.');
         }
 
@@ -48,7 +54,10 @@ final readonly class Signature
 
     public function document(): string
     {
-        return json_encode(['format' => self::FORMAT, 'revision' => 1, 'key' => base64_encode($this->key), 'signature' => base64_encode($this->bytes)], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT)."\n";
+        return json_encode(
+            ['format' => self::FORMAT, 'revision' => 1, 'key' => base64_encode($this->key), 'signature' => base64_encode($this->bytes)],
+            JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT,
+        )."\n";
     }
 
     /** The key in words that two people can compare: 16 digits of its SHA-256. */

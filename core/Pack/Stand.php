@@ -24,7 +24,10 @@ final readonly class Stand
 
     public function is(self $other): bool
     {
-        return $this->isWanted === $other->isWanted && $this->isOff === $other->isOff && $this->range === $other->range && $this->version === $other->version;
+        return $this->isWanted === $other->isWanted &&
+            $this->isOff === $other->isOff &&
+            $this->range === $other->range &&
+            $this->version === $other->version;
     }
 
     /** "2.1.0, in >=2", "turned off"; nothing where it is not asked for */
@@ -33,7 +36,10 @@ final readonly class Stand
         return match (true) {
             $this->isOff => 'turned off',
             ! $this->isWanted => '',
-            default => implode(', in ', array_filter([$this->version === '' ? 'any' : $this->version, $this->range === '*' ? '' : $this->range])),
+            default => implode(
+                ', in ',
+                array_filter([$this->version === '' ? 'any' : $this->version, $this->range === '*' ? '' : $this->range]),
+            ),
         };
     }
 }

@@ -42,17 +42,45 @@ final readonly class Update
 
     private static function line(string $id, Stand $was, Stand $now, Stand $mine): Line
     {
-        $is = fn (bool $takesPack, bool $isContested, string $why): Line => new Line($id, $was, $now, $mine, $takesPack, $isContested, $why);
+        $is = fn (bool $takesPack, bool $isContested, string $why): Line => new Line(
+            $id,
+            $was,
+            $now,
+            $mine,
+            $takesPack,
+            $isContested,
+            $why,
+        );
 
         return match (true) {
-            $mine->is($was) => $is(true, false, $now->words() === '' ? 'The pack does without it.' : ($was->words() === '' ? 'The pack brings it.' : 'The pack changed it.')),
-            $now->is($was) => $is(false, false, $was->words() === '' ? 'You added it.' : ($mine->words() === '' ? 'You took it out.' : 'You changed it.')),
+            $mine->is($was) => $is(
+                true,
+                false,
+                $now->words() === ''
+                    ? 'The pack does without it.'
+                    : ($was->words() === ''
+                        ? 'The pack brings it.'
+                        : 'The pack changed it.'),
+            ),
+            $now->is($was) => $is(
+                false,
+                false,
+                $was->words() === '' ? 'You added it.' : ($mine->words() === '' ? 'You took it out.' : 'You changed it.'),
+            ),
             $mine->is($now) => $is(true, false, 'You have it as the pack has it now.'),
-            $mine->isOff && $now->words() === '' => $is(false, true, 'You turned it off, and the pack does without it: it stays off, and remembered.'),
+            $mine->isOff && $now->words() === '' => $is(
+                false,
+                true,
+                'You turned it off, and the pack does without it: it stays off, and remembered.',
+            ),
             $mine->isOff => $is(false, true, 'You turned it off, and the pack changed it: it stays off.'),
             $mine->words() === '' => $is(false, true, 'You took it out, and the pack changed it: it stays out.'),
             $now->words() === '' => $is(false, true, 'The pack does without it, and you changed it: it stays as you have it.'),
-            $mine->range !== $was->range && $mine->range !== '*' => $is(false, true, 'You asked for a range of your own, and the pack changed it: yours stays.'),
+            $mine->range !== $was->range && $mine->range !== '*' => $is(
+                false,
+                true,
+                'You asked for a range of your own, and the pack changed it: yours stays.',
+            ),
             default => $is(true, true, 'Both changed it: the pack\'s was tried with the rest of it.'),
         };
     }
@@ -74,15 +102,22 @@ final readonly class Update
         foreach ([[$this->now->plan, $this->now->releases, true], [$mine, $this->mine->releases, false]] as [$plan, $releases, $isPack]) {
             foreach ([...$plan->wants, ...$plan->off] as $want) {
                 if (($takes[$want->id] ?? $isPack) === $isPack && ! isset($wants[$want->id]) && ! isset($off[$want->id])) {
-                    $plan->isOff($want->id) ? $off[$want->id] = $want : $wants[$want->id] = $want;
+                    $plan->isOff($want->id) ? ($off[$want->id] = $want) : ($wants[$want->id] = $want);
                 }
             }
-            $versions += $isPack ? array_filter($releases, fn (string $id): bool => ($takes[$id] ?? true) || ! $mine->wants($id), ARRAY_FILTER_USE_KEY) : $releases;
+            $versions += $isPack
+                ? array_filter($releases, fn (string $id): bool => ($takes[$id] ?? true) || ! $mine->wants($id), ARRAY_FILTER_USE_KEY)
+                : $releases;
         }
-        $plan = $this->merge(array_values($wants), array_values(array_filter($off, fn (Want $want): bool => ! isset($wants[$want->id]))))->plan();
+        $plan = $this->merge(
+            array_values($wants),
+            array_values(array_filter($off, fn (Want $want): bool => ! isset($wants[$want->id]))),
+        )->plan();
         $base = $plan->base;
 
-        return $plan->keepingTo([$base->game => $base->gameVersion, $base->loader => $base->loaderVersion, $base->runtime => $base->runtimeVersion] + $versions);
+        return $plan->keepingTo(
+            [$base->game => $base->gameVersion, $base->loader => $base->loaderVersion, $base->runtime => $base->runtimeVersion] + $versions,
+        );
     }
 
     /** @return list<array{string, string, string}> what both changed beside packages, in words; mine, which stays; the pack's */

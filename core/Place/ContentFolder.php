@@ -32,7 +32,10 @@ final class ContentFolder
             }
         }
         if ($content === []) {
-            throw UnsafeArchive::because($archive, $said === null ? 'it is empty.' : 'the folder '.UnsafeArchive::shown($said).' that its page names is not in it.');
+            throw UnsafeArchive::because(
+                $archive,
+                $said === null ? 'it is empty.' : 'the folder '.UnsafeArchive::shown($said).' that its page names is not in it.',
+            );
         }
 
         return $content;

@@ -10,7 +10,8 @@ use Stasimon\Core\Place\Order\Sequence;
 
 /**
  * Lays the files of a whole line-up before anything is written: where several packages bring one path, the last in the order
- * wins, and what one of them makes obsolete is not there while it is. The order is the person's where they gave one; else a package comes after what it needs, and by its id.
+ * wins, and what one of them makes obsolete is not there while it is. The order is the person's where they gave one; else a package comes
+ * after what it needs, and by its id.
  */
 final class Layout
 {

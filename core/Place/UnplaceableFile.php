@@ -20,19 +20,35 @@ final class UnplaceableFile extends RuntimeException implements Fault
     {
         $shown = mb_strimwidth(mb_scrub($file), 0, 60, '…');
 
-        return new self("\"{$shown}\" is not a file name that can be placed: letters, digits, spaces and . _ + - ( ) are allowed, 200 at most.");
+        return new self(
+            "\"{$shown}\" is not a file name that can be placed: letters, digits, spaces and . _ + - ( ) are allowed, 200 at most.",
+        );
     }
 
     public static function tooLong(string $path): self
     {
-        return new self('"'.mb_strimwidth(mb_scrub($path), 0, 60, '…').'" would be longer than '.number_format(Limits::PATH).' bytes in an instance\'s folder, or more than '.Limits::DEPTH.' folders deep.');
+        return new self(
+            '"'.
+                mb_strimwidth(mb_scrub($path), 0, 60, '…').
+                '" would be longer than '.
+                number_format(Limits::PATH).
+                ' bytes in an instance\'s folder, or more than '.
+                Limits::DEPTH.
+                ' folders deep.',
+        );
     }
 
     public static function underFile(LaidFile $inside, LaidFile $file): self
     {
         return $inside->package === $file->package
-            ? new self("{$inside->package} brings \"{$file->path}\" both as a file and as a folder, so it cannot be placed. Turn it off, or use another release of it.")
-            : new self("{$inside->package} brings a folder where {$file->package} brings the file \"{$file->path}\". Only one of them can be there: turn one off, or use another release of it.");
+            ? new self(
+                "{$inside->package} brings \"{$file->path}\" both as a file and as a folder, so it cannot be placed. Turn it off, or use ".
+                    'another release of it.',
+            )
+            : new self(
+                "{$inside->package} brings a folder where {$file->package} brings the file \"{$file->path}\". Only one of them can be ".
+                'there: turn one off, or use another release of it.',
+            );
     }
 
     public static function reserved(string $path): self

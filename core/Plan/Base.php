@@ -37,6 +37,14 @@ final readonly class Base
 
     public function withMemory(int $megabytes): self
     {
-        return new self($this->game, $this->gameVersion, $this->loader, $this->loaderVersion, $this->runtime, $this->runtimeVersion, $megabytes);
+        return new self(
+            $this->game,
+            $this->gameVersion,
+            $this->loader,
+            $this->loaderVersion,
+            $this->runtime,
+            $this->runtimeVersion,
+            $megabytes,
+        );
     }
 }

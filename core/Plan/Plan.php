@@ -40,7 +40,7 @@ final readonly class Plan
         public array $waivers = [],
         public array $waiverNotes = [],
         public array $order = [],
-        public Once $once = new Once,
+        public Once $once = new Once(),
         public array $groups = [],
         public array $rules = [],
     ) {
@@ -67,7 +67,14 @@ final readonly class Plan
             $have,
             [
                 ...array_map(fn (LoaderWord $loader): Want => new Want($loader->id), array_values($others)),
-                ...array_map(fn (string $id, string $version): Want => new Want($id, '<'.substr($catalogue->package($id)?->exactly($version) ?? '='.$version, 1)), array_map(strval(...), array_keys($this->once->updating)), array_values($this->once->updating)),
+                ...array_map(
+                    fn (string $id, string $version): Want => new Want(
+                        $id,
+                        '<'.substr($catalogue->package($id)?->exactly($version) ?? '='.$version, 1),
+                    ),
+                    array_map(strval(...), array_keys($this->once->updating)),
+                    array_values($this->once->updating),
+                ),
             ],
             channels: $this->channels,
             waive: $this->waivers,
@@ -123,7 +130,10 @@ final readonly class Plan
     {
         $going = array_values(array_filter($this->wants, fn (Want $want): bool => in_array($want->id, $ids, true)));
 
-        return $this->with(wants: array_values(array_filter($this->wants, fn (Want $want): bool => ! in_array($want, $going, true))), off: [...$this->off, ...$going]);
+        return $this->with(
+            wants: array_values(array_filter($this->wants, fn (Want $want): bool => ! in_array($want, $going, true))),
+            off: [...$this->off, ...$going],
+        );
     }
 
     /** Brings back what was turned off, in the range that it had. */
@@ -131,7 +141,10 @@ final readonly class Plan
     {
         $coming = array_values(array_filter($this->off, fn (Want $want): bool => in_array($want->id, $ids, true)));
 
-        return $this->with(wants: [...$this->wants, ...$coming], off: array_values(array_filter($this->off, fn (Want $want): bool => ! in_array($want, $coming, true))));
+        return $this->with(
+            wants: [...$this->wants, ...$coming],
+            off: array_values(array_filter($this->off, fn (Want $want): bool => ! in_array($want, $coming, true))),
+        );
     }
 
     public function isOff(string $id): bool
@@ -201,7 +214,9 @@ final readonly class Plan
 
     public function unruling(string $first, string $then): self
     {
-        return $this->with(rules: array_values(array_filter($this->rules, fn (Rule $rule): bool => [$rule->first, $rule->then] !== [$first, $then])));
+        return $this->with(
+            rules: array_values(array_filter($this->rules, fn (Rule $rule): bool => [$rule->first, $rule->then] !== [$first, $then])),
+        );
     }
 
     /** A note on why a waiver is right. */
@@ -220,7 +235,9 @@ final readonly class Plan
      */
     public function lapsed(array $versions): self
     {
-        $waivers = array_values(array_filter($this->waivers, fn (Waiver $waiver): bool => ($versions[$waiver->id] ?? null) === $waiver->version));
+        $waivers = array_values(
+            array_filter($this->waivers, fn (Waiver $waiver): bool => ($versions[$waiver->id] ?? null) === $waiver->version),
+        );
         $keys = array_map(fn (Waiver $waiver): string => $waiver->key(), $waivers);
 
         return $this->with(waivers: $waivers, waiverNotes: array_intersect_key($this->waiverNotes, array_flip($keys)));
@@ -255,7 +272,7 @@ final readonly class Plan
     /** What stays of a plan once it is applied: it has no more to put back or to restore. */
     public function applied(): self
     {
-        return $this->with(once: new Once);
+        return $this->with(once: new Once());
     }
 
     /** Another range for a want, which keeps its place. */
@@ -315,10 +332,14 @@ final readonly class Plan
 
     public function withoutWaiver(string $id, Relation $relation, string $target): self
     {
-        return $this->with(waivers: array_values(array_filter(
-            $this->waivers,
-            fn (Waiver $waiver): bool => [$waiver->id, $waiver->relation, $waiver->target] !== [$id, $relation, $target],
-        )));
+        return $this->with(
+            waivers: array_values(
+                array_filter(
+                    $this->waivers,
+                    fn (Waiver $waiver): bool => [$waiver->id, $waiver->relation, $waiver->target] !== [$id, $relation, $target],
+                ),
+            ),
+        );
     }
 
     public function puttingBack(bool $putBack = true): self
@@ -391,7 +412,10 @@ final readonly class Plan
             return null;
         }
         $versions = $leadsTo->versions();
-        if (($versions[$this->base->game] ?? null) !== $this->base->gameVersion || ! isset($versions[$this->base->loader], $versions[$this->base->runtime])) {
+        if (
+            ($versions[$this->base->game] ?? null) !== $this->base->gameVersion ||
+            ! isset($versions[$this->base->loader], $versions[$this->base->runtime])
+        ) {
             return null;
         }
 
@@ -419,11 +443,29 @@ final readonly class Plan
      * @param  array<string, list<string>>|null  $groups
      * @param  list<Rule>|null  $rules
      */
-    private function with(?Base $base = null, ?array $wants = null, ?array $off = null, ?array $channels = null, ?array $waivers = null, ?array $waiverNotes = null, ?array $order = null, ?Once $once = null, ?array $groups = null, ?array $rules = null): self
-    {
+    private function with(
+        ?Base $base = null,
+        ?array $wants = null,
+        ?array $off = null,
+        ?array $channels = null,
+        ?array $waivers = null,
+        ?array $waiverNotes = null,
+        ?array $order = null,
+        ?Once $once = null,
+        ?array $groups = null,
+        ?array $rules = null,
+    ): self {
         return new self(
-            $base ?? $this->base, $wants ?? $this->wants, $off ?? $this->off, $channels ?? $this->channels,
-            $waivers ?? $this->waivers, $waiverNotes ?? $this->waiverNotes, $order ?? $this->order, $once ?? $this->once, $groups ?? $this->groups, $rules ?? $this->rules,
+            $base ?? $this->base,
+            $wants ?? $this->wants,
+            $off ?? $this->off,
+            $channels ?? $this->channels,
+            $waivers ?? $this->waivers,
+            $waiverNotes ?? $this->waiverNotes,
+            $order ?? $this->order,
+            $once ?? $this->once,
+            $groups ?? $this->groups,
+            $rules ?? $this->rules,
         );
     }
 }

@@ -23,7 +23,7 @@ final class PlanChange
      */
     public static function between(string $from, string $to): string
     {
-        return json_encode(self::difference(self::decoded($from), self::decoded($to)) ?? new stdClass, self::FLAGS);
+        return json_encode(self::difference(self::decoded($from), self::decoded($to)) ?? new stdClass(), self::FLAGS);
     }
 
     /**
@@ -36,7 +36,10 @@ final class PlanChange
     {
         $change = self::decoded($change);
 
-        return json_encode($change instanceof stdClass ? self::changed(self::decoded($from), $change) : throw new JsonException('That is no change.'), self::FLAGS);
+        return json_encode(
+            $change instanceof stdClass ? self::changed(self::decoded($from), $change) : throw new JsonException('That is no change.'),
+            self::FLAGS,
+        );
     }
 
     private static function decoded(string $json): mixed
@@ -76,7 +79,9 @@ final class PlanChange
             return (object) ['value' => (object) $to];
         }
 
-        return $fields === [] && $gone === [] ? null : (object) array_filter(['fields' => (object) $fields, 'gone' => $gone], fn (mixed $part): bool => $part !== []);
+        return $fields === [] && $gone === []
+            ? null
+            : (object) array_filter(['fields' => (object) $fields, 'gone' => $gone], fn (mixed $part): bool => $part !== []);
     }
 
     /**
@@ -88,7 +93,8 @@ final class PlanChange
      */
     private static function ofList(array $from, array $to): ?stdClass
     {
-        [$old, $new] = array_map(fn (array $items): array => array_map(fn (mixed $item): string => json_encode($item, self::FLAGS), $items), [$from, $to]);
+        $written = fn (mixed $item): string => json_encode($item, self::FLAGS);
+        [$old, $new] = [array_map($written, $from), array_map($written, $to)];
         [$inOld, $inNew] = [array_flip($old), array_flip($new)];
         $parts = [];
         for ($i = $j = 0; $i < count($old) || $j < count($new);) {
@@ -117,7 +123,7 @@ final class PlanChange
         if (is_array($from) && is_array($change->parts ?? null)) {
             return self::relisted(array_values($from), $change->parts);
         }
-        if (! $from instanceof stdClass) {
+        if (! ($from instanceof stdClass)) {
             throw new JsonException('That change is of another document.');
         }
         $fields = (array) $from;
@@ -125,7 +131,8 @@ final class PlanChange
             unset($fields[is_string($key) ? $key : '']);
         }
         foreach ((array) ($change->fields ?? []) as $key => $field) {
-            $fields[$key] = $field instanceof stdClass ? self::changed($fields[$key] ?? null, $field) : throw new JsonException('That is no change.');
+            $fields[$key] =
+                $field instanceof stdClass ? self::changed($fields[$key] ?? null, $field) : throw new JsonException('That is no change.');
         }
 
         return (object) $fields;

@@ -19,7 +19,7 @@ final class PlanDocument
 
     public static function write(Plan $plan): string
     {
-        self::$written ??= new \WeakMap;
+        self::$written ??= new \WeakMap();
 
         return self::$written[$plan] ??= self::written($plan);
     }
@@ -57,14 +57,27 @@ final class PlanDocument
                 $node->optional('putBack')?->flag() ?? false,
                 self::restore($node->optional('restore')),
                 array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
-                array_map(fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(), $node->optional('own')?->entries() ?? []),
+                array_map(
+                    fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(),
+                    $node->optional('own')?->entries() ?? [],
+                ),
                 $node->optional('pack')?->text() ?? '',
                 $node->optional('worlds')?->whole() ?? 0,
                 array_map(fn (Node $path): string => $path->text(), $node->optional('out')?->entries() ?? []),
                 $node->optional('world')?->text() ?? '',
             ),
-            array_map(fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()), $node->optional('groups')?->entries() ?? []),
-            array_map(fn (Node $rule): Rule => new Rule($rule->field('first')->id(), $rule->field('then')->id(), $rule->optional('why')?->text() ?? ''), $node->listed('rules')),
+            array_map(
+                fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()),
+                $node->optional('groups')?->entries() ?? [],
+            ),
+            array_map(
+                fn (Node $rule): Rule => new Rule(
+                    $rule->field('first')->id(),
+                    $rule->field('then')->id(),
+                    $rule->optional('why')?->text() ?? '',
+                ),
+                $node->listed('rules'),
+            ),
         );
     }
 
@@ -79,36 +92,61 @@ final class PlanDocument
 
     private static function restore(?Node $node): ?Restore
     {
-        return $node === null ? null : new Restore(
-            $node->field('point')->whole(),
-            array_map(fn (Node $version): string => $version->text(), $node->field('versions')->entries()),
-            $node->field('own')->flag(),
-        );
+        return $node === null
+            ? null
+            : new Restore(
+                $node->field('point')->whole(),
+                array_map(fn (Node $version): string => $version->text(), $node->field('versions')->entries()),
+                $node->field('own')->flag(),
+            );
     }
 
     private static function written(Plan $plan): string
     {
-        return json_encode([
-            'game' => $plan->base->game, 'gameVersion' => $plan->base->gameVersion,
-            'loader' => $plan->base->loader, 'loaderVersion' => $plan->base->loaderVersion,
-            'runtime' => $plan->base->runtime, 'runtimeVersion' => $plan->base->runtimeVersion,
-            'memory' => $plan->base->memory,
-            'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->wants),
-            'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $plan->channels),
-            'waivers' => array_map(fn (Waiver $waiver): array => ['id' => $waiver->id, 'version' => $waiver->version, 'relation' => $waiver->relation->value, 'target' => $waiver->target], $plan->waivers),
-            'putBack' => $plan->once->putBack,
-            'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->off),
-            'order' => $plan->order,
-            'groups' => (object) $plan->groups,
-            'rules' => array_map(fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why], $plan->rules),
-            'waiverNotes' => (object) $plan->waiverNotes,
-            'restore' => $plan->once->restore === null ? null : ['point' => $plan->once->restore->point, 'versions' => (object) $plan->once->restore->versions, 'own' => $plan->once->restore->own],
-            'updating' => (object) $plan->once->updating,
-            'own' => (object) $plan->once->own,
-            'pack' => $plan->once->pack,
-            'worlds' => $plan->once->worlds,
-            'out' => (object) $plan->once->out,
-            'world' => $plan->once->world,
-        ], JSON_THROW_ON_ERROR);
+        return json_encode(
+            [
+                'game' => $plan->base->game,
+                'gameVersion' => $plan->base->gameVersion,
+                'loader' => $plan->base->loader,
+                'loaderVersion' => $plan->base->loaderVersion,
+                'runtime' => $plan->base->runtime,
+                'runtimeVersion' => $plan->base->runtimeVersion,
+                'memory' => $plan->base->memory,
+                'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->wants),
+                'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $plan->channels),
+                'waivers' => array_map(
+                    fn (Waiver $waiver): array => [
+                        'id' => $waiver->id,
+                        'version' => $waiver->version,
+                        'relation' => $waiver->relation->value,
+                        'target' => $waiver->target,
+                    ],
+                    $plan->waivers,
+                ),
+                'putBack' => $plan->once->putBack,
+                'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->off),
+                'order' => $plan->order,
+                'groups' => (object) $plan->groups,
+                'rules' => array_map(
+                    fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why],
+                    $plan->rules,
+                ),
+                'waiverNotes' => (object) $plan->waiverNotes,
+                'restore' => $plan->once->restore === null
+                        ? null
+                        : [
+                            'point' => $plan->once->restore->point,
+                            'versions' => (object) $plan->once->restore->versions,
+                            'own' => $plan->once->restore->own,
+                        ],
+                'updating' => (object) $plan->once->updating,
+                'own' => (object) $plan->once->own,
+                'pack' => $plan->once->pack,
+                'worlds' => $plan->once->worlds,
+                'out' => (object) $plan->once->out,
+                'world' => $plan->once->world,
+            ],
+            JSON_THROW_ON_ERROR,
+        );
     }
 }

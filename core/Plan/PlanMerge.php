@@ -27,9 +27,18 @@ final class PlanMerge
     {
         $words = fn (Channel $channel): string => $channel->value;
         $key = fn (Rule $rule): string => "{$rule->first} before {$rule->then}";
-        $waivers = fn (Plan $plan): array => array_combine(array_map(fn (Waiver $one): string => $one->key(), $plan->waivers), $plan->waivers);
+        $waivers = fn (Plan $plan): array => array_combine(
+            array_map(fn (Waiver $one): string => $one->key(), $plan->waivers),
+            $plan->waivers,
+        );
         $rules = fn (Plan $plan): array => array_combine(array_map($key, $plan->rules), $plan->rules);
-        $kept = $this->map('what is waived of', $waivers($was), $waivers($mine), $waivers($theirs), fn (Waiver $waiver): string => $waiver->key());
+        $kept = $this->map(
+            'what is waived of',
+            $waivers($was),
+            $waivers($mine),
+            $waivers($theirs),
+            fn (Waiver $waiver): string => $waiver->key(),
+        );
         $this->plan = new Plan(
             $this->base($was->base, $mine->base, $theirs->base),
             $wants,
@@ -38,8 +47,15 @@ final class PlanMerge
             array_values($kept),
             array_intersect_key($this->map('the note on', $was->waiverNotes, $mine->waiverNotes, $theirs->waiverNotes, strval(...)), $kept),
             $this->order($was->order, $mine->order, $theirs->order),
-            groups: $this->groups($was->groups, $mine->groups, $theirs->groups, array_map(fn (Want $want): string => $want->id, [...$wants, ...$off])),
-            rules: array_values($this->map('the rule', $rules($was), $rules($mine), $rules($theirs), fn (Rule $rule): string => $rule->why)),
+            groups: $this->groups(
+                $was->groups,
+                $mine->groups,
+                $theirs->groups,
+                array_map(fn (Want $want): string => $want->id, [...$wants, ...$off]),
+            ),
+            rules: array_values(
+                $this->map('the rule', $rules($was), $rules($mine), $rules($theirs), fn (Rule $rule): string => $rule->why),
+            ),
         );
     }
 
@@ -117,7 +133,11 @@ final class PlanMerge
         }
         // Of what both have, whether they have it in another order; what went on one side goes.
         $common = array_values(array_intersect($mine, $theirs, $was));
-        [$before, $ours, $others] = array_map(fn (array $order): array => array_values(array_intersect($order, $common)), [$was, $mine, $theirs]);
+        [$before, $ours, $others] = array_map(fn (array $order): array => array_values(array_intersect($order, $common)), [
+            $was,
+            $mine,
+            $theirs,
+        ]);
         $isMine = $ours !== $before;
         if ($isMine && $others !== $before && $others !== $ours) {
             $this->contested[] = ['the order of '.count($common), implode(', ', $ours), implode(', ', $others)];

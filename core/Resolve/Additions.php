@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Resolve\Search\Clause;
+use Stasimon\Core\Resolve\Search\Deadline;
+use Stasimon\Core\Resolve\Search\Stopped;
 
 /**
  * Answers, for one candidate after another, what adding it to a line-up brings when nothing that is there changes.
@@ -15,8 +17,11 @@ use Stasimon\Core\Resolve\Search\Clause;
 final class Additions
 {
     /** @param  array<int, int>  $standing  package => position */
-    private function __construct(private readonly Encoding $encoding, private readonly array $standing, private readonly ?Deadline $deadline)
-    {
+    private function __construct(
+        private readonly Encoding $encoding,
+        private readonly array $standing,
+        private readonly ?Deadline $deadline,
+    ) {
     }
 
     /**
@@ -45,7 +50,7 @@ final class Additions
         }
         $facts = $encoding->wantClauses();
         foreach ($standing as $number => $position) {
-            $facts[] = new Clause([$number => $encoding->search->trail->table[$number]->of[$position]], new Fact\Bounded);
+            $facts[] = new Clause([$number => $encoding->search->trail->table[$number]->of[$position]], new Fact\Bounded());
         }
         $nothingMore = new Decisions($encoding, [], false, [], PHP_INT_MAX);
 

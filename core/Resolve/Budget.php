@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Resolve\Search\Deadline;
 use Stasimon\Core\Resolve\Search\Search;
 
 /** A number of conflicts that a search may spend from here on, beside the time limit that holds anyway. */

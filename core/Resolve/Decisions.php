@@ -7,6 +7,7 @@ namespace Stasimon\Core\Resolve;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Resolve\Search\BitTable;
+use Stasimon\Core\Resolve\Search\Chooser;
 use Stasimon\Core\Resolve\Search\Trail;
 use Stasimon\Core\Version\ReleaseSet;
 
@@ -52,8 +53,13 @@ final class Decisions implements Chooser
      * @param  list<array{int, string}>  $wishes  packages and sets that are tried before anything else, and given up when they cannot be
      * @param  int  $done  how many entries of the trail leave nothing to decide, the request's own wants included
      */
-    public function __construct(private readonly Encoding $encoding, private readonly array $have, private readonly bool $wantsNewest, private readonly array $wishes = [], int $done = 0)
-    {
+    public function __construct(
+        private readonly Encoding $encoding,
+        private readonly array $have,
+        private readonly bool $wantsNewest,
+        private readonly array $wishes = [],
+        int $done = 0,
+    ) {
         $this->required = array_fill(0, count(self::FEW), $done);
         $this->choice = $done;
         foreach ($done > 0 ? [] : $encoding->request->want as $index => $want) {
@@ -69,11 +75,10 @@ final class Decisions implements Chooser
     {
         $this->returnTo($trail->level());
 
-        $decision = $this->nextWish($trail)
-            ?? $this->nextWant($trail)
-            ?? $this->nextRequired($trail)
-            ?? $this->nextChoice($trail, $conflicts)
-            ?? $this->nextKept($trail);
+        $decision =
+            $this->nextWish($trail) ??
+            ($this->nextWant($trail) ??
+                ($this->nextRequired($trail) ?? ($this->nextChoice($trail, $conflicts) ?? $this->nextKept($trail))));
         $this->cursors[] = [$this->wish, $this->want, $this->required, $this->choice, $this->kept];
 
         return $decision;
@@ -269,7 +274,10 @@ final class Decisions implements Chooser
     {
         $ranked = [];
         foreach ($this->encoding->providersOf($want->id) as [$package, $position, $place]) {
-            if (isset($options[$package]) && ReleaseSet::ofBits(count($this->encoding->packages[$package]->releases), $options[$package])->has($position)) {
+            if (
+                isset($options[$package]) &&
+                ReleaseSet::ofBits(count($this->encoding->packages[$package]->releases), $options[$package])->has($position)
+            ) {
                 $ranked[] = [-$place, $this->encoding->packages[$package]->id, -$position, $package];
             }
         }

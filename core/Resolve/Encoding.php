@@ -17,6 +17,7 @@ use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Search\BitTable;
 use Stasimon\Core\Resolve\Search\Clause;
+use Stasimon\Core\Resolve\Search\Rules;
 use Stasimon\Core\Resolve\Search\Search;
 use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Scheme;
@@ -68,7 +69,7 @@ final class Encoding implements Rules
     /** @param  list<Waiver>  $waivable  what requests to come may waive */
     public function __construct(private readonly Catalogue $catalogue, array $waivable = [])
     {
-        $this->search = new Search;
+        $this->search = new Search();
         $this->request = new Request([]);
         foreach ($waivable as $waiver) {
             $this->waivable[$waiver->key()] = true;
@@ -220,7 +221,9 @@ final class Encoding implements Rules
         return $this->meeting[$syntax->value][$need->key];
     }
 
-    /** @return list<array{int, int, int}> what provides an id: package, position, and the place of the version it provides among all of them */
+    /**
+     * @return list<array{int, int, int}> what provides an id: package, position, and the place of the version it provides among all of them
+     */
     public function providersOf(string $id): array
     {
         $order = $this->catalogue->package($id)->timeline ?? new Timeline(Scheme::Semver, []);
@@ -275,7 +278,12 @@ final class Encoding implements Rules
             return $release->needs();
         }
 
-        return array_values(array_filter($release->needs(), fn (Need $need): bool => $this->among($this->waived, $package, $position, Relation::Needs, $need->alternatives) === []));
+        return array_values(
+            array_filter(
+                $release->needs(),
+                fn (Need $need): bool => $this->among($this->waived, $package, $position, Relation::Needs, $need->alternatives) === [],
+            ),
+        );
     }
 
     /**
@@ -311,10 +319,13 @@ final class Encoding implements Rules
             return $release->breaks;
         }
 
-        return array_values(array_filter(
-            $release->breaks,
-            fn (Breakage $breakage): bool => $this->among($this->waived, $package, $position, Relation::Breaks, [$breakage->target]) === [],
-        ));
+        return array_values(
+            array_filter(
+                $release->breaks,
+                fn (Breakage $breakage): bool => $this->among($this->waived, $package, $position, Relation::Breaks, [$breakage->target]) ===
+                    [],
+            ),
+        );
     }
 
     public function clausesOf(int $package, int $position): array
@@ -361,7 +372,10 @@ final class Encoding implements Rules
         $clauses = [];
         foreach ($this->options($breakage->target, $owner->syntax) as $option => $set) {
             if ($option !== $package) {
-                $clauses[] = new Clause($unless + [$option => $this->search->trail->full[$option] ^ $set], new Broken($owner, $run, $breakage));
+                $clauses[] = new Clause(
+                    $unless + [$option => $this->search->trail->full[$option] ^ $set],
+                    new Broken($owner, $run, $breakage),
+                );
             }
         }
 

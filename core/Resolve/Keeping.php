@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Resolve\Search\Stopped;
+
 /**
  * Resolves a request for an instance that is there already: what comes in is as new as it can be while nothing that is
  * there changes; only when that cannot be, the settled line-up. What nothing asks for any more goes.

@@ -7,8 +7,13 @@ namespace Stasimon\Core\Resolve;
 /** Why a release is in a line-up: a want, or a release that needs it. */
 final readonly class Reason
 {
-    private function __construct(public ?int $want, public string $id, public string $version, public string $range, public bool $isExtension = false)
-    {
+    private function __construct(
+        public ?int $want,
+        public string $id,
+        public string $version,
+        public string $range,
+        public bool $isExtension = false,
+    ) {
     }
 
     public static function want(int $index): self

@@ -34,7 +34,12 @@ final readonly class Reasons
                 foreach ($need->alternatives as $target) {
                     foreach ($this->satisfying($target, $owner->syntax, $positions) as $needed) {
                         if ($needed !== $package) {
-                            $because[$needed][] = Reason::need($owner->id, $owner->releases[$positions[$package]]->version, $target->range, $need->isExtension);
+                            $because[$needed][] = Reason::need(
+                                $owner->id,
+                                $owner->releases[$positions[$package]]->version,
+                                $target->range,
+                                $need->isExtension,
+                            );
                         }
                     }
                 }
@@ -53,7 +58,7 @@ final readonly class Reasons
         $found = [];
         foreach ($this->encoding->options($target, $syntax) as $package => $set) {
             $position = $positions[$package] ?? null;
-            if ($position !== null && (ord($set[($position + 1) >> 3]) >> (($position + 1) & 7) & 1) === 1) {
+            if ($position !== null && ((ord($set[($position + 1) >> 3]) >> (($position + 1) & 7)) & 1) === 1) {
                 $found[] = $package;
             }
         }

@@ -7,6 +7,8 @@ namespace Stasimon\Core\Resolve;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Resolve\Search\BitTable;
 use Stasimon\Core\Resolve\Search\Clause;
+use Stasimon\Core\Resolve\Search\Deadline;
+use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\Search\Tally;
 
 /**
@@ -50,9 +52,7 @@ final class Resolver
     {
         $encoding = $this->pose($request);
 
-        return $request->policy === Policy::Newest
-            ? $this->newest($encoding)
-            : $this->settled($encoding);
+        return $request->policy === Policy::Newest ? $this->newest($encoding) : $this->settled($encoding);
     }
 
     /**
@@ -66,10 +66,13 @@ final class Resolver
     {
         $encoding = $this->pose($request);
         $facts = $encoding->wantClauses();
-        $stays = array_diff_key($this->have($encoding)[0], array_flip(array_filter(array_map($encoding->numberOf(...), $free), is_int(...))));
+        $stays = array_diff_key(
+            $this->have($encoding)[0],
+            array_flip(array_filter(array_map($encoding->numberOf(...), $free), is_int(...))),
+        );
         $wishes = [];
         foreach ($stays as $number => $set) {
-            $facts[] = new Clause([$number => $set | $encoding->search->trail->table[$number]->absent], new Fact\Bounded);
+            $facts[] = new Clause([$number => $set | $encoding->search->trail->table[$number]->absent], new Fact\Bounded());
             $wishes[] = [$number, $set];
         }
         if ($encoding->search->solve($facts, new Decisions($encoding, $stays, true, $wishes), $encoding, $this->deadline) !== null) {
@@ -151,7 +154,9 @@ final class Resolver
         while (true) {
             $encoding->search->restart();
             try {
-                $refuted = $encoding->search->solve($facts, new Decisions($encoding, [], true, $wishes), $encoding, $budget ?? $this->deadline) !== null;
+                $refuted =
+                    $encoding->search->solve($facts, new Decisions($encoding, [], true, $wishes), $encoding, $budget ?? $this->deadline) !==
+                    null;
             } catch (Stopped $stopped) {
                 return $budget?->spent() === true ? new Largest(self::kept($request, $lost), false) : throw $stopped;
             }
@@ -231,7 +236,14 @@ final class Resolver
         $selection = Selection::of($encoding);
         $selection->keepReached($have);
         $selection->dropSpares($have);
-        $selection->makeNewer(array_filter($have, fn (string $set, int $package): bool => $set === $encoding->search->trail->domain[$package], ARRAY_FILTER_USE_BOTH), $have);
+        $selection->makeNewer(
+            array_filter(
+                $have,
+                fn (string $set, int $package): bool => $set === $encoding->search->trail->domain[$package],
+                ARRAY_FILTER_USE_BOTH,
+            ),
+            $have,
+        );
 
         return $this->resolved($encoding, $selection, $have);
     }

@@ -58,7 +58,7 @@ final class Selection
 
     private function positionOf(int $package): ?int
     {
-        return $this->positions[$package] ?? $this->standing[$package] ?? null;
+        return $this->positions[$package] ?? ($this->standing[$package] ?? null);
     }
 
     /** @param  array<int, string>  $options  package => set */
@@ -76,7 +76,7 @@ final class Selection
 
     private function holds(int $package, int $position, string $set): bool
     {
-        return (ord($set[($position + 1) >> 3]) >> (($position + 1) & 7) & 1) === 1;
+        return ((ord($set[($position + 1) >> 3]) >> (($position + 1) & 7)) & 1) === 1;
     }
 
     /** @return list<array<int, string>> the needs of a release, each as the packages and sets that would meet it */
@@ -142,7 +142,11 @@ final class Selection
             $package = array_pop($queue);
             foreach ($this->needsOf($package, $this->positions[$package]) as $options) {
                 foreach ($options as $option => $set) {
-                    if (! isset($reached[$option]) && isset($this->positions[$option]) && $this->holds($option, $this->positions[$option], $set)) {
+                    if (
+                        ! isset($reached[$option]) &&
+                        isset($this->positions[$option]) &&
+                        $this->holds($option, $this->positions[$option], $set)
+                    ) {
                         $reached[$option] = true;
                         $queue[] = $option;
                     }
@@ -163,7 +167,11 @@ final class Selection
         $spare = [];
         foreach ($this->positions as $package => $position) {
             foreach ($this->needsOf($package, $position) as $options) {
-                $met = array_filter($options, fn (string $set, int $option): bool => $this->hasOneOf([$option => $set]), ARRAY_FILTER_USE_BOTH);
+                $met = array_filter(
+                    $options,
+                    fn (string $set, int $option): bool => $this->hasOneOf([$option => $set]),
+                    ARRAY_FILTER_USE_BOTH,
+                );
                 $spare += count($met) > 1 ? array_intersect_key($met, $this->positions) : [];
             }
         }

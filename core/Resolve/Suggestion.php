@@ -6,6 +6,7 @@ namespace Stasimon\Core\Resolve;
 
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Resolve\Search\Stopped;
 
 /** A package that a release in the line-up suggests and that is not in it. */
 final readonly class Suggestion

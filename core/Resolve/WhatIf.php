@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Stasimon\Core\Resolve\Search\Stopped;
+
 /**
  * Tries the same wants on several bases: on which they all hold, and how many of them do on the others. What one base
  * teaches about the catalogue serves the next.

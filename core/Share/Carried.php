@@ -43,12 +43,19 @@ final readonly class Carried
         }
     }
 
-    /** @return array{configs: list<array<string, string>>, files: list<CarriedFile>, elsewhere: list<Elsewhere>} as it stands in a document */
+    /**
+     * @return array{configs: list<array<string, string>>, files: list<CarriedFile>, elsewhere: list<Elsewhere>} as it stands in a document
+     */
     public function fields(): array
     {
         return [
-            'configs' => array_map(fn (string $path, string $digest): array => ['path' => $path, 'sha256' => $digest], array_map(strval(...), array_keys($this->configs)), array_values($this->configs)),
-            'files' => $this->files, 'elsewhere' => $this->elsewhere,
+            'configs' => array_map(
+                fn (string $path, string $digest): array => ['path' => $path, 'sha256' => $digest],
+                array_map(strval(...), array_keys($this->configs)),
+                array_values($this->configs),
+            ),
+            'files' => $this->files,
+            'elsewhere' => $this->elsewhere,
         ];
     }
 
@@ -64,8 +71,27 @@ final readonly class Carried
             $configs[$path] = $config->field('sha256')->text();
         }
         $text = fn (Node $node, string $field): string => $node->optional($field)?->text() ?? '';
-        $files = array_map(fn (Node $file): CarriedFile => new CarriedFile($file->field('sha256')->text(), $file->field('name')->text(), $file->field('size')->whole(), $text($file, 'id'), $text($file, 'version'), $text($file, 'kind'), $text($file, 'title')), $document->listed('files'));
-        $elsewhere = array_map(fn (Node $one): Elsewhere => new Elsewhere($one->field('id')->text(), $text($one, 'version'), $one->field('title')->text(), $text($one, 'source')), $document->listed('elsewhere'));
+        $files = array_map(
+            fn (Node $file): CarriedFile => new CarriedFile(
+                $file->field('sha256')->text(),
+                $file->field('name')->text(),
+                $file->field('size')->whole(),
+                $text($file, 'id'),
+                $text($file, 'version'),
+                $text($file, 'kind'),
+                $text($file, 'title'),
+            ),
+            $document->listed('files'),
+        );
+        $elsewhere = array_map(
+            fn (Node $one): Elsewhere => new Elsewhere(
+                $one->field('id')->text(),
+                $text($one, 'version'),
+                $one->field('title')->text(),
+                $text($one, 'source'),
+            ),
+            $document->listed('elsewhere'),
+        );
 
         return new self($configs, $files, $elsewhere);
     }
@@ -84,9 +110,18 @@ final readonly class Carried
     private static function checkPath(string $path): void
     {
         $parts = explode('/', $path);
-        $isOdd = $path === '' || strlen($path) > Limits::PATH || count($parts) < 2 || ! mb_check_encoding($path, 'UTF-8') || preg_match('/[\x00-\x1f\x7f\\\\:*?"<>|]/', $path) === 1;
+        $isOdd =
+            $path === '' ||
+            strlen($path) > Limits::PATH ||
+            count($parts) < 2 ||
+            ! mb_check_encoding($path, 'UTF-8') ||
+            preg_match('/[\x00-\x1f\x7f\\\\:*?"<>|]/', $path) === 1;
         if ($isOdd || array_intersect($parts, ['', '.', '..']) !== []) {
-            throw UnusableHandOff::because('It has a config at "'.mb_strimwidth(mb_scrub((string) preg_replace('/[\x00-\x1f\x7f]/', '?', $path)), 0, 60, '…').'", which is no path in a folder of an instance.');
+            throw UnusableHandOff::because(
+                'It has a config at "'.
+                    mb_strimwidth(mb_scrub((string) preg_replace('/[\x00-\x1f\x7f]/', '?', $path)), 0, 60, '…').
+                    '", which is no path in a folder of an instance.',
+            );
         }
     }
 }

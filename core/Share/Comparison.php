@@ -19,7 +19,7 @@ final readonly class Comparison
     }
 
     /** @param  Catalogue|null  $catalogue  with what is needed of each other, for the reasons */
-    public static function of(Side $here, Side $there, ?Catalogue $catalogue = null, ConfigForm $configs = new ConfigForm): self
+    public static function of(Side $here, Side $there, ?Catalogue $catalogue = null, ConfigForm $configs = new ConfigForm()): self
     {
         $differences = [...self::ofBases($here, $there), ...self::ofConfigs($here, $there, $configs)];
         $same = 0;
@@ -32,12 +32,32 @@ final readonly class Comparison
                 continue;
             }
             $side = ($theirs ?? $any)->side;
-            if ($side === 'both' && ($mine === null || $theirs === null) && $catalogue !== null && self::isForClient($any, $mine === null ? $there : $here, $catalogue)) {
+            if (
+                $side === 'both' &&
+                ($mine === null || $theirs === null) &&
+                $catalogue !== null &&
+                self::isForClient($any, $mine === null ? $there : $here, $catalogue)
+            ) {
                 $side = 'client';
             }
-            $differences[] = new Difference((string) $id, $any->title, $mine->version ?? '', $theirs->version ?? '', self::meaning($mine, $theirs, $there, $side, $catalogue), $side === 'both');
+            $differences[] = new Difference(
+                (string) $id,
+                $any->title,
+                $mine->version ?? '',
+                $theirs->version ?? '',
+                self::meaning($mine, $theirs, $there, $side, $catalogue),
+                $side === 'both',
+            );
         }
-        usort($differences, fn (Difference $a, Difference $b): int => [$b->keepsApart, $b->isOfBase, $a->isConfig, mb_strtolower($a->title)] <=> [$a->keepsApart, $a->isOfBase, $b->isConfig, mb_strtolower($b->title)]);
+        usort(
+            $differences,
+            fn (Difference $a, Difference $b): int => [$b->keepsApart, $b->isOfBase, $a->isConfig, mb_strtolower($a->title)] <=> [
+                $a->keepsApart,
+                $a->isOfBase,
+                $b->isConfig,
+                mb_strtolower($b->title),
+            ],
+        );
 
         return new self($differences, $same);
     }
@@ -67,7 +87,16 @@ final readonly class Comparison
             $theirs = $there->configs[$path] ?? null;
             if ($mine !== $theirs) {
                 $isShared = $form->isShared($path);
-                $differences[] = new Difference($path, $path, $mine === null ? '' : 'one content', $theirs === null ? '' : ($mine === null ? 'there' : 'another'), $isShared ? 'both sides must have the same settings here' : 'settings, each side its own', $isShared, false, true);
+                $differences[] = new Difference(
+                    $path,
+                    $path,
+                    $mine === null ? '' : 'one content',
+                    $theirs === null ? '' : ($mine === null ? 'there' : 'another'),
+                    $isShared ? 'both sides must have the same settings here' : 'settings, each side its own',
+                    $isShared,
+                    false,
+                    true,
+                );
             }
         }
 
@@ -80,18 +109,58 @@ final readonly class Comparison
         [$mine, $theirs] = [$here->base, $there->base];
         $differences = [];
         if ([$mine->game, $mine->gameVersion] !== [$theirs->game, $theirs->gameVersion]) {
-            $differences[] = new Difference('game', $here->title($mine->game), $mine->gameVersion, $mine->game === $theirs->game ? $theirs->gameVersion : "{$there->title($theirs->game)} {$theirs->gameVersion}", 'both sides must have the same version of the game', true, true);
+            $differences[] = new Difference(
+                'game',
+                $here->title($mine->game),
+                $mine->gameVersion,
+                $mine->game === $theirs->game ? $theirs->gameVersion : "{$there->title($theirs->game)} {$theirs->gameVersion}",
+                'both sides must have the same version of the game',
+                true,
+                true,
+            );
         }
         if ($mine->loader !== $theirs->loader) {
-            $differences[] = new Difference('loader', 'Loader', "{$here->title($mine->loader)} {$mine->loaderVersion}", "{$there->title($theirs->loader)} {$theirs->loaderVersion}", 'both sides must have the same loader', true, true);
+            $differences[] = new Difference(
+                'loader',
+                'Loader',
+                "{$here->title($mine->loader)} {$mine->loaderVersion}",
+                "{$there->title($theirs->loader)} {$theirs->loaderVersion}",
+                'both sides must have the same loader',
+                true,
+                true,
+            );
         } elseif ($mine->loaderVersion !== $theirs->loaderVersion) {
-            $differences[] = new Difference('build', $here->title($mine->loader), $mine->loaderVersion, $theirs->loaderVersion, 'both sides must have the same build', true, true);
+            $differences[] = new Difference(
+                'build',
+                $here->title($mine->loader),
+                $mine->loaderVersion,
+                $theirs->loaderVersion,
+                'both sides must have the same build',
+                true,
+                true,
+            );
         }
         if ($mine->runtimeVersion !== $theirs->runtimeVersion) {
-            $differences[] = new Difference('runtime', $here->title($mine->runtime), $mine->runtimeVersion, $theirs->runtimeVersion, 'each machine its own', false, true);
+            $differences[] = new Difference(
+                'runtime',
+                $here->title($mine->runtime),
+                $mine->runtimeVersion,
+                $theirs->runtimeVersion,
+                'each machine its own',
+                false,
+                true,
+            );
         }
         if ($mine->memory !== $theirs->memory) {
-            $differences[] = new Difference('memory', 'Memory', self::gigabytes($mine->memory), self::gigabytes($theirs->memory), 'each machine its own', false, true);
+            $differences[] = new Difference(
+                'memory',
+                'Memory',
+                self::gigabytes($mine->memory),
+                self::gigabytes($theirs->memory),
+                'each machine its own',
+                false,
+                true,
+            );
         }
 
         return $differences;
@@ -109,7 +178,8 @@ final readonly class Comparison
             $side === 'server' => 'on the server only',
             $theirs === null => 'the other side has nothing of it',
             $mine === null => $theirs->isWanted ? 'adds what the other side sends' : 'needed by what the other side has',
-            default => ($theirs->isWanted || $catalogue === null ? null : self::because($mine, $there, $catalogue)) ?? 'both sides must have the same release',
+            default => ($theirs->isWanted || $catalogue === null ? null : self::because($mine, $there, $catalogue)) ??
+                'both sides must have the same release',
         };
     }
 

@@ -75,7 +75,9 @@ final readonly class Container
         $bytes = 0;
         foreach ($carried->configs as $path => $digest) {
             $path = (string) $path;
-            $text = $this->text(self::CONFIGS.$path, Carried::LARGEST) ?? throw UnusableHandOff::because("It says that it has {$path}, which is not in it.");
+            $text =
+                $this->text(self::CONFIGS.$path, Carried::LARGEST) ??
+                throw UnusableHandOff::because("It says that it has {$path}, which is not in it.");
             if (hash('sha256', $text) !== $digest) {
                 throw UnusableHandOff::because("{$path} is not what it is said to be: its digest is another one.");
             }
@@ -143,11 +145,12 @@ final readonly class Container
      */
     public static function write(string $to, array $texts, array $configs, array $files): void
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw UnusableHandOff::because('It could not be written.');
         $stamp = fn (string $name): bool => $zip->setMtimeName($name, (int) gmmktime(0, 0, 0, 1, 1, 1980) + 86_400);
         ksort($configs, SORT_STRING);
-        foreach ($texts + array_combine(array_map(fn (string|int $path): string => self::CONFIGS.$path, array_keys($configs)), $configs) as $name => $text) {
+        $names = array_map(fn (string|int $path): string => self::CONFIGS.$path, array_keys($configs));
+        foreach ($texts + array_combine($names, $configs) as $name => $text) {
             $zip->addFromString((string) $name, $text);
             $stamp((string) $name);
         }

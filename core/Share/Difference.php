@@ -14,15 +14,24 @@ final readonly class Difference
      * @param  string  $meaning  what it means for playing together
      * @param  bool  $keepsApart  whether the two cannot play together because of it
      */
-    public function __construct(public string $id, public string $title, public string $here, public string $there, public string $meaning, public bool $keepsApart, public bool $isOfBase = false, public bool $isConfig = false)
-    {
+    public function __construct(
+        public string $id,
+        public string $title,
+        public string $here,
+        public string $there,
+        public string $meaning,
+        public bool $keepsApart,
+        public bool $isOfBase = false,
+        public bool $isConfig = false,
+    ) {
     }
 
     /** As it is told in a chat, by whoever is here. */
     public function sentence(): string
     {
         $how = match (true) {
-            $this->isConfig => "{$this->title} is ".($this->here === '' ? 'with you only' : ($this->there === '' ? 'with me only' : 'not the same with us')),
+            $this->isConfig => "{$this->title} is ".
+                ($this->here === '' ? 'with you only' : ($this->there === '' ? 'with me only' : 'not the same with us')),
             $this->here === '' => "You have {$this->title} {$this->there}, I have not",
             $this->there === '' => "I have {$this->title} {$this->here}, you have not",
             default => "I have {$this->title} {$this->here}, you have {$this->there}",

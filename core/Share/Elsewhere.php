@@ -12,7 +12,12 @@ final readonly class Elsewhere
     /** @throws UnusableHandOff */
     public function __construct(public string $id, public string $version, public string $title, public string $source = '')
     {
-        $isOne = preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) === 1 && Carried::isLine($version, Limits::VERSION) && $title !== '' && Carried::isLine($title, Limits::NAME) && Carried::isLine($source, Limits::ADDRESS);
+        $isOne =
+            preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) === 1 &&
+            Carried::isLine($version, Limits::VERSION) &&
+            $title !== '' &&
+            Carried::isLine($title, Limits::NAME) &&
+            Carried::isLine($source, Limits::ADDRESS);
         $isOne || throw UnusableHandOff::because('It names a file that is to be had elsewhere, and does not say what it is.');
     }
 }

@@ -27,8 +27,13 @@ final readonly class HandOff
      *
      * @throws UnusableHandOff for what no instance could be
      */
-    public function __construct(public string $name, public Plan $plan, public array $releases = [], public array $digests = [], public array $stages = [])
-    {
+    public function __construct(
+        public string $name,
+        public Plan $plan,
+        public array $releases = [],
+        public array $digests = [],
+        public array $stages = [],
+    ) {
         if ($name === '' || mb_strlen($name) > Limits::NAME || preg_match('/[\x00-\x1f\x7f]/', $name) === 1) {
             throw UnusableHandOff::because('It has no name that could be shown.');
         }
@@ -36,16 +41,38 @@ final readonly class HandOff
             self::line($group, self::GROUP, 'a group');
         }
         $base = $plan->base;
-        $ids = [...$base->packages(), ...self::ids($plan->wants), ...self::ids($plan->off), ...$plan->order, ...array_merge([], ...array_values($plan->groups)), ...array_map(fn (Rule $rule): string => $rule->first, $plan->rules), ...array_map(fn (Rule $rule): string => $rule->then, $plan->rules), ...self::keys($releases), ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers), ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers), ...array_diff(self::keys($plan->channels), ['*'])];
+        $ids = [
+            ...$base->packages(),
+            ...self::ids($plan->wants),
+            ...self::ids($plan->off),
+            ...$plan->order,
+            ...array_merge([], ...array_values($plan->groups)),
+            ...array_map(fn (Rule $rule): string => $rule->first, $plan->rules),
+            ...array_map(fn (Rule $rule): string => $rule->then, $plan->rules),
+            ...self::keys($releases),
+            ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers),
+            ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers),
+            ...array_diff(self::keys($plan->channels), ['*']),
+        ];
         foreach ($ids as $id) {
             if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
-                throw UnusableHandOff::because('It names a package by something that is no id: "'.mb_strimwidth(mb_scrub($id), 0, 40, '…').'".');
+                throw UnusableHandOff::because(
+                    'It names a package by something that is no id: "'.mb_strimwidth(mb_scrub($id), 0, 40, '…').'".',
+                );
             }
         }
         if (count($ids) > self::MOST) {
             throw UnusableHandOff::because('It names more than '.number_format(self::MOST).' packages.');
         }
-        foreach ([$base->gameVersion, $base->loaderVersion, $base->runtimeVersion, ...array_values($releases), ...array_map(fn (Waiver $waiver): string => $waiver->version, $plan->waivers)] as $version) {
+        foreach (
+            [
+                $base->gameVersion,
+                $base->loaderVersion,
+                $base->runtimeVersion,
+                ...array_values($releases),
+                ...array_map(fn (Waiver $waiver): string => $waiver->version, $plan->waivers),
+            ] as $version
+        ) {
             self::line($version, Limits::VERSION, 'a version');
         }
         foreach ([...$plan->wants, ...$plan->off] as $want) {
@@ -77,7 +104,17 @@ final readonly class HandOff
         $ids = $this->plan->groups[$group] ?? throw UnusableHandOff::because('There is no group of that name in it.');
         $in = fn (Want $want): bool => in_array($want->id, $ids, true);
 
-        return new self($group, new Plan($this->plan->base, array_values(array_filter($this->plan->wants, $in)), array_values(array_filter($this->plan->off, $in)), groups: [$group => $ids]), array_intersect_key($this->releases, array_flip($ids)), array_intersect_key($this->digests, array_flip($ids)));
+        return new self(
+            $group,
+            new Plan(
+                $this->plan->base,
+                array_values(array_filter($this->plan->wants, $in)),
+                array_values(array_filter($this->plan->off, $in)),
+                groups: [$group => $ids],
+            ),
+            array_intersect_key($this->releases, array_flip($ids)),
+            array_intersect_key($this->digests, array_flip($ids)),
+        );
     }
 
     /** How many packages it brings. */
@@ -91,7 +128,10 @@ final readonly class HandOff
     {
         $base = $this->plan->base;
 
-        return $this->releases === [] ? [] : [$base->game => $base->gameVersion, $base->loader => $base->loaderVersion, $base->runtime => $base->runtimeVersion] + $this->releases;
+        return $this->releases === []
+            ? []
+            : [$base->game => $base->gameVersion, $base->loader => $base->loaderVersion, $base->runtime => $base->runtimeVersion] +
+                    $this->releases;
     }
 
     /**
@@ -114,7 +154,12 @@ final readonly class HandOff
 
     private static function line(string $text, int $most, string $what): void
     {
-        if ($text === '' || mb_strlen($text) > $most || ! mb_check_encoding($text, 'UTF-8') || preg_match('/[\x00-\x1f\x7f]/', $text) === 1) {
+        if (
+            $text === '' ||
+            mb_strlen($text) > $most ||
+            ! mb_check_encoding($text, 'UTF-8') ||
+            preg_match('/[\x00-\x1f\x7f]/', $text) === 1
+        ) {
             throw UnusableHandOff::because("It has {$what} that is empty, too long, or not one line of text.");
         }
     }

@@ -13,7 +13,7 @@ final class HandOffDocument
 {
     public const FORMAT = 'stasimon/hand-off';
 
-    public static function write(HandOff $given, Carried $carried = new Carried): string
+    public static function write(HandOff $given, Carried $carried = new Carried()): string
     {
         $plan = (array) json_decode(PlanDocument::write($given->plan->applied()));
         foreach (['putBack', 'restore', 'updating', 'own', 'pack', 'worlds'] as $once) {
@@ -21,10 +21,17 @@ final class HandOffDocument
         }
         $releases = [];
         foreach ($given->releases as $id => $version) {
-            $releases[] = ['id' => (string) $id, 'version' => $version] + (isset($given->digests[$id]) ? ['sha256' => $given->digests[$id]] : []);
+            $releases[] =
+                ['id' => (string) $id, 'version' => $version] + (isset($given->digests[$id]) ? ['sha256' => $given->digests[$id]] : []);
         }
 
-        return json_encode(['format' => self::FORMAT, 'revision' => 1, 'name' => $given->name, 'plan' => $plan, 'releases' => $releases] + array_filter(['stages' => array_map(fn (WrittenStage $stage): array => $stage->fields(), $given->stages)] + $carried->fields()), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        return json_encode(
+            ['format' => self::FORMAT, 'revision' => 1, 'name' => $given->name, 'plan' => $plan, 'releases' => $releases] +
+                array_filter(
+                    ['stages' => array_map(fn (WrittenStage $stage): array => $stage->fields(), $given->stages)] + $carried->fields(),
+                ),
+            JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        )."\n";
     }
 
     /**
@@ -59,11 +66,20 @@ final class HandOffDocument
                 $releases[$id] = $release->field('version')->text();
                 $digest = $release->optional('sha256')?->text();
                 if ($digest !== null) {
-                    $digests[$id] = preg_match('/^[0-9a-f]{64}$/D', $digest) === 1 ? $digest : throw $release->field('sha256')->wrong('64 digits of a SHA-256 are expected.');
+                    $digests[$id] =
+                        preg_match('/^[0-9a-f]{64}$/D', $digest) === 1
+                            ? $digest
+                            : throw $release->field('sha256')->wrong('64 digits of a SHA-256 are expected.');
                 }
             }
 
-            return new HandOff($node->field('name')->text(), PlanDocument::of($node->field('plan'))->applied(), $releases, $digests, array_map(WrittenStage::read(...), $node->listed('stages')));
+            return new HandOff(
+                $node->field('name')->text(),
+                PlanDocument::of($node->field('plan'))->applied(),
+                $releases,
+                $digests,
+                array_map(WrittenStage::read(...), $node->listed('stages')),
+            );
         } catch (UnusableDocument $failure) {
             throw UnusableHandOff::because('That hand-off cannot be read: '.$failure->getMessage());
         }

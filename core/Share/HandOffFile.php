@@ -12,8 +12,13 @@ final readonly class HandOffFile
     private const DOCUMENT = 'hand-off.json';
 
     /** @param  array<string, string>  $configs  path => content */
-    private function __construct(public HandOff $given, public Carried $carried, public string $document, public array $configs, public Container $container)
-    {
+    private function __construct(
+        public HandOff $given,
+        public Carried $carried,
+        public string $document,
+        public array $configs,
+        public Container $container,
+    ) {
     }
 
     /**
@@ -22,14 +27,25 @@ final readonly class HandOffFile
      */
     public static function write(string $to, HandOff $given, Carried $carried, array $configs, array $files): void
     {
-        Container::write($to, [self::DOCUMENT => HandOffDocument::write($given, $carried)], array_intersect_key($configs, $carried->configs), $files);
+        Container::write(
+            $to,
+            [self::DOCUMENT => HandOffDocument::write($given, $carried)],
+            array_intersect_key($configs, $carried->configs),
+            $files,
+        );
     }
 
     /** @throws UnusableHandOff|UnsafeArchive */
     public static function open(string $path, string $name): self
     {
         $container = Container::open($path, $name);
-        $document = $container->text(self::DOCUMENT) ?? throw UnusableHandOff::because($container->text('pack.json') === null ? "There is no \"hand-off.json\" in {$name}." : "{$name} is a pack. Drop it on the page Packs.");
+        $document =
+            $container->text(self::DOCUMENT) ??
+            throw UnusableHandOff::because(
+                $container->text('pack.json') === null
+                    ? "There is no \"hand-off.json\" in {$name}."
+                    : "{$name} is a pack. Drop it on the page Packs.",
+            );
         $given = HandOffDocument::read($document);
         $carried = HandOffDocument::carried($document);
         $container->checkFiles($carried);

@@ -67,11 +67,15 @@ final class HandOffText
             throw UnusableHandOff::because('That is no hand-off: one begins with "'.self::MARK.self::REVISION.'."');
         }
         if ($found[1] !== self::REVISION) {
-            throw UnusableHandOff::because("That hand-off is of revision {$found[1]}, and this Stasimon reads revision ".self::REVISION.' only.');
+            throw UnusableHandOff::because(
+                "That hand-off is of revision {$found[1]}, and this Stasimon reads revision ".self::REVISION.' only.',
+            );
         }
         $said = self::inflated($found[2]) ?? self::gathered($text);
         if ($said === null) {
-            throw UnusableHandOff::because('That hand-off is damaged: a part of it is missing or was changed on the way. Ask for it again.');
+            throw UnusableHandOff::because(
+                'That hand-off is damaged: a part of it is missing or was changed on the way. Ask for it again.',
+            );
         }
         $lines = explode("\n", $said);
         $given = self::said(str_contains($lines[0], "\t") ? self::whole($lines, $packs) : $lines);
@@ -103,7 +107,10 @@ final class HandOffText
                 break;
             }
         }
-        $ends = array_unique([...array_slice(array_reverse(array_keys($whole)), 0, self::ENDS), ...array_slice(array_keys($whole), 0, self::ENDS)]);
+        $ends = array_unique([
+            ...array_slice(array_reverse(array_keys($whole)), 0, self::ENDS),
+            ...array_slice(array_keys($whole), 0, self::ENDS),
+        ]);
         foreach ($ends as $end) {
             $joined = implode('', array_slice($whole, 0, $end + 1));
             $said = self::inflated($joined) ?? self::inflated(rtrim($joined, '_'));
@@ -119,7 +126,12 @@ final class HandOffText
     private static function inflated(string $text): ?string
     {
         $bytes = base64_decode(strtr($text, '-_', '+/'), true);
-        if ($bytes === false || strlen($bytes) < 5 || self::encoded($bytes) !== $text || hash('crc32c', substr($bytes, 4), true) !== substr($bytes, 0, 4)) {
+        if (
+            $bytes === false ||
+            strlen($bytes) < 5 ||
+            self::encoded($bytes) !== $text ||
+            hash('crc32c', substr($bytes, 4), true) !== substr($bytes, 0, 4)
+        ) {
             return null;
         }
         $stream = inflate_init(ZLIB_ENCODING_RAW);
@@ -185,11 +197,18 @@ final class HandOffText
         [$id, $version, $sum] = [...explode("\t", $lines[0]), '', ''];
         $lineUp = $packs === null ? null : $packs($id, $version);
         if ($lineUp === null) {
-            throw UnusableHandOff::because('That hand-off says how it differs from the pack '.mb_strimwidth(mb_scrub("{$id} {$version}"), 0, 80, '…').', which is not here. Bring that pack first, or ask for the longer text.');
+            throw UnusableHandOff::because(
+                'That hand-off says how it differs from the pack '.
+                    mb_strimwidth(mb_scrub("{$id} {$version}"), 0, 80, '…').
+                    ', which is not here. Bring that pack first, or ask for the longer text.',
+            );
         }
         $theirs = self::lines($lineUp);
         if (self::sum($theirs) !== $sum) {
-            throw UnusableHandOff::because("That hand-off says how it differs from the pack {$id} {$version}, and the one here is another one. Ask for the longer text.");
+            throw UnusableHandOff::because(
+                "That hand-off says how it differs from the pack {$id} {$version}, and the one here is another one. Ask for the longer ".
+                    'text.',
+            );
         }
         $whole = array_slice($lines, 1, 2);
         foreach (array_slice($lines, 3) as $line) {
@@ -218,11 +237,22 @@ final class HandOffText
     {
         $plan = $given->plan;
         $base = $plan->base;
-        $lines = [$given->name, self::fields($base->game, $base->gameVersion, $base->loader, $base->loaderVersion, $base->runtime, $base->runtimeVersion, (string) $base->memory)];
+        $lines = [
+            $given->name,
+            self::fields(
+                $base->game,
+                $base->gameVersion,
+                $base->loader,
+                $base->loaderVersion,
+                $base->runtime,
+                $base->runtimeVersion,
+                (string) $base->memory,
+            ),
+        ];
         $wanted = [];
         foreach ($plan->wants as $want) {
             $wanted[$want->id] = true;
-            $lines[] = self::fields($want->id, $given->releases[$want->id] ?? '', ...($want->range === '*' ? [] : [$want->range]));
+            $lines[] = self::fields($want->id, $given->releases[$want->id] ?? '', ...$want->range === '*' ? [] : [$want->range]);
         }
         foreach (array_diff_key($given->releases, $wanted) as $id => $version) {
             $lines[] = self::fields("+{$id}", $version);
@@ -234,7 +264,13 @@ final class HandOffText
             $lines[] = self::fields("~{$id}", $channel->value);
         }
         foreach ($plan->waivers as $waiver) {
-            $lines[] = self::fields("!{$waiver->id}", $waiver->version, $waiver->relation->value, $waiver->target, $plan->waiverNotes[$waiver->key()] ?? '');
+            $lines[] = self::fields(
+                "!{$waiver->id}",
+                $waiver->version,
+                $waiver->relation->value,
+                $waiver->target,
+                $plan->waiverNotes[$waiver->key()] ?? '',
+            );
         }
         if ($plan->order !== []) {
             $lines[] = self::fields('^', ...$plan->order);
@@ -255,7 +291,10 @@ final class HandOffText
 
     private static function fields(string ...$fields): string
     {
-        return rtrim(implode("\t", array_map(fn (string $field): string => strtr($field, ["\t" => ' ', "\n" => ' ', "\r" => ' ']), $fields)), "\t");
+        return rtrim(
+            implode("\t", array_map(fn (string $field): string => strtr($field, ["\t" => ' ', "\n" => ' ', "\r" => ' ']), $fields)),
+            "\t",
+        );
     }
 
     /** @param  list<string>  $lines */
@@ -282,7 +321,12 @@ final class HandOffText
                     break;
                 case '!':
                     $relation = Relation::tryFrom($fields[2]);
-                    $waiver = new Waiver($id, $fields[1], $relation === Relation::Needs || $relation === Relation::Breaks ? $relation : throw self::unknown($fields[2]), $fields[3]);
+                    $waiver = new Waiver(
+                        $id,
+                        $fields[1],
+                        $relation === Relation::Needs || $relation === Relation::Breaks ? $relation : throw self::unknown($fields[2]),
+                        $fields[3],
+                    );
                     $waivers[] = $waiver;
                     $notes += $fields[4] === '' ? [] : [$waiver->key() => $fields[4]];
                     break;
@@ -304,7 +348,22 @@ final class HandOffText
             }
         }
 
-        return new HandOff($name, new Plan(new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]), $wants, $off, $channels, $waivers, $notes, $order, groups: $groups, rules: $rules), $releases, stages: $stages);
+        return new HandOff(
+            $name,
+            new Plan(
+                new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]),
+                $wants,
+                $off,
+                $channels,
+                $waivers,
+                $notes,
+                $order,
+                groups: $groups,
+                rules: $rules,
+            ),
+            $releases,
+            stages: $stages,
+        );
     }
 
     private static function stage(string $json): WrittenStage
@@ -318,6 +377,8 @@ final class HandOffText
 
     private static function unknown(string $word): UnusableHandOff
     {
-        return UnusableHandOff::because('That hand-off has a word in it that is not known here: "'.mb_strimwidth(mb_scrub($word), 0, 40, '…').'".');
+        return UnusableHandOff::because(
+            'That hand-off has a word in it that is not known here: "'.mb_strimwidth(mb_scrub($word), 0, 40, '…').'".',
+        );
     }
 }

@@ -17,8 +17,18 @@ final readonly class Item
      * @param  bool  $isWanted  whether it is asked for by itself
      * @param  list<string>  $needs  ids of others that are there because it needs them
      */
-    public function __construct(public string $id, public string $title, public string $version, public Kind $kind, public string $sha256 = '', public int $size = 0, public string $licence = '', public string $source = '', public bool $isWanted = true, public array $needs = [])
-    {
+    public function __construct(
+        public string $id,
+        public string $title,
+        public string $version,
+        public Kind $kind,
+        public string $sha256 = '',
+        public int $size = 0,
+        public string $licence = '',
+        public string $source = '',
+        public bool $isWanted = true,
+        public array $needs = [],
+    ) {
     }
 
     /**
@@ -27,6 +37,10 @@ final readonly class Item
      */
     public function url(): string
     {
-        return 'pkg:generic/'.rawurlencode($this->id).'@'.rawurlencode($this->version).($this->sha256 === '' ? '' : '?checksum=sha256:'.$this->sha256);
+        return 'pkg:generic/'.
+            rawurlencode($this->id).
+            '@'.
+            rawurlencode($this->version).
+            ($this->sha256 === '' ? '' : '?checksum=sha256:'.$this->sha256);
     }
 }

@@ -41,7 +41,12 @@ final readonly class Row
             $meant[$one->meaning][] = $names[$place];
         }
 
-        return count($meant) === 1 ? (string) array_key_first($meant) : implode('; ', array_map(fn (string $meaning, array $whose): string => implode(', ', $whose).': '.$meaning, array_keys($meant), $meant));
+        return count($meant) === 1
+            ? (string) array_key_first($meant)
+            : implode(
+                '; ',
+                array_map(fn (string $meaning, array $whose): string => implode(', ', $whose).': '.$meaning, array_keys($meant), $meant),
+            );
     }
 
     /**
@@ -59,7 +64,12 @@ final readonly class Row
             }
         }
         $rows = array_map(fn (array $differences): self => new self($differences), array_values($each));
-        $order = fn (self $row): array => [! $row->keepsApart, ! array_values($row->each)[0]->isOfBase, array_values($row->each)[0]->isConfig, mb_strtolower($row->title)];
+        $order = fn (self $row): array => [
+            ! $row->keepsApart,
+            ! array_values($row->each)[0]->isOfBase,
+            array_values($row->each)[0]->isConfig,
+            mb_strtolower($row->title),
+        ];
         usort($rows, fn (self $a, self $b): int => $order($a) <=> $order($b));
 
         return $rows;

@@ -14,8 +14,13 @@ final readonly class Side
      * @param  array<string, string>  $titles  of game, loaders and runtime
      * @param  array<string, string>|null  $configs  path => SHA-256; null where nothing is known of them
      */
-    public function __construct(public string $name, public Base $base, public array $held, private array $titles = [], public ?array $configs = null)
-    {
+    public function __construct(
+        public string $name,
+        public Base $base,
+        public array $held,
+        private array $titles = [],
+        public ?array $configs = null,
+    ) {
     }
 
     public function title(string $id): string

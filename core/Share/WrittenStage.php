@@ -22,7 +22,8 @@ final readonly class WrittenStage
     public const ABOUT = 200;
 
     /**
-     * @param  'clean'|'word'|'gone'  $condition  what has to be true before the next one: it comes up clean, a person says so, nothing of a package is left in the worlds
+     * @param  'clean'|'word'|'gone'  $condition  what has to be true before the next one: it comes up clean, a person says so, nothing of a
+     *     package is left in the worlds
      * @param  string  $about  of "word" the sentence, of "gone" the package
      * @param  array<string, string>  $adds  package id => range
      * @param  list<string>  $drops  package ids
@@ -30,17 +31,34 @@ final readonly class WrittenStage
      *
      * @throws UnusableHandOff
      */
-    public function __construct(public string $title, public string $instruction, public string $condition, public string $about, public array $adds, public array $drops, public bool $isReached)
-    {
-        $isText = mb_strlen($instruction) <= self::INSTRUCTION && mb_check_encoding($instruction, 'UTF-8') && ! str_contains($instruction, "\0");
-        if ($title === '' || ! Carried::isLine($title, self::TITLE) || ! $isText || ! Carried::isLine($about, self::ABOUT) || ($condition === 'clean') !== ($about === '')) {
-            throw UnusableHandOff::because('It has a stage without a name, with one that is too long, or with a condition that says nothing.');
+    public function __construct(
+        public string $title,
+        public string $instruction,
+        public string $condition,
+        public string $about,
+        public array $adds,
+        public array $drops,
+        public bool $isReached,
+    ) {
+        $isText =
+            mb_strlen($instruction) <= self::INSTRUCTION && mb_check_encoding($instruction, 'UTF-8') && ! str_contains($instruction, "\0");
+        if (
+            $title === '' ||
+            ! Carried::isLine($title, self::TITLE) ||
+            ! $isText ||
+            ! Carried::isLine($about, self::ABOUT) ||
+            ($condition === 'clean') !== ($about === '')
+        ) {
+            throw UnusableHandOff::because(
+                'It has a stage without a name, with one that is too long, or with a condition that says nothing.',
+            );
         }
         if (count($adds) + count($drops) > HandOff::MOST) {
             throw UnusableHandOff::because('It has a stage that names more than '.number_format(HandOff::MOST).' packages.');
         }
         foreach ($adds as $range) {
-            Carried::isLine($range, Limits::RANGE) || throw UnusableHandOff::because('It has a stage with a range that is too long, or not one line of text.');
+            Carried::isLine($range, Limits::RANGE) ||
+                throw UnusableHandOff::because('It has a stage with a range that is too long, or not one line of text.');
         }
     }
 
@@ -56,16 +74,32 @@ final readonly class WrittenStage
             throw $node->field('condition')->wrong('"clean", "word" or "gone" is expected.');
         }
 
-        return new self($node->field('title')->text(), $node->optional('instruction')?->text() ?? '', $condition, $node->optional('about')?->text() ?? '', $adds, array_map(fn (Node $id): string => $id->id(), $node->listed('drops')), $node->optional('reached')?->flag() ?? false);
+        return new self(
+            $node->field('title')->text(),
+            $node->optional('instruction')?->text() ?? '',
+            $condition,
+            $node->optional('about')?->text() ?? '',
+            $adds,
+            array_map(fn (Node $id): string => $id->id(), $node->listed('drops')),
+            $node->optional('reached')?->flag() ?? false,
+        );
     }
 
     /** @return array<string, mixed> as it stands in a document */
     public function fields(): array
     {
         return [
-            'title' => $this->title, 'instruction' => $this->instruction, 'condition' => $this->condition, 'about' => $this->about,
-            'adds' => array_map(fn (string $id, string $range): array => ['id' => $id, 'range' => $range], array_map(strval(...), array_keys($this->adds)), array_values($this->adds)),
-            'drops' => $this->drops, 'reached' => $this->isReached,
+            'title' => $this->title,
+            'instruction' => $this->instruction,
+            'condition' => $this->condition,
+            'about' => $this->about,
+            'adds' => array_map(
+                fn (string $id, string $range): array => ['id' => $id, 'range' => $range],
+                array_map(strval(...), array_keys($this->adds)),
+                array_values($this->adds),
+            ),
+            'drops' => $this->drops,
+            'reached' => $this->isReached,
         ];
     }
 }

@@ -39,6 +39,8 @@ final readonly class PlainRangeReader
             return [];
         }
 
-        return [new Bound(Operator::from($operator === '' ? '=' : $operator), $this->text->version($label, $offset, $this->timeline), $label)];
+        return [
+            new Bound(Operator::from($operator === '' ? '=' : $operator), $this->text->version($label, $offset, $this->timeline), $label),
+        ];
     }
 }

@@ -12,7 +12,8 @@ namespace Stasimon\Core\Version;
  */
 final readonly class SemverRangeReader
 {
-    private const PARTIAL = '[vV]?((?:\d+|[xX*])(?:\.(?:\d+|[xX*]))*)(?:-([0-9A-Za-z-]+(?:\.[0-9A-Za-z-]+)*))?(?:\+[0-9A-Za-z.-]+)?(?=\s|\|\||$)';
+    private const PARTIAL = '[vV]?((?:\d+|[xX*])(?:\.(?:\d+|[xX*]))*)(?:-([0-9A-Za-z-]+(?:\.[0-9A-Za-z-]+)*))?(?:\+[0-9A-Za-z.-]+)?(?=\s'.
+        '|\|\||$)';
 
     private RangeText $text;
 
@@ -85,7 +86,9 @@ final readonly class SemverRangeReader
             '<=' => self::atMost($version),
             '>' => $version->isWhole()
                 ? [new Bound(Operator::Above, $version->lowest(), $version->text())]
-                : ($version->isAny() ? self::nothing() : [new Bound(Operator::AtLeast, $version->next(), $version->nextText())]),
+                : ($version->isAny()
+                    ? self::nothing()
+                    : [new Bound(Operator::AtLeast, $version->next(), $version->nextText())]),
             '<' => $version->isAny()
                 ? self::nothing()
                 : [new Bound(Operator::Below, $version->isWhole() ? $version->lowest() : $version->floor(), $version->text())],
@@ -150,10 +153,12 @@ final readonly class SemverRangeReader
     /** @return list<Bound> */
     private static function tilde(PartialVersion $version): array
     {
-        return $version->isAny() ? [] : [
-            ...self::from($version),
-            new Bound(Operator::Below, $version->next(min(2, $version->given())), $version->nextText(min(2, $version->given()))),
-        ];
+        return $version->isAny()
+            ? []
+            : [
+                ...self::from($version),
+                new Bound(Operator::Below, $version->next(min(2, $version->given())), $version->nextText(min(2, $version->given()))),
+            ];
     }
 
     /** @return list<Bound> */

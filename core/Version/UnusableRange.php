@@ -20,7 +20,14 @@ final class UnusableRange extends InvalidArgumentException implements Fault
 
     public static function unknownLabel(string $text, string $label, int $offset): self
     {
-        $failure = new self(sprintf('"%s" is not a usable range: "%s" at character %d is not one of the versions of the package it names.', $text, $label, $offset + 1));
+        $failure = new self(
+            sprintf(
+                '"%s" is not a usable range: "%s" at character %d is not one of the versions of the package it names.',
+                $text,
+                $label,
+                $offset + 1,
+            ),
+        );
         $failure->isOfUnknownVersion = true;
 
         return $failure;

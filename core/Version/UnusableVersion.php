@@ -16,12 +16,16 @@ final class UnusableVersion extends InvalidArgumentException implements Fault
 
     public static function notOsgi(string $text): self
     {
-        return new self("\"{$text}\" is not a version: up to three numbers joined by dots are expected, and letters, digits, _ or - after a third dot.");
+        return new self(
+            "\"{$text}\" is not a version: up to three numbers joined by dots are expected, and letters, digits, _ or - after a third dot.",
+        );
     }
 
     public static function notDate(string $text): self
     {
-        return new self("\"{$text}\" is not a day: one as 2011-07-04 or 4 July 2011 is expected, with a letter behind it where a day had several.");
+        return new self(
+            "\"{$text}\" is not a day: one as 2011-07-04 or 4 July 2011 is expected, with a letter behind it where a day had several.",
+        );
     }
 
     public static function unknownLabel(string $text): self

@@ -20,7 +20,9 @@ final readonly class WordsReader
         // Numbers with a dash between them are a span among words, not one version.
         '(?i:from\s+)?(?i:versions?\s+|v(?=\d))?(\d+(?:\.\d+)+)-(\d+(?:\.\d+)+)' => [Operator::AtLeast, Operator::AtMost],
         '(?i:from\s+)?V\s*(?:\s(?i:to|through|until|up\s+to)\s|\s-\s|–)\s*V' => [Operator::AtLeast, Operator::AtMost],
-        'V(?:\s+(?i:or|and)\s+(?i:newer|later|above|higher|up(?:wards?)?|on(?:wards?)?|after)|\s+(?i:onwards?|upwards?)|\+)' => [Operator::AtLeast],
+        'V(?:\s+(?i:or|and)\s+(?i:newer|later|above|higher|up(?:wards?)?|on(?:wards?)?|after)|\s+(?i:onwards?|upwards?)|\+)' => [
+            Operator::AtLeast,
+        ],
         'V\s+(?i:or|and)\s+(?i:older|earlier|below|lower|before)' => [Operator::AtMost],
         '(?i:since|from|at\s+least|starting\s+(?:with|from))\s+V(?:\s+(?i:on(?:wards?)?))?' => [Operator::AtLeast],
         '(?i:(?:newer|later|higher|more|greater)\s+than|after|above)\s+V' => [Operator::Above],
@@ -59,9 +61,17 @@ final readonly class WordsReader
     private function line(): ?array
     {
         $offset = $this->text->offset;
-        $found = $this->text->take('(?i:versions?\s+|v(?=\d))?((?:\d{1,9}\.)*)(\d{1,9})\.[xX*](?=\s*,|\s+(?i:or|and)\s+(?!newer|later|older|earlier|up|above|below|higher|lower)|\s*$)');
+        $found = $this->text->take(
+            '(?i:versions?\s+|v(?=\d))?((?:\d{1,9}\.)*)(\d{1,9})\.[xX*](?=\s*,|\s+(?i:or|and)\s+(?!newer|later|older|earlier|up|above'.
+            '|below|higher|lower)|\s*$)',
+        );
 
-        return $found === null ? null : [$this->bound(Operator::AtLeast, $found[1].$found[2], $offset), $this->bound(Operator::Below, $found[1].((int) $found[2] + 1), $offset)];
+        return $found === null
+            ? null
+            : [
+                $this->bound(Operator::AtLeast, $found[1].$found[2], $offset),
+                $this->bound(Operator::Below, $found[1].((int) $found[2] + 1), $offset),
+            ];
     }
 
     /** @return list<Bound> */
@@ -71,7 +81,11 @@ final readonly class WordsReader
         foreach (self::FORMS as $form => $operators) {
             $found = $this->text->take('(?:'.str_replace('V', self::VERSION, $form).')(?=\s*,|\s+(?i:or|and)\s|\s*$)');
             if ($found !== null) {
-                return array_map(fn (Operator $operator, string $label): Bound => $this->bound($operator, $label, $offset), $operators, array_slice($found, 1, count($operators)));
+                return array_map(
+                    fn (Operator $operator, string $label): Bound => $this->bound($operator, $label, $offset),
+                    $operators,
+                    array_slice($found, 1, count($operators)),
+                );
             }
         }
         throw $this->text->expected('a version, or words such as "1.3 or newer" or "before 2.0"');

@@ -47,8 +47,12 @@ final class Splitting
      * @param  Closure(Block): string  $content
      * @param  Closure(Block, string): void  $keep
      */
-    private function __construct(private $from, private readonly array $old, private readonly Closure $content, private readonly Closure $keep)
-    {
+    private function __construct(
+        private $from,
+        private readonly array $old,
+        private readonly Closure $content,
+        private readonly Closure $keep,
+    ) {
     }
 
     /**
@@ -103,7 +107,9 @@ final class Splitting
     {
         $block = $this->old[$index] ?? null;
 
-        return $block !== null && $where + $block->size <= strlen($this->buffer) && hash('sha256', substr($this->buffer, $where, $block->size)) === $block->sha256;
+        return $block !== null &&
+            $where + $block->size <= strlen($this->buffer) &&
+            hash('sha256', substr($this->buffer, $where, $block->size)) === $block->sha256;
     }
 
     private function take(int $index): void
@@ -133,7 +139,7 @@ final class Splitting
             $near[] = $next + $far;
         }
         foreach ($near as $index) {
-            $anchor = $index < $count ? $this->anchors[$index] ??= $this->anchor($index) : false;
+            $anchor = $index < $count ? ($this->anchors[$index] ??= $this->anchor($index)) : false;
             if ($anchor === false) {
                 continue;
             }

@@ -17,7 +17,8 @@ final class Thinning
 
     private const MONTH = 28;
 
-    public const RULE = 'All of today are kept, the last of each day for a week, and the last of each week for four weeks; those with a name for ever, and always the newest.';
+    public const RULE = 'All of today are kept, the last of each day for a week, and the last of each week for four weeks; those with a '.
+        'name for ever, and always the newest.';
 
     /**
      * @param  array<int, DateTimeImmutable>  $made  number => when it was made
@@ -35,9 +36,9 @@ final class Thinning
             $age = (int) $moment->setTime(0, 0)->diff($today)->format('%r%a');
             match (true) {
                 // What the clock says will be made is of today.
-                $age <= 0 => $kept[$number] = true,
-                $age < self::WEEK => $last['day '.$moment->format('Y-m-d')] = $number,
-                $age < self::MONTH => $last['week '.$moment->format('o-W')] = $number,
+                $age <= 0 => ($kept[$number] = true),
+                $age < self::WEEK => ($last['day '.$moment->format('Y-m-d')] = $number),
+                $age < self::MONTH => ($last['week '.$moment->format('o-W')] = $number),
                 default => null,
             };
         }

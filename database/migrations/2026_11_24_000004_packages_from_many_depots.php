@@ -52,7 +52,10 @@ return new class extends Migration
             $table->index(['size', 'id']);
             $table->index(['name', 'id']);
         });
-        DB::statement("alter table packages add column words tsvector generated always as (setweight(to_tsvector('simple', name), 'A') || setweight(to_tsvector('simple', search), 'C')) stored");
+        DB::statement(
+            "alter table packages add column words tsvector generated always as (setweight(to_tsvector('simple', name), 'A') || ".
+            "setweight(to_tsvector('simple', search), 'C')) stored",
+        );
         DB::statement('create index packages_words on packages using gin (words)');
         DB::statement('create index packages_search on packages using gin (search gin_trgm_ops)');
         // One row for each file of a release that a depot offers.

@@ -22,7 +22,9 @@ return new class extends Migration
         });
         // What a package is for, "game version loader" each, and the games alone: one row to search, where there were many.
         Schema::drop('supports');
-        DB::statement("alter table packages add column supports text[] not null default '{}', add column games text[] not null default '{}'");
+        DB::statement(
+            "alter table packages add column supports text[] not null default '{}', add column games text[] not null default '{}'",
+        );
         DB::statement('create index packages_games on packages using gin (games)');
         DB::statement('create index packages_supports on packages using gin (supports)');
         // How many packages of a kind are for a game version on any loader, counted anew after each reading of a depot.
@@ -40,7 +42,10 @@ return new class extends Migration
             $table->primary(['game', 'category']);
         });
         // Hundreds of thousands of rows: no more keys to keep than are asked for, and a depot's rows are taken out with it by hand.
-        DB::statement('alter table releases drop constraint releases_depot_id_foreign, drop column id, drop constraint releases_package_id_version_depot_id_unique, add primary key (package_id, version, depot_id)');
+        DB::statement(
+            'alter table releases drop constraint releases_depot_id_foreign, drop column id, drop constraint '.
+            'releases_package_id_version_depot_id_unique, add primary key (package_id, version, depot_id)',
+        );
         DB::statement('alter table sources drop constraint sources_depot_id_foreign');
         DB::statement('drop index releases_file_sha256_index');
         DB::statement('create index releases_digest on releases (left(file_sha256, 16))');

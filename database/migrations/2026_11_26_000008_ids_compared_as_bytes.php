@@ -14,11 +14,24 @@ return new class extends Migration
     public function up(): void
     {
         DB::statement('drop index releases_digest');
-        foreach ([
-            'packages' => ['id'], 'sources' => ['local_id', 'package_id'], 'mentions' => ['package_id', 'mentioned', 'relation'], 'notices' => ['package_id', 'version', 'understudy'],
-            'releases' => ['package_id', 'version'], 'placed_releases' => ['package_id', 'version'], 'placed_files' => ['package_id'],
-        ] as $table => $columns) {
-            DB::statement("alter table {$table} ".implode(', ', array_map(fn (string $column): string => "alter column {$column} type varchar(255) collate \"C\"", $columns)));
+        foreach (
+            [
+                'packages' => ['id'],
+                'sources' => ['local_id', 'package_id'],
+                'mentions' => ['package_id', 'mentioned', 'relation'],
+                'notices' => ['package_id', 'version', 'understudy'],
+                'releases' => ['package_id', 'version'],
+                'placed_releases' => ['package_id', 'version'],
+                'placed_files' => ['package_id'],
+            ] as $table => $columns
+        ) {
+            DB::statement(
+                "alter table {$table} ".
+                    implode(
+                        ', ',
+                        array_map(fn (string $column): string => "alter column {$column} type varchar(255) collate \"C\"", $columns),
+                    ),
+            );
         }
         DB::statement('alter table releases alter column file_sha256 type char(64) collate "C"');
         DB::statement('create index releases_digest on releases using hash (file_sha256)');

@@ -17,9 +17,15 @@ return new class extends Migration
     public function up(): void
     {
         DB::table('jobs')->delete();
-        DB::table('tasks')->whereIn('state', ['waiting', 'running', 'paused'])->update(['state' => 'failed', 'problem' => 'It was begun by an earlier version.']);
-        DB::table('rehearsals')->whereIn('state', ['waiting', 'running'])->update(['state' => 'stopped']);
-        DB::table('culprit_searches')->whereIn('state', ['waiting', 'running'])->update(['state' => 'stopped']);
+        DB::table('tasks')
+            ->whereIn('state', ['waiting', 'running', 'paused'])
+            ->update(['state' => 'failed', 'problem' => 'It was begun by an earlier version.']);
+        DB::table('rehearsals')
+            ->whereIn('state', ['waiting', 'running'])
+            ->update(['state' => 'stopped']);
+        DB::table('culprit_searches')
+            ->whereIn('state', ['waiting', 'running'])
+            ->update(['state' => 'stopped']);
         Schema::table('tasks', function (Blueprint $table): void {
             $table->jsonb('subject')->default('{}');
             $table->integer('turns')->default(0);
@@ -44,15 +50,34 @@ return new class extends Migration
         });
         DB::statement("create index sources_problems on sources (depot_id) where problems <> '[]'");
         // By address, so that a depot that is removed and added again gives its packages the same ids.
-        DB::statement('create table identities (depot varchar('.Limits::ADDRESS.') not null, local_id varchar('.Limits::ID.') collate "C" not null, package_id varchar('.Limits::ID.') collate "C" not null, primary key (depot, local_id))');
+        DB::statement(
+            'create table identities (depot varchar('.
+                Limits::ADDRESS.
+                ') not null, local_id varchar('.
+                Limits::ID.
+                ') collate "C" not null, package_id varchar('.
+                Limits::ID.
+                ') collate "C" not null, primary key (depot, local_id))',
+        );
         DB::statement('insert into identities select d.url, s.local_id, s.package_id from sources s join depots d on d.id = s.depot_id');
         DB::statement('create unique index depots_url on depots (url)');
         DB::table('drafts')->update(['outcome' => null]);
         $widths = [
             'depots' => ['url' => Limits::ADDRESS, 'name' => Limits::NAME],
-            'placed_releases' => ['name' => Limits::NAME, 'version' => Limits::VERSION, 'path' => Limits::PATH, 'file_name' => Limits::FILE_NAME, 'content' => Limits::PATH],
+            'placed_releases' => [
+                'name' => Limits::NAME,
+                'version' => Limits::VERSION,
+                'path' => Limits::PATH,
+                'file_name' => Limits::FILE_NAME,
+                'content' => Limits::PATH,
+            ],
             'placed_files' => ['path' => Limits::PATH],
-            'releases' => ['version' => Limits::VERSION, 'file_name' => Limits::FILE_NAME, 'file_path' => Limits::DEPOT_PATH, 'content' => Limits::DEPOT_PATH],
+            'releases' => [
+                'version' => Limits::VERSION,
+                'file_name' => Limits::FILE_NAME,
+                'file_path' => Limits::DEPOT_PATH,
+                'content' => Limits::DEPOT_PATH,
+            ],
             'notices' => ['version' => Limits::VERSION],
         ];
         foreach ($widths as $table => $columns) {

@@ -15,7 +15,10 @@ return new class extends Migration
         Schema::table('rehearsals', function (Blueprint $table): void {
             $table->integer('alone_milliseconds')->nullable();
         });
-        DB::statement("update rehearsals set alone_milliseconds = (1000 * substring(alone from '[0-9.]+')::numeric)::int, alone = 'clean' where alone like 'clean in %'");
+        DB::statement(
+            "update rehearsals set alone_milliseconds = (1000 * substring(alone from '[0-9.]+')::numeric)::int, alone = 'clean' where ".
+            "alone like 'clean in %'",
+        );
         DB::table('verdicts')->delete();
         DB::statement('alter table verdicts alter column fit type varchar(20)');
     }

@@ -22,12 +22,21 @@ return new class extends Migration
         });
         foreach (DB::table('drafts')->orderBy('id')->lazy(10) as $draft) {
             [$earlier, $later] = [(array) json_decode($draft->earlier, true), (array) json_decode($draft->later, true)];
-            $plans = array_map(fn (mixed $plan): string => is_string($plan) ? $plan : '', [...$earlier, $draft->plan, ...array_reverse($later)]);
+            $plans = array_map(fn (mixed $plan): string => is_string($plan) ? $plan : '', [
+                ...$earlier,
+                $draft->plan,
+                ...array_reverse($later),
+            ]);
             try {
-                $rows = array_map(fn (int $i): array => [
-                    'draft_id' => $draft->id, 'is_later' => $i >= count($earlier),
-                    'back' => PlanChange::between($plans[$i + 1], $plans[$i]), 'forth' => PlanChange::between($plans[$i], $plans[$i + 1]),
-                ], array_slice(array_keys($plans), 0, -1));
+                $rows = array_map(
+                    fn (int $i): array => [
+                        'draft_id' => $draft->id,
+                        'is_later' => $i >= count($earlier),
+                        'back' => PlanChange::between($plans[$i + 1], $plans[$i]),
+                        'forth' => PlanChange::between($plans[$i], $plans[$i + 1]),
+                    ],
+                    array_slice(array_keys($plans), 0, -1),
+                );
             } catch (JsonException) {
                 $rows = [];
             }

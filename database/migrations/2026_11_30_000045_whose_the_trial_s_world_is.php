@@ -15,6 +15,8 @@ return new class extends Migration
         Schema::table('instances', function (Blueprint $table): void {
             $table->boolean('trial_made')->default(false);
         });
-        DB::statement('update instances set trial_made = true where exists (select 1 from rehearsals where rehearsals.instance_id = instances.id)');
+        DB::statement(
+            'update instances set trial_made = true where exists (select 1 from rehearsals where rehearsals.instance_id = instances.id)',
+        );
     }
 };

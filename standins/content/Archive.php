@@ -18,18 +18,33 @@ final class Archive
      * @param  array<string, list<string>>  $has  further classes => what they declare
      * @param  list<string>  $calls  what its first class calls
      */
-    public static function write(string $path, array $descriptor, int $level, int $kilobytes, int $seed, array $does = [], array $has = [], array $calls = [], bool $isOld = false): void
-    {
+    public static function write(
+        string $path,
+        array $descriptor,
+        int $level,
+        int $kilobytes,
+        int $seed,
+        array $does = [],
+        array $has = [],
+        array $calls = [],
+        bool $isOld = false,
+    ): void {
         $id = (string) $descriptor['id'];
         $name = self::nameOf($id);
         $folder = 'demo/'.strtr($id, '-.', '__');
-        $classes = ["{$folder}/{$name}.class" => ClassFile::bytes("{$folder}/{$name}", $level, ['start()V'], $calls), "{$folder}/{$name}Parts.class" => ClassFile::bytes("{$folder}/{$name}Parts", $level)];
+        $classes = [
+            "{$folder}/{$name}.class" => ClassFile::bytes("{$folder}/{$name}", $level, ['start()V'], $calls),
+            "{$folder}/{$name}Parts.class" => ClassFile::bytes("{$folder}/{$name}Parts", $level),
+        ];
         foreach ($has as $class => $members) {
             $classes["{$class}.class"] = ClassFile::bytes($class, $level, $members);
         }
         self::zip($path, [
-            'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nImplementation-Title: {$id}\r\nImplementation-Version: {$descriptor['version']}\r\n\r\n",
-            ...($isOld ? self::merging($descriptor, $does) : self::about($descriptor, $does)), ...$classes, ...self::assets($id, $name, $kilobytes, $seed),
+            'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nImplementation-Title: {$id}\r\n".
+                "Implementation-Version: {$descriptor['version']}\r\n\r\n",
+            ...$isOld ? self::merging($descriptor, $does) : self::about($descriptor, $does),
+            ...$classes,
+            ...self::assets($id, $name, $kilobytes, $seed),
         ]);
     }
 
@@ -38,13 +53,25 @@ final class Archive
      *
      * @param  array<string, mixed>  $descriptor
      * @param  array<string, mixed>  $does
-     * @param  array{framework?: int, types?: array<string, list<string>>, references?: array<string, string>, calls?: list<array{string, string, string}>}  $assembly
+     * @param  array{framework?: int, types?: array<string, list<string>>, references?: array<string, string>, calls?: list<array{string,
+     *     string, string}>}  $assembly
      */
     public static function managed(string $path, array $descriptor, int $kilobytes, int $seed, array $does, array $assembly): void
     {
         $name = self::nameOf((string) $descriptor['id']);
-        $bytes = Assembly::bytes($name, "{$descriptor['version']}.0", '.NETCoreApp,Version=v'.($assembly['framework'] ?? 6).'.0', ($assembly['types'] ?? []) + ["{$name}.Plugin" => ['Start']], $assembly['references'] ?? [], $assembly['calls'] ?? []);
-        self::zip($path, [...self::about($descriptor, $does), "{$name}.dll" => $bytes, ...self::assets((string) $descriptor['id'], $name, $kilobytes, $seed)]);
+        $bytes = Assembly::bytes(
+            $name,
+            "{$descriptor['version']}.0",
+            '.NETCoreApp,Version=v'.($assembly['framework'] ?? 6).'.0',
+            ($assembly['types'] ?? []) + ["{$name}.Plugin" => ['Start']],
+            $assembly['references'] ?? [],
+            $assembly['calls'] ?? [],
+        );
+        self::zip($path, [
+            ...self::about($descriptor, $does),
+            "{$name}.dll" => $bytes,
+            ...self::assets((string) $descriptor['id'], $name, $kilobytes, $seed),
+        ]);
     }
 
     /** "WaxAndSeal" */
@@ -62,14 +89,22 @@ final class Archive
      */
     private static function merging(array $descriptor, array $does): array
     {
-        return ["mods/{$descriptor['id']}.info" => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]
-            + ($does === [] ? [] : ["mods/{$descriptor['id']}.does" => json_encode($does, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]);
+        return [
+            "mods/{$descriptor['id']}.info" => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR),
+        ] + ($does === [] ? [] : ["mods/{$descriptor['id']}.does" => json_encode($does, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]);
     }
 
     /** The archive of the game itself from the time when mods were merged into it, signed as such were. */
     public static function game(string $path, string $version): void
     {
-        $files = ['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nMain-Class: ferry.Main\r\nImplementation-Version: {$version}\r\n\r\nName: ferry/hull/Hull.class\r\nSHA-256-Digest: ".base64_encode(hash('sha256', $version, true))."\r\n\r\n", 'META-INF/FERRY.SF' => "Signature-Version: 1.0\r\n\r\n", 'META-INF/FERRY.RSA' => self::noise(400, 14)];
+        $files = [
+            'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\nMain-Class: ferry.Main\r\nImplementation-Version: {$version}\r\n\r\nName: ".
+            "ferry/hull/Hull.class\r\nSHA-256-Digest: ".
+                base64_encode(hash('sha256', $version, true)).
+                "\r\n\r\n",
+            'META-INF/FERRY.SF' => "Signature-Version: 1.0\r\n\r\n",
+            'META-INF/FERRY.RSA' => self::noise(400, 14),
+        ];
         foreach (['Main', 'hull/Hull', 'hull/Deck', 'sea/Water', 'sea/Oil', 'crew/Harbourmaster', 'registry/Numbers'] as $class) {
             $files["ferry/{$class}.class"] = ClassFile::bytes("ferry/{$class}", 50, ['start()V']);
         }
@@ -83,14 +118,17 @@ final class Archive
      */
     private static function about(array $descriptor, array $does): array
     {
-        return ['ferry.mod.json' => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]
-            + ($does === [] ? [] : ['behaviour.json' => json_encode($does, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]);
+        return ['ferry.mod.json' => json_encode($descriptor, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)] +
+            ($does === [] ? [] : ['behaviour.json' => json_encode($does, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)]);
     }
 
     /** @return array<string, string> */
     private static function assets(string $id, string $name, int $kilobytes, int $seed): array
     {
-        return ["assets/{$id}/lang/en.json" => json_encode(["{$id}.name" => $name], JSON_THROW_ON_ERROR), "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed)];
+        return [
+            "assets/{$id}/lang/en.json" => json_encode(["{$id}.name" => $name], JSON_THROW_ON_ERROR),
+            "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
+        ];
     }
 
     /**
@@ -102,23 +140,45 @@ final class Archive
     public static function bare(string $path, array $descriptor, array $extra, int $kilobytes, int $seed): void
     {
         $id = (string) ($descriptor['id'] ?? '');
-        self::zip($path, $extra !== [] ? $extra : [
-            'pack.json' => json_encode(array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1, 'after' => 1]), JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR),
-            "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
-        ] + ($descriptor['type'] === 'resource-pack' ? self::looks($id, (string) $descriptor['name']) : []));
+        self::zip(
+            $path,
+            $extra !== []
+                ? $extra
+                : [
+                    'pack.json' => json_encode(
+                        array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1, 'after' => 1]),
+                        JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR,
+                    ),
+                    "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
+                ] + ($descriptor['type'] === 'resource-pack' ? self::looks($id, (string) $descriptor['name']) : []),
+        );
     }
 
     /** @return array<string, string> pictures and words of the game's own that a pack puts others in the place of */
     private static function looks(string $id, string $name): array
     {
         $seed = crc32($id);
-        $files = ['assets/ferrywright/lang/en.json' => json_encode(['ferry.title' => "Ferrywright in {$name}", 'ferry.sign' => 'To the boats', 'ferry.lamp' => $seed % 2 === 0 ? 'Lamp' : 'Lantern'], JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR)];
+        $files = [
+            'assets/ferrywright/lang/en.json' => json_encode(
+                [
+                    'ferry.title' => "Ferrywright in {$name}",
+                    'ferry.sign' => 'To the boats',
+                    'ferry.lamp' => $seed % 2 === 0 ? 'Lamp' : 'Lantern',
+                ],
+                JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR,
+            ),
+        ];
         foreach (['hull', 'lamp', 'sign', 'rope'] as $n => $what) {
             if (($seed >> $n) % 3 === 0) {
                 continue;
             }
             $picture = imagecreatetruecolor(32, 32);
-            $colour = fn (int $shift): int => (int) imagecolorallocate($picture, 40 + ($seed >> $shift) % 180, 40 + ($seed >> ($shift + 5)) % 170, 40 + ($seed >> ($shift + 9)) % 160);
+            $colour = fn (int $shift): int => (int) imagecolorallocate(
+                $picture,
+                40 + (($seed >> $shift) % 180),
+                40 + (($seed >> ($shift + 5)) % 170),
+                40 + (($seed >> ($shift + 9)) % 160),
+            );
             imagefill($picture, 0, 0, $colour($n));
             for ($stripe = 0; $stripe < 32; $stripe += 4 + $n) {
                 imageline($picture, 0, $stripe, 31, $stripe + $n, $colour($n + 3));
@@ -129,7 +189,7 @@ final class Archive
             $files["assets/ferrywright/textures/{$what}.png"] = (string) ob_get_clean();
         }
         if ($seed % 2 === 1) {
-            $files['assets/ferrywright/sounds/horn.wav'] = self::horn(90 + $seed % 140);
+            $files['assets/ferrywright/sounds/horn.wav'] = self::horn(90 + ($seed % 140));
         }
 
         return $files;
@@ -140,16 +200,22 @@ final class Archive
     {
         $samples = '';
         for ($n = 0; $n < 4_000; $n++) {
-            $samples .= chr(128 + (int) (90 * sin(2 * M_PI * $hertz * $n / 8_000) * (1 - $n / 4_000)));
+            $samples .= chr(128 + (int) (90 * sin((2 * M_PI * $hertz * $n) / 8_000) * (1 - $n / 4_000)));
         }
 
-        return 'RIFF'.pack('V', 36 + strlen($samples)).'WAVEfmt '.pack('VvvVVvv', 16, 1, 1, 8_000, 8_000, 1, 8).'data'.pack('V', strlen($samples)).$samples;
+        return 'RIFF'.
+            pack('V', 36 + strlen($samples)).
+            'WAVEfmt '.
+            pack('VvvVVvv', 16, 1, 1, 8_000, 8_000, 1, 8).
+            'data'.
+            pack('V', strlen($samples)).
+            $samples;
     }
 
     /** @param  array<string, string>  $files  name => content */
     private static function zip(string $path, array $files): void
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
             throw new RuntimeException("{$path} cannot be written.");
         }

@@ -36,7 +36,7 @@ final class Assembly
      */
     public static function bytes(string $name, string $version, string $framework, array $types, array $references, array $calls): string
     {
-        return (new self)->write($name, $version, $framework, $types, $references, $calls);
+        return (new self())->write($name, $version, $framework, $types, $references, $calls);
     }
 
     /**
@@ -53,7 +53,12 @@ final class Assembly
         foreach ([['System.Runtime', $framed, '.ctor'], ...$calls] as [$assembly, $type, $method]) {
             $outside["{$assembly} {$type}"] ??= [count($outside) + 1, pack('nvv', 0, 0, 0), $assembly, $type];
             if ($method !== '') {
-                $memberRefs[] = pack('vvv', ($outside["{$assembly} {$type}"][0] << 3) | 1, $this->string($method), $this->blob("\x20\x00\x01"));
+                $memberRefs[] = pack(
+                    'vvv',
+                    ($outside["{$assembly} {$type}"][0] << 3) | 1,
+                    $this->string($method),
+                    $this->blob("\x20\x00\x01"),
+                );
             }
         }
         $typeRefs = array_map(fn (array $one): string => pack('v', (($scopes[$one[2]] + 1) << 2) | 2).$this->typeName($one[3]), $outside);
@@ -73,7 +78,16 @@ final class Assembly
             $assemblyRefs[] = $numbers($wanted).pack('Vvvvv', 0, 0, $this->string($other), 0, 0);
         }
         $module = pack('vvvvv', 0, $this->string("{$name}.dll"), 1, 0, 0);
-        $tables = [0x00 => [$module], 0x01 => array_values($typeRefs), 0x02 => $typeDefs, 0x06 => $methods, 0x0A => $memberRefs, 0x0C => [$attribute], 0x20 => [$assembly], 0x23 => $assemblyRefs];
+        $tables = [
+            0x00 => [$module],
+            0x01 => array_values($typeRefs),
+            0x02 => $typeDefs,
+            0x06 => $methods,
+            0x0A => $memberRefs,
+            0x0C => [$attribute],
+            0x20 => [$assembly],
+            0x23 => $assemblyRefs,
+        ];
 
         return self::executable($this->metadata(array_filter($tables)));
     }
@@ -83,7 +97,11 @@ final class Assembly
     {
         $dot = strrpos($type, '.');
 
-        return pack('vv', $this->string($dot === false ? $type : substr($type, $dot + 1)), $this->string($dot === false ? '' : substr($type, 0, $dot)));
+        return pack(
+            'vv',
+            $this->string($dot === false ? $type : substr($type, $dot + 1)),
+            $this->string($dot === false ? '' : substr($type, 0, $dot)),
+        );
     }
 
     private function string(string $text): int
@@ -114,8 +132,16 @@ final class Assembly
     {
         ksort($tables);
         $valid = array_reduce(array_keys($tables), fn (int $bits, int $table): int => $bits | (1 << $table), 0);
-        $stream = pack('VCCCCPP', 0, 2, 0, 0, 1, $valid, 0).implode('', array_map(fn (array $rows): string => pack('V', count($rows)), $tables)).implode('', array_map(implode(...), array_values($tables)));
-        $streams = ['#~' => self::even($stream), '#Strings' => self::even($this->strings), '#GUID' => str_repeat("\x5a", 16), '#Blob' => self::even($this->blobs)];
+        $stream =
+            pack('VCCCCPP', 0, 2, 0, 0, 1, $valid, 0).
+            implode('', array_map(fn (array $rows): string => pack('V', count($rows)), $tables)).
+            implode('', array_map(implode(...), array_values($tables)));
+        $streams = [
+            '#~' => self::even($stream),
+            '#Strings' => self::even($this->strings),
+            '#GUID' => str_repeat("\x5a", 16),
+            '#Blob' => self::even($this->blobs),
+        ];
         $version = str_pad('v4.0.30319', 12, "\0");
         $head = pack('VvvVV', 0x424A5342, 1, 1, 0, strlen($version)).$version.pack('vv', 0, count($streams));
         $at = strlen($head) + array_sum(array_map(fn (string $name): int => 8 + strlen(self::even($name."\0")), array_keys($streams)));
@@ -143,10 +169,35 @@ final class Assembly
         $coff = pack('vvVVVvv', 0x014C, 1, 0, 0, 0, 224, 0x2102);
         $directories = array_fill(0, 16, [0, 0]);
         $directories[14] = [self::LOADED, 72];
-        $optional = pack('vCCVVVVVV', 0x010B, 11, 0, 0, $length, 0, 0, self::LOADED, self::LOADED)
-            .pack('VVVvvvvvvVVVVvvVVVVVV', 0x400000, 0x2000, 0x200, 4, 0, 0, 0, 4, 0, 0, self::LOADED + 0x2000 * (1 + intdiv($length, 0x2000)), self::IN_FILE, 0, 3, 0x8540, 0x100000, 0x1000, 0x100000, 0x1000, 0, 16)
-            .implode('', array_map(fn (array $one): string => pack('VV', ...$one), $directories));
-        $header = str_pad('.text', 8, "\0").pack('VVVVVVvvV', strlen($section), self::LOADED, $length, self::IN_FILE, 0, 0, 0, 0, 0x60000020);
+        $optional =
+            pack('vCCVVVVVV', 0x010B, 11, 0, 0, $length, 0, 0, self::LOADED, self::LOADED).
+            pack(
+                'VVVvvvvvvVVVVvvVVVVVV',
+                0x400000,
+                0x2000,
+                0x200,
+                4,
+                0,
+                0,
+                0,
+                4,
+                0,
+                0,
+                self::LOADED + 0x2000 * (1 + intdiv($length, 0x2000)),
+                self::IN_FILE,
+                0,
+                3,
+                0x8540,
+                0x100000,
+                0x1000,
+                0x100000,
+                0x1000,
+                0,
+                16,
+            ).
+            implode('', array_map(fn (array $one): string => pack('VV', ...$one), $directories));
+        $header =
+            str_pad('.text', 8, "\0").pack('VVVVVVvvV', strlen($section), self::LOADED, $length, self::IN_FILE, 0, 0, 0, 0, 0x60000020);
 
         return str_pad($dos."PE\0\0".$coff.$optional.$header, self::IN_FILE, "\0").str_pad($section, $length, "\0");
     }

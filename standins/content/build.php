@@ -21,7 +21,10 @@ if (! is_string($out) || $out === '' || ! in_array($depot, ['slipway', 'tidepool
 foreach (['packages', 'files'] as $folder) {
     is_dir("{$out}/{$folder}") || mkdir("{$out}/{$folder}", 0o755, true);
 }
-$json = fn (string $file, array $document) => file_put_contents($file, json_encode($document, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR));
+$json = fn (string $file, array $document) => file_put_contents(
+    $file,
+    json_encode($document, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR),
+);
 
 /** What a depot says of a release, and the archive behind it. */
 function release(string $out, string $id, string $kind, string $name, string $side, array $loaders, array $release, bool $mayDamage): array
@@ -33,7 +36,10 @@ function release(string $out, string $id, string $kind, string $name, string $si
         $relations[] = ['id' => $target, 'range' => $range];
     }
     if ($loaders !== [] && array_intersect($loaders, array_keys($needs)) === []) {
-        $relations[] = count($loaders) === 1 ? ['id' => $loaders[0]] : ['anyOf' => array_map(fn (string $loader): array => ['id' => $loader], $loaders)];
+        $relations[] =
+            count($loaders) === 1
+                ? ['id' => $loaders[0]]
+                : ['anyOf' => array_map(fn (string $loader): array => ['id' => $loader], $loaders)];
     }
     if (isset($more['any'])) {
         $relations[] = ['anyOf' => array_map(fn (array $target): array => ['id' => $target[0], 'range' => $target[1]], $more['any'])];
@@ -44,13 +50,22 @@ function release(string $out, string $id, string $kind, string $name, string $si
     }
     // The loader in the game reads this and nothing else; it may know better than the depot does.
     $descriptor = [
-        'id' => $id, 'version' => $version, 'name' => $name, 'type' => $kind, 'loaders' => $loaders, 'side' => $side,
-        'needs' => array_merge([$gameId => $more['fileGame'] ?? $game], array_diff_key($needs, ['java' => 1, 'dotnet' => 1]), $more['file'] ?? []),
+        'id' => $id,
+        'version' => $version,
+        'name' => $name,
+        'type' => $kind,
+        'loaders' => $loaders,
+        'side' => $side,
+        'needs' => array_merge(
+            [$gameId => $more['fileGame'] ?? $game],
+            array_diff_key($needs, ['java' => 1, 'dotnet' => 1]),
+            $more['file'] ?? [],
+        ),
         'needsOneOf' => isset($more['any']) ? [array_column($more['any'], 1, 0)] : [],
         'breaks' => array_map(fn (array $broken): string => $broken[0], $more['breaks'] ?? []),
         'provides' => array_column($more['provides'] ?? [], 'version', 'id'),
-        ...(isset($more['extends']) ? ['extends' => $more['extends']] : []),
-        ...(isset($more['after']) ? ['after' => $more['after']] : []),
+        ...isset($more['extends']) ? ['extends' => $more['extends']] : [],
+        ...isset($more['after']) ? ['after' => $more['after']] : [],
         'memory' => $more['memory'] ?? max(12, intdiv($more['kilobytes'] ?? 90, 6)),
     ];
     $level = $more['level'] ?? (preg_match('/^[=>]*[12]\./', $game) === 1 ? 52 : 61);
@@ -66,23 +81,56 @@ function release(string $out, string $id, string $kind, string $name, string $si
         foreach (array_diff_key($needs, ['frankline' => 1, 'dotnet' => 1, 'branch-lines' => 1]) as $target => $range) {
             $references[Archive::nameOf($target)] = trim($range, '>=').'.0';
         }
-        Archive::managed($path, $descriptor, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], ['references' => $references] + array_intersect_key($more, ['framework' => 1, 'types' => 1, 'calls' => 1]));
+        Archive::managed(
+            $path,
+            $descriptor,
+            $more['kilobytes'] ?? 90,
+            crc32($file),
+            $more['does'] ?? [],
+            ['references' => $references] + array_intersect_key($more, ['framework' => 1, 'types' => 1, 'calls' => 1]),
+        );
     } else {
-        Archive::write($path, $descriptor, $level, $more['kilobytes'] ?? 90, crc32($file), $more['does'] ?? [], $more['has'] ?? [], $more['calls'] ?? [], in_array($kind, ['mod', 'loader'], true) && preg_match('/^=?1\.4/', $game) === 1);
+        Archive::write(
+            $path,
+            $descriptor,
+            $level,
+            $more['kilobytes'] ?? 90,
+            crc32($file),
+            $more['does'] ?? [],
+            $more['has'] ?? [],
+            $more['calls'] ?? [],
+            in_array($kind, ['mod', 'loader'], true) && preg_match('/^=?1\.4/', $game) === 1,
+        );
     }
-    $document = array_filter([
-        'version' => $version,
-        'channel' => $more['channel'] ?? 'stable',
-        'published' => gmdate('Y-m-d\TH:i:s\Z', 1_900_000_000 + (crc32($file) % 40_000_000)),
-        'needs' => $relations,
-        'extends' => array_map(fn (string $id, string $range): array => ['id' => $id, 'range' => $range], array_keys($more['extends'] ?? []), array_values($more['extends'] ?? [])),
-        'replaces' => $more['replaces'] ?? [],
-        'breaks' => $breaks,
-        'provides' => $more['provides'] ?? [],
-        'recommended' => $more['recommended'] ?? null,
-        'notes' => $more['notes'] ?? null,
-        'files' => [array_filter(['name' => $file, 'size' => filesize($path), 'sha256' => hash_file('sha256', $path), 'path' => "files/{$file}", 'content' => $more['content'] ?? null]), ...array_map(fn (array $also): array => also($out, $id, $version, $also), $more['also'] ?? [])],
-    ], fn (mixed $value): bool => $value !== null && $value !== []);
+    $document = array_filter(
+        [
+            'version' => $version,
+            'channel' => $more['channel'] ?? 'stable',
+            'published' => gmdate('Y-m-d\TH:i:s\Z', 1_900_000_000 + (crc32($file) % 40_000_000)),
+            'needs' => $relations,
+            'extends' => array_map(
+                fn (string $id, string $range): array => ['id' => $id, 'range' => $range],
+                array_keys($more['extends'] ?? []),
+                array_values($more['extends'] ?? []),
+            ),
+            'replaces' => $more['replaces'] ?? [],
+            'breaks' => $breaks,
+            'provides' => $more['provides'] ?? [],
+            'recommended' => $more['recommended'] ?? null,
+            'notes' => $more['notes'] ?? null,
+            'files' => [
+                array_filter([
+                    'name' => $file,
+                    'size' => filesize($path),
+                    'sha256' => hash_file('sha256', $path),
+                    'path' => "files/{$file}",
+                    'content' => $more['content'] ?? null,
+                ]),
+                ...array_map(fn (array $also): array => also($out, $id, $version, $also), $more['also'] ?? []),
+            ],
+        ],
+        fn (mixed $value): bool => $value !== null && $value !== [],
+    );
     if ($mayDamage && ($more['damaged'] ?? false)) {
         $bytes = (string) file_get_contents($path);
         $bytes[intdiv(strlen($bytes), 2)] = chr(ord($bytes[intdiv(strlen($bytes), 2)]) ^ 0xFF);
@@ -99,7 +147,12 @@ function also(string $out, string $id, string $version, array $also): array
     is_file("{$out}/files/{$file}") && unlink("{$out}/files/{$file}");
     Archive::bare("{$out}/files/{$file}", [], $also['extra'], 0, 0);
 
-    return ['name' => $file, 'size' => filesize("{$out}/files/{$file}"), 'sha256' => hash_file('sha256', "{$out}/files/{$file}"), 'path' => "files/{$file}"] + array_diff_key($also, ['extra' => 1]);
+    return [
+        'name' => $file,
+        'size' => filesize("{$out}/files/{$file}"),
+        'sha256' => hash_file('sha256', "{$out}/files/{$file}"),
+        'path' => "files/{$file}",
+    ] + array_diff_key($also, ['extra' => 1]);
 }
 
 $sequence = 0;
@@ -110,24 +163,45 @@ foreach (require __DIR__.'/world.php' as $package) {
     $notices = $package[8] ?? [];
     $there = $package[9] ?? [];
     $written = $package[10] ?? [];
-    if ($depot === 'slipway' ? ($there['alone'] ?? false) : $there === []) {
+    if ($depot === 'slipway' ? $there['alone'] ?? false : $there === []) {
         continue;
     }
     if ($depot === 'tidepool' && is_array($there['only'] ?? true)) {
         $releases = array_values(array_filter($releases, fn (array $release): bool => in_array($release[0], $there['only'], true)));
     }
-    $local = $depot === 'tidepool' ? ($there['as'] ?? $id) : $id;
-    $json("{$out}/packages/{$local}.json", array_filter([
-        'id' => $local,
-        'identity' => $local !== $id && ($there['identity'] ?? true) ? $id : null,
-        'kind' => $kind, ...$written, 'name' => $name, 'summary' => $summary, 'categories' => $categories, 'side' => $side,
-        'downloads' => intdiv(crc32($id) % 90_000, $depot === 'tidepool' ? 7 : 1), 'licence' => ['MIT', 'Apache-2.0', 'CC-BY-4.0', 'GPL-3.0-only'][crc32($name) % 4],
-        'notices' => $notices,
-        'releases' => array_map(fn (array $release): array => release($out, $id, $kind, $name, $side, $loaders, $release, $depot === 'slipway'), $releases),
-    ], fn (mixed $value): bool => $value !== null && $value !== []));
+    $local = $depot === 'tidepool' ? $there['as'] ?? $id : $id;
+    $json(
+        "{$out}/packages/{$local}.json",
+        array_filter(
+            [
+                'id' => $local,
+                'identity' => $local !== $id && ($there['identity'] ?? true) ? $id : null,
+                'kind' => $kind,
+                ...$written,
+                'name' => $name,
+                'summary' => $summary,
+                'categories' => $categories,
+                'side' => $side,
+                'downloads' => intdiv(crc32($id) % 90_000, $depot === 'tidepool' ? 7 : 1),
+                'licence' => ['MIT', 'Apache-2.0', 'CC-BY-4.0', 'GPL-3.0-only'][crc32($name) % 4],
+                'notices' => $notices,
+                'releases' => array_map(
+                    fn (array $release): array => release($out, $id, $kind, $name, $side, $loaders, $release, $depot === 'slipway'),
+                    $releases,
+                ),
+            ],
+            fn (mixed $value): bool => $value !== null && $value !== [],
+        ),
+    );
     $releasesOf += count($releases);
     $changes[] = ['id' => $local, 'sequence' => ++$sequence];
 }
 $json("{$out}/changes.json", ['sequence' => $sequence, 'feed' => 'feed.jsonl', 'changes' => $changes]);
-$json("{$out}/depot.json", ['format' => 'depot', 'revision' => 1, 'id' => $depot, 'name' => ucfirst($depot), 'moderated' => $depot === 'slipway']);
+$json("{$out}/depot.json", [
+    'format' => 'depot',
+    'revision' => 1,
+    'id' => $depot,
+    'name' => ucfirst($depot),
+    'moderated' => $depot === 'slipway',
+]);
 echo "{$out}: {$sequence} packages, {$releasesOf} releases\n";

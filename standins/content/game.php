@@ -2,7 +2,8 @@
 
 declare(strict_types=1);
 
-// Makes the archive of an old version of the game, as somebody has it who has the game: php standins/content/game.php --version 1.4.9 --out FILE
+// Makes the archive of an old version of the game, as somebody has it who has the game: php standins/content/game.php --version 1.4.9 --out
+// FILE
 
 namespace Standins\Content;
 

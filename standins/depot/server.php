@@ -14,7 +14,7 @@ function mood(): string
     $file = getenv('DEPOT_FOLDER').'/mood.json';
     clearstatcache();
 
-    return is_file($file) ? (json_decode((string) @file_get_contents($file), true)['answer'] ?? '') : '';
+    return is_file($file) ? json_decode((string) @file_get_contents($file), true)['answer'] ?? '' : '';
 }
 
 function refuse(int $status, string $sentence): never
@@ -22,7 +22,7 @@ function refuse(int $status, string $sentence): never
     http_response_code($status);
     header('Content-Type: application/json');
     echo json_encode(['error' => $sentence]);
-    exit;
+    exit();
 }
 
 /** Sends a file, or the part of it that a Range header asks for, in the mood that the depot is in. */
@@ -51,7 +51,7 @@ function send(string $file, string $mood): void
         // Says how long it is, and ends in the middle; what is asked for from there on comes.
         header('Content-Length: '.strlen($content));
         echo substr($content, 0, max(1, intdiv(strlen($content), 2)));
-        exit;
+        exit();
     }
     if ($mood === 'holding') {
         // Half of it, and the rest once it is in another mood.
@@ -84,11 +84,11 @@ if ($mood === 'away') {
 }
 if ($mood === 'rubbish') {
     echo '<h1>It works!</h1>';
-    exit;
+    exit();
 }
 if ($mood === 'elsewhere') {
     header('Location: http://169.254.169.254/latest/', true, 302);
-    exit;
+    exit();
 }
 if ($mood === 'endless') {
     header('Content-Type: application/json');
@@ -96,7 +96,7 @@ if ($mood === 'endless') {
         echo str_repeat(' ', 1_000_000);
         flush();
     }
-    exit;
+    exit();
 }
 if ($folder !== false && $path === '/feed.jsonl') {
     $changes = json_decode((string) file_get_contents("{$folder}/changes.json"), true)['changes'];
@@ -107,7 +107,7 @@ if ($folder !== false && $path === '/feed.jsonl') {
             echo trim((string) file_get_contents("{$folder}/packages/{$change['id']}.json")), "\n";
         }
     }
-    exit;
+    exit();
 }
 $file = realpath($folder.$path);
 if ($folder === false || $file === false || ! str_starts_with($file, $folder.'/') || ! is_file($file)) {
@@ -115,13 +115,15 @@ if ($folder === false || $file === false || ! str_starts_with($file, $folder.'/'
 }
 if (str_starts_with($path, '/files/')) {
     send($file, $mood);
-    exit;
+    exit();
 }
 header('Content-Type: application/json');
 $content = (string) file_get_contents($file);
 if ($path === '/changes.json' && isset($_GET['since'])) {
     $document = json_decode($content, true);
-    $document['changes'] = array_values(array_filter($document['changes'], fn (array $change): bool => $change['sequence'] > (int) $_GET['since']));
+    $document['changes'] = array_values(
+        array_filter($document['changes'], fn (array $change): bool => $change['sequence'] > (int) $_GET['since']),
+    );
     $content = (string) json_encode($document);
 }
 echo $content;

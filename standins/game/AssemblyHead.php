@@ -8,7 +8,18 @@ namespace Standins\Game;
 final readonly class AssemblyHead
 {
     /** Bytes of a row of each table that may be there, where no table and no heap has more than 65,535. */
-    private const ROWS = [0x00 => 10, 0x01 => 6, 0x02 => 14, 0x04 => 6, 0x06 => 14, 0x08 => 6, 0x0A => 6, 0x0C => 6, 0x20 => 22, 0x23 => 20];
+    private const ROWS = [
+        0x00 => 10,
+        0x01 => 6,
+        0x02 => 14,
+        0x04 => 6,
+        0x06 => 14,
+        0x08 => 6,
+        0x0A => 6,
+        0x0C => 6,
+        0x20 => 22,
+        0x23 => 20,
+    ];
 
     /**
      * @param  int  $framework  the number that the framework's version begins with
@@ -16,8 +27,14 @@ final readonly class AssemblyHead
      * @param  array<string, string>  $references  assembly => version
      * @param  list<array{string, string, string}>  $calls  assembly, type and method, or no method
      */
-    private function __construct(public string $name, public string $version, public int $framework, public array $types, public array $references, public array $calls)
-    {
+    private function __construct(
+        public string $name,
+        public string $version,
+        public int $framework,
+        public array $types,
+        public array $references,
+        public array $calls,
+    ) {
     }
 
     /** @return self|null null for what is not an assembly */
@@ -42,7 +59,10 @@ final readonly class AssemblyHead
         }
         $text = fn (string $row, int $at): string => self::text($streams['#Strings'] ?? '', self::number($row, $at, 2));
         $typed = fn (string $row, int $at): string => ltrim($text($row, $at + 2).'.'.$text($row, $at), '.');
-        $numbers = fn (string $row, int $at): string => implode('.', array_map(fn (int $i): int => self::number($row, $at + 2 * $i, 2), range(0, 3)));
+        $numbers = fn (string $row, int $at): string => implode(
+            '.',
+            array_map(fn (int $i): int => self::number($row, $at + 2 * $i, 2), range(0, 3)),
+        );
         $references = $names = [];
         foreach ($tables[0x23] ?? [] as $i => $row) {
             $names[$i + 1] = $text($row, 14);
@@ -52,7 +72,10 @@ final readonly class AssemblyHead
         foreach ($tables[0x02] ?? [] as $i => $row) {
             $from = self::number($row, 12, 2) - 1;
             $to = isset($tables[0x02][$i + 1]) ? self::number($tables[0x02][$i + 1], 12, 2) - 1 : count($tables[0x06] ?? []);
-            $types[$typed($row, 4)] = array_map(fn (string $method): string => $text($method, 8), array_slice($tables[0x06] ?? [], $from, max(0, $to - $from)));
+            $types[$typed($row, 4)] = array_map(
+                fn (string $method): string => $text($method, 8),
+                array_slice($tables[0x06] ?? [], $from, max(0, $to - $from)),
+            );
         }
         $calls = $outside = [];
         foreach ($tables[0x01] ?? [] as $i => $row) {
@@ -60,11 +83,18 @@ final readonly class AssemblyHead
             $calls[] = [...$outside[$i + 1], ''];
         }
         foreach ($tables[0x0A] ?? [] as $row) {
-            $calls[] = [...($outside[self::number($row, 0, 2) >> 3] ?? ['', '']), $text($row, 2)];
+            $calls[] = [...$outside[self::number($row, 0, 2) >> 3] ?? ['', ''], $text($row, 2)];
         }
         preg_match('/\.NETCoreApp,Version=v(\d+)/', $streams['#Blob'] ?? '', $framework);
 
-        return new self($text($tables[0x20][0], 18), $numbers($tables[0x20][0], 4), (int) ($framework[1] ?? 0), $types, $references, $calls);
+        return new self(
+            $text($tables[0x20][0], 18),
+            $numbers($tables[0x20][0], 4),
+            (int) ($framework[1] ?? 0),
+            $types,
+            $references,
+            $calls,
+        );
     }
 
     /** @return array<string, string> */
@@ -86,11 +116,11 @@ final readonly class AssemblyHead
     /** @return array<int, list<string>>|null table => rows; null where there is a table that mods for this game do not have */
     private static function tables(string $stream): ?array
     {
-        $valid = self::number($stream, 8, 4) | self::number($stream, 12, 4) << 32;
+        $valid = self::number($stream, 8, 4) | (self::number($stream, 12, 4) << 32);
         $at = 24;
         $counts = [];
         for ($table = 0; $table < 64; $table++) {
-            if (($valid >> $table & 1) === 1) {
+            if ((($valid >> $table) & 1) === 1) {
                 if (! isset(self::ROWS[$table])) {
                     return null;
                 }

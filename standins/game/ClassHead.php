@@ -28,7 +28,12 @@ final readonly class ClassHead
         for ($i = 1; $i < $head['count']; $i++) {
             $tag = ord($bytes[$at] ?? "\0");
             $size = match ($tag) {
-                1 => 3 + (unpack('n', substr($bytes, $at + 1, 2)) ?: [1 => 0])[1], 7, 8, 16, 19, 20 => 3, 15 => 4, 3, 4, 9, 10, 11, 12, 17, 18 => 5, 5, 6 => 9, default => 0,
+                1 => 3 + (unpack('n', substr($bytes, $at + 1, 2)) ?: [1 => 0])[1],
+                7, 8, 16, 19, 20 => 3,
+                15 => 4,
+                3, 4, 9, 10, 11, 12, 17, 18 => 5,
+                5, 6 => 9,
+                default => 0,
             };
             if ($size === 0 || $at + $size > strlen($bytes)) {
                 return 'Unknown constant tag '.$tag;
@@ -40,7 +45,9 @@ final readonly class ClassHead
         $number = fn (string $of, int $at): int => (unpack('n', substr($of, $at, 2)) ?: [1 => 0])[1];
         $utf8 = fn (int $i): string => substr($pool[$i][1] ?? '', 2);
         $class = fn (int $i): string => $utf8($number($pool[$i][1] ?? "\0\0", 0));
-        $member = fn (int $i): string => $utf8($number($pool[$i][1], 0)).(str_starts_with($utf8($number($pool[$i][1], 2)), '(') ? '' : ':').$utf8($number($pool[$i][1], 2));
+        $member = fn (int $i): string => $utf8($number($pool[$i][1], 0)).
+            (str_starts_with($utf8($number($pool[$i][1], 2)), '(') ? '' : ':').
+            $utf8($number($pool[$i][1], 2));
         $name = $class($number($bytes, $at + 2));
         $at += 8;
         $has = [];

@@ -58,8 +58,19 @@ final class Game
      * @param  int|null  $port  at which it lets players in
      * @param  string  $joins  the server that it goes to
      */
-    public function __construct(private readonly string $dir, private readonly array $game, private readonly array $runtime, private readonly ?array $loader, private readonly int $memory, private readonly int $pace, private readonly string $side, private readonly int $seed, private readonly bool $played = false, private readonly ?int $port = null, private readonly string $joins = '')
-    {
+    public function __construct(
+        private readonly string $dir,
+        private readonly array $game,
+        private readonly array $runtime,
+        private readonly ?array $loader,
+        private readonly int $memory,
+        private readonly int $pace,
+        private readonly string $side,
+        private readonly int $seed,
+        private readonly bool $played = false,
+        private readonly ?int $port = null,
+        private readonly string $joins = '',
+    ) {
         $this->log = new Log($dir);
         $this->platform = $runtime[0] === 'java' ? new Java($runtime[1]) : new Dotnet($runtime[1]);
     }
@@ -130,10 +141,22 @@ final class Game
     {
         is_dir("{$this->dir}/reports") || mkdir("{$this->dir}/reports");
         $mods = array_map(fn (ModFile $mod): string => "  {$mod->id} {$mod->version} {$mod->file}", array_values($this->mods));
-        file_put_contents("{$this->dir}/reports/crash.txt", implode("\n", [
-            "-- {$this->game[0]} crash report --", "Game: {$this->game[0]} {$this->game[1]}", 'Loader: '.implode(' ', $this->loader ?? ['none']), 'Runtime: '.implode(' ', $this->runtime).", {$this->memory} MB",
-            "While: {$this->phase}", '', ...$thrown, '', 'Mods:', ...$mods, '',
-        ]));
+        file_put_contents(
+            "{$this->dir}/reports/crash.txt",
+            implode("\n", [
+                "-- {$this->game[0]} crash report --",
+                "Game: {$this->game[0]} {$this->game[1]}",
+                'Loader: '.implode(' ', $this->loader ?? ['none']),
+                'Runtime: '.implode(' ', $this->runtime).", {$this->memory} MB",
+                "While: {$this->phase}",
+                '',
+                ...$thrown,
+                '',
+                'Mods:',
+                ...$mods,
+                '',
+            ]),
+        );
         $this->log->info('launch', 'report written to reports/crash.txt');
     }
 
@@ -185,14 +208,17 @@ final class Game
             $merged = ModFile::merged("{$this->dir}/ferrywright.jar", 'ferrywright.jar');
             is_string($merged) && $this->throwing('archives', [$merged]);
             foreach (is_array($merged) ? $merged : [] as $mod) {
-                $mod->says['type'] === 'loader' ? $this->merged[$mod->id] = $mod->says : $this->mods[$mod->id] ??= $mod;
+                $mod->says['type'] === 'loader' ? ($this->merged[$mod->id] = $mod->says) : ($this->mods[$mod->id] ??= $mod);
             }
             $this->loaderSays = $this->merged[$this->loader[0] ?? ''] ?? $this->loaderSays;
         }
         $this->log->info('archives', count($this->mods).' mods and libraries found');
         $this->stopAt('archives', $errors);
         $doubled = array_filter($files, fn (array $list): bool => count($list) > 1);
-        $this->stopAt('archives', array_map(fn (string $id): string => "{$id} is there more than once: ".implode(', ', $doubled[$id]), array_keys($doubled)));
+        $this->stopAt(
+            'archives',
+            array_map(fn (string $id): string => "{$id} is there more than once: ".implode(', ', $doubled[$id]), array_keys($doubled)),
+        );
         $foreign = $this->side === 'client' ? 'server' : 'client';
         foreach ($this->mods as $id => $mod) {
             if ($mod->says['side'] === $foreign && $mod->does === [] && $this->side === 'server') {
@@ -212,13 +238,22 @@ final class Game
         }
         $this->phase('loader', "{$id} {$version} on {$this->game[0]} {$this->game[1]}");
         $this->work(3);
-        $this->stopAt('loader', Relations::ofLoader($this->game, $this->loaderSays, $this->merged, "{$this->dir}/ferrywright.jar", $this->mods));
+        $this->stopAt(
+            'loader',
+            Relations::ofLoader($this->game, $this->loaderSays, $this->merged, "{$this->dir}/ferrywright.jar", $this->mods),
+        );
     }
 
     private function checkRelations(): void
     {
         $this->phase('relations', 'checking what each asks for');
-        $there = [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] + array_map(fn (ModFile $mod): string => $mod->version, $this->mods) + ($this->loaderSays['provides'] ?? []) + array_column($this->merged, 'version', 'id') + $this->expansions + $this->leftOut;
+        $there =
+            [$this->game[0] => $this->game[1], (string) $this->loader[0] => (string) $this->loader[1]] +
+            array_map(fn (ModFile $mod): string => $mod->version, $this->mods) +
+            ($this->loaderSays['provides'] ?? []) +
+            array_column($this->merged, 'version', 'id') +
+            $this->expansions +
+            $this->leftOut;
         foreach ($this->mods as $mod) {
             $there += $mod->says['provides'] ?? [];
         }
@@ -243,7 +278,11 @@ final class Game
         foreach ($this->mods as $id => $mod) {
             foreach ($mod->does['replaces'] ?? [] as $what) {
                 if (isset($replaced[$what])) {
-                    $this->throwing('early', ["ferry.loader.ChangeConflict: {$id} {$mod->version} replaces {$what}, which {$replaced[$what]} has replaced", '    at ferry.loader.Changes.apply(Changes.java:88)', '    at ferry.Main.main(Main.java:12)']);
+                    $this->throwing('early', [
+                        "ferry.loader.ChangeConflict: {$id} {$mod->version} replaces {$what}, which {$replaced[$what]} has replaced",
+                        '    at ferry.loader.Changes.apply(Changes.java:88)',
+                        '    at ferry.Main.main(Main.java:12)',
+                    ]);
                 }
                 $replaced[$what] = "{$id} {$mod->version}";
             }
@@ -271,7 +310,10 @@ final class Game
         $config->establish();
         $line = $config->wrong();
         if ($line !== null) {
-            $this->throwing('early', ["ferry.config.ConfigError: {$config->file} cannot be understood, from line {$line} on", ...$this->platform->frames($mod, 'configure')]);
+            $this->throwing('early', [
+                "ferry.config.ConfigError: {$config->file} cannot be understood, from line {$line} on",
+                ...$this->platform->frames($mod, 'configure'),
+            ]);
         }
     }
 
@@ -289,23 +331,48 @@ final class Game
         foreach ($this->inOrder() as $n => $mod) {
             $begin = microtime(true);
             $this->log->info('loader', sprintf('%d of %d  %s %s starting', $n + 1, count($this->mods), $mod->id, $mod->version));
-            $this->work(1 + crc32($mod->id) % 3);
+            $this->work(1 + (crc32($mod->id) % 3));
             for ($line = 0; $line < ($mod->does['chatters'] ?? 0); $line++) {
                 $this->log->say('warn', $mod->id, "lamp {$line} has no oil");
             }
             $this->throwing($mod->id, $this->platform->cannotLink($mod, $this->mods, $this->side));
-            $this->throwing($mod->id, array_diff($mod->does['looksUp'] ?? [], array_keys($registered)) === [] ? [] : $this->platform->nothingThere($mod));
+            $this->throwing(
+                $mod->id,
+                array_diff($mod->does['looksUp'] ?? [], array_keys($registered)) === [] ? [] : $this->platform->nothingThere($mod),
+            );
             if (($mod->does['sometimes'] ?? false) && crc32("{$this->seed} {$mod->id}") % 2 === 1) {
-                $this->throwing('weather', ['java.lang.IllegalStateException: the wind has turned', '    at ferry.weather.Wind.turn(Wind.java:40)']);
+                $this->throwing('weather', [
+                    'java.lang.IllegalStateException: the wind has turned',
+                    '    at ferry.weather.Wind.turn(Wind.java:40)',
+                ]);
             }
             $used += (int) $mod->says['memory'];
             $this->throwing($mod->id, $used > $this->memory ? $this->platform->outOfMemory($mod) : []);
             foreach ($mod->does['takes'] ?? [] as $what => $many) {
                 $taken[$what] = ($taken[$what] ?? 0) + $many;
-                $this->throwing('registry', $taken[$what] > self::SHARED ? ["java.lang.IllegalStateException: no {$what} is left", '    at ferry.registry.Pool.take(Pool.java:33)', '    at ferry.Main.main(Main.java:12)'] : []);
+                $this->throwing(
+                    'registry',
+                    $taken[$what] > self::SHARED
+                        ? [
+                            "java.lang.IllegalStateException: no {$what} is left",
+                            '    at ferry.registry.Pool.take(Pool.java:33)',
+                            '    at ferry.Main.main(Main.java:12)',
+                        ]
+                        : [],
+                );
             }
             $this->waitFor($mod, $locks);
-            $this->log->info('loader', sprintf('%d of %d  %s %s ready in %d ms', $n + 1, count($this->mods), $mod->id, $mod->version, (microtime(true) - $begin) * 1000));
+            $this->log->info(
+                'loader',
+                sprintf(
+                    '%d of %d  %s %s ready in %d ms',
+                    $n + 1,
+                    count($this->mods),
+                    $mod->id,
+                    $mod->version,
+                    (microtime(true) - $begin) * 1000,
+                ),
+            );
         }
         foreach (array_keys($aliases) as $alias) {
             $seen = [];
@@ -325,7 +392,12 @@ final class Game
     {
         $lock = $mod->does['awaits'] ?? null;
         $holder = $lock === null ? null : $locks[$lock] ?? null;
-        if ($lock === null || ($holder === null ? ! ($mod->does['stubborn'] ?? false) : ! isset($mod->does['holds'], $holder->does['awaits']) || $holder->does['awaits'] !== $mod->does['holds'])) {
+        if (
+            $lock === null ||
+            ($holder === null
+                ? ! ($mod->does['stubborn'] ?? false)
+                : ! isset($mod->does['holds'], $holder->does['awaits']) || $holder->does['awaits'] !== $mod->does['holds'])
+        ) {
             return;
         }
         $this->waiting = ['main' => [$mod, $lock]] + ($holder === null ? [] : ['worker-1' => [$holder, $holder->does['awaits']]]);
@@ -349,7 +421,10 @@ final class Game
             $order[$id] = $this->mods[$id];
         };
         // As it is told, where it is told; whatever is not named comes after.
-        $told = array_intersect(array_filter(explode("\n", (string) @file_get_contents("{$this->dir}/start-order.txt"))), array_map(strval(...), array_keys($this->mods)));
+        $told = array_intersect(
+            array_filter(explode("\n", (string) @file_get_contents("{$this->dir}/start-order.txt"))),
+            array_map(strval(...), array_keys($this->mods)),
+        );
         foreach ([...$told, ...array_keys($this->mods)] as $id) {
             $visit((string) $id);
         }
@@ -387,7 +462,10 @@ final class Game
         $lines === [] ? @unlink("{$this->dir}/reports/load.txt") : file_put_contents("{$this->dir}/reports/load.txt", implode('', $lines));
     }
 
-    /** Each part of the picture is drawn in one way; two that do not know of each other leave it in pieces. The game cannot say whose it was. */
+    /**
+     * Each part of the picture is drawn in one way; two that do not know of each other leave it in pieces. The game cannot say whose it
+     * was.
+     */
     private function drawFirstFrame(): void
     {
         $this->phase('picture', 'drawing the first frame');
@@ -401,7 +479,16 @@ final class Game
             }
             foreach ($mod->does['draws'] ?? [] as $part => $way) {
                 $before = $drawn[$part] ?? $way;
-                $this->throwing('picture', $before !== $way || $way === '' ? ["the {$part} cannot be drawn", '    at ferry.picture.Frame.draw(Frame.java:212)', '    at ferry.picture.Loop.turn(Loop.java:88)'] : []);
+                $this->throwing(
+                    'picture',
+                    $before !== $way || $way === ''
+                        ? [
+                            "the {$part} cannot be drawn",
+                            '    at ferry.picture.Frame.draw(Frame.java:212)',
+                            '    at ferry.picture.Loop.turn(Loop.java:88)',
+                        ]
+                        : [],
+                );
                 $drawn[$part] = $way;
             }
         }
@@ -411,7 +498,8 @@ final class Game
     /** @return array<string, mixed> what a world says of the game that saved it */
     private function savedWith(): array
     {
-        return ['game' => $this->game[1], 'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods)] + ($this->numbers === [] ? [] : ['numbers' => $this->numbers]);
+        return ['game' => $this->game[1], 'mods' => array_map(fn (ModFile $mod): string => $mod->version, $this->mods)] +
+            ($this->numbers === [] ? [] : ['numbers' => $this->numbers]);
     }
 
     private function lobby(): Lobby

@@ -29,19 +29,26 @@ final readonly class Java implements Runtime
             $level = version_compare($gameVersion, (string) $from, '>=') ? $built : $level;
         }
 
-        return $level <= $this->reads ? [] : ['Error: LinkageError occurred while loading main class ferry.Main', "\t".$this->newer('ferry/Main', $level)];
+        return $level <= $this->reads
+            ? []
+            : ['Error: LinkageError occurred while loading main class ferry.Main', "\t".$this->newer('ferry/Main', $level)];
     }
 
     private function newer(string $class, int $level): string
     {
-        return "java.lang.UnsupportedClassVersionError: {$class} has been compiled by a more recent version of the Java Runtime (class file version {$level}.0), this version of the Java Runtime only recognizes class file versions up to {$this->reads}.0";
+        return "java.lang.UnsupportedClassVersionError: {$class} has been compiled by a more recent version of the Java Runtime (class ".
+            "file version {$level}.0), this version of the Java Runtime only recognizes class file versions up to {$this->reads}.0";
     }
 
     public function cannotLoad(ModFile $mod): array
     {
         foreach ($mod->classes as $class) {
             if ($class->level > $this->reads) {
-                return [$this->newer($class->name, $class->level), '    at java.base/java.lang.ClassLoader.defineClass1(Native Method)', '    at ferry.loader.Classes.define(Classes.java:118)'];
+                return [
+                    $this->newer($class->name, $class->level),
+                    '    at java.base/java.lang.ClassLoader.defineClass1(Native Method)',
+                    '    at ferry.loader.Classes.define(Classes.java:118)',
+                ];
             }
         }
 
@@ -61,10 +68,20 @@ final readonly class Java implements Runtime
                     $there ??= $other->classes[$owner] ?? null;
                 }
                 if ($there === null) {
-                    return ["java.lang.NoClassDefFoundError: {$owner}", ...$this->frames($mod, 'start'), 'Caused by: java.lang.ClassNotFoundException: '.strtr($owner, '/', '.'), '    ... 4 more'];
+                    return [
+                        "java.lang.NoClassDefFoundError: {$owner}",
+                        ...$this->frames($mod, 'start'),
+                        'Caused by: java.lang.ClassNotFoundException: '.strtr($owner, '/', '.'),
+                        '    ... 4 more',
+                    ];
                 }
                 if ($member !== '' && ! isset($there->has[$member])) {
-                    return [str_contains($member, '(') ? "java.lang.NoSuchMethodError: '".self::signature($owner, $member)."'" : 'java.lang.NoSuchFieldError: '.explode(':', $member)[0], ...$this->frames($mod, 'start')];
+                    return [
+                        str_contains($member, '(')
+                            ? "java.lang.NoSuchMethodError: '".self::signature($owner, $member)."'"
+                            : 'java.lang.NoSuchFieldError: '.explode(':', $member)[0],
+                        ...$this->frames($mod, 'start'),
+                    ];
                 }
             }
         }
@@ -76,7 +93,10 @@ final readonly class Java implements Runtime
     private static function signature(string $owner, string $member): string
     {
         preg_match('/^([^(]+)\((.*)\)(.)$/', $member, $part);
-        $types = array_map(fn (string $type): string => self::TYPES[$type] ?? 'java.lang.Object', $part[2] === '' ? [] : str_split($part[2]));
+        $types = array_map(
+            fn (string $type): string => self::TYPES[$type] ?? 'java.lang.Object',
+            $part[2] === '' ? [] : str_split($part[2]),
+        );
 
         return self::TYPES[$part[3]].' '.strtr($owner, '/', '.').".{$part[1]}(".implode(', ', $types).')';
     }
@@ -88,7 +108,11 @@ final readonly class Java implements Runtime
 
     public function nothingThere(ModFile $mod): array
     {
-        return ['java.lang.NullPointerException: Cannot invoke "ferry.registry.Entry.value()" because the return value of "ferry.registry.Registry.get(String)" is null', ...$this->frames($mod, 'fetch')];
+        return [
+            'java.lang.NullPointerException: Cannot invoke "ferry.registry.Entry.value()" because the return value of '.
+            '"ferry.registry.Registry.get(String)" is null',
+            ...$this->frames($mod, 'fetch'),
+        ];
     }
 
     public function endless(string $game): array
@@ -100,12 +124,26 @@ final readonly class Java implements Runtime
     {
         $address = sprintf('0x%016x', 0x7F3A_0000_0000 + crc32($mod->id));
 
-        return [[
-            '#', '# A fatal error has been detected by the Java Runtime Environment:', '#', "#  SIGSEGV (0xb) at pc={$address}, pid=4711, tid=4712", '#',
-            '# Problematic frame:', "# C  [{$library}.so+0x1f3a2]", '#', '# The crash happened outside the Java Virtual Machine in native code.', '#', '',
-            'Java frames: (J=compiled Java code, j=interpreted, Vv=VM code)',
-            'j  ferry.picture.Native.submit(J)V+0', 'j  '.strtr($mod->main(), '/', '.').'.draw()V+42', 'j  ferry.picture.Frame.draw()V+17',
-        ], 134];
+        return [
+            [
+                '#',
+                '# A fatal error has been detected by the Java Runtime Environment:',
+                '#',
+                "#  SIGSEGV (0xb) at pc={$address}, pid=4711, tid=4712",
+                '#',
+                '# Problematic frame:',
+                "# C  [{$library}.so+0x1f3a2]",
+                '#',
+                '# The crash happened outside the Java Virtual Machine in native code.',
+                '#',
+                '',
+                'Java frames: (J=compiled Java code, j=interpreted, Vv=VM code)',
+                'j  ferry.picture.Native.submit(J)V+0',
+                'j  '.strtr($mod->main(), '/', '.').'.draw()V+42',
+                'j  ferry.picture.Frame.draw()V+17',
+            ],
+            134,
+        ];
     }
 
     public function frames(ModFile $mod, string $method): array
@@ -113,17 +151,41 @@ final readonly class Java implements Runtime
         $class = strtr($mod->main(), '/', '.');
         $file = substr($class, (int) strrpos('.'.$class, '.'));
 
-        return ["    at {$class}.{$method}({$file}.java:".(20 + crc32($mod->id) % 200).')', '    at ferry.loader.Starter.call(Starter.java:52)', '    at ferry.loader.Starter.run(Starter.java:31)', '    at ferry.Main.main(Main.java:12)'];
+        return [
+            "    at {$class}.{$method}({$file}.java:".(20 + (crc32($mod->id) % 200)).')',
+            '    at ferry.loader.Starter.call(Starter.java:52)',
+            '    at ferry.loader.Starter.run(Starter.java:31)',
+            '    at ferry.Main.main(Main.java:12)',
+        ];
     }
 
     public function threads(array $waiting): array
     {
         $lines = ['Full thread dump OpenJDK 64-Bit Server VM (mixed mode, sharing):', ''];
         foreach ($waiting as $thread => [$mod, $for]) {
-            array_push($lines, "\"{$thread}\" #".(1 + crc32($thread) % 40).' prio=5 os_prio=0 waiting for monitor entry', '   java.lang.Thread.State: BLOCKED (on object monitor)', ...[...$this->frames($mod, 'start'), '']);
+            array_push(
+                $lines,
+                "\"{$thread}\" #".(1 + (crc32($thread) % 40)).' prio=5 os_prio=0 waiting for monitor entry',
+                '   java.lang.Thread.State: BLOCKED (on object monitor)',
+                ...[...$this->frames($mod, 'start'), ''],
+            );
         }
         if (count($waiting) > 1) {
-            array_push($lines, 'Found one Java-level deadlock:', '=============================', ...array_merge(...array_map(fn (string $thread, array $one): array => ["\"{$thread}\":", "  waiting to lock monitor 0x00007f (object \"{$one[1]}\")"], array_keys($waiting), $waiting)));
+            array_push(
+                $lines,
+                'Found one Java-level deadlock:',
+                '=============================',
+                ...array_merge(
+                    ...array_map(
+                        fn (string $thread, array $one): array => [
+                            "\"{$thread}\":",
+                            "  waiting to lock monitor 0x00007f (object \"{$one[1]}\")",
+                        ],
+                        array_keys($waiting),
+                        $waiting,
+                    ),
+                ),
+            );
         }
 
         return $lines;

@@ -24,9 +24,16 @@ final class Lobby
     public static function of(Log $log, string $game, string $loader, array $mods): self
     {
         // What others need on one side only is nobody's business on the other.
-        $shared = array_filter($mods, fn (ModFile $mod): bool => $mod->says['side'] === 'both' && ($mod->says['type'] ?? 'mod') !== 'library');
+        $shared = array_filter(
+            $mods,
+            fn (ModFile $mod): bool => $mod->says['side'] === 'both' && ($mod->says['type'] ?? 'mod') !== 'library',
+        );
 
-        return new self($log, ['game' => $game, 'loader' => $loader, 'mods' => array_map(fn (ModFile $mod): string => $mod->version, $shared)]);
+        return new self($log, [
+            'game' => $game,
+            'loader' => $loader,
+            'mods' => array_map(fn (ModFile $mod): string => $mod->version, $shared),
+        ]);
     }
 
     /** Lets players in until the server is asked to leave. */
@@ -76,7 +83,12 @@ final class Lobby
         $differences = [];
         foreach (['game', 'loader'] as $part) {
             if (($says[$part] ?? '') !== $this->own[$part]) {
-                $differences[] = 'the '.$part.' is '.(is_string($says[$part] ?? null) ? $says[$part] : 'nothing')." here, and {$this->own[$part]} on the server";
+                $differences[] =
+                    'the '.
+                    $part.
+                    ' is '.
+                    (is_string($says[$part] ?? null) ? $says[$part] : 'nothing').
+                    " here, and {$this->own[$part]} on the server";
             }
         }
         $theirs = array_filter((array) ($says['mods'] ?? []), is_string(...));
@@ -84,7 +96,9 @@ final class Lobby
             [$mine, $other] = [$this->own['mods'][$id] ?? null, $theirs[$id] ?? null];
             if ($mine !== $other) {
                 $differences[] = match (null) {
-                    $other => "{$id} {$mine} is on the server and not here", $mine => "{$id} {$other} is here and not on the server", default => "{$id} {$other} is here, and {$mine} on the server",
+                    $other => "{$id} {$mine} is on the server and not here",
+                    $mine => "{$id} {$other} is here and not on the server",
+                    default => "{$id} {$other} is here, and {$mine} on the server",
                 };
             }
         }

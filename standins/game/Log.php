@@ -24,7 +24,9 @@ final class Log
     public function say(string $level, string $logger, string $message, string $thread = 'main'): void
     {
         $seconds = microtime(true) - $this->start;
-        $this->raw(sprintf('%02d:%06.3f %-8s %-5s %-10s %s', intdiv((int) $seconds, 60), fmod($seconds, 60), $thread, $level, $logger, $message));
+        $this->raw(
+            sprintf('%02d:%06.3f %-8s %-5s %-10s %s', intdiv((int) $seconds, 60), fmod($seconds, 60), $thread, $level, $logger, $message),
+        );
     }
 
     public function info(string $logger, string $message, string $thread = 'main'): void

@@ -19,14 +19,19 @@ final class ModFile
      * @param  array<string, mixed>  $says  its descriptor
      * @param  array<string, mixed>  $does  what it does when it runs: behaviour.json
      */
-    private function __construct(public readonly string $file, public readonly string $id, public readonly string $version, public readonly array $says, public readonly array $does)
-    {
+    private function __construct(
+        public readonly string $file,
+        public readonly string $id,
+        public readonly string $version,
+        public readonly array $says,
+        public readonly array $does,
+    ) {
     }
 
     /** @return self|string why it cannot be read */
     public static function read(string $path, string $file): self|string
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
             return 'java.util.zip.ZipException: zip END header not found';
         }
@@ -34,7 +39,13 @@ final class ModFile
         if (! is_array($says) || ! isset($says['id'], $says['version'])) {
             return 'it has no usable ferry.mod.json';
         }
-        $mod = new self($file, $says['id'], $says['version'], $says + ['loaders' => [], 'needs' => [], 'needsOneOf' => [], 'breaks' => [], 'memory' => 0, 'side' => 'both'], json_decode((string) $zip->getFromName('behaviour.json'), true) ?: []);
+        $mod = new self(
+            $file,
+            $says['id'],
+            $says['version'],
+            $says + ['loaders' => [], 'needs' => [], 'needsOneOf' => [], 'breaks' => [], 'memory' => 0, 'side' => 'both'],
+            json_decode((string) $zip->getFromName('behaviour.json'), true) ?: [],
+        );
         for ($i = 0; $i < $zip->numFiles; $i++) {
             $name = (string) $zip->getNameIndex($i);
             $bytes = $zip->getFromIndex($i);
@@ -66,7 +77,7 @@ final class ModFile
      */
     public static function merged(string $path, string $file): array|string
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
             return 'java.util.zip.ZipException: zip END header not found';
         }
@@ -78,7 +89,13 @@ final class ModFile
             }
             if (preg_match('~^mods/[^/]+\.info$~', $name) === 1) {
                 $says = json_decode((string) $zip->getFromIndex($i), true);
-                $mods[] = new self($file, $says['id'], $says['version'], $says + ['loaders' => [], 'needs' => [], 'needsOneOf' => [], 'breaks' => [], 'memory' => 0, 'side' => 'both'], json_decode((string) $zip->getFromName(substr($name, 0, -4).'does'), true) ?: []);
+                $mods[] = new self(
+                    $file,
+                    $says['id'],
+                    $says['version'],
+                    $says + ['loaders' => [], 'needs' => [], 'needsOneOf' => [], 'breaks' => [], 'memory' => 0, 'side' => 'both'],
+                    json_decode((string) $zip->getFromName(substr($name, 0, -4).'does'), true) ?: [],
+                );
             } elseif (str_ends_with($name, '.class')) {
                 $class = ClassHead::of((string) $zip->getFromIndex($i));
                 $classes[] = is_string($class) ? null : $class;
@@ -86,7 +103,7 @@ final class ModFile
         }
         foreach ($mods as $mod) {
             foreach (array_filter($classes) as $class) {
-                str_starts_with($class->name, 'demo/'.strtr($mod->id, '-.', '__').'/') ? $mod->classes[$class->name] = $class : null;
+                str_starts_with($class->name, 'demo/'.strtr($mod->id, '-.', '__').'/') ? ($mod->classes[$class->name] = $class) : null;
             }
         }
 
@@ -96,7 +113,7 @@ final class ModFile
     /** Whether the beginning of the game, as it is in its archive, has a method. */
     public static function begins(string $path, string $method): bool
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $class = $zip->open($path, ZipArchive::RDONLY) === true ? ClassHead::of((string) $zip->getFromName('ferry/Main.class')) : '';
 
         return ! is_string($class) && isset($class->has[$method]);
@@ -105,6 +122,6 @@ final class ModFile
     /** What the game calls to start it. */
     public function main(): string
     {
-        return (string) (array_key_first($this->classes) ?? array_key_last($this->assemblies[0]->types ?? []) ?? $this->id);
+        return (string) (array_key_first($this->classes) ?? (array_key_last($this->assemblies[0]->types ?? []) ?? $this->id));
     }
 }

@@ -25,7 +25,10 @@ final class Relations
             foreach ($over['extends'] ?? [] as $under => $version) {
                 $there = $merged[$under]['version'] ?? '';
                 if ($there === '' || ! self::within($there, $version)) {
-                    return ["{$over['id']} {$over['version']} asks for {$under} {$version}; ".($there === '' ? 'there is none' : "found {$there}")];
+                    return [
+                        "{$over['id']} {$over['version']} asks for {$under} {$version}; ".
+                        ($there === '' ? 'there is none' : "found {$there}"),
+                    ];
                 }
                 // Each puts its own beginning of the game in the place of what lies under it: the last that was merged is what runs.
                 if (! ModFile::begins($archive, "{$over['id']}()V")) {
@@ -34,9 +37,19 @@ final class Relations
             }
         }
         $runs = [$says['id'], ...array_keys($says['provides'] ?? []), ...array_keys($merged)];
-        $foreign = array_filter($mods, fn (ModFile $mod): bool => $mod->says['loaders'] !== [] && array_intersect($runs, $mod->says['loaders']) === []);
+        $foreign = array_filter(
+            $mods,
+            fn (ModFile $mod): bool => $mod->says['loaders'] !== [] && array_intersect($runs, $mod->says['loaders']) === [],
+        );
 
-        return array_values(array_map(fn (ModFile $mod): string => "{$mod->id} {$mod->version} is made for ".implode(' or ', $mod->says['loaders']).", not for {$says['id']}", $foreign));
+        return array_values(
+            array_map(
+                fn (ModFile $mod): string => "{$mod->id} {$mod->version} is made for ".
+                    implode(' or ', $mod->says['loaders']).
+                    ", not for {$says['id']}",
+                $foreign,
+            ),
+        );
     }
 
     /**
@@ -57,7 +70,11 @@ final class Relations
                 }
             }
             foreach ($mod->says['needsOneOf'] as $choices) {
-                $met = array_filter($choices, fn (string $range, string $target): bool => isset($there[$target]) && self::within($there[$target], $range), ARRAY_FILTER_USE_BOTH);
+                $met = array_filter(
+                    $choices,
+                    fn (string $range, string $target): bool => isset($there[$target]) && self::within($there[$target], $range),
+                    ARRAY_FILTER_USE_BOTH,
+                );
                 if ($met === []) {
                     $errors[] = "{$who} asks for ".array_key_first($choices).' '.reset($choices).'; there is none';
                 }

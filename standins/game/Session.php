@@ -47,7 +47,10 @@ final class Session
     /** The world that was saved last; a new one where there is none. */
     private function choose(): string
     {
-        $worlds = array_filter(glob("{$this->dir}/worlds/*/world.json") ?: [], fn (string $file): bool => basename(dirname($file)) !== 'rehearsal');
+        $worlds = array_filter(
+            glob("{$this->dir}/worlds/*/world.json") ?: [],
+            fn (string $file): bool => basename(dirname($file)) !== 'rehearsal',
+        );
         usort($worlds, fn (string $a, string $b): int => filemtime($b) <=> filemtime($a));
 
         return $worlds === [] ? 'First Crossing' : basename(dirname($worlds[0]));

@@ -40,7 +40,15 @@ final class Settings
     private function text(): string
     {
         if (isset($this->mod->does['numbers'])) {
-            return "# {$this->mod->id}\n".implode('', array_map(fn (string $name, int $number): string => "number.{$name}={$number}\n", array_keys($this->mod->does['numbers']), $this->mod->does['numbers']));
+            return "# {$this->mod->id}\n".
+                implode(
+                    '',
+                    array_map(
+                        fn (string $name, int $number): string => "number.{$name}={$number}\n",
+                        array_keys($this->mod->does['numbers']),
+                        $this->mod->does['numbers'],
+                    ),
+                );
         }
         $values = $this->mod->does['config'];
         if (str_ends_with($this->file, '.json')) {

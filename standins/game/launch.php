@@ -12,7 +12,23 @@ declare(strict_types=1);
 
 namespace Standins\Game;
 
-foreach (['Stop', 'Log', 'ClassHead', 'AssemblyHead', 'ModFile', 'Relations', 'Runtime', 'Java', 'Dotnet', 'Settings', 'Session', 'Lobby', 'Game'] as $class) {
+foreach (
+    [
+        'Stop',
+        'Log',
+        'ClassHead',
+        'AssemblyHead',
+        'ModFile',
+        'Relations',
+        'Runtime',
+        'Java',
+        'Dotnet',
+        'Settings',
+        'Session',
+        'Lobby',
+        'Game',
+    ] as $class
+) {
     require __DIR__."/{$class}.php";
 }
 
@@ -27,16 +43,18 @@ if (! is_dir($options['dir'])) {
     fwrite(STDERR, "{$options['dir']} is not a folder.\n");
     exit(66);
 }
-exit((new Game(
-    $options['dir'],
-    explode(':', $options['game']) + ['', '0'],
-    explode(':', $options['runtime']) + ['', '0'],
-    ($options['loader'] ?? '') === '' ? null : explode(':', $options['loader']) + ['', '0'],
-    (int) $options['memory'],
-    (int) ($options['pace'] ?? 12),
-    ($options['side'] ?? 'client') === 'server' ? 'server' : 'client',
-    (int) ($options['seed'] ?? 0),
-    isset($options['play']),
-    is_string($options['port'] ?? null) ? (int) $options['port'] : null,
-    is_string($options['join'] ?? null) ? $options['join'] : '',
-))->launch());
+exit(
+    (new Game(
+        $options['dir'],
+        explode(':', $options['game']) + ['', '0'],
+        explode(':', $options['runtime']) + ['', '0'],
+        ($options['loader'] ?? '') === '' ? null : explode(':', $options['loader']) + ['', '0'],
+        (int) $options['memory'],
+        (int) ($options['pace'] ?? 12),
+        ($options['side'] ?? 'client') === 'server' ? 'server' : 'client',
+        (int) ($options['seed'] ?? 0),
+        isset($options['play']),
+        is_string($options['port'] ?? null) ? (int) $options['port'] : null,
+        is_string($options['join'] ?? null) ? $options['join'] : '',
+    ))->launch()
+);

@@ -42,7 +42,10 @@ it('finds any single culprit of 180 in at most 12 launches', function (): void {
     $wants = wantList(180);
     foreach ($wants as $one) {
         [$found, $launches] = searched(new Culprits($wants), allOf([$one]));
-        expect($found)->toBe([$one])->and($launches)->toBeLessThanOrEqual(12);
+        expect($found)
+            ->toBe([$one])
+            ->and($launches)
+            ->toBeLessThanOrEqual(12);
     }
 });
 
@@ -50,7 +53,7 @@ it('finds pairs of 180 in at most 40 launches, and triples, at 200 seeds, with n
     $wants = wantList(180);
     $dice = new Randomizer(new Mt19937(5));
     for ($seed = 0; $seed < 200; $seed++) {
-        $culprits = $dice->pickArrayKeys(array_flip($wants), 1 + $seed % 3);
+        $culprits = $dice->pickArrayKeys(array_flip($wants), 1 + ($seed % 3));
         [$found, $launches] = searched(new Culprits($wants), allOf($culprits));
         sort($found);
         expect($found)->toBe($culprits)->and($launches)->toBeLessThanOrEqual([12, 40, 60][$seed % 3]);
@@ -65,10 +68,14 @@ it('stays within the published bound of ddmin, and leaves nothing out that could
         $pair = $dice->pickArrayKeys(array_flip($wants), 2);
         $cure = $wants[$dice->getInt(0, count($wants) - 1)];
         // Two fail together, unless a third is there without the last one: what is sound with fewer need not be with more.
-        $fails = fn (array $set): bool => array_diff($pair, $set) === [] && (! in_array($cure, $set, true) || in_array($wants[count($wants) - 1], $set, true) || in_array($cure, $pair, true));
+        $fails = fn (array $set): bool => array_diff($pair, $set) === [] &&
+            (! in_array($cure, $set, true) || in_array($wants[count($wants) - 1], $set, true) || in_array($cure, $pair, true));
         [$found, $launches] = searched(new Culprits($wants), $fails);
         $n = count($wants);
-        expect($fails($found))->toBeTrue()->and($launches)->toBeLessThanOrEqual($n * $n + 3 * $n + 2 * (int) ceil(log($n, 2)) + 4);
+        expect($fails($found))
+            ->toBeTrue()
+            ->and($launches)
+            ->toBeLessThanOrEqual($n * $n + 3 * $n + 2 * (int) ceil(log($n, 2)) + 4);
         foreach ($found as $one) {
             $without = array_values(array_diff($found, [$one]));
             expect($without === [] || ! $fails($without))->toBeTrue();
@@ -105,8 +112,15 @@ it('goes on from where it was stopped', function (): void {
         $next = $culprits->step($outcomes)->next;
         $outcomes[Culprits::keyOf($next)] = allOf(['m017', 'm051'])($next) ? Trial::Failed : Trial::Passed;
     }
-    $again = (new Culprits($wants))->step(json_decode((string) json_encode(array_map(fn (Trial $one): string => $one->value, $outcomes)), true) === [] ? [] : $outcomes);
-    expect($again->next)->toBe($culprits->step($outcomes)->next)->and($again->left)->toBeLessThan(60)->and($again->expected())->toBeLessThan(8);
+    $again = (new Culprits($wants))->step(
+        json_decode((string) json_encode(array_map(fn (Trial $one): string => $one->value, $outcomes)), true) === [] ? [] : $outcomes,
+    );
+    expect($again->next)
+        ->toBe($culprits->step($outcomes)->next)
+        ->and($again->left)
+        ->toBeLessThan(60)
+        ->and($again->expected())
+        ->toBeLessThan(8);
 });
 
 it('does not count what stops for another reason', function (): void {

@@ -17,13 +17,19 @@ function wholeDefinition(): array
 {
     $read = fn (string $file): array => (array) json_decode((string) file_get_contents($file), true);
     $osgi = $read(__DIR__.'/../../docs/formats/examples/osgi/game.json');
-    $whole = ['log' => ['report' => 'crash.txt', 'loadReport' => ['path' => 'missing.txt', 'missing' => '/^(?<package>\S+)$/']]] + $read(DEFINITIONS.'ferrywright.json') + array_intersect_key($osgi, ['alone' => 1, 'ready' => 1, 'here' => 1]);
+    $whole =
+        ['log' => ['report' => 'crash.txt', 'loadReport' => ['path' => 'missing.txt', 'missing' => '/^(?<package>\S+)$/']]] +
+        $read(DEFINITIONS.'ferrywright.json') +
+        array_intersect_key($osgi, ['alone' => 1, 'ready' => 1, 'here' => 1]);
     $whole['log'] += $read(DEFINITIONS.'ferrywright.json')['log'];
     $whole['runtime']['find'] = 'java';
     $whole['play'] = ['{program}', 'play'];
     $whole['places']['mod']['unpack'] = false;
     $whole['worlds'] += ['trial' => 'trial', 'packs' => 'packs', 'order' => 'order.txt'];
-    $whole['templates'][] = ['path' => 'list.txt', 'lines' => ['a line', ['begin' => 'b', 'each' => '{path}', 'join' => 'j', 'of' => ['mod']]]];
+    $whole['templates'][] = [
+        'path' => 'list.txt',
+        'lines' => ['a line', ['begin' => 'b', 'each' => '{path}', 'join' => 'j', 'of' => ['mod']]],
+    ];
 
     return $whole;
 }
@@ -48,7 +54,7 @@ function leaves(array $document): array
 {
     $leaves = [];
     foreach ($document as $key => $value) {
-        array_push($leaves, ...(is_array($value) ? array_map(fn (array $rest): array => [$key, ...$rest], leaves($value)) : [[$key]]));
+        array_push($leaves, ...is_array($value) ? array_map(fn (array $rest): array => [$key, ...$rest], leaves($value)) : [[$key]]);
     }
 
     return $leaves;
@@ -71,32 +77,86 @@ function changedAt(array $document, array $place, mixed $value): array
 }
 
 it('refuses a definition that leads out of an instance, or has what nobody would see', function (string $place, mixed $value): void {
-    expect(definitionOf(wholeDefinition()))->not->toBeNull()
-        ->and(definitionOf(changedAt(wholeDefinition(), explode('.', $place), $value)))->toBeNull();
-})->with(fn (): array => [
-    ...array_merge(...array_map(fn (string $place): array => array_map(fn (string $path): array => [$place, $path], ['../victim', '/etc', 'a/../../b', 'a//b', './a', "a\nb", 'a\\b', 'C:a', str_repeat('a', 201), '.stasimon.json']),
-        ['own.0', 'places.mod.folder', 'worlds.folder', 'worlds.file', 'worlds.trial', 'worlds.packs', 'worlds.order', 'templates.0.path', 'log.report', 'log.loadReport.path', 'merged.0.archive'])),
-    ['own.0', 'config/deep'], ['worlds.trial', 'a/b'],
-    ['name', str_repeat('n', 121)], ['name', "Rowing\nsh"], ['name', "Row\u{202E}ing"], ['runtime.name', "Java\nrm -r"], ['runtime.name', 'Java'.str_repeat(' ', 300).'x'],
-    ['versions.0.version', "1\t2"], ['runtime.versions.0', 'not a version'], ['runtime.rules.0.range', '>=>'], ['runtime.find', 'sh'],
-    ['versions', fn (): array => array_map(fn (int $i): array => ['version' => "1.{$i}"], range(0, 5_000))],
-]);
+    expect(definitionOf(wholeDefinition()))
+        ->not->toBeNull()
+        ->and(definitionOf(changedAt(wholeDefinition(), explode('.', $place), $value)))
+        ->toBeNull();
+})->with(
+    fn (): array => [
+        ...array_merge(
+            ...array_map(
+                fn (string $place): array => array_map(fn (string $path): array => [$place, $path], [
+                    '../victim',
+                    '/etc',
+                    'a/../../b',
+                    'a//b',
+                    './a',
+                    "a\nb",
+                    'a\\b',
+                    'C:a',
+                    str_repeat('a', 201),
+                    '.stasimon.json',
+                ]),
+                [
+                    'own.0',
+                    'places.mod.folder',
+                    'worlds.folder',
+                    'worlds.file',
+                    'worlds.trial',
+                    'worlds.packs',
+                    'worlds.order',
+                    'templates.0.path',
+                    'log.report',
+                    'log.loadReport.path',
+                    'merged.0.archive',
+                ],
+            ),
+        ),
+        ['own.0', 'config/deep'],
+        ['worlds.trial', 'a/b'],
+        ['name', str_repeat('n', 121)],
+        ['name', "Rowing\nsh"],
+        ['name', "Row\u{202E}ing"],
+        ['runtime.name', "Java\nrm -r"],
+        ['runtime.name', 'Java'.str_repeat(' ', 300).'x'],
+        ['versions.0.version', "1\t2"],
+        ['runtime.versions.0', 'not a version'],
+        ['runtime.rules.0.range', '>=>'],
+        ['runtime.find', 'sh'],
+        ['versions', fn (): array => array_map(fn (int $i): array => ['version' => "1.{$i}"], range(0, 5_000))],
+    ],
+);
 
 it('tells what is a path inside a folder', function (): void {
-    expect(array_map(InnerPath::isInside(...), ['a', 'a/b.txt', 'größe/ß', '...', 'a..b', '', '.', '..', 'a/', '/a', "a\x7f", "\xff"]))->toBe([true, true, true, true, true, false, false, false, false, false, false, false]);
+    expect(
+        array_map(InnerPath::isInside(...), ['a', 'a/b.txt', 'größe/ß', '...', 'a..b', '', '.', '..', 'a/', '/a', "a\x7f", "\xff"]),
+    )->toBe([true, true, true, true, true, false, false, false, false, false, false, false]);
 });
 
 it('asks anew for whatever reaches a process or a file, and for nothing else, field by field of the schema', function (): void {
-    $reaching = '~^(?:id|launch|play|serve|templates|own)\b|^runtime\.(?:id|find|versions)\b|^versions\.\d+\.version$|^loaders\.\d+\.id$|^memory\.\d+\.megabytes$|^places\.|^merged\.|^worlds\.(?!mods$)|^log\.report$|^log\.loadReport\.path$~';
+    $reaching =
+        '~^(?:id|launch|play|serve|templates|own)\b|^runtime\.(?:id|find|versions)\b|^versions\.\d+\.version$|^loaders\.\d+\.id'.
+        '$|^memory\.\d+\.megabytes$|^places\.|^merged\.|^worlds\.(?!mods$)|^log\.report$|^log\.loadReport\.path$~';
     $whole = wholeDefinition();
-    $before = (new Agreement(definitionOf($whole) ?? throw new LogicException, []))->digest();
+    $before = (new Agreement(definitionOf($whole) ?? throw new LogicException(), []))->digest();
     $asked = $silent = [];
     foreach (leaves($whole) as $place) {
-        $game = definitionOf(changedAt($whole, $place, fn (mixed $value): mixed => match (true) {
-            is_bool($value) => ! $value, is_int($value) => $value + 1, is_float($value) => $value + 0.5, $value === 'java' => 'dotnet', $value === 'mod' => 'library', default => $value.'x'
-        }));
+        $game = definitionOf(
+            changedAt(
+                $whole,
+                $place,
+                fn (mixed $value): mixed => match (true) {
+                    is_bool($value) => ! $value,
+                    is_int($value) => $value + 1,
+                    is_float($value) => $value + 0.5,
+                    $value === 'java' => 'dotnet',
+                    $value === 'mod' => 'library',
+                    default => $value.'x',
+                },
+            ),
+        );
         if ($game !== null) {
-            (new Agreement($game, []))->digest() === $before ? $silent[] = implode('.', $place) : $asked[] = implode('.', $place);
+            (new Agreement($game, []))->digest() === $before ? ($silent[] = implode('.', $place)) : ($asked[] = implode('.', $place));
         }
     }
     expect(preg_grep($reaching, $silent))->toBe([])->and(preg_grep($reaching, $asked, PREG_GREP_INVERT))->toBe([]);
@@ -107,10 +167,16 @@ it('asks anew for whatever reaches a process or a file, and for nothing else, fi
 });
 
 it('tells apart what is written from how it is put together, and programs that are others', function (): void {
-    $digest = fn (array $list, array $programs = []): string => (new Agreement(definitionOf(changedAt(wholeDefinition(), ['templates', 0, 'lines', 0], $list)) ?? throw new LogicException, $programs))->digest();
+    $digest = fn (array $list, array $programs = []): string => (new Agreement(
+        definitionOf(changedAt(wholeDefinition(), ['templates', 0, 'lines', 0], $list)) ?? throw new LogicException(),
+        $programs,
+    ))->digest();
     $said = array_map($digest, [
-        ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod']], ['begin' => 'ab', 'each' => '', 'join' => 'c', 'of' => ['mod']], ['begin' => '', 'each' => 'ab', 'join' => 'c', 'of' => ['mod']],
-        ['begin' => 'a', 'each' => 'bc', 'join' => '', 'of' => ['mod']], ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod', 'library']],
+        ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod']],
+        ['begin' => 'ab', 'each' => '', 'join' => 'c', 'of' => ['mod']],
+        ['begin' => '', 'each' => 'ab', 'join' => 'c', 'of' => ['mod']],
+        ['begin' => 'a', 'each' => 'bc', 'join' => '', 'of' => ['mod']],
+        ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod', 'library']],
     ]);
     $list = ['begin' => 'a', 'each' => 'b', 'join' => 'c', 'of' => ['mod']];
     foreach ([['21', '/opt/a/java', 'aa'], ['21', '/opt/b/java', 'aa'], ['21', '/opt/a/java', 'bb']] as [$version, $path, $sha256]) {
@@ -122,7 +188,12 @@ it('tells apart what is written from how it is put together, and programs that a
 it('gives up on a text that a pattern cannot be done with, and rests after a hundred of them', function (): void {
     $signature = Signature::read(Node::ofJson('{"kind": "missing", "pattern": "~^(a+)+!x|c(?<what>d)$~"}'));
     $slow = str_repeat('a', 16).'!cd';
-    expect(preg_match('~^(a+)+!x|c(?<what>d)$~', $slow))->toBe(1)->and($signature->catch($slow))->toBeNull()->and($signature->catch('cd'))->toBe(['what' => 'd']);
+    expect(preg_match('~^(a+)+!x|c(?<what>d)$~', $slow))
+        ->toBe(1)
+        ->and($signature->catch($slow))
+        ->toBeNull()
+        ->and($signature->catch('cd'))
+        ->toBe(['what' => 'd']);
     for ($i = 0; $i < 100; $i++) {
         $signature->catch($slow);
     }
@@ -130,18 +201,34 @@ it('gives up on a text that a pattern cannot be done with, and rests after a hun
     while ($signature->catch('cd') === null && $asked < 20_000) {
         $asked++;
     }
-    expect($asked)->toBe(9_999)->and($signature->catch($slow))->toBeNull()->and($signature->catch('cd'))->toBe(['what' => 'd']);
+    expect($asked)
+        ->toBe(9_999)
+        ->and($signature->catch($slow))
+        ->toBeNull()
+        ->and($signature->catch('cd'))
+        ->toBe(['what' => 'd']);
 });
 
 it('refuses patterns and lists of them that are longer than any that is needed', function (string $place, mixed $value): void {
     expect(definitionOf(changedAt(wholeDefinition(), explode('.', $place), $value)))->toBeNull();
 })->with([
-    'a long pattern' => ['log.line', '~'.str_repeat('a', 2_000).'~'], 'no pattern' => ['log.line', '~(~'], 'many' => ['log.signatures', fn (): array => array_fill(0, 301, ['kind' => 'missing', 'pattern' => '~x~'])],
+    'a long pattern' => ['log.line', '~'.str_repeat('a', 2_000).'~'],
+    'no pattern' => ['log.line', '~(~'],
+    'many' => ['log.signatures', fn (): array => array_fill(0, 301, ['kind' => 'missing', 'pattern' => '~x~'])],
 ]);
 
 it('writes out what nobody would see', function (string $text, string $shown): void {
-    expect(Visible::text($text))->toBe($shown)->and(Visible::isPlain($text))->toBe($text === $shown);
+    expect(Visible::text($text))
+        ->toBe($shown)
+        ->and(Visible::isPlain($text))
+        ->toBe($text === $shown);
 })->with([
-    ['as it is, größer', 'as it is, größer'], ["a\u{202E}b", 'a⟨U+202E⟩b'], ["a\nb", 'a⟨U+000A⟩b'], ['a'.str_repeat(' ', 300).'b', 'a⟨300 blanks⟩b'],
-    ["a\u{00A0}b", 'a⟨U+00A0⟩b'], ["\u{2066}x\u{2069}", '⟨U+2066⟩x⟨U+2069⟩'], 'a byte that is no UTF-8' => ["a\xffb", 'a?b'], ["zero\u{200B}width", 'zero⟨U+200B⟩width'],
+    ['as it is, größer', 'as it is, größer'],
+    ["a\u{202E}b", 'a⟨U+202E⟩b'],
+    ["a\nb", 'a⟨U+000A⟩b'],
+    ['a'.str_repeat(' ', 300).'b', 'a⟨300 blanks⟩b'],
+    ["a\u{00A0}b", 'a⟨U+00A0⟩b'],
+    ["\u{2066}x\u{2069}", '⟨U+2066⟩x⟨U+2069⟩'],
+    'a byte that is no UTF-8' => ["a\xffb", 'a?b'],
+    ["zero\u{200B}width", 'zero⟨U+200B⟩width'],
 ]);

@@ -16,17 +16,25 @@ function ended(string $log, ?bool $hasFailed = null, string $platform = 'java'):
 {
     $definition = Logs::game('ferrywright', $platform);
 
-    return (new Diagnosing($definition->log, $definition->platform, Holders::nobody(), 'ferrywright'))->of((new LogReader($definition->log))->lines($log), $hasFailed);
+    return (new Diagnosing($definition->log, $definition->platform, Holders::nobody(), 'ferrywright'))->of(
+        (new LogReader($definition->log))->lines($log),
+        $hasFailed,
+    );
 }
 
 it('tells of each of several failures of one kind', function (): void {
-    $found = ended("Exception in thread \"main\" java.lang.NoClassDefFoundError: tide/Clock\n\tat pier.Main.main(Main.java:3)\nException in thread \"loader\" java.lang.NoClassDefFoundError: gull/Wing\n\tat pier.Load.run(Load.java:9)\n", true);
+    $found = ended(
+        "Exception in thread \"main\" java.lang.NoClassDefFoundError: tide/Clock\n\tat pier.Main.main(Main.java:3)\nException in thread ".
+        "\"loader\" java.lang.NoClassDefFoundError: gull/Wing\n\tat pier.Load.run(Load.java:9)\n",
+        true,
+    );
     expect(array_map(fn (Diagnosis $one): string => $one->quotes[0]->message, $found))->toHaveCount(2);
 });
 
 it('quotes what a launch ended with, not what it got over before', function (): void {
     $trace = "\tat tide.Clock.read(Clock.java:7)\n\tat pier.Main.main(Main.java:3)\n";
-    $log = "java.lang.NullPointerException: no hands\n{$trace}Reading it anew.\nLoading 12 of 40\nException in thread \"main\" java.lang.NullPointerException: no face\n{$trace}";
+    $log = "java.lang.NullPointerException: no hands\n{$trace}Reading it anew.\nLoading 12 of 40\nException in thread \"main\" ".
+        "java.lang.NullPointerException: no face\n{$trace}";
     foreach ([null, true] as $hasFailed) {
         [$found] = ended($log, $hasFailed);
         expect($found->line())->toBe(6)->and($found->kind)->toBe(Failure::Crash);
@@ -37,7 +45,8 @@ it('takes no sentence for a level, and no speech for what happened', function (s
     expect(ended($log))->toBe([]);
 })->with([
     "Colours are on. \nERROR is shown in red\njava.io.IOException: no wind\n\tat sail.Mast.up(Mast.java:4)\nTrying the oars.\nRowing.\n",
-    "The harbour is open\n<eve> java.lang.OutOfMemoryError: Java heap space\n<bob> lol\n", "The harbour is open\n[CHAT] eve: Exception in thread \"main\" java.lang.IllegalStateException\n",
+    "The harbour is open\n<eve> java.lang.OutOfMemoryError: Java heap space\n<bob> lol\n",
+    "The harbour is open\n[CHAT] eve: Exception in thread \"main\" java.lang.IllegalStateException\n",
     "Looking for oars\njava.lang.ClassNotFoundException: oars.Extra\n\tat pier.Main.main(Main.java:3)\nNo oars, sailing instead.\nUp.\n",
 ]);
 
@@ -50,6 +59,8 @@ it('hears a farewell for what it is, and further work for what that is', functio
 });
 
 it('goes by levels where lines have them', function (): void {
-    expect(ended("INFO  Loading\nERROR is the tide in? java.lang.IllegalStateException: no\nERROR the tide is out\n", true))->toHaveCount(1)
-        ->and(ended("ERROR: java.lang.IllegalStateException: no tide\n\tat pier.Main.main(Main.java:3)\n"))->toHaveCount(1);
+    expect(ended("INFO  Loading\nERROR is the tide in? java.lang.IllegalStateException: no\nERROR the tide is out\n", true))
+        ->toHaveCount(1)
+        ->and(ended("ERROR: java.lang.IllegalStateException: no tide\n\tat pier.Main.main(Main.java:3)\n"))
+        ->toHaveCount(1);
 });

@@ -14,41 +14,66 @@ use Tests\Support\Generated;
 /** @return list<int> */
 function impossibleSeeds(): array
 {
-    return array_values(array_filter(range(1, max(400, (int) getenv('STASIMON_CASES'))), function (int $seed): bool {
-        $case = Generated::case($seed);
+    return array_values(
+        array_filter(range(1, max(400, (int) getenv('STASIMON_CASES'))), function (int $seed): bool {
+            $case = Generated::case($seed);
 
-        return (new Answers($case['catalogue'], $case['request']))->versions() === null;
-    }));
+            return (new Answers($case['catalogue'], $case['request']))->versions() === null;
+        }),
+    );
 }
 
 it('explains a loader that is too old, in order', function (): void {
-    $impossible = Answers::short([
-        'halyard' => ['0.15.11' => [], '0.16.4' => []],
-        'fogbank' => ['2.1.0' => ['halyard >=0.16 <0.17'], '2.2.0' => ['halyard >=0.16 <0.17']],
-        'gulls' => ['1.0.0' => []],
-    ], ['gulls', 'fogbank', 'halyard =0.15.11'])->impossible();
-    expect($impossible->blame)->toBe([1, 2])
-        ->and(array_map(fn (Step $step): string => $step->text, $impossible->explanation))->toContain('Every fogbank needs halyard 0.16 or newer and below 0.17.', 'You asked for halyard 0.15.11.')
-        ->and(array_slice($impossible->explanation, -1)[0]->text)->toContain('at once')
-        ->and($impossible->contested[0]->package->id)->toBe('halyard')
-        ->and($impossible->repairs[0]->text)->toBe('Use halyard 0.16.4 instead of 0.15.11.');
+    $impossible = Answers::short(
+        [
+            'halyard' => ['0.15.11' => [], '0.16.4' => []],
+            'fogbank' => ['2.1.0' => ['halyard >=0.16 <0.17'], '2.2.0' => ['halyard >=0.16 <0.17']],
+            'gulls' => ['1.0.0' => []],
+        ],
+        ['gulls', 'fogbank', 'halyard =0.15.11'],
+    )->impossible();
+    expect($impossible->blame)
+        ->toBe([1, 2])
+        ->and(array_map(fn (Step $step): string => $step->text, $impossible->explanation))
+        ->toContain('Every fogbank needs halyard 0.16 or newer and below 0.17.', 'You asked for halyard 0.15.11.')
+        ->and(array_slice($impossible->explanation, -1)[0]->text)
+        ->toContain('at once')
+        ->and($impossible->contested[0]->package->id)
+        ->toBe('halyard')
+        ->and($impossible->repairs[0]->text)
+        ->toBe('Use halyard 0.16.4 instead of 0.15.11.');
 });
 
 it('says what no release can be so that it is read in one way', function (): void {
-    $impossible = Answers::short(['a' => ['2.0.0' => [], '3.0.0' => [], '4.0.0' => [], '5.0.0' => []], 'b' => ['1.0.0' => ['a =2.0.0 || >=4.0.0']], 'c' => ['1.0.0' => ['a =3.0.0']]], ['b', 'c'])->impossible();
-    expect(array_slice($impossible->explanation, -1)[0]->text)->toMatch('/^A would have to be (3\.0\.0; and also one of 2\.0\.0, 4\.0\.0 or newer|one of 2\.0\.0, 4\.0\.0 or newer; and also 3\.0\.0)\. No release of it is both\.$/');
+    $impossible = Answers::short(
+        [
+            'a' => ['2.0.0' => [], '3.0.0' => [], '4.0.0' => [], '5.0.0' => []],
+            'b' => ['1.0.0' => ['a =2.0.0 || >=4.0.0']],
+            'c' => ['1.0.0' => ['a =3.0.0']],
+        ],
+        ['b', 'c'],
+    )->impossible();
+    expect(array_slice($impossible->explanation, -1)[0]->text)->toMatch(
+        '/^A would have to be (3\.0\.0; and also one of 2\.0\.0, 4\.0\.0 or newer|one of 2\.0\.0, 4\.0\.0 or newer; and also 3\.0\.0)\. '.
+        'No release of it is both\.$/',
+    );
 });
 
 it('names what no depot has', function (): void {
     $impossible = Answers::short(['a' => ['1.0.0' => ['nowhere >=1']]], ['a'])->impossible();
-    expect(implode(' ', array_map(fn (Step $step): string => $step->text, $impossible->explanation)))->toContain('needs nowhere 1 or newer, which no depot has');
+    expect(implode(' ', array_map(fn (Step $step): string => $step->text, $impossible->explanation)))->toContain(
+        'needs nowhere 1 or newer, which no depot has',
+    );
 });
 
 it('offers a less stable release, an understudy and a waiver where they help', function (): void {
     $texts = fn (Answers $answers): array => array_map(fn (Repair $repair): string => $repair->text, $answers->impossible()->repairs);
-    expect($texts(Answers::short(['a' => ['1.0.0' => ['channel' => 'beta']]], ['a'])))->toContain('Allow beta releases of a.')
-        ->and($texts(Answers::short(['a' => ['1.0.0' => ['breaks' => ['b']]], 'b' => ['1.0.0' => []]], ['a', 'b'])))->toContain('Disregard that a 1.0.0 says it cannot stand with b.')
-        ->and($texts(Answers::short(['a' => ['1.0.0' => ['x']], 'f' => ['1.0.0' => ['provides' => ['a 0.1.0']]]], ['a >=1'])))->toContain('Put f in the place of a.');
+    expect($texts(Answers::short(['a' => ['1.0.0' => ['channel' => 'beta']]], ['a'])))
+        ->toContain('Allow beta releases of a.')
+        ->and($texts(Answers::short(['a' => ['1.0.0' => ['breaks' => ['b']]], 'b' => ['1.0.0' => []]], ['a', 'b'])))
+        ->toContain('Disregard that a 1.0.0 says it cannot stand with b.')
+        ->and($texts(Answers::short(['a' => ['1.0.0' => ['x']], 'f' => ['1.0.0' => ['provides' => ['a 0.1.0']]]], ['a >=1'])))
+        ->toContain('Put f in the place of a.');
 });
 
 it('drops several wants when no single change helps', function (): void {
@@ -67,16 +92,25 @@ it('offers six remedies where there are more, those first that cost least, what 
     $wants = ['a >=2', 'd', 'e', 'f'];
     $texts = fn (Answers $answers): array => array_map(fn (Repair $repair): string => $repair->text, $answers->impossible()->repairs);
     // An older "a" is one change; where d, e and f are there already and have to go back for it, it is four.
-    expect($texts(Answers::short($packages, $wants)))->toHaveCount(6)->and($texts(Answers::short($packages, $wants))[0])->toBe('Use a 1.0.0 instead of 2 or newer.')
+    expect($texts(Answers::short($packages, $wants)))
+        ->toHaveCount(6)
+        ->and($texts(Answers::short($packages, $wants))[0])
+        ->toBe('Use a 1.0.0 instead of 2 or newer.')
         ->and($texts(Answers::short($packages, $wants, ['have' => ['d' => '2.0.0', 'e' => '2.0.0', 'f' => '2.0.0']])))
         ->toBe(array_map(fn (int $number): string => "Put u{$number} in the place of a.", range(1, 6)));
 });
 
 it('says of what is suggested whether it fits beside what is there as it is', function (): void {
-    $answers = Answers::short([
-        'a' => ['1.0.0' => ['b <2', 'suggests' => ['good', 'newer', 'bad', 'nowhere', 'b']]],
-        'b' => ['1.0.0' => [], '2.0.0' => []], 'good' => ['1.0.0' => ['b']], 'newer' => ['1.0.0' => ['b >=2']], 'bad' => ['1.0.0' => ['breaks' => ['a']]],
-    ], ['a']);
+    $answers = Answers::short(
+        [
+            'a' => ['1.0.0' => ['b <2', 'suggests' => ['good', 'newer', 'bad', 'nowhere', 'b']]],
+            'b' => ['1.0.0' => [], '2.0.0' => []],
+            'good' => ['1.0.0' => ['b']],
+            'newer' => ['1.0.0' => ['b >=2']],
+            'bad' => ['1.0.0' => ['breaks' => ['a']]],
+        ],
+        ['a'],
+    );
     $suggestions = Suggestion::of($answers->resolved(), new Resolver($answers->catalogue));
     expect(array_column($suggestions, 'fits', 'id'))->toBe(['good' => true, 'newer' => false, 'bad' => false, 'nowhere' => false]);
 });
@@ -87,7 +121,9 @@ it('blames a smallest set of wants: take any one away and the rest can hold', fu
     $blame = $answers->impossible()->blame;
     expect($blame)->not->toBeEmpty()->and($answers->resolve($answers->request->wantingOnly($blame)))->toBeInstanceOf(Refused::class);
     foreach ($blame as $i => $index) {
-        expect($answers->resolve($answers->request->wantingOnly(array_values(array_diff($blame, [$index])))))->toBeInstanceOf(Resolved::class);
+        expect($answers->resolve($answers->request->wantingOnly(array_values(array_diff($blame, [$index])))))->toBeInstanceOf(
+            Resolved::class,
+        );
     }
 })->with(impossibleSeeds());
 
@@ -125,7 +161,10 @@ it('names no fact without which the others would clash all the same', function (
     $tried = 0;
     foreach (impossibleSeeds() as $seed) {
         $case = Generated::case($seed);
-        $steps = array_filter((new Answers($case['catalogue'], $case['request']))->impossible()->explanation, fn (Step $step): bool => $step->claim->fact !== null);
+        $steps = array_filter(
+            (new Answers($case['catalogue'], $case['request']))->impossible()->explanation,
+            fn (Step $step): bool => $step->claim->fact !== null,
+        );
         // The last step may be the fact that is a contradiction by itself.
         $steps = array_values(array_combine(array_map(fn (Step $step): int => spl_object_id($step->claim), $steps), $steps));
         $claims = array_map(fn (Step $step): array => $step->claim->literals, $steps);
@@ -155,7 +194,13 @@ function canHold(array $clauses): ?bool
         }
     }
     // A release that no clause speaks of is as good as another such one: one bit stands for them.
-    $values = array_map(fn (string $set): array => [-1, ...array_filter(range(0, 8 * strlen($set) - 1), fn (int $bit): bool => (ord($set[$bit >> 3]) >> ($bit & 7) & 1) === 1)], $bits);
+    $values = array_map(
+        fn (string $set): array => [
+            -1,
+            ...array_filter(range(0, 8 * strlen($set) - 1), fn (int $bit): bool => ((ord($set[$bit >> 3]) >> ($bit & 7)) & 1) === 1),
+        ],
+        $bits,
+    );
     if (array_product(array_map(count(...), $values)) > 50_000) {
         return null;
     }
@@ -168,7 +213,17 @@ function canHold(array $clauses): ?bool
             return false;
         }
         foreach ($values[$package] as $bit) {
-            if ($try($packages, array_filter($clauses, fn (array $clause): bool => ! isset($clause[$package]) || $bit < 0 || (ord($clause[$package][$bit >> 3]) >> ($bit & 7) & 1) === 0))) {
+            if (
+                $try(
+                    $packages,
+                    array_filter(
+                        $clauses,
+                        fn (array $clause): bool => ! isset($clause[$package]) ||
+                            $bit < 0 ||
+                            ((ord($clause[$package][$bit >> 3]) >> ($bit & 7)) & 1) === 0,
+                    ),
+                )
+            ) {
                 return true;
             }
         }
@@ -190,7 +245,13 @@ function refutes(array $clauses): bool
     do {
         $before = $domain;
         foreach ($clauses as $clause) {
-            $open = array_filter($clause, fn (string $set, int $package): bool => ! isset($domain[$package]) ? trim($set, "\0") !== '' : trim($set & $domain[$package], "\0") !== '', ARRAY_FILTER_USE_BOTH);
+            $open = array_filter(
+                $clause,
+                fn (string $set, int $package): bool => ! isset($domain[$package])
+                    ? trim($set, "\0") !== ''
+                    : trim($set & $domain[$package], "\0") !== '',
+                ARRAY_FILTER_USE_BOTH,
+            );
             if ($open === []) {
                 return true;
             }

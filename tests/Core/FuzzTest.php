@@ -73,17 +73,34 @@ function fuzzed(string $sound, int $times, int $seed, Closure $read): array
     return [$longest, memory_get_usage() - $memory];
 }
 
-$log = Logs::said('info ', 'java 17, 4096 MB', '1 of 2  oakum-api 1.4.2 starting', '1 of 2  oakum-api 1.4.2 ready in 3 ms', '2 of 2  fogbank 2.1.0 starting')
-    .Logs::said('error', "java.lang.NoSuchMethodError: 'void oakum.sky.Layers.mist(float)'")."    at fog.Bank.raise(Bank.java:77)\n    at oakum.boot.Stage.run(Stage.java:31)\nCaused by: java.lang.NoSuchFieldError: DEPTH\n    ... 3 more\n"
-    .Logs::said('error', 'fogbank 2.1.0 asks for oakum-api >=1.4; there is none', 'cannot read mods/fogbank-2.1.0.zip: java.util.zip.ZipException: zip END header not found', 'number 166 is taken twice: a of b 1 and c of d 2')
-    ."#\n# A fatal error has been detected by the Java Runtime Environment:\n#\n# C  [libferrygl.so+0x1f3a2]\nj  fog.Bank.draw()V+42\n\"main\" #1 prio=5 waiting for monitor entry\n   java.lang.Thread.State: BLOCKED\n\tat fog.Bank.raise(Bank.java:77)\n";
+$log =
+    Logs::said(
+        'info ',
+        'java 17, 4096 MB',
+        '1 of 2  oakum-api 1.4.2 starting',
+        '1 of 2  oakum-api 1.4.2 ready in 3 ms',
+        '2 of 2  fogbank 2.1.0 starting',
+    ).
+    Logs::said('error', "java.lang.NoSuchMethodError: 'void oakum.sky.Layers.mist(float)'").
+    "    at fog.Bank.raise(Bank.java:77)\n    at oakum.boot.Stage.run(Stage.java:31)\nCaused by: java.lang.NoSuchFieldError: DEPTH\n    ".
+    "... 3 more\n".
+    Logs::said(
+        'error',
+        'fogbank 2.1.0 asks for oakum-api >=1.4; there is none',
+        'cannot read mods/fogbank-2.1.0.zip: java.util.zip.ZipException: zip END header not found',
+        'number 166 is taken twice: a of b 1 and c of d 2',
+    ).
+    "#\n# A fatal error has been detected by the Java Runtime Environment:\n#\n# C  [libferrygl.so+0x1f3a2]\nj  ".
+    "fog.Bank.draw()V+42\n\"main\" #1 prio=5 waiting for monitor entry\n   java.lang.Thread.State: BLOCKED\n\tat ".
+    "fog.Bank.raise(Bank.java:77)\n";
 
 it('reads 20,000 harmed logs without harm', function (string $game, string $platform) use ($log): void {
     $definition = Logs::game($game, $platform);
     $reader = new LogReader($definition->log);
     $telling = new Telling($definition, new MemoryCatalogue($definition->packages()), null, []);
     [$longest, $memory] = fuzzed($log, 10_000, 11, function (string $input) use ($definition, $reader, $telling): void {
-        foreach ((new Diagnosing($definition->log, $definition->platform, Logs::holders(), $definition->id))->of($reader->lines($input)) as $diagnosis) {
+        $diagnosing = new Diagnosing($definition->log, $definition->platform, Logs::holders(), $definition->id);
+        foreach ($diagnosing->of($reader->lines($input)) as $diagnosis) {
             $sentence = $telling->sentence($diagnosis);
             ($sentence !== '' && mb_check_encoding($sentence, 'UTF-8')) || throw new RuntimeException("\"{$sentence}\" is no sentence.");
         }
@@ -93,7 +110,8 @@ it('reads 20,000 harmed logs without harm', function (string $game, string $plat
 
 it('reads 10,000 harmed wrappings of logs without harm', function () use ($log): void {
     [$from, $to] = [inMemory(), inMemory()];
-    foreach ([$log, (string) gzencode($log), Archives::bytes(['latest.log' => $log]), (string) mb_convert_encoding($log, 'UTF-16LE')] as $seed => $sound) {
+    $wide = (string) mb_convert_encoding($log, 'UTF-16LE');
+    foreach ([$log, (string) gzencode($log), Archives::bytes(['latest.log' => $log]), $wide] as $seed => $sound) {
         [$longest, $memory] = fuzzed($sound, 2_500, $seed, function (string $input) use ($from, $to): void {
             file_put_contents($from, $input);
             try {
@@ -109,13 +127,35 @@ it('reads 10,000 harmed wrappings of logs without harm', function () use ($log):
 });
 
 it('reads 40,000 harmed assemblies, class heads and manifests without harm', function (): void {
-    $assembly = Standins\Content\Assembly::bytes('WaxAndSeal', '2.0.0.0', '.NETCoreApp,Version=v8.0', ['WaxAndSeal.Stamp' => ['Press']], ['Albums' => '1.0.0.0'], [['Albums', 'Albums.Page', 'Turn']]);
+    $assembly = Standins\Content\Assembly::bytes(
+        'WaxAndSeal',
+        '2.0.0.0',
+        '.NETCoreApp,Version=v8.0',
+        ['WaxAndSeal.Stamp' => ['Press']],
+        ['Albums' => '1.0.0.0'],
+        [['Albums', 'Albums.Page', 'Turn']],
+    );
     $class = Standins\Content\ClassFile::bytes('fog/Bank', 65, ['raise(F)V'], ['oakum/sky/Layers.mist(F)V']);
     $isWithin = fn (?int $number, int $most): bool => $number === null || ($number >= 0 && $number <= $most);
     $results = [
-        fuzzed($assembly, 20_000, 21, fn (string $input) => $isWithin(Assembly::frameworkOf($input), 999) || throw new RuntimeException('no framework')),
-        fuzzed($class, 10_000, 22, fn (string $input) => $isWithin(Evidence::levelOf(substr($input, 0, 8)), 65_535) || throw new RuntimeException('no level')),
-        fuzzed("Manifest-Version: 1.0\r\nImplementation-Title: fog\r\n bank\r\n\r\nName: x\r\n", 10_000, 23, fn (string $input) => Manifest::main($input)),
+        fuzzed(
+            $assembly,
+            20_000,
+            21,
+            fn (string $input) => $isWithin(Assembly::frameworkOf($input), 999) || throw new RuntimeException('no framework'),
+        ),
+        fuzzed(
+            $class,
+            10_000,
+            22,
+            fn (string $input) => $isWithin(Evidence::levelOf(substr($input, 0, 8)), 65_535) || throw new RuntimeException('no level'),
+        ),
+        fuzzed(
+            "Manifest-Version: 1.0\r\nImplementation-Title: fog\r\n bank\r\n\r\nName: x\r\n",
+            10_000,
+            23,
+            fn (string $input) => Manifest::main($input),
+        ),
     ];
     foreach ($results as [$longest, $memory]) {
         expect($longest)->toBeLessThan(5.0)->and($memory)->toBeLessThan(8_000_000);
@@ -123,11 +163,15 @@ it('reads 40,000 harmed assemblies, class heads and manifests without harm', fun
 });
 
 it('reads 10,000 harmed archives without harm', function (): void {
-    $sound = Archives::bytes(['META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\n", 'fog/Bank.class' => Standins\Content\ClassFile::bytes('fog/Bank', 65), 'a/b.txt' => str_repeat('text ', 50)]);
+    $sound = Archives::bytes([
+        'META-INF/MANIFEST.MF' => "Manifest-Version: 1.0\r\n",
+        'fog/Bank.class' => Standins\Content\ClassFile::bytes('fog/Bank', 65),
+        'a/b.txt' => str_repeat('text ', 50),
+    ]);
     $file = inMemory();
     [$longest, $memory] = fuzzed($sound, 10_000, 31, function (string $input) use ($file): void {
         file_put_contents($file, $input);
-        (new Evidence)->of($file);
+        (new Evidence())->of($file);
         try {
             Archive::read($file, 'It');
         } catch (UnsafeArchive $refused) {

@@ -26,19 +26,27 @@ function brings(string $package, array $files, string ...$needs): Bringing
  *  @return array<string, string> path => winner and whom it lies over */
 function winners(array $laid): array
 {
-    return array_column(array_map(fn (LaidFile $file): array => [$file->path, implode(' over ', [$file->package, ...$file->over])], $laid), 1, 0);
+    return array_column(
+        array_map(fn (LaidFile $file): array => [$file->path, implode(' over ', [$file->package, ...$file->over])], $laid),
+        1,
+        0,
+    );
 }
 
 it('lays a file of two packages once, and says who stands back', function (): void {
     $both = [brings('roofs', ['a.json' => '1', 'b.json' => '2']), brings('clay', ['a.json' => '3'])];
-    expect(winners(Layout::of($both)))->toBe(['a.json' => 'roofs over clay', 'b.json' => 'roofs'])
-        ->and(winners(Layout::of($both, ['roofs', 'clay'])))->toBe(['a.json' => 'clay over roofs', 'b.json' => 'roofs']);
+    expect(winners(Layout::of($both)))
+        ->toBe(['a.json' => 'roofs over clay', 'b.json' => 'roofs'])
+        ->and(winners(Layout::of($both, ['roofs', 'clay'])))
+        ->toBe(['a.json' => 'clay over roofs', 'b.json' => 'roofs']);
 });
 
 it('has a package win over what it needs, whatever their names', function (): void {
-    expect(winners(Layout::of([brings('aa', ['x' => '1'], 'zz'), brings('zz', ['x' => '2'])])))->toBe(['x' => 'aa over zz'])
+    expect(winners(Layout::of([brings('aa', ['x' => '1'], 'zz'), brings('zz', ['x' => '2'])])))
+        ->toBe(['x' => 'aa over zz'])
         // Needs in a circle end.
-        ->and(winners(Layout::of([brings('a', ['x' => '1'], 'b'), brings('b', ['x' => '2'], 'a')])))->toHaveCount(1);
+        ->and(winners(Layout::of([brings('a', ['x' => '1'], 'b'), brings('b', ['x' => '2'], 'a')])))
+        ->toHaveCount(1);
 });
 
 it('does not call it an overlap when both bring the same', function (): void {
@@ -46,7 +54,9 @@ it('does not call it an overlap when both bring the same', function (): void {
 });
 
 it('takes names for one that a file system may take for one', function (): void {
-    expect(winners(Layout::of([brings('a', ['Data/X.json' => '1']), brings('b', ['data/x.json' => '2'])])))->toBe(['data/x.json' => 'b over a']);
+    expect(winners(Layout::of([brings('a', ['Data/X.json' => '1']), brings('b', ['data/x.json' => '2'])])))->toBe([
+        'data/x.json' => 'b over a',
+    ]);
 });
 
 it('finds the folder that is the content', function (array $paths, string $folder, ?string $said, array $expected): void {
@@ -70,22 +80,44 @@ it('keeps the names that an instance needs for itself', function (string $path):
     $placement = new Placement($game);
     expect($placement->isOwn('Config/a.json'))->toBeTrue()->and($placement->isOwn('plugins/a.dll'))->toBeFalse();
     $placement->pathWithin($placement->placeOf(Kind::Expansion, 'x.zip'), $path);
-})->with(['.stasimon.json', 'plan.pending', 'LOGS/latest.log'])->throws(UnplaceableFile::class, 'kept for other things');
+})
+    ->with(['.stasimon.json', 'plan.pending', 'LOGS/latest.log'])
+    ->throws(UnplaceableFile::class, 'kept for other things');
 
 it('lays nothing that another release makes obsolete', function (): void {
-    $covers = fn (string $pattern, string $path): bool => Replacement::ofPath($pattern)?->covers($path) ?? throw new LogicException($pattern);
-    expect($covers('scripts/old/', 'scripts/old/a/b.json'))->toBeTrue()->and($covers('scripts/old/', 'scripts/older.json'))->toBeFalse()
-        ->and($covers('a/*.json', 'a/x.json'))->toBeTrue()->and($covers('a/*.json', 'a/b/x.json'))->toBeFalse()->and($covers('a/x.json', 'a/x.json.txt'))->toBeFalse()->and($covers('A/x', 'a/X'))->toBeTrue()->and($covers('a.c', 'abc'))->toBeFalse();
+    $covers = fn (string $pattern, string $path): bool => Replacement::ofPath($pattern)?->covers($path) ??
+        throw new LogicException($pattern);
+    expect($covers('scripts/old/', 'scripts/old/a/b.json'))
+        ->toBeTrue()
+        ->and($covers('scripts/old/', 'scripts/older.json'))
+        ->toBeFalse()
+        ->and($covers('a/*.json', 'a/x.json'))
+        ->toBeTrue()
+        ->and($covers('a/*.json', 'a/b/x.json'))
+        ->toBeFalse()
+        ->and($covers('a/x.json', 'a/x.json.txt'))
+        ->toBeFalse()
+        ->and($covers('A/x', 'a/X'))
+        ->toBeTrue()
+        ->and($covers('a.c', 'abc'))
+        ->toBeFalse();
     foreach (['*a*a*a*a*a*a', '/etc', '../x', 'a/../b', '', "a\x00"] as $none) {
         expect(Replacement::ofPath($none))->toBeNull();
     }
-    $old = new Bringing('old', [], ['scripts/a' => new Content('1', 1), 'scripts/b' => new Content('2', 1)], [Replacement::ofPath('scripts/a')]);
+    $old = new Bringing(
+        'old',
+        [],
+        ['scripts/a' => new Content('1', 1), 'scripts/b' => new Content('2', 1)],
+        [Replacement::ofPath('scripts/a')],
+    );
     expect(winners(Layout::of([$old, brings('new', ['scripts/c' => '3'])])))->toBe(['scripts/b' => 'old', 'scripts/c' => 'new']);
 });
 
 it('says who brings a folder where a file is to be', function (): void {
-    expect(fn () => Layout::of([brings('roofs', ['data' => '1']), brings('clay', ['data/x.json' => '2'])]))->toThrow(UnplaceableFile::class, 'clay brings a folder where roofs brings the file "data"')
-        ->and(fn () => Layout::of([brings('roofs', ['data' => '1', 'data/x.json' => '2'])]))->toThrow(UnplaceableFile::class, 'roofs brings "data" both as a file and as a folder');
+    expect(fn () => Layout::of([brings('roofs', ['data' => '1']), brings('clay', ['data/x.json' => '2'])]))
+        ->toThrow(UnplaceableFile::class, 'clay brings a folder where roofs brings the file "data"')
+        ->and(fn () => Layout::of([brings('roofs', ['data' => '1', 'data/x.json' => '2'])]))
+        ->toThrow(UnplaceableFile::class, 'roofs brings "data" both as a file and as a folder');
 });
 
 it('places nothing that leads too deep or is too long', function (string $path): void {

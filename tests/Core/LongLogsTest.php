@@ -22,10 +22,16 @@ it('finds the failure at the end of 200,000 lines, and keeps next to nothing of 
     for ($number = 1; $number <= 200_000; $number++) {
         $diagnosing->follow($reader->line($number, "00:01.000 main     warn  gossips    lamp {$number} has no oil"));
     }
-    $diagnosing->follow($reader->line($number, "00:02.000 main     error fogbank    java.lang.NoSuchMethodError: 'void oakum.sky.Layers.mist(float)'"));
+    $diagnosing->follow(
+        $reader->line($number, "00:02.000 main     error fogbank    java.lang.NoSuchMethodError: 'void oakum.sky.Layers.mist(float)'"),
+    );
     $diagnosing->follow($reader->line($number + 1, "\tat fog.Bank.raise(Bank.java:77)"));
-    expect($diagnosing->diagnoses()[0]->kind)->toBe(Failure::MissingMember)->and($diagnosing->diagnoses()[0]->line())->toBe(200_001)
-        ->and(memory_get_usage() - $memory)->toBeLessThan(1_000_000);
+    expect($diagnosing->diagnoses()[0]->kind)
+        ->toBe(Failure::MissingMember)
+        ->and($diagnosing->diagnoses()[0]->line())
+        ->toBe(200_001)
+        ->and(memory_get_usage() - $memory)
+        ->toBeLessThan(1_000_000);
 });
 
 it('takes no longer over lines that are made to take long', function (string $line): void {
@@ -35,19 +41,33 @@ it('takes no longer over lines that are made to take long', function (string $li
         $diagnosing->follow($reader->line($number, '00:01.000 main     error loader     '.$line));
         $diagnosing->follow($reader->line($number, $line));
     }
-    expect((hrtime(true) - $start) / 1e9)->toBeLessThan(5.0)->and(count($diagnosing->diagnoses()))->toBeLessThanOrEqual(20);
+    expect((hrtime(true) - $start) / 1e9)
+        ->toBeLessThan(5.0)
+        ->and(count($diagnosing->diagnoses()))
+        ->toBeLessThanOrEqual(20);
 })->with([
     'words of one signature over and over' => ['number 1 is taken twice: '.str_repeat('x of y z and ', 300)],
     'a name of many parts' => [str_repeat('a.', 1_900).'Er'],
     'a frame without an end' => ['    at '.str_repeat('a/', 900).str_repeat('b.', 900)],
-    'one letter' => [str_repeat('a', 3_900)], 'blanks' => [str_repeat(' ', 3_900)], 'colons' => ['cannot read '.str_repeat(': ', 1_900)],
+    'one letter' => [str_repeat('a', 3_900)],
+    'blanks' => [str_repeat(' ', 3_900)],
+    'colons' => ['cannot read '.str_repeat(': ', 1_900)],
     'quotes' => ["java.lang.NoSuchMethodError: '".str_repeat("a' ", 1_200)],
 ]);
 
 it('keeps trace lines to their failure and lets other lines end it', function (): void {
-    $log = Logs::said('error', 'java.lang.IllegalStateException: one')."    at fog.Bank.raise(Bank.java:77)\n".Logs::said('info ', 'stopping')."    at oakum.sky.Layers.mist(Layers.java:9)\n";
+    $log =
+        Logs::said('error', 'java.lang.IllegalStateException: one').
+        "    at fog.Bank.raise(Bank.java:77)\n".
+        Logs::said('info ', 'stopping').
+        "    at oakum.sky.Layers.mist(Layers.java:9)\n";
     $found = Logs::diagnosed($log);
-    expect($found)->toHaveCount(1)->and($found[0]->suspects)->toBe(['fogbank'])->and(count($found[0]->quotes))->toBe(2);
+    expect($found)
+        ->toHaveCount(1)
+        ->and($found[0]->suspects)
+        ->toBe(['fogbank'])
+        ->and(count($found[0]->quotes))
+        ->toBe(2);
 });
 
 it('says where a gzip file is cut short or damaged, and reads what is there', function (): void {
@@ -63,7 +83,13 @@ it('says where a gzip file is cut short or damaged, and reads what is there', fu
     };
     $lines = implode("\n", array_map(fn (int $number): string => "line {$number} ".md5((string) $number), range(1, 2_000)));
     $packed = (string) gzencode($lines);
-    expect($pour($packed))->toBe($lines)->and($pour($packed.gzencode("\nand more")))->toBe("{$lines}\nand more")
-        ->and($pour(substr($packed, 0, intdiv(strlen($packed), 2))))->toStartWith('line 1 ')->toContain('cut short')
-        ->and($pour(substr_replace($packed, "\0\0\0\0", -8, 4)))->toContain('damaged');
+    expect($pour($packed))
+        ->toBe($lines)
+        ->and($pour($packed.gzencode("\nand more")))
+        ->toBe("{$lines}\nand more")
+        ->and($pour(substr($packed, 0, intdiv(strlen($packed), 2))))
+        ->toStartWith('line 1 ')
+        ->toContain('cut short')
+        ->and($pour(substr_replace($packed, "\0\0\0\0", -8, 4)))
+        ->toContain('damaged');
 });

@@ -21,10 +21,16 @@ function fewest(array $groups, int $least, int $most, array $reserved, int $inde
     foreach ($group->isFixed ? [$group->place()] : range($least, $most) as $at) {
         $numbers = range($at, $at + $group->count() - 1);
         $own = array_flip(array_map(fn (Claim $claim): int => $claim->number, $group->claims));
-        $isFree = array_intersect_key($taken, array_flip($numbers)) === [] && ($group->isFixed ? array_intersect_key($reserved, array_diff_key(array_flip($numbers), $own)) === [] || ! $group->isTorn() : max($numbers) <= $most && array_intersect_key($reserved, array_flip($numbers)) === []);
+        $isFree =
+            array_intersect_key($taken, array_flip($numbers)) === [] &&
+            ($group->isFixed
+                ? array_intersect_key($reserved, array_diff_key(array_flip($numbers), $own)) === [] || ! $group->isTorn()
+                : max($numbers) <= $most && array_intersect_key($reserved, array_flip($numbers)) === []);
         $rest = $isFree ? fewest($groups, $least, $most, $reserved, $index + 1, $taken + array_flip($numbers)) : null;
         if ($rest !== null) {
-            $cost = $rest + count(array_filter($group->claims, fn (Claim $claim, int $n): bool => $claim->number !== $at + $n, ARRAY_FILTER_USE_BOTH));
+            $cost =
+                $rest +
+                count(array_filter($group->claims, fn (Claim $claim, int $n): bool => $claim->number !== $at + $n, ARRAY_FILTER_USE_BOTH));
             $best = min($best ?? PHP_INT_MAX, $cost);
         }
     }
@@ -48,7 +54,9 @@ it('changes as few lines as can be, by trying all on small cases, and never what
             $group = new Together($claims);
             // What a world uses may lie outside of the numbers that there are now, and one of a torn pair may be used alone.
             $groups[] = match (true) {
-                $dice->getInt(0, 4) > 0 => $group, ! $group->isTorn() => new Together($claims, true), default => new Together($claims, true, $dice->getInt(0, 1) === 0 ? $claims[0]->number : $claims[1]->number - 1),
+                $dice->getInt(0, 4) > 0 => $group,
+                ! $group->isTorn() => new Together($claims, true),
+                default => new Together($claims, true, $dice->getInt(0, 1) === 0 ? $claims[0]->number : $claims[1]->number - 1),
             };
         }
         $reserved = $dice->getInt(0, 1) === 1 ? [$dice->getInt(1, $most) => true] : [];
@@ -61,26 +69,53 @@ it('changes as few lines as can be, by trying all on small cases, and never what
             continue;
         }
         // What comes of it has no clash, keeps pairs together, and leaves alone what may not move.
-        $after = array_map(fn (Together $group): Together => new Together(array_map(fn (Claim $claim): Claim => new Claim($claim->name, $moves[$claim->key()] ?? $claim->number, $claim->file, $claim->line), $group->claims), $group->isFixed), $groups);
+        $after = array_map(
+            fn (Together $group): Together => new Together(
+                array_map(
+                    fn (Claim $claim): Claim => new Claim(
+                        $claim->name,
+                        $moves[$claim->key()] ?? $claim->number,
+                        $claim->file,
+                        $claim->line,
+                    ),
+                    $group->claims,
+                ),
+                $group->isFixed,
+            ),
+            $groups,
+        );
         expect((new Numbering($after, 1, $most))->clashes())->toBe([]);
         foreach ($after as $n => $group) {
-            expect($group->isTorn())->toBeFalse()->and($group->isFixed && $group->first() !== $groups[$n]->place())->toBeFalse();
+            expect($group->isTorn())
+                ->toBeFalse()
+                ->and($group->isFixed && $group->first() !== $groups[$n]->place())
+                ->toBeFalse();
         }
     }
     expect($impossible)->toBeGreaterThan(5)->toBeLessThan(intdiv((int) (getenv('STASIMON_CASES') ?: 500), 2));
 });
 
 it('moves the one of three that costs least, and a pair together', function (): void {
-    $pair = new Together([new Claim('flowing oil', 166, 'oil.cfg', 3, 'oil-slicks'), new Claim('still oil', 167, 'oil.cfg', 4, 'oil-slicks')]);
+    $pair = new Together([
+        new Claim('flowing oil', 166, 'oil.cfg', 3, 'oil-slicks'),
+        new Claim('still oil', 167, 'oil.cfg', 4, 'oil-slicks'),
+    ]);
     $funnel = new Together([new Claim('funnel', 166, 'funnels.cfg', 2, 'tin-funnels')]);
     $slip = new Together([new Claim('slip', 167, 'slip.cfg', 2, 'old-slip')]);
     $numbering = new Numbering([$pair, $funnel], 1, 4095);
-    expect(array_keys($numbering->clashes()))->toBe([166])->and($numbering->proposal())->toBe(['funnels.cfg 2' => 168]);
+    expect(array_keys($numbering->clashes()))
+        ->toBe([166])
+        ->and($numbering->proposal())
+        ->toBe(['funnels.cfg 2' => 168]);
     // Two lines change either way.
-    expect((new Numbering([$pair, $funnel, $slip], 1, 4095))->proposal())->toHaveCount(2)
-        ->and((new Numbering([$pair, new Together($funnel->claims, true)], 1, 4095, [168 => true]))->proposal())->toBe(['oil.cfg 3' => 169, 'oil.cfg 4' => 170])
-        ->and((new Numbering([new Together($pair->claims, true), new Together($funnel->claims, true)], 1, 4095))->proposal())->toBeNull()
-        ->and((new Numbering([$funnel], 1, 4095, [166 => true]))->clashes())->toHaveKey(166);
+    expect((new Numbering([$pair, $funnel, $slip], 1, 4095))->proposal())
+        ->toHaveCount(2)
+        ->and((new Numbering([$pair, new Together($funnel->claims, true)], 1, 4095, [168 => true]))->proposal())
+        ->toBe(['oil.cfg 3' => 169, 'oil.cfg 4' => 170])
+        ->and((new Numbering([new Together($pair->claims, true), new Together($funnel->claims, true)], 1, 4095))->proposal())
+        ->toBeNull()
+        ->and((new Numbering([$funnel], 1, 4095, [166 => true]))->clashes())
+        ->toHaveKey(166);
     $many = array_map(fn (int $n): Together => new Together([new Claim("n{$n}", 200 + intdiv($n, 2), 'many.cfg', $n + 1)]), range(0, 999));
     expect((new Numbering($many, 1, 4095))->proposal())->toHaveCount(500);
 });
@@ -92,7 +127,11 @@ it('finds a way in a range that is all but full, however many there are', functi
         $cells = 0;
         for ($n = $dice->getInt(13, 40); $n > 0; $n--) {
             $first = $dice->getInt(10, 40);
-            $groups[] = new Together($dice->getInt(0, 1) === 0 ? [new Claim("a{$n}", $first, 'a.cfg', 2 * $n)] : [new Claim("a{$n}", $first, 'a.cfg', 2 * $n), new Claim("b{$n}", $first + 1, 'a.cfg', 2 * $n + 1)]);
+            $groups[] = new Together(
+                $dice->getInt(0, 1) === 0
+                    ? [new Claim("a{$n}", $first, 'a.cfg', 2 * $n)]
+                    : [new Claim("a{$n}", $first, 'a.cfg', 2 * $n), new Claim("b{$n}", $first + 1, 'a.cfg', 2 * $n + 1)],
+            );
             $cells += $groups[count($groups) - 1]->count();
         }
         // One that a world uses lies outside of it, as it may after another definition came.
@@ -100,19 +139,61 @@ it('finds a way in a range that is all but full, however many there are', functi
         $numbering = new Numbering($groups, 10, 10 + $cells - 1 + $dice->getInt(0, 1));
         $moves = $numbering->proposal();
         expect($moves)->not->toBeNull("seed {$seed}");
-        $after = array_map(fn (Together $group): Together => new Together(array_map(fn (Claim $claim): Claim => new Claim($claim->name, $moves[$claim->key()] ?? $claim->number, $claim->file, $claim->line), $group->claims)), $groups);
-        expect((new Numbering($after, 10, 5_000))->clashes())->toBe([])->and(array_filter($after, fn (Together $group): bool => $group->isTorn()))->toBe([]);
+        $after = array_map(
+            fn (Together $group): Together => new Together(
+                array_map(
+                    fn (Claim $claim): Claim => new Claim(
+                        $claim->name,
+                        $moves[$claim->key()] ?? $claim->number,
+                        $claim->file,
+                        $claim->line,
+                    ),
+                    $group->claims,
+                ),
+            ),
+            $groups,
+        );
+        expect((new Numbering($after, 10, 5_000))->clashes())
+            ->toBe([])
+            ->and(array_filter($after, fn (Together $group): bool => $group->isTorn()))
+            ->toBe([]);
     }
 });
 
 it('leaves what a world uses where it is, though its pair is torn, and writes each line as it is counted', function (): void {
-    $form = NumberForm::read(Node::ofJson((string) json_encode([
-        'versions' => ['1'], 'least' => 1, 'most' => 100, 'line' => '~^(?<name>[\w ]+)=\s*(?<number>\d+)\s*$~', 'pair' => ['first' => '~^flowing (?<what>.+)$~', 'second' => '~^still (?<what>.+)$~'],
-    ])));
+    $form = NumberForm::read(
+        Node::ofJson(
+            (string) json_encode([
+                'versions' => ['1'],
+                'least' => 1,
+                'most' => 100,
+                'line' => '~^(?<name>[\w ]+)=\s*(?<number>\d+)\s*$~',
+                'pair' => ['first' => '~^flowing (?<what>.+)$~', 'second' => '~^still (?<what>.+)$~'],
+            ]),
+        ),
+    );
     $text = "flowing oil=10\rstill oil=40\r\nslip=11\nother = 7\r\r\nlast=9";
     $claims = $form->claims('a.cfg', $text, 'oil');
-    expect(array_map(fn (Claim $claim): array => [$claim->line, $claim->number], $claims))->toBe([[1, 10], [2, 40], [3, 11], [4, 7], [6, 9]]);
-    $moves = fn (array $used): ?array => (new Numbering($form->groups($claims, $used), 1, 100, array_diff_key($used, array_flip([10, 40, 11, 7, 9]))))->proposal();
-    expect($moves([40 => true]))->toBe(['a.cfg 1' => 39])->and($moves([10 => true]))->toBe(['a.cfg 2' => 11, 'a.cfg 3' => 12])->and($moves([10 => true, 40 => true]))->toBeNull()->and($moves([10 => true, 11 => true]))->toBeNull();
+    expect(array_map(fn (Claim $claim): array => [$claim->line, $claim->number], $claims))->toBe([
+        [1, 10],
+        [2, 40],
+        [3, 11],
+        [4, 7],
+        [6, 9],
+    ]);
+    $moves = fn (array $used): ?array => (new Numbering(
+        $form->groups($claims, $used),
+        1,
+        100,
+        array_diff_key($used, array_flip([10, 40, 11, 7, 9])),
+    ))->proposal();
+    expect($moves([40 => true]))
+        ->toBe(['a.cfg 1' => 39])
+        ->and($moves([10 => true]))
+        ->toBe(['a.cfg 2' => 11, 'a.cfg 3' => 12])
+        ->and($moves([10 => true, 40 => true]))
+        ->toBeNull()
+        ->and($moves([10 => true, 11 => true]))
+        ->toBeNull();
     expect($form->withNumbers($text, [1 => 39, 4 => 8, 6 => 10]))->toBe("flowing oil=39\rstill oil=40\r\nslip=11\nother = 8\r\r\nlast=10");
 });

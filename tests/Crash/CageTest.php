@@ -17,7 +17,12 @@ const RULES = '[{"path": "about.json", "format": "json", "id": "id", "version": 
 /** @return list<int> cages of this process that a test has begun */
 function cages(): array
 {
-    return array_values(array_diff(array_map(intval(...), array_filter(explode("\n", (string) shell_exec('pgrep -P '.getmypid().' -f "Cage/[p]rocess.php"')))), test()->others ?? []));
+    return array_values(
+        array_diff(
+            array_map(intval(...), array_filter(explode("\n", (string) shell_exec('pgrep -P '.getmypid().' -f "Cage/[p]rocess.php"')))),
+            test()->others ?? [],
+        ),
+    );
 }
 
 beforeEach(function (): void {
@@ -34,11 +39,16 @@ it('answers one question after another, and says no as what it asks does', funct
     foreach ([1, 2, 3] as $_) {
         expect($cage->ask(Job::Describe, 'a.zip', RULES, $this->archive, 'a.zip'))->toBeInstanceOf(Described::class)->id->toBe('moth');
     }
-    expect(cages())->toHaveCount(1)
-        ->and(fn () => $cage->ask(Job::Describe, 'a.zip', '[]', $this->archive, 'a.zip'))->toThrow(UnreadableDescriptor::class, 'Nothing in it says what it is.')
-        ->and(fn () => $cage->ask(Job::Look, 'a.zip', __FILE__, 'a.zip'))->toThrow(UnsafeArchive::class)
-        ->and(fn () => $cage->ask(Picture::class, 'a.png', 'no picture'))->toThrow(Refusal::class, 'That is no picture')
-        ->and($cage->ask(Job::Facts, 'a.zip', '/nowhere'))->toEqual(new ArchiveFacts);
+    expect(cages())
+        ->toHaveCount(1)
+        ->and(fn () => $cage->ask(Job::Describe, 'a.zip', '[]', $this->archive, 'a.zip'))
+        ->toThrow(UnreadableDescriptor::class, 'Nothing in it says what it is.')
+        ->and(fn () => $cage->ask(Job::Look, 'a.zip', __FILE__, 'a.zip'))
+        ->toThrow(UnsafeArchive::class)
+        ->and(fn () => $cage->ask(Picture::class, 'a.png', 'no picture'))
+        ->toThrow(Refusal::class, 'That is no picture')
+        ->and($cage->ask(Job::Facts, 'a.zip', '/nowhere'))
+        ->toEqual(new ArchiveFacts());
     unset($cage);
     expect(cages())->toBe([]);
 });
@@ -49,22 +59,38 @@ it('is bounded by the system, and knows nothing of the application', function ()
     $cage->ask(Job::Look, 'a.zip', $this->archive, 'a.zip');
     [$id] = cages();
     $limits = (string) file_get_contents("/proc/{$id}/limits");
-    expect($limits)->toMatch('/^Max cpu time\s+300 /m')->toMatch('/^Max address space\s+1200000000 /m')->toMatch('/^Max file size\s+600000000 /m')->toMatch('/^Max open files\s+64 /m')
-        ->and((string) file_get_contents("/proc/{$id}/environ"))->not->toContain('DB_')->not->toContain('APP_KEY')
+    expect($limits)
+        ->toMatch('/^Max cpu time\s+300 /m')
+        ->toMatch('/^Max address space\s+1200000000 /m')
+        ->toMatch('/^Max file size\s+600000000 /m')
+        ->toMatch('/^Max open files\s+64 /m')
+        ->and((string) file_get_contents("/proc/{$id}/environ"))
+        ->not->toContain('DB_')
+        ->not->toContain('APP_KEY')
         // Nothing that was open here is open there: three pipes, its script while it is read, and what PHP itself opens.
-        ->and(array_filter(array_map(fn (string $fd): string => (string) @readlink($fd), glob("/proc/{$id}/fd/*") ?: []), fn (string $to): bool => str_contains($to, '/lock')))->toBe([]);
+        ->and(
+            array_filter(
+                array_map(fn (string $fd): string => (string) @readlink($fd), glob("/proc/{$id}/fd/*") ?: []),
+                fn (string $to): bool => str_contains($to, '/lock'),
+            ),
+        )
+        ->toBe([]);
     putenv('DB_PASSWORD');
 });
 
 it('refuses what takes longer than is waited for, and what ends the process, and answers the next question', function (): void {
     $hurried = new Cage(0.0);
-    expect(fn () => $hurried->ask(Job::Look, 'slow.zip', $this->archive, 'slow.zip'))->toThrow(Refusal::class, 'slow.zip cannot be read within the time and memory')
-        ->and(cages())->toBe([]);
+    expect(fn () => $hurried->ask(Job::Look, 'slow.zip', $this->archive, 'slow.zip'))
+        ->toThrow(Refusal::class, 'slow.zip cannot be read within the time and memory')
+        ->and(cages())
+        ->toBe([]);
     $cage = new Cage(Cage::TASK);
     $cage->ask(Job::Look, 'a.zip', $this->archive, 'a.zip');
     posix_kill(cages()[0], SIGKILL);
-    expect(fn () => $cage->ask(Job::Look, 'a.zip', $this->archive, 'a.zip'))->toThrow(Refusal::class, 'cannot be read within')
-        ->and($cage->ask(Job::Look, 'a.zip', $this->archive, 'a.zip'))->toHaveCount(1);
+    expect(fn () => $cage->ask(Job::Look, 'a.zip', $this->archive, 'a.zip'))
+        ->toThrow(Refusal::class, 'cannot be read within')
+        ->and($cage->ask(Job::Look, 'a.zip', $this->archive, 'a.zip'))
+        ->toHaveCount(1);
 });
 
 it('keeps a picture of few bytes and many pixels from taking memory', function (): void {
@@ -73,7 +99,10 @@ it('keeps a picture of few bytes and many pixels from taking memory', function (
     imagepng($wide, null, 9);
     $bytes = (string) ob_get_clean();
     $cage = new Cage(Cage::TASK);
-    expect(strlen($bytes))->toBeLessThan(200_000)->and(getimagesizefromstring((string) $cage->ask(Picture::class, 'wide.png', $bytes)))->toMatchArray(['mime' => 'image/png']);
+    expect(strlen($bytes))
+        ->toBeLessThan(200_000)
+        ->and(getimagesizefromstring((string) $cage->ask(Picture::class, 'wide.png', $bytes)))
+        ->toMatchArray(['mime' => 'image/png']);
     [$id] = cages();
     preg_match('/^VmHWM:\s+(\d+)/m', (string) file_get_contents("/proc/{$id}/status"), $most);
     expect(1_000 * (int) $most[1])->toBeLessThan(256_000_000);

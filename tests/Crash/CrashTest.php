@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
+use App\Depots\Release;
 use App\Disk\ApplyDraft;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
 use App\Models\Instance;
-use App\Models\Release;
 use App\Store\Store;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Process;
@@ -15,7 +15,10 @@ use Tests\Support\World;
 /** Runs what is queued in a process of its own that kills itself at a step. */
 function workUntil(?string $step): int
 {
-    $worker = new Process(['php', 'tests/Crash/dying-worker.php', $step ?? ''], base_path(), ['QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'array']);
+    $worker = new Process(['php', 'tests/Crash/dying-worker.php', $step ?? ''], base_path(), [
+        'QUEUE_CONNECTION' => 'database',
+        'CACHE_STORE' => 'array',
+    ]);
 
     try {
         return $worker->run();
@@ -35,8 +38,8 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     file_put_contents($folder->live('mods/gulls-2.0.0.zip'), 'in the way');
     $old = World::tree($folder->live());
 
-    @unlink((new Store)->path(Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
-    @unlink((new Store)->path(Release::query()->where('package_id', 'gulls')->value('file_sha256')));
+    @unlink((new Store())->path(Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
+    @unlink((new Store())->path(Release::query()->where('package_id', 'gulls')->value('file_sha256')));
     app(Drafting::class)->add($instance, ['gulls']);
     app(ApplyDraft::class)->start(Instance::query()->findOrFail($instance->id));
     expect(workUntil($step))->toBe(137);
@@ -46,14 +49,36 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     $instance = Instance::query()->findOrFail($instance->id);
     $now = World::tree($folder->live());
     if ($isNew) {
-        expect(isset($instance->versions()['gulls']))->toBeTrue()->and($now)->toHaveKeys(['mods/gulls-2.0.0.zip', 'mods/kedge-bones-3.0.7.zip', 'config/own.toml'])->and($instance->draft)->toBeNull();
+        expect(isset($instance->versions()['gulls']))
+            ->toBeTrue()
+            ->and($now)
+            ->toHaveKeys(['mods/gulls-2.0.0.zip', 'mods/kedge-bones-3.0.7.zip', 'config/own.toml'])
+            ->and($instance->draft)
+            ->toBeNull();
     } else {
-        expect($now)->toBe($old)->and(isset($instance->versions()['gulls']))->toBeFalse()->and($instance->draft)->not->toBeNull();
+        expect($now)
+            ->toBe($old)
+            ->and(isset($instance->versions()['gulls']))
+            ->toBeFalse()
+            ->and($instance->draft)
+            ->not->toBeNull();
     }
     $binned = array_map(fn ($one): string => file_get_contents($folder->bin()->where($one->key)), $folder->bin()->all());
-    expect(file_get_contents($folder->live('notes.txt')))->toBe('notes')->and($binned)->toBe($isNew ? ['in the way'] : []);
-    expect(is_dir($folder->next()))->toBeFalse()->and(file_exists($folder->live('plan.pending')))->toBeFalse()
-        ->and($instance->tasks()->whereIn('state', ['waiting', 'running'])->exists())->toBeFalse();
+    expect(file_get_contents($folder->live('notes.txt')))
+        ->toBe('notes')
+        ->and($binned)
+        ->toBe($isNew ? ['in the way'] : []);
+    expect(is_dir($folder->next()))
+        ->toBeFalse()
+        ->and(file_exists($folder->live('plan.pending')))
+        ->toBeFalse()
+        ->and(
+            $instance
+                ->tasks()
+                ->whereIn('state', ['waiting', 'running'])
+                ->exists(),
+        )
+        ->toBeFalse();
     foreach (World::tree(config('stasimon.var').'/store') as $path => $digest) {
         expect(str_starts_with($path, 'partial/') || basename($path) === $digest)->toBeTrue();
     }
@@ -61,8 +86,17 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     // And the draft can be applied after it, to the same end.
     if (! $isNew) {
         app(ApplyDraft::class)->start($instance);
-        expect(workUntil(null))->toBe(0)->and(isset(Instance::query()->findOrFail($instance->id)->versions()['gulls']))->toBeTrue();
+        expect(workUntil(null))
+            ->toBe(0)
+            ->and(isset(Instance::query()->findOrFail($instance->id)->versions()['gulls']))
+            ->toBeTrue();
     }
 })->with([
-    ['fetched', false], ['looked', false], ['built', false], ['complete', false], ['aside', true], ['swapped', true], ['applied', true],
+    ['fetched', false],
+    ['looked', false],
+    ['built', false],
+    ['complete', false],
+    ['aside', true],
+    ['swapped', true],
+    ['applied', true],
 ]);

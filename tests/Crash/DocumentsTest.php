@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
+use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use App\Depots\Package;
 use App\Depots\Sync\Synchronising;
-use App\Models\Depot;
-use App\Models\Package;
 use App\Models\Task;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\DB;
@@ -16,15 +16,49 @@ use Tests\Support\World;
 /** A package with every field that a depot can send, so that each has its turn. */
 function wholePackage(): stdClass
 {
-    return json_decode((string) json_encode([
-        'id' => 'odd-one', 'kind' => 'mod', 'scheme' => 'semver', 'syntax' => 'comparator', 'name' => 'Odd One', 'summary' => 'Odd', 'categories' => ['odd'], 'side' => 'both', 'downloads' => 3, 'licence' => 'MIT', 'identity' => 'odd-one',
-        'understudies' => ['gulls'], 'notices' => [['kind' => 'broken', 'text' => 'It is odd.', 'version' => '1.0.0', 'understudy' => 'gulls']],
-        'releases' => array_map(fn (string $version): array => [
-            'version' => $version, 'channel' => 'stable', 'published' => '2031-04-02T09:30:00Z', 'recommended' => false, 'notes' => 'Odd.',
-            'needs' => [['id' => 'ferrywright', 'range' => '>=3.2.0'], ['anyOf' => [['id' => 'kedge-bones', 'range' => '*'], ['id' => 'oakum-api']]]], 'suggests' => [['id' => 'long-piers']],
-            'breaks' => [['id' => 'fogbank', 'range' => '<1', 'why' => 'odd']], 'provides' => [['id' => 'oddness', 'version' => '1.0.0']],
-            'files' => [['name' => "odd-one-{$version}.zip", 'size' => 10, 'sha256' => str_repeat('a', 64), 'path' => "files/odd-one-{$version}.zip", 'content' => 'odd']],
-        ], ['1.0.0', '2.0.0', '3.0.0-beta'])]));
+    return json_decode(
+        (string) json_encode([
+            'id' => 'odd-one',
+            'kind' => 'mod',
+            'scheme' => 'semver',
+            'syntax' => 'comparator',
+            'name' => 'Odd One',
+            'summary' => 'Odd',
+            'categories' => ['odd'],
+            'side' => 'both',
+            'downloads' => 3,
+            'licence' => 'MIT',
+            'identity' => 'odd-one',
+            'understudies' => ['gulls'],
+            'notices' => [['kind' => 'broken', 'text' => 'It is odd.', 'version' => '1.0.0', 'understudy' => 'gulls']],
+            'releases' => array_map(
+                fn (string $version): array => [
+                    'version' => $version,
+                    'channel' => 'stable',
+                    'published' => '2031-04-02T09:30:00Z',
+                    'recommended' => false,
+                    'notes' => 'Odd.',
+                    'needs' => [
+                        ['id' => 'ferrywright', 'range' => '>=3.2.0'],
+                        ['anyOf' => [['id' => 'kedge-bones', 'range' => '*'], ['id' => 'oakum-api']]],
+                    ],
+                    'suggests' => [['id' => 'long-piers']],
+                    'breaks' => [['id' => 'fogbank', 'range' => '<1', 'why' => 'odd']],
+                    'provides' => [['id' => 'oddness', 'version' => '1.0.0']],
+                    'files' => [
+                        [
+                            'name' => "odd-one-{$version}.zip",
+                            'size' => 10,
+                            'sha256' => str_repeat('a', 64),
+                            'path' => "files/odd-one-{$version}.zip",
+                            'content' => 'odd',
+                        ],
+                    ],
+                ],
+                ['1.0.0', '2.0.0', '3.0.0-beta'],
+            ),
+        ]),
+    );
 }
 
 /** Changes one field, however deep, or takes it away, or puts one in. */
@@ -57,7 +91,14 @@ it('reads a depot whose packages have any field missing, wrong, huge or odd, and
     config(['stasimon.private_depots' => [...config('stasimon.private_depots'), '127.0.0.1:9']]);
     $depot = Depot::query()->create(['slug' => 'odd', 'name' => 'Odd', 'url' => 'http://127.0.0.1:9', 'place' => 9]);
     $odd = new Oddities((int) (getenv('STASIMON_SEED') ?: 11));
-    $others = fn (): string => md5((string) json_encode(DB::table('packages')->where('id', '<>', 'odd-one')->orderBy('id')->get(['id', 'document', 'name', 'supports'])));
+    $others = fn (): string => md5(
+        (string) json_encode(
+            DB::table('packages')
+                ->where('id', '<>', 'odd-one')
+                ->orderBy('id')
+                ->get(['id', 'document', 'name', 'supports']),
+        ),
+    );
     $known = $others();
     $kept = 0;
     $sent = ['', 0];
@@ -82,13 +123,24 @@ it('reads a depot whose packages have any field missing, wrong, huge or odd, and
         if ($case % 20 === 0) {
             expect($others())->toBe($known, $sent[0]);
         }
-        foreach (array_filter(["/instances/{$instance->id}/find?q=odd", '/depots', Package::query()->whereKey('odd-one')->exists() ? "/instances/{$instance->id}/packages/odd-one" : '']) as $page) {
+        foreach (
+            array_filter([
+                "/instances/{$instance->id}/find?q=odd",
+                '/depots',
+                Package::query()->whereKey('odd-one')->exists() ? "/instances/{$instance->id}/packages/odd-one" : '',
+            ]) as $page
+        ) {
             $answer = $this->get($page);
             expect($answer->getStatusCode())->toBe(200, "{$page} with {$sent[0]} ".$answer->exception?->getMessage());
         }
     }
     // Refusing everything would have shown nothing.
-    expect($kept)->toBeGreaterThan($case / 3)->and(Task::query()->where('state', 'failed')->count())->toBe(0);
+    expect($kept)
+        ->toBeGreaterThan($case / 3)
+        ->and(Task::query()->where('state', 'failed')->count())
+        ->toBe(0);
     $this->get("/instances/{$instance->id}")->assertOk();
-    $this->get("/instances/{$instance->id}/find?q=gulls")->assertOk()->assertSee('asked for already');
+    $this->get("/instances/{$instance->id}/find?q=gulls")
+        ->assertOk()
+        ->assertSee('asked for already');
 });

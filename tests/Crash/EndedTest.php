@@ -19,7 +19,12 @@ it('ends what a worker is at, whatever that is, and what the worker had begun', 
     $instance = World::applied(['gulls']);
     $games = sys_get_temp_dir().'/games-'.uniqid();
     mkdir($games);
-    file_put_contents("{$games}/ferrywright.json", json_encode(['launch' => ['sleep', '600']] + (array) json_decode((string) file_get_contents(base_path('games/ferrywright.json')), true)));
+    file_put_contents(
+        "{$games}/ferrywright.json",
+        json_encode(
+            ['launch' => ['sleep', '600']] + (array) json_decode((string) file_get_contents(base_path('games/ferrywright.json')), true),
+        ),
+    );
     app()->instance(Games::class, new Games($games));
     config(['queue.default' => 'null', 'stasimon.patience' => 600]);
     $rehearsal = app(Rehearse::class)->start($instance);
@@ -50,12 +55,18 @@ it('ends what a worker is at, whatever that is, and what the worker had begun', 
         // One that only has the number of it is left alone.
         expect(Worker::kill("{$child} 1"))->toBeFalse()->and(Worker::kill(Worker::own()))->toBeFalse();
         $this->post("/work/{$task->id}/end")->assertRedirect();
-        expect($task->refresh()->state->value)->toBe('failed')->and($task->problem)->toBe('It was ended by hand.')
-            ->and($rehearsal->refresh()->state->isOver())->toBeTrue();
+        expect($task->refresh()->state->value)
+            ->toBe('failed')
+            ->and($task->problem)
+            ->toBe('It was ended by hand.')
+            ->and($rehearsal->refresh()->state->isOver())
+            ->toBeTrue();
         $until(fn (): bool => $left() === []);
         pcntl_waitpid($child, $status);
         expect(pcntl_wifsignaled($status))->toBeTrue();
-        $this->post("/work/{$task->id}/end")->assertStatus(409)->assertSee('over already');
+        $this->post("/work/{$task->id}/end")
+            ->assertStatus(409)
+            ->assertSee('over already');
         expect(app(Rehearse::class)->start($instance->refresh()))->not->toBeNull();
     } finally {
         posix_kill($child, SIGKILL);

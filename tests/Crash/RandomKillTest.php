@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
+use App\Depots\Release;
 use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
 use App\Models\Instance;
-use App\Models\Release;
 use App\Store\Store;
 use Illuminate\Support\Facades\File;
 use Random\Engine\Mt19937;
@@ -28,7 +28,14 @@ function applyFor(Instance $instance, int $microseconds): void
     Killed::after($microseconds, fn () => app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task));
 }
 
-it('leaves the old instance or the new one at random moments, byte for byte', function (int $kills, array $wants, array $base, string $one, string $other, array $packages): void {
+it('leaves the old instance or the new one at random moments, byte for byte', function (
+    int $kills,
+    array $wants,
+    array $base,
+    string $one,
+    string $other,
+    array $packages,
+): void {
     World::depot();
     World::gameArchive();
     $instance = World::applied($wants, ...$base);
@@ -36,8 +43,12 @@ it('leaves the old instance or the new one at random moments, byte for byte', fu
     File::ensureDirectoryExists($folder->live('config'));
     file_put_contents($folder->live('config/own.toml'), 'mine');
     $turn = fn (Plan $plan): Plan => $plan->wants($one) ? $plan->without($one)->wanting($other) : $plan->without($other)->wanting($one);
-    $store = new Store;
-    $fetched = Release::query()->whereIn('package_id', $packages)->pluck('file_sha256')->map(fn (string $digest): string => trim($digest))->all();
+    $store = new Store();
+    $fetched = Release::query()
+        ->whereIn('package_id', $packages)
+        ->pluck('file_sha256')
+        ->map(fn (string $digest): string => trim($digest))
+        ->all();
     $forget = function () use ($store, $fetched): void {
         foreach ($fetched as $digest) {
             @unlink($store->path($digest));
@@ -73,15 +84,36 @@ it('leaves the old instance or the new one at random moments, byte for byte', fu
         $instance = Instance::query()->findOrFail($instance->id);
         $now = isset($instance->versions()[$one]);
         $became[$now === $before ? 'old' : 'new']++;
-        expect(contents($instance))->toBe($whole[(int) $now])
-            ->and($instance->draft()->exists())->toBe($now === $before)
-            ->and(is_dir($folder->next()))->toBeFalse()->and(is_dir(dirname($folder->next()).'/before'))->toBeFalse();
+        expect(contents($instance))
+            ->toBe($whole[(int) $now])
+            ->and($instance->draft()->exists())
+            ->toBe($now === $before)
+            ->and(is_dir($folder->next()))
+            ->toBeFalse()
+            ->and(is_dir(dirname($folder->next()).'/before'))
+            ->toBeFalse();
         foreach (World::tree(config('stasimon.var').'/store') as $path => $digest) {
-            expect(str_starts_with((string) $path, 'partial/') || basename((string) $path) === $digest)->toBeTrue("{$path} holds {$digest}");
+            expect(str_starts_with((string) $path, 'partial/') || basename((string) $path) === $digest)->toBeTrue(
+                "{$path} holds {$digest}",
+            );
         }
     }
     expect(min($became))->toBeGreaterThanOrEqual(3);
 })->with([
-    'a folder of mods' => [(int) (getenv('STASIMON_KILLS') ?: 100), ['long-piers', 'weather-glass'], [], 'gulls', 'tide-tables', ['gulls', 'tide-tables', 'kedge-bones', 'harbour-paths']],
-    'mods merged into the archive of a game' => [(int) (getenv('STASIMON_KILLS') ?: 40), ['tin-funnels'], ['1.4.9', 'capstan', null, '8'], 'old-slip', 'oil-slicks', ['old-slip', 'oil-slicks']],
+    'a folder of mods' => [
+        (int) (getenv('STASIMON_KILLS') ?: 100),
+        ['long-piers', 'weather-glass'],
+        [],
+        'gulls',
+        'tide-tables',
+        ['gulls', 'tide-tables', 'kedge-bones', 'harbour-paths'],
+    ],
+    'mods merged into the archive of a game' => [
+        (int) (getenv('STASIMON_KILLS') ?: 40),
+        ['tin-funnels'],
+        ['1.4.9', 'capstan', null, '8'],
+        'old-slip',
+        'oil-slicks',
+        ['old-slip', 'oil-slicks'],
+    ],
 ]);

@@ -46,20 +46,31 @@ it('loses no world and no backup at random moments of keeping, thinning and putt
         // The game has written into it since.
         $region = substr_replace($region, $dice->getBytes(9_000), $dice->getInt(0, 2_900_000), $dice->getInt(8_000, 9_500));
         file_put_contents("{$worlds}/Long Shore/region.bin", $region);
-        file_put_contents("{$worlds}/Long Shore/world.json", json_encode(['mods' => new stdClass, 'day' => $kill]));
+        file_put_contents("{$worlds}/Long Shore/world.json", json_encode(['mods' => new stdClass(), 'day' => $kill]));
         $now = $tree($worlds);
         // Some are old enough to go.
-        Backup::query()->inRandomOrder()->limit(1)->update(['made_at' => now()->subDays($dice->getInt(0, 40))]);
+        Backup::query()
+            ->inRandomOrder()
+            ->limit(1)
+            ->update(['made_at' => now()->subDays($dice->getInt(0, 40))]);
         // By the rule, as things are and as they will be with one more.
-        $made = Backup::query()->get()->mapWithKeys(fn (Backup $backup): array => [$backup->id => $backup->made_at->toDateTimeImmutable()])->all();
-        $goes = [...Thinning::going($made, [], now()->toDateTimeImmutable()), ...Thinning::going($made + [PHP_INT_MAX => now()->toDateTimeImmutable()], [], now()->toDateTimeImmutable())];
+        $made = Backup::query()
+            ->get()
+            ->mapWithKeys(fn (Backup $backup): array => [$backup->id => $backup->made_at->toDateTimeImmutable()])
+            ->all();
+        $goes = [
+            ...Thinning::going($made, [], now()->toDateTimeImmutable()),
+            ...Thinning::going($made + [PHP_INT_MAX => now()->toDateTimeImmutable()], [], now()->toDateTimeImmutable()),
+        ];
         $target = Backup::query()->whereNotIn('id', $goes)->orderByDesc('id')->first();
         if ($kill % 2 === 1 && $target !== null) {
             app(PuttingBack::class)->of($instance->refresh(), $target, false);
         }
         $isBack = $instance->draft()->exists();
         $task = World::task($instance);
-        $work = fn () => $isBack ? app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task) : app(Backups::class)->make(Instance::query()->findOrFail($instance->id), "kill {$kill}");
+        $work = fn () => $isBack
+            ? app(Applying::class)->run(Instance::query()->findOrFail($instance->id), $task)
+            : app(Backups::class)->make(Instance::query()->findOrFail($instance->id), "kill {$kill}");
         $start = hrtime(true);
         $kind = $isBack ? 'back' : 'backup';
         Killed::after($longest[$kind] === 0 ? 0 : $dice->getInt(1, (int) ($longest[$kind] * 1.1)), $work);

@@ -39,14 +39,38 @@ it('answers every page while a game writes, renames and takes away', function ()
             usleep(10_000);
         }
         for ($turn = 0; $turn < 4; $turn++) {
-            DB::table('instances')->where('id', $instance->id)->update(['look' => null]);
-            foreach (['', '/draft', '/find?q=gulls', '/shelf', '/order', '/worlds', '/configs', '/files', '/rehearsals', '/history', '/move', '/hand-off', '/about', '/configs/search?words=mods'] as $page) {
+            DB::table('instances')
+                ->where('id', $instance->id)
+                ->update(['look' => null]);
+            foreach (
+                [
+                    '',
+                    '/draft',
+                    '/find?q=gulls',
+                    '/shelf',
+                    '/order',
+                    '/worlds',
+                    '/configs',
+                    '/files',
+                    '/rehearsals',
+                    '/history',
+                    '/move',
+                    '/hand-off',
+                    '/about',
+                    '/configs/search?words=mods',
+                ] as $page
+            ) {
                 $answer = $this->get("/instances/{$instance->id}{$page}");
                 expect($answer->status())->toBe(200, "{$page} ".$answer->baseResponse->exception?->getMessage());
             }
         }
-        $fresh = Instance::query()->with(['placed', 'draft'])->findOrFail($instance->id);
-        expect(World::rehearsed($fresh)->state->isOver())->toBeTrue()->and($fresh->refresh()->problem)->toBeNull();
+        $fresh = Instance::query()
+            ->with(['placed', 'draft'])
+            ->findOrFail($instance->id);
+        expect(World::rehearsed($fresh)->state->isOver())
+            ->toBeTrue()
+            ->and($fresh->refresh()->problem)
+            ->toBeNull();
         // Worlds that are written into are kept as they can be, or not at all; nothing else comes of it.
         app(Backups::class)->make($fresh, 'while it saves');
         $this->get("/instances/{$instance->id}/server.zip")->assertStatus(200);

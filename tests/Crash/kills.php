@@ -10,19 +10,19 @@ declare(strict_types=1);
  * worlds and configs is lost, every file of the store is what its name says, and a page is served within 20 seconds.
  */
 
+use App\Depots\Depot;
 use App\Depots\Sync\ReadDepot;
 use App\Disk\ApplyDraft;
 use App\Disk\Folder;
 use App\Disk\Restoring;
 use App\Drafts\Drafting;
-use App\Models\CulpritSearch;
-use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskState;
+use App\Rehearsals\Culprits\CulpritSearch;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Rehearse;
 use App\Work\Liveness;
-use App\Work\TaskState;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Random\Engine\Mt19937;
@@ -49,10 +49,17 @@ function patiently(callable $ask): mixed
     }
 }
 
-/** @return array<string, string> path => digest of what is in an instance's folder, without what says which apply made it and what the game writes beside it */
+/**
+ * @return array<string, string> path => digest of what is in an instance's folder, without what says which apply made it and what the game
+ *     writes beside it
+ */
 function tree(Instance $instance): array
 {
-    return array_filter(World::tree((new Folder($instance))->live()), fn (string $path): bool => preg_match('#^(mods|packs|worlds|config)/#', $path) === 1, ARRAY_FILTER_USE_KEY);
+    return array_filter(
+        World::tree((new Folder($instance))->live()),
+        fn (string $path): bool => preg_match('#^(mods|packs|worlds|config)/#', $path) === 1,
+        ARRAY_FILTER_USE_KEY,
+    );
 }
 
 /** @return list<int> processes of which one is killed */
@@ -67,8 +74,20 @@ function victims(string $what): array
         'web' => [$pid('web'), $pid('php')],
         'web process' => $lines('pgrep -g '.$pid('web').','.$pid('php')),
         'supervisor' => $lines('pgrep -f '.escapeshellarg("bin/supervise {$run}")),
-        'session' => array_column(patiently(fn (): array => DB::select("select pid from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() and application_name like 'stasimon%'")), 'pid'),
-        default => [(int) @file_get_contents((string) shell_exec('ls '.escapeshellarg((string) getenv('STASIMON_TEST_PG').'/postmaster.pid').' | tr -d "\n"'))],
+        'session' => array_column(
+            patiently(
+                fn (): array => DB::select(
+                    'select pid from pg_stat_activity where datname = current_database() and pid <> pg_backend_pid() and application_name '.
+                    "like 'stasimon%'",
+                ),
+            ),
+            'pid',
+        ),
+        default => [
+            (int) @file_get_contents(
+                (string) shell_exec('ls '.escapeshellarg((string) getenv('STASIMON_TEST_PG').'/postmaster.pid').' | tr -d "\n"'),
+            ),
+        ],
     };
 }
 
@@ -96,7 +115,10 @@ $settle = function () use ($fail): float {
             $fail('Work whose worker is gone was not ended within 15 seconds: '.$open->pluck('kind.value')->join(', '));
         }
         if (microtime(true) - $begun > 180) {
-            $fail('Work does not end: '.$open->map(fn (Task $task): string => "{$task->kind->value} {$task->state->value} {$task->step}")->join(', '));
+            $fail(
+                'Work does not end: '.
+                    $open->map(fn (Task $task): string => "{$task->kind->value} {$task->state->value} {$task->step}")->join(', '),
+            );
         }
         usleep(100_000);
     }
@@ -118,11 +140,21 @@ $folder = new Folder($turning);
 file_put_contents($folder->live('config/own.toml'), 'mine');
 @mkdir($folder->live('worlds/Isle'), 0o755, true);
 file_put_contents($folder->live('worlds/Isle/land.bin'), random_bytes(200_000));
-$own = array_filter(tree($turning), fn (string $path): bool => str_starts_with($path, 'worlds/') || $path === 'config/own.toml', ARRAY_FILTER_USE_KEY);
-$turn = fn (Plan $plan): Plan => $plan->wants('gulls') ? $plan->without('gulls')->wanting('tide-tables') : $plan->without('tide-tables')->wanting('gulls');
+$own = array_filter(
+    tree($turning),
+    fn (string $path): bool => str_starts_with($path, 'worlds/') || $path === 'config/own.toml',
+    ARRAY_FILTER_USE_KEY,
+);
+$turn = fn (Plan $plan): Plan => $plan->wants('gulls')
+    ? $plan->without('gulls')->wanting('tide-tables')
+    : $plan->without('tide-tables')->wanting('gulls');
 $whole = [1 => tree($turning)];
 patiently(fn () => app(Drafting::class)->step($turning, $turn));
-app(ApplyDraft::class)->start(Instance::query()->with(['placed', 'draft'])->findOrFail($turning->id));
+app(ApplyDraft::class)->start(
+    Instance::query()
+        ->with(['placed', 'draft'])
+        ->findOrFail($turning->id),
+);
 $settle();
 $whole[0] = tree($turning);
 $failing = World::applied(['gulls', 'long-piers', 'brass-binnacle', 'glass-compass', 'weather-glass', 'bell-buoys']);
@@ -135,7 +167,9 @@ for ($kill = 1; $kill <= $how; $kill++) {
     $what = ['apply', 'restore', 'sync', 'rehearsal', 'culprit search'][$dice->getInt(0, 4)];
     $before = patiently(fn (): bool => isset(Instance::query()->findOrFail($turning->id)->versions()['gulls']));
     patiently(function () use ($what, $turning, $failing, $turn): void {
-        $instance = Instance::query()->with(['placed', 'draft'])->findOrFail($turning->id);
+        $instance = Instance::query()
+            ->with(['placed', 'draft'])
+            ->findOrFail($turning->id);
         if ($what === 'sync') {
             Depot::query()->update(['sequence' => 0]);
             app(ReadDepot::class)->start(Depot::query()->orderBy('id')->firstOrFail());
@@ -150,10 +184,18 @@ for ($kill = 1; $kill <= $how; $kill++) {
             $entry = $instance->history()->first();
             if ($instance->draft === null) {
                 $what === 'restore' && $entry !== null && ($entry->before['placed'] ?? []) !== []
-                    ? app(Restoring::class)->restore($instance, $entry->id, $folder = (new Folder($instance))->hasPoint($entry->before['task']))
+                    ? app(Restoring::class)->restore(
+                        $instance,
+                        $entry->id,
+                        $folder = (new Folder($instance))->hasPoint($entry->before['task']),
+                    )
                     : app(Drafting::class)->step($instance, $turn);
             }
-            app(ApplyDraft::class)->start(Instance::query()->with(['placed', 'draft'])->findOrFail($turning->id));
+            app(ApplyDraft::class)->start(
+                Instance::query()
+                    ->with(['placed', 'draft'])
+                    ->findOrFail($turning->id),
+            );
         }
     });
     usleep($dice->getInt(0, 1_200_000));
@@ -170,9 +212,22 @@ for ($kill = 1; $kill <= $how; $kill++) {
     $now = patiently(fn (): bool => isset($instance->versions()['gulls']));
     $notes['became'][$now === $before ? 'old' : 'new']++;
     $is = tree($instance);
-    $withoutOwn = fn (array $tree): array => array_filter($tree, fn (string $path): bool => ! str_starts_with($path, 'worlds/') && ! str_starts_with($path, 'config/'), ARRAY_FILTER_USE_KEY);
+    $withoutOwn = fn (array $tree): array => array_filter(
+        $tree,
+        fn (string $path): bool => ! str_starts_with($path, 'worlds/') && ! str_starts_with($path, 'config/'),
+        ARRAY_FILTER_USE_KEY,
+    );
     if ($withoutOwn($is) !== $withoutOwn($whole[(int) $now])) {
-        $fail("The folder is neither the old nor the new one {$about}: ".implode(', ', array_keys(array_diff_assoc($withoutOwn($is), $withoutOwn($whole[(int) $now])) + array_diff_assoc($withoutOwn($whole[(int) $now]), $withoutOwn($is)))));
+        $fail(
+            "The folder is neither the old nor the new one {$about}: ".
+                implode(
+                    ', ',
+                    array_keys(
+                        array_diff_assoc($withoutOwn($is), $withoutOwn($whole[(int) $now])) +
+                            array_diff_assoc($withoutOwn($whole[(int) $now]), $withoutOwn($is)),
+                    ),
+                ),
+        );
     }
     if (array_diff_assoc($own, $is) !== []) {
         $fail("Worlds or configs were lost {$about}: ".implode(', ', array_keys(array_diff_assoc($own, $is))));
@@ -189,5 +244,16 @@ for ($kill = 1; $kill <= $how; $kill++) {
         }
     }
 }
-$counts = implode(', ', array_map(fn (string $name, int $count): string => "{$name} {$count}", array_keys($notes['killed']), $notes['killed']));
-printf("ok      %d kills (%s); old %d, new %d; settled within %.1f s, served within %.1f s\n", $how, $counts, $notes['became']['old'], $notes['became']['new'], $notes['settled'], $notes['served']);
+$counts = implode(
+    ', ',
+    array_map(fn (string $name, int $count): string => "{$name} {$count}", array_keys($notes['killed']), $notes['killed']),
+);
+printf(
+    "ok      %d kills (%s); old %d, new %d; settled within %.1f s, served within %.1f s\n",
+    $how,
+    $counts,
+    $notes['became']['old'],
+    $notes['became']['new'],
+    $notes['settled'],
+    $notes['served'],
+);

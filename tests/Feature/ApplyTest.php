@@ -3,10 +3,10 @@
 declare(strict_types=1);
 
 use App\Depots\DepotFailure;
+use App\Depots\Release;
 use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
-use App\Models\Release;
 use App\Store\Store;
 use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
@@ -16,17 +16,33 @@ beforeEach(fn () => World::depot());
 it('places what the line-up says, linked from the store, and records it', function (): void {
     $instance = World::applied(['fogbank', 'gulls']);
     $folder = new Folder($instance);
-    expect(array_keys($instance->versions()))->toContain('ferrywright', 'java', 'halyard', 'fogbank', 'oakum-api', 'mist-layers', 'gulls', 'kedge-bones');
+    expect(array_keys($instance->versions()))->toContain(
+        'ferrywright',
+        'java',
+        'halyard',
+        'fogbank',
+        'oakum-api',
+        'mist-layers',
+        'gulls',
+        'kedge-bones',
+    );
     foreach ($instance->placed as $placed) {
         if ($placed->path === null) {
             continue;
         }
         $file = $folder->live($placed->path);
-        expect(hash_file('sha256', $file))->toBe($placed->sha256)
-            ->and(fileinode($file))->toBe(fileinode((new Store)->path($placed->sha256)));
+        expect(hash_file('sha256', $file))
+            ->toBe($placed->sha256)
+            ->and(fileinode($file))
+            ->toBe(fileinode((new Store())->path($placed->sha256)));
     }
-    expect($folder->live('loader/halyard-0.16.4.zip'))->toBeFile()->and($instance->draft)->toBeNull()
-        ->and($instance->history()->first()->sentence)->toContain('Added')->toContain('Fogbank Weather');
+    expect($folder->live('loader/halyard-0.16.4.zip'))
+        ->toBeFile()
+        ->and($instance->draft)
+        ->toBeNull()
+        ->and($instance->history()->first()->sentence)
+        ->toContain('Added')
+        ->toContain('Fogbank Weather');
 });
 
 it('fetches nothing twice', function (): void {
@@ -34,7 +50,9 @@ it('fetches nothing twice', function (): void {
     $store = World::tree(config('stasimon.var').'/store');
     World::applied(['gulls']);
     expect(World::tree(config('stasimon.var').'/store'))->toBe($store);
-    foreach (array_filter($store, fn (string $path): bool => ! str_starts_with($path, 'partial/'), ARRAY_FILTER_USE_KEY) as $path => $digest) {
+    foreach (
+        array_filter($store, fn (string $path): bool => ! str_starts_with($path, 'partial/'), ARRAY_FILTER_USE_KEY) as $path => $digest
+    ) {
         expect(basename($path))->toBe($digest);
     }
 });
@@ -47,31 +65,47 @@ it('carries worlds and configs over, and leaves nothing else behind', function (
     file_put_contents($folder->live('config/gulls.toml'), 'loud = true');
     app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->without('long-piers'));
     app(Applying::class)->run($instance->refresh(), World::task($instance));
-    expect(file_get_contents($folder->live('worlds/bay/world.json')))->toBe('{"day": 3}')
-        ->and(file_get_contents($folder->live('config/gulls.toml')))->toBe('loud = true')
-        ->and(glob($folder->live('mods/*')))->toHaveCount(2)
-        ->and(is_dir($folder->next()))->toBeFalse();
+    expect(file_get_contents($folder->live('worlds/bay/world.json')))
+        ->toBe('{"day": 3}')
+        ->and(file_get_contents($folder->live('config/gulls.toml')))
+        ->toBe('loud = true')
+        ->and(glob($folder->live('mods/*')))
+        ->toHaveCount(2)
+        ->and(is_dir($folder->next()))
+        ->toBeFalse();
 });
 
 it('refuses a file whose SHA-256 is another, and changes nothing', function (): void {
     $instance = World::applied(['long-piers']);
     $before = World::tree((new Folder($instance))->live());
     $release = Release::query()->where('package_id', 'bell-buoys')->firstOrFail();
-    Release::query()->where('package_id', 'bell-buoys')->update(['file_sha256' => str_repeat('0', 64)]);
+    Release::query()
+        ->where('package_id', 'bell-buoys')
+        ->update(['file_sha256' => str_repeat('0', 64)]);
     app(Drafting::class)->add($instance, ['bell-buoys']);
-    expect(fn () => app(Applying::class)->run($instance->refresh(), World::task($instance)))->toThrow(DepotFailure::class, 'the SHA-256 differs');
-    expect(World::tree((new Folder($instance))->live()))->toBe($before)->and((new Store)->has(str_repeat('0', 64)))->toBeFalse()
-        ->and($instance->refresh()->draft)->not->toBeNull();
+    expect(fn () => app(Applying::class)->run($instance->refresh(), World::task($instance)))->toThrow(
+        DepotFailure::class,
+        'the SHA-256 differs',
+    );
+    expect(World::tree((new Folder($instance))->live()))
+        ->toBe($before)
+        ->and((new Store())->has(str_repeat('0', 64)))
+        ->toBeFalse()
+        ->and($instance->refresh()->draft)
+        ->not->toBeNull();
 });
 
 it('refuses a file longer or shorter than its page says', function (int $by, string $sentence): void {
     $instance = World::instance(['tide-tables']);
     $release = Release::query()->where('package_id', 'tide-tables')->firstOrFail();
-    @unlink((new Store)->path($release->file_sha256));
-    @unlink((new Store)->partial($release->file_sha256));
-    Release::query()->where('package_id', 'tide-tables')->where('version', $release->version)->update(['file_size' => $release->file_size + $by]);
+    @unlink((new Store())->path($release->file_sha256));
+    @unlink((new Store())->partial($release->file_sha256));
+    Release::query()
+        ->where('package_id', 'tide-tables')
+        ->where('version', $release->version)
+        ->update(['file_size' => $release->file_size + $by]);
     expect(fn () => app(Applying::class)->run($instance, World::task($instance)))->toThrow(DepotFailure::class, $sentence);
-    expect((new Store)->has($release->file_sha256))->toBeFalse();
+    expect((new Store())->has($release->file_sha256))->toBeFalse();
     @unlink(config('stasimon.var').'/store/partial/'.$release->file_sha256);
 })->with([[-100, 'not as long as'], [100, 'not as long as']]);
 
@@ -81,5 +115,8 @@ it('puts back a file that was deleted by hand', function (): void {
     unlink($file);
     app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->puttingBack());
     app(Applying::class)->run($instance->refresh(), World::task($instance));
-    expect($file)->toBeFile()->and($instance->refresh()->plan->once->putBack)->toBeFalse();
+    expect($file)
+        ->toBeFile()
+        ->and($instance->refresh()->plan->once->putBack)
+        ->toBeFalse();
 });

@@ -18,11 +18,37 @@ beforeEach(fn () => World::depot());
 it('has a name, notes, a colour and a picture of one\'s own, shown in the register', function (): void {
     $instance = World::applied(['gulls']);
     $this->get("/instances/{$instance->id}/about")->assertOk();
-    $this->post("/instances/{$instance->id}/about", ['name' => 'Mine', 'notes' => "Ask Ida first.\nMore.", 'colour' => '#a9540f', 'coloured' => '1', 'picture' => UploadedFile::fake()->image('x.png', 80, 30)])->assertRedirect();
-    $this->get('/')->assertOk()->assertSee('Ask Ida first.')->assertDontSee('More.')->assertSee('#a9540f')->assertSee("/instances/{$instance->id}/about/picture");
-    expect(getimagesizefromstring((string) file_get_contents($this->get("/instances/{$instance->id}/about/picture")->assertOk()->baseResponse->getFile()->getPathname())))->toMatchArray([400, 400]);
-    $this->post("/instances/{$instance->id}/about", ['name' => '', 'colour' => 'red; x', 'coloured' => '1'])->assertSessionHasErrors(['name', 'colour']);
-    $this->post("/instances/{$instance->id}/about", ['name' => 'Mine', 'picture' => UploadedFile::fake()->createWithContent('x.png', 'none')])->assertStatus(422);
+    $this->post("/instances/{$instance->id}/about", [
+        'name' => 'Mine',
+        'notes' => "Ask Ida first.\nMore.",
+        'colour' => '#a9540f',
+        'coloured' => '1',
+        'picture' => UploadedFile::fake()->image('x.png', 80, 30),
+    ])->assertRedirect();
+    $this->get('/')
+        ->assertOk()
+        ->assertSee('Ask Ida first.')
+        ->assertDontSee('More.')
+        ->assertSee('#a9540f')
+        ->assertSee("/instances/{$instance->id}/about/picture");
+    expect(
+        getimagesizefromstring(
+            (string) file_get_contents(
+                $this->get("/instances/{$instance->id}/about/picture")
+                    ->assertOk()
+                    ->baseResponse->getFile()
+                    ->getPathname(),
+            ),
+        ),
+    )->toMatchArray([400, 400]);
+    $this->post("/instances/{$instance->id}/about", ['name' => '', 'colour' => 'red; x', 'coloured' => '1'])->assertSessionHasErrors([
+        'name',
+        'colour',
+    ]);
+    $this->post("/instances/{$instance->id}/about", [
+        'name' => 'Mine',
+        'picture' => UploadedFile::fake()->createWithContent('x.png', 'none'),
+    ])->assertStatus(422);
     $this->post("/instances/{$instance->id}/about", ['name' => 'Mine', 'plain' => '1', 'colour' => '#a9540f'])->assertRedirect();
     expect($instance->refresh()->only(['picture', 'colour', 'notes']))->toBe(['picture' => null, 'colour' => null, 'notes' => null]);
     $this->get("/instances/{$instance->id}/about/picture")->assertNotFound();
@@ -39,7 +65,14 @@ it('makes another one like it, whose releases cost no disk', function (): void {
     }
     $this->post("/instances/{$instance->id}/about/duplicate", ['name' => 'Twin', 'worlds' => ['Other', 'none']])->assertRedirect();
     $twin = World::apply(Instance::query()->where('name', 'Twin')->firstOrFail());
-    expect($twin->versions())->toEqual($instance->versions())->and(file_get_contents((new Folder($twin))->live('config/own.cfg')))->toBe('mine')->and((new Folder($twin))->live('worlds/Other'))->toBeDirectory()->and((new Folder($twin))->live('worlds/Long Shore'))->not->toBeDirectory();
+    expect($twin->versions())
+        ->toEqual($instance->versions())
+        ->and(file_get_contents((new Folder($twin))->live('config/own.cfg')))
+        ->toBe('mine')
+        ->and((new Folder($twin))->live('worlds/Other'))
+        ->toBeDirectory()
+        ->and((new Folder($twin))->live('worlds/Long Shore'))
+        ->not->toBeDirectory();
     foreach ($twin->placed->whereNotNull('path') as $placed) {
         expect(fileinode((new Folder($twin))->live((string) $placed->path)))->toBe(fileinode($folder->live((string) $placed->path)));
     }
@@ -48,17 +81,22 @@ it('makes another one like it, whose releases cost no disk', function (): void {
 
 it('names libraries that nothing uses any more, and takes them out as a draft', function (): void {
     $instance = World::applied(['kedge-bones', 'fogbank']);
-    $this->get("/instances/{$instance->id}/about")->assertOk()->assertSee('Asked for, and used by nothing')->assertSee('Kedge Bones');
+    $this->get("/instances/{$instance->id}/about")
+        ->assertOk()
+        ->assertSee('Asked for, and used by nothing')
+        ->assertSee('Kedge Bones');
     $this->post("/instances/{$instance->id}/about/unused")->assertRedirect();
     $instance = World::apply($instance->refresh());
     expect($instance->versions())->not->toHaveKey('kedge-bones')->toHaveKey('fogbank');
     $this->post("/instances/{$instance->id}/about/unused")->assertStatus(409);
     // One that a mod needs, though it was asked for as well, stays.
-    $this->get('/instances/'.World::applied(['kedge-bones', 'gulls'])->id.'/about')->assertOk()->assertDontSee('used by nothing');
+    $this->get('/instances/'.World::applied(['kedge-bones', 'gulls'])->id.'/about')
+        ->assertOk()
+        ->assertDontSee('used by nothing');
 });
 
 it('frees what nothing needs, and keeps what an instance, a restore point, a draft, a backup or a pack needs', function (): void {
-    $store = new Store;
+    $store = new Store();
     $instance = World::applied(['gulls', 'fogbank']);
     File::ensureDirectoryExists((new Folder($instance))->live('worlds/Long Shore'));
     file_put_contents((new Folder($instance))->live('worlds/Long Shore/world.json'), '{}');
@@ -71,9 +109,19 @@ it('frees what nothing needs, and keeps what an instance, a restore point, a dra
     File::ensureDirectoryExists((new Folder($instance))->live('config'));
     file_put_contents((new Folder($instance))->live('config/a.cfg'), 'packed');
     $this->post("/instances/{$instance->id}/pack", ['id' => 'p', 'version' => '1', 'name' => 'P', 'configs' => ['config/a.cfg']]);
-    $this->post("/instances/{$instance->id}/configs/edit", ['path' => 'config/a.cfg', 'body' => 'drafted', 'sha256' => hash('sha256', 'packed')]);
+    $this->post("/instances/{$instance->id}/configs/edit", [
+        'path' => 'config/a.cfg',
+        'body' => 'drafted',
+        'sha256' => hash('sha256', 'packed'),
+    ]);
     $nobody = app(Texts::class)->put('needed by nobody '.random_int(0, PHP_INT_MAX));
-    $needed = [$before, hash('sha256', 'packed'), hash('sha256', 'drafted'), ...app(Backups::class)->digests($backup), ...$instance->placed->pluck('sha256')->filter()->map(fn (string $digest): string => trim($digest))->all()];
+    $needed = [
+        $before,
+        hash('sha256', 'packed'),
+        hash('sha256', 'drafted'),
+        ...app(Backups::class)->digests($backup),
+        ...$instance->placed->pluck('sha256')->filter()->map(fn (string $digest): string => trim($digest))->all(),
+    ];
     expect(app(Used::class)->unused())->not->toHaveKey($nobody);
     // An hour later it is no news any more.
     $this->travel(2)->hours();
@@ -100,7 +148,7 @@ it('frees what nothing needs, and keeps what an instance, a restore point, a dra
 });
 
 it('frees what broke off and was not gone on with, and nothing that may still be', function (): void {
-    [$old, $new] = [(new Store)->partial(str_repeat('a', 64)), (new Store)->partial(str_repeat('b', 64))];
+    [$old, $new] = [(new Store())->partial(str_repeat('a', 64)), (new Store())->partial(str_repeat('b', 64))];
     File::ensureDirectoryExists(dirname($old));
     file_put_contents($old, str_repeat('x', 1_000));
     file_put_contents($new, str_repeat('x', 1_000));

@@ -5,10 +5,10 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Findings\Finding;
 use App\Findings\Looking;
-use App\Models\CulpritSearch;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
+use App\Rehearsals\Culprits\CulpritSearch;
 use App\Rehearsals\Culprits\Searching;
 use App\Rehearsals\Rehearse;
 use Illuminate\Support\Facades\DB;
@@ -27,26 +27,59 @@ function failing(array $wants): Rehearsal
     return $rehearsal->load('instance');
 }
 
-it('finds what fails alone or only together, where the log names nothing, and leaves the instance as it is', function (array $culprits): void {
+it('finds what fails alone or only together, where the log names nothing, and leaves the instance as it is', function (
+    array $culprits,
+): void {
     $rehearsal = failing([...SOUND, ...$culprits]);
     $instance = $rehearsal->instance;
     $before = World::tree((new Folder($instance))->live());
-    $this->get("/instances/{$instance->id}/rehearsals/{$rehearsal->number}")->assertOk()->assertSee('names no cause that is known here')->assertSee('Find the culprit');
+    $this->get("/instances/{$instance->id}/rehearsals/{$rehearsal->number}")
+        ->assertOk()
+        ->assertSee('names no cause that is known here')
+        ->assertSee('Find the culprit');
     $this->post("/instances/{$instance->id}/rehearsals/{$rehearsal->number}/culprits")->assertRedirect();
     $search = CulpritSearch::query()->firstOrFail();
-    expect($search->state->value)->toBe('done')->and(collect($search->culprits)->sort()->values()->all())->toBe($culprits)->and($search->flaky)->toBeFalse()
-        ->and(count($search->launches))->toBeLessThanOrEqual(count($culprits) === 1 ? 6 : 14)
-        ->and(World::tree((new Folder($instance))->live()))->toBe($before)->and((new Folder($instance))->trial())->not->toBeDirectory();
-    $this->get("/instances/{$instance->id}/culprits/{$search->id}")->assertOk()->assertSee(count($culprits) === 1 ? 'does not come up with it' : 'does not come up with them together')->assertSee('Turn');
+    expect($search->state->value)
+        ->toBe('done')
+        ->and(collect($search->culprits)->sort()->values()->all())
+        ->toBe($culprits)
+        ->and($search->flaky)
+        ->toBeFalse()
+        ->and(count($search->launches))
+        ->toBeLessThanOrEqual(count($culprits) === 1 ? 6 : 14)
+        ->and(World::tree((new Folder($instance))->live()))
+        ->toBe($before)
+        ->and((new Folder($instance))->trial())
+        ->not->toBeDirectory();
+    $this->get("/instances/{$instance->id}/culprits/{$search->id}")
+        ->assertOk()
+        ->assertSee(count($culprits) === 1 ? 'does not come up with it' : 'does not come up with them together')
+        ->assertSee('Turn');
 
     // Remembered as a notice that holds only where they meet; and the remedy works.
-    $titles = fn (): array => array_map(fn (Finding $finding): string => $finding->title, app(Looking::class)->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id))->findings());
+    $titles = fn (): array => array_map(
+        fn (Finding $finding): string => $finding->title,
+        app(Looking::class)
+            ->over(
+                Instance::query()
+                    ->with(['placed', 'draft', 'lastRehearsal'])
+                    ->findOrFail($instance->id),
+            )
+            ->findings(),
+    );
     expect(implode(' ', $titles()))->toContain('does not come up here');
     World::depot();
     expect(DB::table('notices')->whereNull('depot_id')->count())->toBe(1);
     $this->post("/instances/{$instance->id}/draft/off", ['id' => $culprits[count($culprits) - 1]])->assertRedirect();
     World::apply($instance);
-    expect(implode(' ', $titles()))->not->toContain('does not come up here')->and(app(Rehearse::class)->start(Instance::query()->findOrFail($instance->id))->refresh()->state->value)->toBe('clean');
+    expect(implode(' ', $titles()))
+        ->not->toContain('does not come up here')
+        ->and(
+            app(Rehearse::class)
+                ->start(Instance::query()->findOrFail($instance->id))
+                ->refresh()->state->value,
+        )
+        ->toBe('clean');
 })->with([[['hourglasses']], [['brass-binnacle', 'glass-compass']]]);
 
 it('keeps every launch closed under what mods need of one another', function (): void {
@@ -66,19 +99,37 @@ it('is stopped, keeps what it learned, and goes on from there', function (): voi
     $rehearsal = failing([...SOUND, 'brass-binnacle', 'glass-compass']);
     $search = app(Searching::class)->prepare($rehearsal);
     DB::listen(function ($query) use ($search): void {
-        if (str_starts_with($query->sql, 'update "culprit_searches" set "launches"') && CulpritSearch::query()->whereKey($search->id)->where('state', 'running')->exists() && count(CulpritSearch::query()->find($search->id)->launches) === 2) {
-            DB::table('culprit_searches')->where('id', $search->id)->update(['state' => 'stopped']);
+        if (
+            str_starts_with($query->sql, 'update "culprit_searches" set "launches"') &&
+            CulpritSearch::query()->whereKey($search->id)->where('state', 'running')->exists() &&
+            count(CulpritSearch::query()->find($search->id)->launches) === 2
+        ) {
+            DB::table('culprit_searches')
+                ->where('id', $search->id)
+                ->update(['state' => 'stopped']);
         }
     });
-    app(Searching::class)->run($search, Task::query()->create(['kind' => 'culprit search', 'state' => 'running', 'instance_id' => $rehearsal->instance_id]));
+    app(Searching::class)->run(
+        $search,
+        Task::query()->create(['kind' => 'culprit search', 'state' => 'running', 'instance_id' => $rehearsal->instance_id]),
+    );
     $search->refresh();
     expect($search->state->value)->toBe('stopped')->and($search->launches)->toHaveCount(2);
     DB::table('tasks')->update(['state' => 'done']);
-    $this->get("/instances/{$rehearsal->instance_id}/culprits/{$search->id}")->assertOk()->assertSee('Stopped')->assertSee('Go on with the search')->assertHeader('X-Over', 'yes');
+    $this->get("/instances/{$rehearsal->instance_id}/culprits/{$search->id}")
+        ->assertOk()
+        ->assertSee('Stopped')
+        ->assertSee('Go on with the search')
+        ->assertHeader('X-Over', 'yes');
     $first = $search->launches;
     DB::getEventDispatcher()?->forget(Illuminate\Database\Events\QueryExecuted::class);
     $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/go-on")->assertRedirect();
-    expect($search->refresh()->state->value)->toBe('done')->and(array_slice($search->launches, 0, 2))->toBe($first)->and(collect($search->culprits)->sort()->values()->all())->toBe(['brass-binnacle', 'glass-compass']);
+    expect($search->refresh()->state->value)
+        ->toBe('done')
+        ->and(array_slice($search->launches, 0, 2))
+        ->toBe($first)
+        ->and(collect($search->culprits)->sort()->values()->all())
+        ->toBe(['brass-binnacle', 'glass-compass']);
     $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/go-on")->assertStatus(409);
 });
 
@@ -94,22 +145,46 @@ it('is stopped when something goes wrong in the middle of it, says so, and can g
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits")->assertRedirect();
     $search = CulpritSearch::query()->firstOrFail();
     $task = Task::query()->where('kind', 'culprit search')->firstOrFail();
-    expect($broken)->toBeTrue()->and($search->state->value)->toBe('stopped')->and($task->state->value)->toBe('failed')->and((string) $task->problem)->not->toBe('');
+    expect($broken)
+        ->toBeTrue()
+        ->and($search->state->value)
+        ->toBe('stopped')
+        ->and($task->state->value)
+        ->toBe('failed')
+        ->and((string) $task->problem)
+        ->not->toBe('');
     $this->post("/instances/{$rehearsal->instance_id}/culprits/{$search->id}/go-on")->assertRedirect();
-    expect($search->refresh()->state->value)->toBe('done')->and($search->culprits)->toBe(['hourglasses']);
+    expect($search->refresh()->state->value)
+        ->toBe('done')
+        ->and($search->culprits)
+        ->toBe(['hourglasses']);
 });
 
 it('refuses what there is nothing to search in', function (): void {
     $clean = app(Rehearse::class)->start(World::applied(['gulls', 'long-piers']))->refresh();
-    $this->post("/instances/{$clean->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('Only a rehearsal that failed');
+    $this->post("/instances/{$clean->instance_id}/rehearsals/1/culprits")
+        ->assertStatus(409)
+        ->assertSee('Only a rehearsal that failed');
     $alone = failing(['hourglasses']);
-    $this->post("/instances/{$alone->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('Fewer than two mods');
+    $this->post("/instances/{$alone->instance_id}/rehearsals/1/culprits")
+        ->assertStatus(409)
+        ->assertSee('Fewer than two mods');
     $changed = failing(['hourglasses', 'gulls']);
     $this->travel(1)->minutes();
     app(App\Drafts\Drafting::class)->add($changed->instance, ['long-piers']);
     World::apply($changed->instance);
-    $this->post("/instances/{$changed->instance_id}/rehearsals/1/culprits")->assertStatus(409)->assertSee('Something was applied since');
+    $this->post("/instances/{$changed->instance_id}/rehearsals/1/culprits")
+        ->assertStatus(409)
+        ->assertSee('Something was applied since');
     $this->post("/instances/{$changed->instance_id}/rehearsals/9/culprits")->assertStatus(404);
     $this->get("/instances/{$changed->instance_id}/culprits/999")->assertStatus(404);
-    expect(CulpritSearch::query()->count())->toBe(0)->and(DB::table('tasks')->whereIn('state', ['waiting', 'running'])->where('kind', 'culprit search')->exists())->toBeFalse();
+    expect(CulpritSearch::query()->count())
+        ->toBe(0)
+        ->and(
+            DB::table('tasks')
+                ->whereIn('state', ['waiting', 'running'])
+                ->where('kind', 'culprit search')
+                ->exists(),
+        )
+        ->toBeFalse();
 });

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
@@ -9,7 +10,6 @@ use App\Find\Finder;
 use App\Find\Found;
 use App\Find\Query;
 use App\Models\Instance;
-use App\Models\Package;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Explain\Verdicts;
@@ -30,8 +30,16 @@ function found_(Instance $instance, array $address, int $from = 0, int $count = 
 it('forgives how words are spelled, ordered and cut', function (string $words, string $first): void {
     expect(found_(World::instance([]), ['q' => $words])->packages->first()?->id)->toBe($first);
 })->with([
-    ['Fogbank Weather', 'fogbank'], ['fogb', 'fogbank'], ['bank fog', 'fogbank'], ['weather fogbank', 'fogbank'], ['fogbnak', 'fogbank'], ['fogbnk wether', 'fogbank'],
-    ['cargo manifst', 'cargo-manifest'], ['GULLS', 'gulls'], ['smoth sailng', 'smooth-sailing'], ['steal lunches', 'gulls'],
+    ['Fogbank Weather', 'fogbank'],
+    ['fogb', 'fogbank'],
+    ['bank fog', 'fogbank'],
+    ['weather fogbank', 'fogbank'],
+    ['fogbnak', 'fogbank'],
+    ['fogbnk wether', 'fogbank'],
+    ['cargo manifst', 'cargo-manifest'],
+    ['GULLS', 'gulls'],
+    ['smoth sailng', 'smooth-sailing'],
+    ['steal lunches', 'gulls'],
 ]);
 
 it('finds nothing for what is nothing, and takes no harm from odd words', function (string $words): void {
@@ -40,10 +48,36 @@ it('finds nothing for what is nothing, and takes no harm from odd words', functi
 
 it('goes by kind, category, side and depot', function (): void {
     $instance = World::instance([]);
-    $kinds = fn (array $address, string $column): array => found_($instance, $address, 0, 400)->packages->pluck($column)->unique()->values()->all();
-    expect($kinds(['kind' => 'library'], 'kind'))->toBe(['library'])->and($kinds(['side' => 'client'], 'side'))->toBe(['client'])->and($kinds(['kind' => 'nonsense'], 'kind'))->toContain('mod', 'library');
-    $tidepool = found_($instance, ['depot' => 'tidepool'], 0, 400)->packages->pluck('id')->sort()->values()->all();
-    expect($tidepool)->toBe(DB::table('sources')->join('depots', 'depots.id', '=', 'sources.depot_id')->join('packages', 'packages.id', '=', 'sources.package_id')->where('slug', 'tidepool')->whereRaw("games @> array['ferrywright']")->where('packages.kind', '!=', 'loader')->distinct()->orderBy('packages.id')->pluck('packages.id')->sort()->values()->all());
+    $kinds = fn (array $address, string $column): array => found_($instance, $address, 0, 400)
+        ->packages->pluck($column)
+        ->unique()
+        ->values()
+        ->all();
+    expect($kinds(['kind' => 'library'], 'kind'))
+        ->toBe(['library'])
+        ->and($kinds(['side' => 'client'], 'side'))
+        ->toBe(['client'])
+        ->and($kinds(['kind' => 'nonsense'], 'kind'))
+        ->toContain('mod', 'library');
+    $tidepool = found_($instance, ['depot' => 'tidepool'], 0, 400)
+        ->packages->pluck('id')
+        ->sort()
+        ->values()
+        ->all();
+    expect($tidepool)->toBe(
+        DB::table('sources')
+            ->join('depots', 'depots.id', '=', 'sources.depot_id')
+            ->join('packages', 'packages.id', '=', 'sources.package_id')
+            ->where('slug', 'tidepool')
+            ->whereRaw("games @> array['ferrywright']")
+            ->where('packages.kind', '!=', 'loader')
+            ->distinct()
+            ->orderBy('packages.id')
+            ->pluck('packages.id')
+            ->sort()
+            ->values()
+            ->all(),
+    );
     foreach (found_($instance, ['category' => 'animals'], 0, 400)->packages as $package) {
         expect(Package::query()->whereKey($package->id)->whereJsonContains('categories', 'animals')->exists())->toBeTrue();
     }
@@ -52,7 +86,13 @@ it('goes by kind, category, side and depot', function (): void {
 it('sorts, and windows of it fit together without a gap or an overlap', function (string $sort, string $column, bool $down): void {
     $instance = World::instance([]);
     $whole = found_($instance, ['sort' => $sort], 0, 400)->packages;
-    $values = $whole->map(fn (Package $package): string|int => $column === 'name' ? mb_strtolower($package->name) : ($column === 'published_at' ? (string) $package->published_at : $package->{$column}));
+    $values = $whole->map(
+        fn (Package $package): string|int => $column === 'name'
+            ? mb_strtolower($package->name)
+            : ($column === 'published_at'
+                ? (string) $package->published_at
+                : $package->{$column}),
+    );
     expect($values->all())->toBe(($down ? $values->sortDesc() : $values->sort())->values()->all());
     $pieces = collect();
     for ($from = 0; $from !== null; $from = $window->next) {
@@ -65,24 +105,62 @@ it('sorts, and windows of it fit together without a gap or an overlap', function
 it('begins with what can be here where nothing is asked for, and loses nothing of the rest', function (): void {
     $instance = World::instance(['old-slip'], '1.4.9', 'spritsail', null, '8')->load(['placed', 'draft', 'lastRehearsal']);
     $all = found_($instance, [], 0, 400);
-    $for = DB::table('packages')->whereRaw("supports && array['ferrywright 1.4.9 capstan', 'ferrywright 1.4.9 spritsail', 'ferrywright 1.4.9 ']")->where('kind', '!=', 'loader')->pluck('id')->all();
-    expect(count($for))->toBeGreaterThan(10)->and($all->packages->take(count($for))->pluck('id')->all())->toEqualCanonicalizing($for)
-        ->and($all->packages->pluck('id')->duplicates()->all())->toBe([])->and($all->packages)->toHaveCount($all->total);
+    $for = DB::table('packages')
+        ->whereRaw("supports && array['ferrywright 1.4.9 capstan', 'ferrywright 1.4.9 spritsail', 'ferrywright 1.4.9 ']")
+        ->where('kind', '!=', 'loader')
+        ->pluck('id')
+        ->all();
+    expect(count($for))
+        ->toBeGreaterThan(10)
+        ->and($all->packages->take(count($for))->pluck('id')->all())
+        ->toEqualCanonicalizing($for)
+        ->and($all->packages->pluck('id')->duplicates()->all())
+        ->toBe([])
+        ->and($all->packages)
+        ->toHaveCount($all->total);
     // What is there already comes behind what could come.
     $place = array_flip($all->packages->pluck('id')->all());
-    $rank = array_map(fn (string $id): int => match (true) {
-        $id === 'old-slip' => 1, in_array($id, $for, true) => 0, default => 2
-    }, array_keys($place));
-    expect($rank)->toBe(collect($rank)->sort()->values()->all())->and(array_unique($rank))->toHaveCount(3);
+    $rank = array_map(
+        fn (string $id): int => match (true) {
+            $id === 'old-slip' => 1,
+            in_array($id, $for, true) => 0,
+            default => 2,
+        },
+        array_keys($place),
+    );
+    expect($rank)
+        ->toBe(collect($rank)->sort()->values()->all())
+        ->and(array_unique($rank))
+        ->toHaveCount(3);
     // A package may be called as the database calls nothing.
     expect(found_(World::instance(['null']), [], 0, 400)->packages)->toHaveCount($all->total);
     // Asked for by downloads, it is by downloads.
-    expect(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->all())->toBe(found_($instance, ['sort' => 'downloads'], 0, 50)->packages->pluck('downloads')->sortDesc()->values()->all());
+    expect(
+        found_($instance, ['sort' => 'downloads'], 0, 50)
+            ->packages->pluck('downloads')
+            ->all(),
+    )->toBe(
+        found_($instance, ['sort' => 'downloads'], 0, 50)
+            ->packages->pluck('downloads')
+            ->sortDesc()
+            ->values()
+            ->all(),
+    );
 });
 
 it('goes by verdict, and misses none', function (Fit $fit): void {
     $instance = World::applied(['fogbank', 'smooth-sailing'], build: '0.16.4');
-    $all = array_keys(array_filter(app(Finder::class)->verdictsOf($instance->load(['placed', 'draft', 'lastRehearsal']), found_($instance, ['sort' => 'name'], 0, 400)->packages->pluck('id')->all()), fn ($verdict): bool => $verdict->fit === $fit));
+    $all = array_keys(
+        array_filter(
+            app(Finder::class)->verdictsOf(
+                $instance->load(['placed', 'draft', 'lastRehearsal']),
+                found_($instance, ['sort' => 'name'], 0, 400)
+                    ->packages->pluck('id')
+                    ->all(),
+            ),
+            fn ($verdict): bool => $verdict->fit === $fit,
+        ),
+    );
     $found = [];
     for ($from = 0; $from !== null; $from = $window->next) {
         $window = found_($instance, ['sort' => 'name', 'fit' => $fit->value], $from);
@@ -94,7 +172,13 @@ it('goes by verdict, and misses none', function (Fit $fit): void {
     expect($found)->toBe($all)->not->toBeEmpty();
 })->with([Fit::Now, Fit::AfterChange, Fit::Not]);
 
-it('gives the verdict that looking at the whole of everything gives', function (array $wants, string $version, string $loader, ?string $build, ?array $step): void {
+it('gives the verdict that looking at the whole of everything gives', function (
+    array $wants,
+    string $version,
+    string $loader,
+    ?string $build,
+    ?array $step,
+): void {
     $instance = World::applied($wants, $version, $loader, $build);
     if ($step !== null) {
         app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->without($step[0])->wanting($step[1]));
@@ -107,7 +191,14 @@ it('gives the verdict that looking at the whole of everything gives', function (
     $whole->load([...$ids, ...array_keys($instance->versions())]);
     $versions = app(Outcomes::class)->outcome($instance)->versions;
     $abandoned = DB::table('notices')->where('kind', 'abandoned')->pluck('package_id')->all();
-    $thorough = new Verdicts($whole, $whole->game, $lineUps->plan($instance), $versions, otherGames: ['nightpost' => 'Nightpost'], abandoned: $abandoned);
+    $thorough = new Verdicts(
+        $whole,
+        $whole->game,
+        $lineUps->plan($instance),
+        $versions,
+        otherGames: ['nightpost' => 'Nightpost'],
+        abandoned: $abandoned,
+    );
     $quick = app(Finder::class)->verdictsOf($instance, $ids);
     foreach ($ids as $id) {
         $slow = (new ReflectionMethod($thorough, 'thorough'))->invoke($thorough, $whole->package($id));
@@ -127,8 +218,15 @@ it('gives the verdict that looking at the whole of everything gives', function (
 
 it('shows all of it in the address, and windows as fragments', function (): void {
     $instance = World::instance(['gulls']);
-    $this->get("/instances/{$instance->id}/find?kind=library&sort=name&fit=now")->assertOk()->assertSee('value="library" selected', false)->assertSee('value="now" selected', false)->assertSee('value="name" selected', false);
-    $rows = $this->get("/instances/{$instance->id}/find?from=50", ['X-Fragment' => 'rows'])->assertOk()->assertDontSee('<html', false)->assertSee('data-row', false);
+    $this->get("/instances/{$instance->id}/find?kind=library&sort=name&fit=now")
+        ->assertOk()
+        ->assertSee('value="library" selected', false)
+        ->assertSee('value="now" selected', false)
+        ->assertSee('value="name" selected', false);
+    $rows = $this->get("/instances/{$instance->id}/find?from=50", ['X-Fragment' => 'rows'])
+        ->assertOk()
+        ->assertDontSee('<html', false)
+        ->assertSee('data-row', false);
     expect(substr_count((string) $rows->getContent(), 'data-row '))->toBe(Finder::WINDOW);
     $this->get("/instances/{$instance->id}/find?shown=100&q[]=x&sort[]=1&from=-5")->assertOk();
     $this->get("/instances/{$instance->id}/find?q=zzzzqqqq&kind=mod")->assertSee('Look without the filters');
@@ -136,12 +234,23 @@ it('shows all of it in the address, and windows as fragments', function (): void
 
 it('shows a package: what it needs here, who needs it, its releases, notices, sources and files', function (): void {
     $instance = World::applied(['gulls', 'fogbank']);
-    $this->get("/instances/{$instance->id}/packages/kedge-bones")->assertOk()->assertSeeInOrder(['Here for another', 'Releases', '3.0.7', 'SHA-256', 'Needed by', 'Gulls', 'Sources', 'Slipway', 'moderated']);
-    $this->get("/instances/{$instance->id}/packages/gulls")->assertOk()->assertSee('as gulls-and-lunches')->assertSee('is here')->assertSee('Pin 2.0.0');
+    $this->get("/instances/{$instance->id}/packages/kedge-bones")
+        ->assertOk()
+        ->assertSeeInOrder(['Here for another', 'Releases', '3.0.7', 'SHA-256', 'Needed by', 'Gulls', 'Sources', 'Slipway', 'moderated']);
+    $this->get("/instances/{$instance->id}/packages/gulls")
+        ->assertOk()
+        ->assertSee('as gulls-and-lunches')
+        ->assertSee('is here')
+        ->assertSee('Pin 2.0.0');
     // Not in it yet: what it would bring is resolved.
-    $this->get("/instances/{$instance->id}/packages/cargo-manifest")->assertOk()->assertSee('comes with it')->assertSee('Add to the draft');
+    $this->get("/instances/{$instance->id}/packages/cargo-manifest")
+        ->assertOk()
+        ->assertSee('comes with it')
+        ->assertSee('Add to the draft');
     $abandoned = DB::table('notices')->where('kind', 'abandoned')->whereNotNull('understudy')->first();
-    $this->get("/instances/{$instance->id}/packages/{$abandoned->package_id}")->assertOk()->assertSeeInOrder(['Notices', 'Abandoned', 'Understudies']);
+    $this->get("/instances/{$instance->id}/packages/{$abandoned->package_id}")
+        ->assertOk()
+        ->assertSeeInOrder(['Notices', 'Abandoned', 'Understudies']);
     foreach (['no-such-package', 'java', 'ferrywright', '..'] as $id) {
         $this->get("/instances/{$instance->id}/packages/{$id}")->assertStatus(404);
     }
@@ -156,26 +265,42 @@ it('draws releases against versions and loaders, and says the same in words', fu
 it('keeps a note about a package in an instance, as it was typed', function (): void {
     $instance = World::applied(['gulls']);
     $this->post("/instances/{$instance->id}/packages/gulls/note", ['note' => '<i>loud</i> & proud'])->assertRedirect();
-    $this->get("/instances/{$instance->id}")->assertSee('<i>loud</i> & proud')->assertDontSee('<i>loud</i>', false);
+    $this->get("/instances/{$instance->id}")
+        ->assertSee('<i>loud</i> & proud')
+        ->assertDontSee('<i>loud</i>', false);
     $this->post("/instances/{$instance->id}/packages/gulls/note", ['note' => ''])->assertRedirect();
     expect(DB::table('notes')->count())->toBe(0);
     $this->post("/instances/{$instance->id}/packages/no-such-package/note", ['note' => 'x'])->assertStatus(404);
-    $this->from('/')->post("/instances/{$instance->id}/packages/gulls/note", ['note' => str_repeat('x', 1001)])->assertSessionHasErrors('note');
+    $this->from('/')
+        ->post("/instances/{$instance->id}/packages/gulls/note", ['note' => str_repeat('x', 1001)])
+        ->assertSessionHasErrors('note');
 });
 
 it('offers an understudy for what is abandoned only where it leads to a line-up, and uses it', function (): void {
     $notice = DB::table('notices')->where('kind', 'abandoned')->where('understudy', 'speaking-tubes')->first();
     $instance = World::applied([$notice->package_id], '3.1.4');
-    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('is abandoned');
+    $this->get("/instances/{$instance->id}")
+        ->assertOk()
+        ->assertSee('is abandoned');
     $this->post("/instances/{$instance->id}/draft/replace", ['id' => $notice->package_id, 'target' => 'speaking-tubes'])->assertRedirect();
-    expect($instance->refresh()->draft->plan->wants('speaking-tubes'))->toBeTrue()->and($instance->draft->plan->wants($notice->package_id))->toBeFalse();
+    expect($instance->refresh()->draft->plan->wants('speaking-tubes'))
+        ->toBeTrue()
+        ->and($instance->draft->plan->wants($notice->package_id))
+        ->toBeFalse();
 });
 
 it('says what another build or runtime would do before it is chosen', function (): void {
     $instance = World::applied(['deep-weather', 'gulls'], build: '0.16.9');
-    $this->get("/instances/{$instance->id}/base/build")->assertOk()->assertSeeInOrder(['0.16.4', 'keeps 1 of 2; not Deep Weather'])->assertDontSee('<html', false);
-    $this->get("/instances/{$instance->id}/base/runtime")->assertOk()->assertSee('keeps');
-    $this->get("/instances/{$instance->id}/base/memory")->assertOk()->assertSee('GB');
+    $this->get("/instances/{$instance->id}/base/build")
+        ->assertOk()
+        ->assertSeeInOrder(['0.16.4', 'keeps 1 of 2; not Deep Weather'])
+        ->assertDontSee('<html', false);
+    $this->get("/instances/{$instance->id}/base/runtime")
+        ->assertOk()
+        ->assertSee('keeps');
+    $this->get("/instances/{$instance->id}/base/memory")
+        ->assertOk()
+        ->assertSee('GB');
     $this->get("/instances/{$instance->id}/base/loader")->assertStatus(404);
 });
 
@@ -189,7 +314,8 @@ it('knows from a verdict what comes along, as the draft would have it', function
 
             continue;
         }
-        $drafted = $lineUps->lineUpOf($instance->plan->wantingFrom((string) $id, $verdict->channel), $instance)->resolved?->versions() ?? [];
+        $drafted =
+            $lineUps->lineUpOf($instance->plan->wantingFrom((string) $id, $verdict->channel), $instance)->resolved?->versions() ?? [];
         $said = $finder->lineUpWith($instance, (string) $id, $versions, $verdict) ?? [];
         ksort($drafted);
         ksort($said);
@@ -205,10 +331,19 @@ it('comes to the same line-up whether or not all that could be is read', functio
     $lineUps = app(LineUps::class);
     $quick = $lineUps->lineUpOf($plan, $instance);
     $whole = App\Drafts\LineUp::of($plan, $instance->versions(), $lineUps->catalogue($instance), $instance->placed);
-    expect($quick->resolved?->versions())->toBe($whole->resolved?->versions())->and($quick->resolved)->not->toBeNull()
-        ->and($quick->toFetch())->toBe($whole->toFetch())->and($quick->size())->toBe($whole->size());
+    expect($quick->resolved?->versions())
+        ->toBe($whole->resolved?->versions())
+        ->and($quick->resolved)
+        ->not->toBeNull()
+        ->and($quick->toFetch())
+        ->toBe($whole->toFetch())
+        ->and($quick->size())
+        ->toBe($whole->size());
     foreach ($quick->resolved->selection as $i => $one) {
-        expect([$one->package->id, App\Drafts\LineUp::because($one)])->toBe([$whole->resolved->selection[$i]->package->id, App\Drafts\LineUp::because($whole->resolved->selection[$i])]);
+        expect([$one->package->id, App\Drafts\LineUp::because($one)])->toBe([
+            $whole->resolved->selection[$i]->package->id,
+            App\Drafts\LineUp::because($whole->resolved->selection[$i]),
+        ]);
     }
 })->with([
     [['gulls'], fn (Plan $plan): Plan => $plan->wanting('cargo-manifest')->wanting('fogbank')],

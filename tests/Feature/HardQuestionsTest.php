@@ -2,18 +2,18 @@
 
 declare(strict_types=1);
 
+use App\Depots\Depot;
 use App\Depots\Sync\Synchronising;
 use App\Disk\ApplyDraft;
 use App\Drafts\Answer;
 use App\Drafts\Drafting;
 use App\Drafts\Outcomes;
-use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use App\Work\Performing;
-use App\Work\TaskKind;
-use App\Work\TaskState;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\Http;
 use Tests\Support\World;
@@ -21,19 +21,58 @@ use Tests\Support\World;
 /** A depot in which one package needs more pigeons than there are holes: hard for any solver of clauses (Haken 1985). */
 function pigeons(int $pigeons): void
 {
-    $release = fn (string $version, array $needs = []): array => ['version' => $version, 'needs' => [['id' => 'ferrywright'], ...$needs], 'files' => [['name' => 'p.zip', 'size' => 1, 'sha256' => hash('sha256', $version.json_encode($needs).random_int(0, PHP_INT_MAX)), 'path' => 'files/p.zip']]];
-    $packages = ['loft' => ['id' => 'loft', 'kind' => 'mod', 'releases' => [$release('1.0.0', array_map(fn (int $i): array => ['id' => "pigeon-{$i}"], range(1, $pigeons)))]]];
+    $release = fn (string $version, array $needs = []): array => [
+        'version' => $version,
+        'needs' => [['id' => 'ferrywright'], ...$needs],
+        'files' => [
+            [
+                'name' => 'p.zip',
+                'size' => 1,
+                'sha256' => hash('sha256', $version.json_encode($needs).random_int(0, PHP_INT_MAX)),
+                'path' => 'files/p.zip',
+            ],
+        ],
+    ];
+    $packages = [
+        'loft' => [
+            'id' => 'loft',
+            'kind' => 'mod',
+            'releases' => [$release('1.0.0', array_map(fn (int $i): array => ['id' => "pigeon-{$i}"], range(1, $pigeons)))],
+        ],
+    ];
     foreach (range(1, $pigeons) as $i) {
-        $packages["pigeon-{$i}"] = ['id' => "pigeon-{$i}", 'kind' => 'library', 'releases' => [$release('1.0.0', [['anyOf' => array_map(fn (int $hole): array => ['id' => "hole-{$hole}", 'range' => "={$i}.0.0"], range(1, $pigeons - 1))]])]];
+        $packages["pigeon-{$i}"] = [
+            'id' => "pigeon-{$i}",
+            'kind' => 'library',
+            'releases' => [
+                $release('1.0.0', [
+                    [
+                        'anyOf' => array_map(
+                            fn (int $hole): array => ['id' => "hole-{$hole}", 'range' => "={$i}.0.0"],
+                            range(1, $pigeons - 1),
+                        ),
+                    ],
+                ]),
+            ],
+        ];
     }
     foreach (range(1, $pigeons - 1) as $hole) {
-        $packages["hole-{$hole}"] = ['id' => "hole-{$hole}", 'kind' => 'library', 'releases' => array_map(fn (int $i): array => $release("{$i}.0.0"), range(1, $pigeons))];
+        $packages["hole-{$hole}"] = [
+            'id' => "hole-{$hole}",
+            'kind' => 'library',
+            'releases' => array_map(fn (int $i): array => $release("{$i}.0.0"), range(1, $pigeons)),
+        ];
     }
     config(['stasimon.private_depots' => [...config('stasimon.private_depots'), '127.0.0.1:9']]);
     $depot = Depot::query()->create(['slug' => 'odd', 'name' => 'Odd', 'url' => 'http://127.0.0.1:9', 'place' => 9]);
-    Http::fake(fn (Request $request) => str_contains($request->url(), 'changes.json')
-        ? Http::response(['sequence' => 1, 'changes' => array_map(fn (string $id): array => ['id' => $id, 'sequence' => 1], array_keys($packages))])
-        : Http::response($packages[basename($request->url(), '.json')]));
+    Http::fake(
+        fn (Request $request) => str_contains($request->url(), 'changes.json')
+            ? Http::response([
+                'sequence' => 1,
+                'changes' => array_map(fn (string $id): array => ['id' => $id, 'sequence' => 1], array_keys($packages)),
+            ])
+            : Http::response($packages[basename($request->url(), '.json')]),
+    );
     app(Synchronising::class)->run($depot, World::task());
 }
 
@@ -56,27 +95,44 @@ beforeEach(function (): void {
 
 it('answers a search in its time, and says of which verdict it had none', function (): void {
     $instance = World::applied(['gulls']);
-    $this->get("/instances/{$instance->id}/find?q=loft")->assertOk()->assertSee('not worked out yet')->assertSee('data-pending', false);
-    $this->get("/instances/{$instance->id}/find?q=gulls")->assertOk()->assertSee('asked for already');
+    $this->get("/instances/{$instance->id}/find?q=loft")
+        ->assertOk()
+        ->assertSee('not worked out yet')
+        ->assertSee('data-pending', false);
+    $this->get("/instances/{$instance->id}/find?q=gulls")
+        ->assertOk()
+        ->assertSee('asked for already');
     $task = Task::query()->where('kind', TaskKind::WorkOut)->sole();
     app(Performing::class)->perform($task->id);
     expect($task->refresh()->state)->toBe(TaskState::Done);
-    $this->get("/instances/{$instance->id}/find?q=loft")->assertOk()->assertSee('takes too long to work out')->assertDontSee('data-pending', false);
+    $this->get("/instances/{$instance->id}/find?q=loft")
+        ->assertOk()
+        ->assertSee('takes too long to work out')
+        ->assertDontSee('data-pending', false);
     $this->get("/instances/{$instance->id}/packages/loft")->assertOk();
 });
 
 it('answers a draft in its time, has a worker go on with it, and lets it be stepped back', function (): void {
     $instance = World::applied(['gulls']);
     $this->post("/instances/{$instance->id}/draft/add", ['id' => 'loft'])->assertRedirect();
-    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('Not worked out yet');
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('Not worked out yet');
     foreach (['', '/find', '/history', '/files', '/packages/gulls'] as $page) {
-        $this->get("/instances/{$instance->id}{$page}")->assertOk()->assertSee('being worked out');
+        $this->get("/instances/{$instance->id}{$page}")
+            ->assertOk()
+            ->assertSee('being worked out');
     }
-    $fresh = fn (): Instance => Instance::query()->with(['placed', 'draft'])->findOrFail($instance->id);
+    $fresh = fn (): Instance => Instance::query()
+        ->with(['placed', 'draft'])
+        ->findOrFail($instance->id);
     expect(fn () => app(ApplyDraft::class)->start($fresh()))->toThrow(Refusal::class, 'no line-up yet');
     workOut();
     expect(app(Outcomes::class)->outcome($fresh())->answer)->toBe(Answer::GivenUp);
-    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('takes too long to work out')->assertSee('Take the last step back');
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('takes too long to work out')
+        ->assertSee('Take the last step back');
     $this->post("/instances/{$instance->id}/draft/back")->assertRedirect();
     expect(app(Outcomes::class)->outcome($fresh())->versions)->toHaveKey('gulls');
 });
@@ -85,17 +141,25 @@ it('fills in what a worker has found out: a line-up, or why there is none', func
     $instance = World::applied(['gulls']);
     $draft = app(Drafting::class)->add($instance, ['fogbank']);
     config(['stasimon.page_seconds' => 0.0, 'stasimon.work_seconds' => 60]);
-    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('Not worked out yet');
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('Not worked out yet');
     workOut();
     config(['stasimon.page_seconds' => 30]);
-    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('What the draft leads to')->assertSee('Fogbank Weather');
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('What the draft leads to')
+        ->assertSee('Fogbank Weather');
     app(Drafting::class)->add($instance->refresh(), ['clear-sky']);
     app()->forgetScopedInstances();
     config(['stasimon.page_seconds' => 0.0]);
     $this->get("/instances/{$instance->id}/draft")->assertSee('Not worked out yet');
     workOut();
     config(['stasimon.page_seconds' => 30]);
-    $page = $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('cannot be in')->assertSee('Do without');
+    $page = $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('cannot be in')
+        ->assertSee('Do without');
     expect(preg_match('/name="repair" value="([0-9a-f]{16})"/', (string) $page->getContent(), $key))->toBe(1);
     $this->post("/instances/{$instance->id}/draft/repair", ['repair' => $key[1]])->assertRedirect();
     expect($draft->refresh()->revision)->toBe(3);

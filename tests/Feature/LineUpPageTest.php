@@ -23,9 +23,22 @@ beforeEach(fn () => World::depot());
 /** @param  array<string, string>  $address */
 function lineUpPage(Instance $instance, array $address): LineUpPage
 {
-    $findings = [new Finding(Level::Stops, 'stops', '', 'kedge-bones'), new Finding(Level::Info, 'says', '', 'kedge-bones'), new Finding(Level::Look, 'of all', '')];
+    $findings = [
+        new Finding(Level::Stops, 'stops', '', 'kedge-bones'),
+        new Finding(Level::Info, 'says', '', 'kedge-bones'),
+        new Finding(Level::Look, 'of all', ''),
+    ];
 
-    return LineUpPage::of($instance->load(['placed', 'draft', 'lastRehearsal']), new Look('', [], $findings, ['gulls' => new Update('gulls', '1.0.0', '2.0.0', null), 'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0')]), app(Outcomes::class), $address, Started::of($instance, app(Games::class)->get('ferrywright')->log));
+    return LineUpPage::of(
+        $instance->load(['placed', 'draft', 'lastRehearsal']),
+        new Look('', [], $findings, [
+            'gulls' => new Update('gulls', '1.0.0', '2.0.0', null),
+            'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0'),
+        ]),
+        app(Outcomes::class),
+        $address,
+        Started::of($instance, app(Games::class)->get('ferrywright')->log),
+    );
 }
 
 /** @return list<string> ids in the order in which the page shows them */
@@ -52,43 +65,89 @@ it('lets through what the filter and the words ask for, in the order that is ask
 it('says of each row whether it stays, goes or is off', function (): void {
     $instance = World::applied(['gulls', 'long-piers']);
     app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->turningOff('gulls')->without('long-piers'));
-    $states = fn (Instance $instance): array => array_column(array_map(fn (LineUpRow $row): array => [$row->id, $row->state], array_merge(...array_values(lineUpPage($instance, [])->groups()))), 1, 0);
+    $states = fn (Instance $instance): array => array_column(
+        array_map(fn (LineUpRow $row): array => [$row->id, $row->state], array_merge(...array_values(lineUpPage($instance, [])->groups()))),
+        1,
+        0,
+    );
     expect($states($instance->refresh()))->toMatchArray(['gulls' => 'going off', 'long-piers' => 'goes', 'halyard' => 'on']);
     app(App\Disk\Applying::class)->run($instance, World::task($instance));
-    expect($states($instance->refresh()))->toMatchArray(['gulls' => 'off'])->and(array_keys($states($instance)))->not->toContain('long-piers');
+    expect($states($instance->refresh()))
+        ->toMatchArray(['gulls' => 'off'])
+        ->and(array_keys($states($instance)))
+        ->not->toContain('long-piers');
 });
 
 it('marks a package with its most serious finding', function (): void {
-    expect(lineUpPage(World::applied(['gulls']), [])->marks->map(fn (Finding $finding): string => $finding->level->value)->all())->toBe(['kedge-bones' => 'stops']);
+    expect(lineUpPage(World::applied(['gulls']), [])->marks->map(fn (Finding $finding): string => $finding->level->value)->all())->toBe([
+        'kedge-bones' => 'stops',
+    ]);
 });
 
 it('keeps the filter when the face changes, and the face when the filter changes', function (): void {
     $instance = World::applied(['gulls']);
-    expect(lineUpPage($instance, ['only' => 'asked'])->address(asTheatre: true))->toBe(['view' => 'theatre', 'only' => 'asked'])
-        ->and(lineUpPage($instance, ['only' => 'asked', 'view' => 'theatre', 'q' => 'a'])->address(only: ''))->toBe(['view' => 'theatre', 'q' => 'a'])
-        ->and(lineUpPage($instance, [])->address(only: 'findings', sort: 'size'))->toBe(['only' => 'findings', 'sort' => 'size']);
+    expect(lineUpPage($instance, ['only' => 'asked'])->address(asTheatre: true))
+        ->toBe(['view' => 'theatre', 'only' => 'asked'])
+        ->and(lineUpPage($instance, ['only' => 'asked', 'view' => 'theatre', 'q' => 'a'])->address(only: ''))
+        ->toBe(['view' => 'theatre', 'q' => 'a'])
+        ->and(lineUpPage($instance, [])->address(only: 'findings', sort: 'size'))
+        ->toBe(['only' => 'findings', 'sort' => 'size']);
 });
 
 it('dims in the theatre what the filter does not let through', function (): void {
-    $seats = collect(lineUpPage(World::applied(['gulls']), ['only' => 'asked', 'view' => 'theatre'])->theatre()->seats())->keyBy('id');
-    expect($seats['gulls']['shown'])->toBeTrue()->and($seats['gulls']['rests'])->toContain('kedge-bones')->and($seats['kedge-bones']['shown'])->toBeFalse();
+    $seats = collect(
+        lineUpPage(World::applied(['gulls']), ['only' => 'asked', 'view' => 'theatre'])
+            ->theatre()
+            ->seats(),
+    )->keyBy('id');
+    expect($seats['gulls']['shown'])
+        ->toBeTrue()
+        ->and($seats['gulls']['rests'])
+        ->toContain('kedge-bones')
+        ->and($seats['kedge-bones']['shown'])
+        ->toBeFalse();
 });
 
 it('remembers what a look found until something that it rests on changes', function (): void {
     $instance = World::applied(['gulls']);
     $look = app(Looking::class)->over($instance->load(['placed', 'draft', 'lastRehearsal']));
-    expect(app(Looking::class)->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id))->stamp)->toBe($look->stamp);
+    expect(
+        app(Looking::class)->over(
+            Instance::query()
+                ->with(['placed', 'draft', 'lastRehearsal'])
+                ->findOrFail($instance->id),
+        )->stamp,
+    )->toBe($look->stamp);
     DB::table('depots')->increment('sequence');
-    expect(app(Looking::class)->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id))->stamp)->not->toBe($look->stamp);
+    expect(
+        app(Looking::class)->over(
+            Instance::query()
+                ->with(['placed', 'draft', 'lastRehearsal'])
+                ->findOrFail($instance->id),
+        )->stamp,
+    )->not->toBe($look->stamp);
 });
 
 it('asks the database few questions for a line-up, however much is in it', function (): void {
     World::depot();
     $few = World::applied(['gulls']);
-    $many = World::applied(['gulls', 'fogbank', 'cargo-manifest', 'harbour-lamps', 'long-piers', 'tide-tables', 'weather-glass', 'timetables', 'bell-buoys', 'radar-sweep']);
+    $many = World::applied([
+        'gulls',
+        'fogbank',
+        'cargo-manifest',
+        'harbour-lamps',
+        'long-piers',
+        'tide-tables',
+        'weather-glass',
+        'timetables',
+        'bell-buoys',
+        'radar-sweep',
+    ]);
     $asked = function (Instance $instance, bool $anew): int {
         if ($anew) {
-            DB::table('instances')->where('id', $instance->id)->update(['look' => null]);
+            DB::table('instances')
+                ->where('id', $instance->id)
+                ->update(['look' => null]);
         }
         app()->forgetScopedInstances();
         DB::flushQueryLog();
@@ -98,23 +157,44 @@ it('asks the database few questions for a line-up, however much is in it', funct
         return count(DB::getQueryLog());
     };
     $asked($few, true);
-    expect($asked($many, true))->toBeLessThan(21)->and($asked($many, false))->toBeLessThan(15)
-        ->and($asked($many, true) - $asked($few, true))->toBeLessThan(3);
+    expect($asked($many, true))
+        ->toBeLessThan(21)
+        ->and($asked($many, false))
+        ->toBeLessThan(15)
+        ->and($asked($many, true) - $asked($few, true))
+        ->toBeLessThan(3);
 });
 
 it('switches an expansion in the sentence of the base, and says what needs it', function (): void {
     $with = World::mail(['station-cats', 'dining-car']);
     expect(World::rehearsed($with)->state->value)->toBe('clean');
-    $this->get("/instances/{$with->id}")->assertOk()->assertSee('Branch Lines');
-    $this->get("/instances/{$with->id}/base/expansions")->assertOk()->assertSee('Leave out Branch Lines')->assertSee('and what needs it: Station Cats')->assertDontSee('Dining Car');
+    $this->get("/instances/{$with->id}")
+        ->assertOk()
+        ->assertSee('Branch Lines');
+    $this->get("/instances/{$with->id}/base/expansions")
+        ->assertOk()
+        ->assertSee('Leave out Branch Lines')
+        ->assertSee('and what needs it: Station Cats')
+        ->assertDontSee('Dining Car');
     $this->post("/instances/{$with->id}/draft/off", ['ids' => ['branch-lines']])->assertRedirect();
     $with = World::apply($with->refresh());
-    expect($with->versions())->toHaveKey('dining-car')->not->toHaveKeys(['branch-lines', 'station-cats'])->and($with->plan->isOff('station-cats'))->toBeTrue();
-    $this->get("/instances/{$with->id}")->assertOk()->assertSee('no expansion');
-    $this->get("/instances/{$with->id}/base/expansions")->assertOk()->assertSee('Take in Branch Lines')->assertSee('keeps everything');
+    expect($with->versions())
+        ->toHaveKey('dining-car')
+        ->not->toHaveKeys(['branch-lines', 'station-cats'])
+        ->and($with->plan->isOff('station-cats'))
+        ->toBeTrue();
+    $this->get("/instances/{$with->id}")
+        ->assertOk()
+        ->assertSee('no expansion');
+    $this->get("/instances/{$with->id}/base/expansions")
+        ->assertOk()
+        ->assertSee('Take in Branch Lines')
+        ->assertSee('keeps everything');
     $this->post("/instances/{$with->id}/draft/add", ['ids' => ['branch-lines']])->assertRedirect();
     expect(World::apply($with->refresh())->versions())->toHaveKey('branch-lines');
     // A game that has none says nothing of them.
     $without = World::applied(['gulls']);
-    $this->get("/instances/{$without->id}")->assertOk()->assertDontSee('no expansion');
+    $this->get("/instances/{$without->id}")
+        ->assertOk()
+        ->assertDontSee('no expansion');
 });

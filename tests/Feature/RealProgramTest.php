@@ -8,10 +8,10 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Games;
 use App\Local\Agreements;
-use App\Models\Import;
+use App\Local\Import;
+use App\Local\ShelfFile;
 use App\Models\Instance;
 use App\Models\Rehearsal;
-use App\Models\ShelfFile;
 use App\Rehearsals\Log\Reading;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
@@ -21,7 +21,9 @@ use Tests\Support\World;
 
 beforeEach(function (): void {
     World::depot();
-    $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/osgi/game.json'))])->assertRedirect('/games/osgi');
+    $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/osgi/game.json'))])->assertRedirect(
+        '/games/osgi',
+    );
     $this->post('/games/osgi/agree', ['command' => app(Agreements::class)->of(app(Games::class)->get('osgi'))->digest()])->assertRedirect();
 });
 
@@ -31,7 +33,9 @@ function shelved(array $paths): void
     foreach ($paths as $path) {
         // A copy: what is handed over is moved.
         copy($path, $copy = (string) tempnam(sys_get_temp_dir(), 'stasimon-bundle'));
-        test()->post('/shelf', ['game' => 'osgi', 'files' => [new UploadedFile($copy, basename($path), test: true)]])->assertRedirect();
+        test()
+            ->post('/shelf', ['game' => 'osgi', 'files' => [new UploadedFile($copy, basename($path), test: true)]])
+            ->assertRedirect();
         expect(ShelfFile::query()->latest('id')->firstOrFail()->state->value)->toBe('ready', $path);
     }
 }
@@ -42,17 +46,26 @@ function preferences(): string
     $folder = sys_get_temp_dir().'/stasimon-prefs-'.getmypid();
     File::ensureDirectoryExists("{$folder}/org/osgi/service/prefs");
     $types = [
-        'Preferences' => 'interface Preferences { Preferences node(String p); Preferences parent(); String name(); String absolutePath(); boolean nodeExists(String p) throws BackingStoreException; void put(String k, String v); String get(String k, String d); String[] keys() throws BackingStoreException; void flush() throws BackingStoreException; void sync() throws BackingStoreException; }',
-        'PreferencesService' => 'interface PreferencesService { Preferences getSystemPreferences(); Preferences getUserPreferences(String n); String[] getUsers(); }',
-        'BackingStoreException' => 'class BackingStoreException extends Exception { public BackingStoreException(String s) { super(s); } public BackingStoreException(String s, Throwable c) { super(s, c); } }',
+        'Preferences' => 'interface Preferences { Preferences node(String p); Preferences parent(); String name(); String absolutePath(); '.
+            'boolean nodeExists(String p) throws BackingStoreException; void put(String k, String v); String get(String k, String d); '.
+            'String[] keys() throws BackingStoreException; void flush() throws BackingStoreException; void sync() throws '.
+            'BackingStoreException; }',
+        'PreferencesService' => 'interface PreferencesService { Preferences getSystemPreferences(); Preferences getUserPreferences(String '.
+            'n); String[] getUsers(); }',
+        'BackingStoreException' => 'class BackingStoreException extends Exception { public BackingStoreException(String s) { super(s); } '.
+            'public BackingStoreException(String s, Throwable c) { super(s, c); } }',
     ];
     foreach ($types as $name => $type) {
         file_put_contents("{$folder}/org/osgi/service/prefs/{$name}.java", "package org.osgi.service.prefs; public {$type}");
     }
-    (new Process(['javac', '-d', $folder, ...(glob("{$folder}/org/osgi/service/prefs/*.java") ?: [])]))->mustRun();
-    $zip = new ZipArchive;
+    (new Process(['javac', '-d', $folder, ...glob("{$folder}/org/osgi/service/prefs/*.java") ?: []]))->mustRun();
+    $zip = new ZipArchive();
     $zip->open($path = "{$folder}/prefs.jar", ZipArchive::CREATE);
-    $zip->addFromString('META-INF/MANIFEST.MF', "Manifest-Version: 1.0\r\nBundle-ManifestVersion: 2\r\nBundle-SymbolicName: org.osgi.service.prefs\r\nBundle-Version: 1.1.2\r\nExport-Package: org.osgi.service.prefs;version=\"1.1.2\"\r\n\r\n");
+    $zip->addFromString(
+        'META-INF/MANIFEST.MF',
+        "Manifest-Version: 1.0\r\nBundle-ManifestVersion: 2\r\nBundle-SymbolicName: org.osgi.service.prefs\r\nBundle-Version: ".
+        "1.1.2\r\nExport-Package: org.osgi.service.prefs;version=\"1.1.2\"\r\n\r\n",
+    );
     $zip->addGlob("{$folder}/org/osgi/service/prefs/*.class", 0, ['add_path' => 'org/osgi/service/prefs/', 'remove_all_path' => true]);
     $zip->close();
 
@@ -61,7 +74,9 @@ function preferences(): string
 
 function framework(): Instance
 {
-    test()->post('/instances', ['name' => 'Bundles', 'game' => 'osgi', 'version' => '3.18', 'loader' => 'org.eclipse.osgi'])->assertRedirect();
+    test()
+        ->post('/instances', ['name' => 'Bundles', 'game' => 'osgi', 'version' => '3.18', 'loader' => 'org.eclipse.osgi'])
+        ->assertRedirect();
 
     return Instance::query()->latest('created_at')->firstOrFail();
 }
@@ -73,19 +88,41 @@ function debian(string ...$names): array
 }
 
 it('mods a real framework: what is missing is named before any launch, and what is whole comes up', function (): void {
-    shelved([Osgi::FRAMEWORK, ...debian('equinox-app', 'equinox-registry', 'equinox-common', 'equinox-preferences', 'eclipse-core-jobs', 'eclipse-core-contenttype')]);
+    shelved([
+        Osgi::FRAMEWORK,
+        ...debian(
+            'equinox-app',
+            'equinox-registry',
+            'equinox-common',
+            'equinox-preferences',
+            'eclipse-core-jobs',
+            'eclipse-core-contenttype',
+        ),
+    ]);
     $instance = framework();
     $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['org.eclipse.core.contenttype']])->assertRedirect();
     // What the preferences need is in none of Debian's packages; the framework says the same, FrameworkTest.
-    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('org.osgi.service.prefs')->assertSee('Eclipse Preferences Mechanism');
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('org.osgi.service.prefs')
+        ->assertSee('Eclipse Preferences Mechanism');
 
     shelved([preferences()]);
     $instance = World::apply($instance);
-    expect($instance->versions())->toHaveKeys(['org.eclipse.core.contenttype', 'org.eclipse.equinox.preferences', 'org.osgi.service.prefs'])->and($instance->versions())->not->toHaveKey('org.eclipse.equinox.app');
+    expect($instance->versions())
+        ->toHaveKeys(['org.eclipse.core.contenttype', 'org.eclipse.equinox.preferences', 'org.osgi.service.prefs'])
+        ->and($instance->versions())
+        ->not->toHaveKey('org.eclipse.equinox.app');
     $rehearsal = World::rehearsed($instance);
     $log = (string) file_get_contents((new Folder($instance))->log($rehearsal->number));
-    expect($rehearsal->state->value)->toBe('clean', $log)->and($log)->toContain('StartLevel: resuming bundle; org.eclipse.core.contenttype')->not->toContain('Unresolved requirement');
-    expect((string) file_get_contents((new Folder($instance))->live('configuration/config.ini')))->toContain('reference\:file\:'.(new Folder($instance))->live('bundles/').'eclipse-core-contenttype.jar@start');
+    expect($rehearsal->state->value)
+        ->toBe('clean', $log)
+        ->and($log)
+        ->toContain('StartLevel: resuming bundle; org.eclipse.core.contenttype')
+        ->not->toContain('Unresolved requirement');
+    expect((string) file_get_contents((new Folder($instance))->live('configuration/config.ini')))->toContain(
+        'reference\:file\:'.(new Folder($instance))->live('bundles/').'eclipse-core-contenttype.jar@start',
+    );
 });
 
 it('diagnoses a real refusal: the right bundle, what it misses, and a remedy that works', function (): void {
@@ -101,19 +138,40 @@ it('diagnoses a real refusal: the right bundle, what it misses, and a remedy tha
     $log = (string) file_get_contents((new Folder($instance))->log($rehearsal->number));
     expect($rehearsal->state->value)->toBe('failed', $log)->and($log)->toContain('Could not resolve module: org.eclipse.equinox.registry');
     $read = app(Reading::class)->findings($rehearsal)[0];
-    expect($read->diagnosis->suspects[0])->toBe('org.eclipse.equinox.registry')->and($read->diagnosis->get('target'))->toBe('org.eclipse.equinox.common')
-        ->and($read->sentence)->toContain('Extension Registry Support')->toContain('Common Eclipse Runtime');
-    $this->get("/instances/{$instance->id}/rehearsals/{$rehearsal->number}")->assertOk()->assertSee('says that something is not as it should be');
+    expect($read->diagnosis->suspects[0])
+        ->toBe('org.eclipse.equinox.registry')
+        ->and($read->diagnosis->get('target'))
+        ->toBe('org.eclipse.equinox.common')
+        ->and($read->sentence)
+        ->toContain('Extension Registry Support')
+        ->toContain('Common Eclipse Runtime');
+    $this->get("/instances/{$instance->id}/rehearsals/{$rehearsal->number}")
+        ->assertOk()
+        ->assertSee('says that something is not as it should be');
     $this->post("/instances/{$instance->id}/files/repair")->assertRedirect();
     expect(World::rehearsed(World::apply($instance->refresh()))->state->value)->toBe('clean');
     // It is started by its loader, so there is nothing to launch without.
-    $this->post("/instances/{$instance->id}/rehearsals", ['plain' => '1'])->assertStatus(409)->assertSee('nothing to launch without it');
+    $this->post("/instances/{$instance->id}/rehearsals", ['plain' => '1'])
+        ->assertStatus(409)
+        ->assertSee('nothing to launch without it');
 });
 
 it('reads a folder with the framework and eleven real bundles, names what is missing, and launches what is whole', function (): void {
     $root = sys_get_temp_dir().'/stasimon-framework-folder-'.getmypid();
     config(['stasimon.folders' => [$root]]);
-    $bundles = ['equinox-app', 'equinox-registry', 'equinox-common', 'equinox-preferences', 'eclipse-core-jobs', 'eclipse-core-contenttype', 'gson', 'snakeyaml', 'logback-core', 'commons-cli', 'commons-codec'];
+    $bundles = [
+        'equinox-app',
+        'equinox-registry',
+        'equinox-common',
+        'equinox-preferences',
+        'eclipse-core-jobs',
+        'eclipse-core-contenttype',
+        'gson',
+        'snakeyaml',
+        'logback-core',
+        'commons-cli',
+        'commons-codec',
+    ];
     foreach (['framework' => ['eclipse-osgi'], 'bundles' => $bundles] as $folder => $names) {
         File::ensureDirectoryExists("{$root}/{$folder}");
         array_map(fn (string $name): bool => copy("/usr/share/java/{$name}.jar", "{$root}/{$folder}/{$name}.jar"), $names);
@@ -121,16 +179,27 @@ it('reads a folder with the framework and eleven real bundles, names what is mis
     try {
         $this->post('/folders', ['path' => $root])->assertRedirect();
         $import = Import::query()->latest('id')->firstOrFail();
-        $this->get("/folders/{$import->id}")->assertOk()->assertSee('An OSGi framework')->assertSee('Eclipse Content Mechanism')->assertSee('In it');
+        $this->get("/folders/{$import->id}")
+            ->assertOk()
+            ->assertSee('An OSGi framework')
+            ->assertSee('Eclipse Content Mechanism')
+            ->assertSee('In it');
         expect(collect($import->found['archives'])->where('how', '!=', 'unknown')->where('how', '!=', 'unread')->count())->toBe(12);
         $this->post("/folders/{$import->id}/make", ['name' => 'From a folder'])->assertRedirect();
         $instance = Instance::query()->where('name', 'From a folder')->firstOrFail();
-        $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('org.osgi.service.prefs');
+        $this->get("/instances/{$instance->id}/draft")
+            ->assertOk()
+            ->assertSee('org.osgi.service.prefs');
         shelved([preferences()]);
         $instance = World::apply($instance);
         $rehearsal = World::rehearsed($instance);
         $log = (string) file_get_contents((new Folder($instance))->log($rehearsal->number));
-        expect($rehearsal->state->value)->toBe('clean', $log)->and(count(glob((new Folder($instance))->live('bundles/*.jar')) ?: []))->toBeGreaterThanOrEqual(12)->and($log)->not->toContain('Unresolved requirement');
+        expect($rehearsal->state->value)
+            ->toBe('clean', $log)
+            ->and(count(glob((new Folder($instance))->live('bundles/*.jar')) ?: []))
+            ->toBeGreaterThanOrEqual(12)
+            ->and($log)
+            ->not->toContain('Unresolved requirement');
     } finally {
         File::deleteDirectory($root);
     }

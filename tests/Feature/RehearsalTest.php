@@ -21,10 +21,16 @@ function messages(Rehearsal $rehearsal): array
 it('launches cleanly, keeps the log and the world', function (): void {
     $instance = World::applied(['fogbank', 'gulls', 'cargo-manifest', 'timetables']);
     $rehearsal = World::rehearsed($instance);
-    expect($rehearsal->state->value)->toBe('clean')->and($rehearsal->exit_code)->toBe(0)
-        ->and((new Folder($instance))->live('worlds/rehearsal/world.json'))->toBeFile();
+    expect($rehearsal->state->value)
+        ->toBe('clean')
+        ->and($rehearsal->exit_code)
+        ->toBe(0)
+        ->and((new Folder($instance))->live('worlds/rehearsal/world.json'))
+        ->toBeFile();
     $messages = messages($rehearsal);
-    $ready = fn (string $id): int => (int) array_key_first(array_filter($messages, fn (string $message): bool => str_contains($message, " {$id} ") && str_contains($message, 'ready')));
+    $ready = fn (string $id): int => (int) array_key_first(
+        array_filter($messages, fn (string $message): bool => str_contains($message, " {$id} ") && str_contains($message, 'ready')),
+    );
     expect($ready('oakum-api'))->toBeLessThan($ready('fogbank'))->and($ready('kedge-bones'))->toBeGreaterThan(0);
 });
 
@@ -36,15 +42,27 @@ it('stops a launch that hangs, and keeps what it said', function (): void {
     $definition['launch'] = ['sh', '-c', 'echo waiting; sleep 30'];
     file_put_contents("{$games}/ferrywright.json", json_encode($definition));
     app()->instance(App\Games::class, new App\Games($games));
-    $rehearsal = $instance->rehearsals()->create(['number' => 1, 'state' => 'waiting', 'plan' => $instance->plan])->load('instance');
+    $rehearsal = $instance
+        ->rehearsals()
+        ->create(['number' => 1, 'state' => 'waiting', 'plan' => $instance->plan])
+        ->load('instance');
     // The person presses Stop a second later.
     pcntl_async_signals(true);
-    pcntl_signal(SIGALRM, fn () => Rehearsal::query()->whereKey($rehearsal->id)->update(['state' => 'stopped']));
+    pcntl_signal(
+        SIGALRM,
+        fn () => Rehearsal::query()
+            ->whereKey($rehearsal->id)
+            ->update(['state' => 'stopped']),
+    );
     pcntl_alarm(1);
     $start = microtime(true);
     app(App\Rehearsals\Rehearsing::class)->run($rehearsal);
-    expect(microtime(true) - $start)->toBeLessThan(10)->and($rehearsal->refresh()->state->value)->toBe('stopped')
-        ->and(messages($rehearsal))->toContain('waiting');
+    expect(microtime(true) - $start)
+        ->toBeLessThan(10)
+        ->and($rehearsal->refresh()->state->value)
+        ->toBe('stopped')
+        ->and(messages($rehearsal))
+        ->toContain('waiting');
 });
 
 it('runs one thing at a time, and nothing before a draft is applied', function (): void {
@@ -60,9 +78,27 @@ it('checks in the game what our resolver would have refused', function (array $f
     foreach ($files as $file) {
         $folder = $dir.(str_starts_with($file, 'halyard') ? '/loader' : '/mods');
         is_dir($folder) || mkdir($folder, recursive: true);
-        file_put_contents("{$folder}/{$file}.zip", (string) file_get_contents(config('stasimon.demo_depots.Slipway')."/files/{$file}.zip"));
+        file_put_contents(
+            "{$folder}/{$file}.zip",
+            (string) file_get_contents(config('stasimon.demo_depots.Slipway')."/files/{$file}.zip"),
+        );
     }
-    $game = new Symfony\Component\Process\Process(['php', base_path('standins/game/launch.php'), '--dir', $dir, '--game', 'ferrywright:3.2.1', '--runtime', 'java:17', '--loader', 'halyard:0.16.4', '--memory', '4096', '--pace', '0']);
+    $game = new Symfony\Component\Process\Process([
+        'php',
+        base_path('standins/game/launch.php'),
+        '--dir',
+        $dir,
+        '--game',
+        'ferrywright:3.2.1',
+        '--runtime',
+        'java:17',
+        '--loader',
+        'halyard:0.16.4',
+        '--memory',
+        '4096',
+        '--pace',
+        '0',
+    ]);
     expect($game->run())->toBe(1)->and($game->getOutput())->toContain($says);
     Illuminate\Support\Facades\File::deleteDirectory($dir);
 })->with([
@@ -84,8 +120,12 @@ it('keeps of a very long output its beginning and its end, and says how much is 
     $output->close();
     $whole = implode('', $lines);
     $kept = (string) file_get_contents($log);
-    expect(str_starts_with($kept, substr($whole, 0, 1_000)))->toBeTrue()->and(preg_match('/\n… ([\d,]+) bytes are left out here …\n/', $kept, $said))->toBe(1)
-        ->and((int) str_replace(',', '', $said[1]))->toBe(strlen($whole) - 1_500);
+    expect(str_starts_with($kept, substr($whole, 0, 1_000)))
+        ->toBeTrue()
+        ->and(preg_match('/\n… ([\d,]+) bytes are left out here …\n/', $kept, $said))
+        ->toBe(1)
+        ->and((int) str_replace(',', '', $said[1]))
+        ->toBe(strlen($whole) - 1_500);
     // What has no lines ends as it ended, to the last byte.
     $one = new Output($log, 10, 5);
     $one->add('0123456789'.str_repeat('x', 50).'abcde');

@@ -19,7 +19,10 @@ function gameFolder(array $files): string
     foreach ($files as $file) {
         $folder = $dir.(str_starts_with($file, 'halyard') ? '/loader' : '/mods');
         File::ensureDirectoryExists($folder);
-        file_put_contents("{$folder}/{$file}.zip", (string) file_get_contents(config('stasimon.demo_depots.Slipway')."/files/{$file}.zip"));
+        file_put_contents(
+            "{$folder}/{$file}.zip",
+            (string) file_get_contents(config('stasimon.demo_depots.Slipway')."/files/{$file}.zip"),
+        );
     }
 
     return $dir;
@@ -28,7 +31,26 @@ function gameFolder(array $files): string
 /** @param  list<string>  $more */
 function game(string $dir, array $more = []): Process
 {
-    return new Process(['php', base_path('standins/game/launch.php'), '--dir', $dir, '--game', 'ferrywright:3.2.1', '--runtime', 'java:17', '--loader', 'halyard:0.16.4', '--memory', '4096', '--pace', '0', ...$more], timeout: 20);
+    return new Process(
+        [
+            'php',
+            base_path('standins/game/launch.php'),
+            '--dir',
+            $dir,
+            '--game',
+            'ferrywright:3.2.1',
+            '--runtime',
+            'java:17',
+            '--loader',
+            'halyard:0.16.4',
+            '--memory',
+            '4096',
+            '--pace',
+            '0',
+            ...$more,
+        ],
+        timeout: 20,
+    );
 }
 
 /** What a log says, without its times. */
@@ -42,8 +64,12 @@ it('goes through the phases of a modded launch in their order', function (): voi
     $game = game($dir);
     expect($game->run())->toBe(0);
     preg_match_all('/ info  (runtime|archives|loader|relations|classes|early|start|packs|picture|world) /', $game->getOutput(), $phases);
-    expect(array_values(array_unique($phases[1])))->toBe(['runtime', 'archives', 'loader', 'relations', 'classes', 'early', 'start', 'packs', 'picture', 'world'])
-        ->and((string) file_get_contents("{$dir}/logs/latest.log"))->toBe($game->getOutput())->and("{$dir}/reports/crash.txt")->not->toBeFile();
+    expect(array_values(array_unique($phases[1])))
+        ->toBe(['runtime', 'archives', 'loader', 'relations', 'classes', 'early', 'start', 'packs', 'picture', 'world'])
+        ->and((string) file_get_contents("{$dir}/logs/latest.log"))
+        ->toBe($game->getOutput())
+        ->and("{$dir}/reports/crash.txt")
+        ->not->toBeFile();
     File::deleteDirectory($dir);
 });
 
@@ -62,7 +88,12 @@ it('says the same for the same files and the same seed, and another seed may go 
 it('leaves out on a server what is for clients alone, and draws nothing', function (): void {
     $dir = gameFolder(['halyard-0.16.4', 'fog-signals-0.4.0', 'weather-glass-3.0.2', 'clear-wake-1.2.0']);
     $server = game($dir, ['--side', 'server']);
-    expect($server->run())->toBe(0)->and($server->getOutput())->toContain('clear-wake is for the client alone and is left out')->toContain('open to players')->not->toContain('first frame');
+    expect($server->run())
+        ->toBe(0)
+        ->and($server->getOutput())
+        ->toContain('clear-wake is for the client alone and is left out')
+        ->toContain('open to players')
+        ->not->toContain('first frame');
     File::deleteDirectory($dir);
 });
 
@@ -70,9 +101,16 @@ it('says what its threads are at when it is asked, and goes on waiting', functio
     $dir = gameFolder(['halyard-0.16.4', 'floodgates-2.1.0', 'lockkeepers-1.5.0']);
     $game = game($dir);
     $game->start();
-    $game->waitUntil(fn (string $type, string $text): bool => str_contains($text, 'starting') && str_contains($game->getOutput(), '1 of 2'));
+    $isUp = fn (string $type, string $text): bool => str_contains($text, 'starting') && str_contains($game->getOutput(), '1 of 2');
+    $game->waitUntil($isUp);
     askUntil($game, 'Found one Java-level deadlock');
-    expect($game->isRunning())->toBeTrue()->and($game->getOutput())->toContain('Full thread dump')->toContain('demo.floodgates.Floodgates.start')->toContain('demo.lockkeepers.Lockkeepers.start')->toContain('Found one Java-level deadlock');
+    expect($game->isRunning())
+        ->toBeTrue()
+        ->and($game->getOutput())
+        ->toContain('Full thread dump')
+        ->toContain('demo.floodgates.Floodgates.start')
+        ->toContain('demo.lockkeepers.Lockkeepers.start')
+        ->toContain('Found one Java-level deadlock');
     $game->stop(0);
     File::deleteDirectory($dir);
 });
@@ -80,11 +118,28 @@ it('says what its threads are at when it is asked, and goes on waiting', functio
 it('writes a report of a crash that names every mod', function (): void {
     $dir = gameFolder(['halyard-0.16.4', 'figureheads-1.1.0', 'weather-glass-3.0.2']);
     expect(game($dir)->run())->toBe(1);
-    expect((string) file_get_contents("{$dir}/reports/crash.txt"))->toContain('-- ferrywright crash report --', 'Loader: halyard 0.16.4', 'While: starting 2 mods and libraries', 'java.lang.NullPointerException', 'weather-glass 3.0.2 mods/weather-glass-3.0.2.zip');
+    expect((string) file_get_contents("{$dir}/reports/crash.txt"))->toContain(
+        '-- ferrywright crash report --',
+        'Loader: halyard 0.16.4',
+        'While: starting 2 mods and libraries',
+        'java.lang.NullPointerException',
+        'weather-glass 3.0.2 mods/weather-glass-3.0.2.zip',
+    );
     File::deleteDirectory($dir);
 });
 
 it('refuses what it is not told with a sentence', function (): void {
-    $game = new Process(['php', base_path('standins/game/launch.php'), '--dir', '/nowhere', '--game', 'a:1', '--runtime', 'java:17', '--memory', '1']);
+    $game = new Process([
+        'php',
+        base_path('standins/game/launch.php'),
+        '--dir',
+        '/nowhere',
+        '--game',
+        'a:1',
+        '--runtime',
+        'java:17',
+        '--memory',
+        '1',
+    ]);
     expect($game->run())->toBe(66)->and($game->getErrorOutput())->toContain('/nowhere is not a folder.');
 });

@@ -11,9 +11,12 @@ use Illuminate\Support\Collection;
 /** @param  list<string>  $neededBy */
 function placedAs(string $id, string $kind, array $neededBy = []): PlacedRelease
 {
-    $placed = new PlacedRelease;
+    $placed = new PlacedRelease();
     [$placed->package_id, $placed->kind, $placed->name, $placed->version] = [$id, $kind, ucfirst($id), '1.0.0'];
-    $placed->because = ['wanted' => $neededBy === [], 'needed' => array_map(fn (string $by): array => ['id' => $by, 'range' => '*'], $neededBy)];
+    $placed->because = [
+        'wanted' => $neededBy === [],
+        'needed' => array_map(fn (string $by): array => ['id' => $by, 'range' => '*'], $neededBy),
+    ];
 
     return $placed;
 }
@@ -21,7 +24,11 @@ function placedAs(string $id, string $kind, array $neededBy = []): PlacedRelease
 /** @return Collection<int, PlacedRelease> */
 function placedRows(int $libraries, int $mods, int $packs = 0): Collection
 {
-    $placed = collect([placedAs('ferrywright', 'game'), placedAs('java', 'runtime', ['halyard']), placedAs('halyard', 'loader', ['mod-0'])]);
+    $placed = collect([
+        placedAs('ferrywright', 'game'),
+        placedAs('java', 'runtime', ['halyard']),
+        placedAs('halyard', 'loader', ['mod-0']),
+    ]);
     foreach (['library' => $libraries, 'mod' => $mods, 'resource-pack' => $packs] as $kind => $count) {
         for ($i = 0; $i < $count; $i++) {
             $placed->push(placedAs("{$kind}-{$i}", $kind, $kind === 'library' ? ['mod-'.$i % max(1, $mods), 'mod-0'] : []));
@@ -34,11 +41,24 @@ function placedRows(int $libraries, int $mods, int $packs = 0): Collection
 it('gives every release with a file but the loader a seat of its own', function (int $libraries, int $mods, int $packs): void {
     $theatre = Theatre::of(placedRows($libraries, $mods, $packs), collect(), fn (): bool => true);
     $seats = $theatre->seats();
-    expect($seats)->toHaveCount($libraries + $mods + $packs)->and(array_unique(array_column($seats, 'id')))->toHaveCount(count($seats));
+    expect($seats)
+        ->toHaveCount($libraries + $mods + $packs)
+        ->and(array_unique(array_column($seats, 'id')))
+        ->toHaveCount(count($seats));
     foreach ($seats as $i => $seat) {
-        expect($seat['from'])->toBeGreaterThan($seat['to'])->toBeLessThanOrEqual(M_PI)->and($seat['to'])->toBeGreaterThanOrEqual(0.0)
-            ->and($seat['radius'])->toBeGreaterThan(Theatre::RING)->and($seat['x'])->toBeGreaterThan(0.0)->toBeLessThan($theatre->width())
-            ->and($seat['y'])->toBeGreaterThan(0.0)->toBeLessThanOrEqual((float) $theatre->floor());
+        expect($seat['from'])
+            ->toBeGreaterThan($seat['to'])
+            ->toBeLessThanOrEqual(M_PI)
+            ->and($seat['to'])
+            ->toBeGreaterThanOrEqual(0.0)
+            ->and($seat['radius'])
+            ->toBeGreaterThan(Theatre::RING)
+            ->and($seat['x'])
+            ->toBeGreaterThan(0.0)
+            ->toBeLessThan($theatre->width())
+            ->and($seat['y'])
+            ->toBeGreaterThan(0.0)
+            ->toBeLessThanOrEqual((float) $theatre->floor());
         $next = $seats[$i + 1] ?? null;
         if ($next !== null && $next['radius'] === $seat['radius']) {
             expect($next['from'])->toBeLessThan($seat['to'], 'neighbours overlap');
@@ -49,14 +69,31 @@ it('gives every release with a file but the loader a seat of its own', function 
 it('stays within a screen with two hundred seats', function (): void {
     $theatre = Theatre::of(placedRows(32, 150, 18), collect(), fn (): bool => true);
     // Beside the parts and the findings there are 820 of 1280 pixels; drawn at three quarters, its names are still 10 high.
-    expect($theatre->width() * 0.75)->toBeLessThan(820)->and($theatre->height * 0.75)->toBeLessThan(560);
+    expect($theatre->width() * 0.75)
+        ->toBeLessThan(820)
+        ->and($theatre->height * 0.75)
+        ->toBeLessThan(560);
 });
 
 it('knows for each seat what it rests on and what rests on it', function (): void {
     $finding = new Finding(Level::Breaks, 'draws twice', '', 'mod-1');
-    $seats = collect(Theatre::of(placedRows(3, 2), collect(['mod-1' => $finding]), fn (PlacedRelease $placed): bool => $placed->kind === 'mod')->seats())->keyBy('id');
-    expect($seats['mod-0']['rests'])->toBe(['halyard', 'library-0', 'library-1', 'library-2'])
-        ->and($seats['library-1']['carries'])->toBe(['mod-1', 'mod-0'])->and($seats['library-1']['rests'])->toBe([])
-        ->and($seats['mod-1']['level'])->toBe('breaks')->and($seats['mod-1']['finding'])->toBe('draws twice')->and($seats['mod-0']['level'])->toBeNull()
-        ->and($seats['mod-1']['shown'])->toBeTrue()->and($seats['library-1']['shown'])->toBeFalse();
+    $seats = collect(
+        Theatre::of(placedRows(3, 2), collect(['mod-1' => $finding]), fn (PlacedRelease $placed): bool => $placed->kind === 'mod')->seats(),
+    )->keyBy('id');
+    expect($seats['mod-0']['rests'])
+        ->toBe(['halyard', 'library-0', 'library-1', 'library-2'])
+        ->and($seats['library-1']['carries'])
+        ->toBe(['mod-1', 'mod-0'])
+        ->and($seats['library-1']['rests'])
+        ->toBe([])
+        ->and($seats['mod-1']['level'])
+        ->toBe('breaks')
+        ->and($seats['mod-1']['finding'])
+        ->toBe('draws twice')
+        ->and($seats['mod-0']['level'])
+        ->toBeNull()
+        ->and($seats['mod-1']['shown'])
+        ->toBeTrue()
+        ->and($seats['library-1']['shown'])
+        ->toBeFalse();
 });

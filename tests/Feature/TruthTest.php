@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
+use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Findings\Looking;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\Rehearsal;
 use App\Rehearsals\Log\Reading;
 use Illuminate\Support\Facades\DB;
@@ -23,7 +23,11 @@ beforeEach(fn () => World::depot());
 it('says of a package in Find what adding it does', function (array $wants, string $version, string $loader): void {
     World::secondDepot();
     $instance = World::applied($wants, $version, $loader)->load(['placed', 'draft', 'lastRehearsal']);
-    $ids = Package::query()->whereNotIn('kind', ['game', 'runtime', 'loader'])->orderBy('id')->pluck('id')->all();
+    $ids = Package::query()
+        ->whereNotIn('kind', ['game', 'runtime', 'loader'])
+        ->orderBy('id')
+        ->pluck('id')
+        ->all();
     if (getenv('STASIMON_CASES') === false) {
         // Some in every run, others each day; all of them on demand.
         $ids = array_values(array_filter($ids, fn (string $id): bool => crc32($id.date('z')) % 5 === 0));
@@ -37,7 +41,9 @@ it('says of a package in Find what adding it does', function (array $wants, stri
             // Through the form that the button sends.
             $this->post(route('draft.add', $instance), ['ids' => [(string) $id]])->assertRedirect();
             test()->nextRequest();
-            $drafted = Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id);
+            $drafted = Instance::query()
+                ->with(['placed', 'draft', 'lastRehearsal'])
+                ->findOrFail($instance->id);
             $outcome = app(Outcomes::class)->outcome($drafted);
             $said = "{$id} on {$version} {$loader}: {$verdict->text}";
             $seen[$verdict->fit->value] = true;
@@ -65,23 +71,35 @@ function anew(Instance $instance): Instance
 {
     test()->nextRequest();
 
-    return Instance::query()->with(['placed', 'draft', 'lastRehearsal'])->findOrFail($instance->id);
+    return Instance::query()
+        ->with(['placed', 'draft', 'lastRehearsal'])
+        ->findOrFail($instance->id);
 }
 
 it('speaks of the disk while something else is drafted, and of the draft as a draft', function (): void {
     $instance = World::applied(['gulls', 'long-piers'], build: '0.16.4');
     World::rehearsed($instance);
     $page = route('instances.show', $instance);
-    $this->get($page)->assertSee('Last rehearsal clean')->assertSee('4 releases, 2 asked for')->assertDontSee('The draft</b> makes it', false);
+    $this->get($page)
+        ->assertSee('Last rehearsal clean')
+        ->assertSee('4 releases, 2 asked for')
+        ->assertDontSee('The draft</b> makes it', false);
     $this->post(route('draft.base', $instance), ['build' => '0.16.9', 'memory' => '8192']);
-    $this->get($page)->assertSee('<b>Halyard</b> 0.16.4', false)->assertSee('Halyard 0.16.4 → 0.16.9, 4 GB → 8 GB')->assertSee('Last rehearsal clean')
+    $this->get($page)
+        ->assertSee('<b>Halyard</b> 0.16.4', false)
+        ->assertSee('Halyard 0.16.4 → 0.16.9, 4 GB → 8 GB')
+        ->assertSee('Last rehearsal clean')
         ->assertSee('Play and Rehearse run this, not the draft.');
     $this->get(route('base', [$instance, 'build']))->assertSee('in the draft')->assertSee('as it is now');
     World::apply($instance);
     test()->nextRequest();
-    $this->get($page)->assertSee('<b>Halyard</b> 0.16.9', false)->assertSee('Since then something was applied, and not launched yet.')
+    $this->get($page)
+        ->assertSee('<b>Halyard</b> 0.16.9', false)
+        ->assertSee('Since then something was applied, and not launched yet.')
         ->assertSee('Which of these start is not known. It has not been launched since it was applied.');
-    $this->get(route('rehearsals.show', [$instance, 1]))->assertSee('Since then something was applied, so it says nothing of what is there now.')->assertSee('3 of 3 mods and libraries started');
+    $this->get(route('rehearsals.show', [$instance, 1]))
+        ->assertSee('Since then something was applied, so it says nothing of what is there now.')
+        ->assertSee('3 of 3 mods and libraries started');
     World::rehearsed($instance);
     test()->nextRequest();
     $this->get($page)->assertDontSee('Since then something was applied')->assertSee('Started')->assertSee(' ms</td>', false);
@@ -97,17 +115,24 @@ it('clears by a draft what a rule no longer finds in its line-up, and by a launc
     $this->get(route('draft', $instance))->assertSee('To be tried')->assertSee('Rehearsal 1 stopped')->assertDontSee('Cleared by it');
     World::apply($instance);
     test()->nextRequest();
-    $this->get(route('instances.show', $instance))->assertSee('Rehearsal 1 stopped, and nothing was launched since')->assertSee('Whether that helped is known when the game has been launched again.');
+    $this->get(route('instances.show', $instance))
+        ->assertSee('Rehearsal 1 stopped, and nothing was launched since')
+        ->assertSee('Whether that helped is known when the game has been launched again.');
     $this->post(route('draft.base', $instance), ['memory' => '8192']);
     World::apply($instance);
     World::rehearsed($instance);
     test()->nextRequest();
-    $this->get(route('instances.show', $instance))->assertDontSee('stopped, and nothing was launched since')->assertDontSee('Rehearsal 1 stopped');
+    $this->get(route('instances.show', $instance))
+        ->assertDontSee('stopped, and nothing was launched since')
+        ->assertDontSee('Rehearsal 1 stopped');
 });
 
 it('keeps the groups of now when it goes back, and says in the draft which group goes', function (): void {
     $instance = World::applied(['gulls']);
-    app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers')->grouping('Birds', 'gulls')->grouping('Wood', 'long-piers'));
+    app(Drafting::class)->step(
+        $instance,
+        fn (Plan $plan): Plan => $plan->wanting('long-piers')->grouping('Birds', 'gulls')->grouping('Wood', 'long-piers'),
+    );
     $instance = World::apply($instance);
     $point = $instance->history()->reorder('id')->skip(1)->firstOrFail();
     $this->post(route('draft.restore', $instance), ['point' => $point->id, 'own' => 0])->assertRedirect();
@@ -130,10 +155,14 @@ it('never says "none" for "not in time": what a page has no time for a worker tr
     DB::table('trials')->delete();
     config(['queue.default' => 'database', 'stasimon.page_seconds' => 0]);
     expect($all())->toBe([]);
-    $this->get($page)->assertSee('What else would help is being worked out.')->assertDontSee('No change is known that would lead to a line-up');
+    $this->get($page)
+        ->assertSee('What else would help is being worked out.')
+        ->assertDontSee('No change is known that would lead to a line-up');
     $this->get(route('instances.show', $instance))->assertOk()->assertSee('being worked out');
     // What was shown before works when it is pressed, though nothing of it can be tried meanwhile.
-    $this->post(route('rehearsals.remedy', [$instance, $rehearsal->number]), ['remedy' => html_entity_decode($whole[0])])->assertRedirect(route('draft', $instance));
+    $this->post(route('rehearsals.remedy', [$instance, $rehearsal->number]), ['remedy' => html_entity_decode($whole[0])])->assertRedirect(
+        route('draft', $instance),
+    );
     expect(anew($instance)->draft)->not->toBeNull();
     app(Drafting::class)->discard($instance);
     test()->nextRequest();
@@ -152,7 +181,8 @@ it('says exactly what changed where a remedy is none any more', function (): voi
     app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->without('stowaways'));
     World::apply($instance);
     test()->nextRequest();
-    $this->post(route('rehearsals.remedy', [$instance, $rehearsal->number]), ['remedy' => 'off stowaways'])->assertStatus(409)
+    $this->post(route('rehearsals.remedy', [$instance, $rehearsal->number]), ['remedy' => 'off stowaways'])
+        ->assertStatus(409)
         ->assertSee('stowaways is not in the line-up any more: something was applied since.');
 });
 
@@ -190,7 +220,11 @@ it('offers to disregard no limit that a file itself has, and says so where someb
     }
     app(Drafting::class)->waive(anew($instance), new Waiver('tide-mills', '0.4.4', Relation::Needs, 'ferrywright'), 'I know better');
     test()->nextRequest();
-    $this->get(route('draft', $instance))->assertOk()->assertSee('has nothing in it for Ferrywright 3.3.2, so it cannot be laid there')->assertSee('Do without Tide Mills')->assertDontSee('This base cannot stand');
+    $this->get(route('draft', $instance))
+        ->assertOk()
+        ->assertSee('has nothing in it for Ferrywright 3.3.2, so it cannot be laid there')
+        ->assertSee('Do without Tide Mills')
+        ->assertDontSee('This base cannot stand');
     $this->get(route('instances.show', $instance))->assertOk()->assertSee('cannot be applied as it is');
     $this->post(route('draft.apply', $instance))->assertStatus(409);
     $told = app(Outcomes::class)->outcome(anew($instance))->told;

@@ -2,12 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Depots\Release;
 use App\Disk\Folder;
 use App\Games;
 use App\Local\Incoming;
 use App\Models\Backup;
 use App\Models\Instance;
-use App\Models\Release;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Store\Store;
@@ -36,11 +36,22 @@ it('says of each world whether it would open whole, and why not', function (): v
     $instance = World::applied(['gulls', 'fogbank']);
     $versions = $instance->versions();
     worldsOf($instance, [
-        'Whole/world.json' => (string) json_encode(['mods' => ['gulls' => $versions['gulls']]]), 'Short/world.json' => '{"mods": {"great-cranes": "1.0.0", "gulls": "'.$versions['gulls'].'"}}',
-        'Newer/world.json' => '{"mods": {"fogbank": "2.2.0-beta.1"}}', 'Silent/world.json' => '{}', 'Silent/harbour.dat' => str_repeat('x', 3_000),
+        'Whole/world.json' => (string) json_encode(['mods' => ['gulls' => $versions['gulls']]]),
+        'Short/world.json' => '{"mods": {"great-cranes": "1.0.0", "gulls": "'.$versions['gulls'].'"}}',
+        'Newer/world.json' => '{"mods": {"fogbank": "2.2.0-beta.1"}}',
+        'Silent/world.json' => '{}',
+        'Silent/harbour.dat' => str_repeat('x', 3_000),
     ]);
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('opens whole')->assertSee('lacks Great Cranes')->assertSee('saved by a newer Fogbank Weather')->assertSee('does not say what it was saved with')->assertSee('3 kB');
-    $this->get('/instances/'.World::instance([])->id.'/worlds')->assertOk()->assertSee('There is no world yet');
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSee('opens whole')
+        ->assertSee('lacks Great Cranes')
+        ->assertSee('saved by a newer Fogbank Weather')
+        ->assertSee('does not say what it was saved with')
+        ->assertSee('3 kB');
+    $this->get('/instances/'.World::instance([])->id.'/worlds')
+        ->assertOk()
+        ->assertSee('There is no world yet');
 });
 
 it('keeps worlds when it is asked to, by the rule, and puts them back', function (): void {
@@ -53,23 +64,53 @@ it('keeps worlds when it is asked to, by the rule, and puts them back', function
         $this->travelTo(now()->setTime(12, 0)->subDays($days));
         $this->post("/instances/{$instance->id}/worlds/backup")->assertRedirect();
         if ($days === 20) {
-            $this->post('/instances/'.$instance->id.'/worlds/backups/'.Backup::query()->value('id').'/name', ['name' => 'At the start'])->assertRedirect();
+            $this->post('/instances/'.$instance->id.'/worlds/backups/'.Backup::query()->value('id').'/name', [
+                'name' => 'At the start',
+            ])->assertRedirect();
         }
         $this->travelBack();
     }
     $left = Backup::query()->orderBy('id')->get();
-    expect($left->count())->toBeGreaterThan(8)->toBeLessThan(12)->and($left->first()?->name)->toBe('At the start')->and($left->last()?->made_at->isToday())->toBeTrue();
-    $page = $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('At the start')->assertSee('asked for')->assertSee('<circle', false);
+    expect($left->count())
+        ->toBeGreaterThan(8)
+        ->toBeLessThan(12)
+        ->and($left->first()?->name)
+        ->toBe('At the start')
+        ->and($left->last()?->made_at->isToday())
+        ->toBeTrue();
+    $page = $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSee('At the start')
+        ->assertSee('asked for')
+        ->assertSee('<circle', false);
     expect(substr_count((string) $page->getContent(), '<circle'))->toBe($left->count());
     // Changed since, and back as it was; what was there before is kept as well.
     worldsOf($instance, ['Long Shore/harbour.dat' => 'second', 'Other/world.json' => '{}']);
     $folder = (new Folder($instance))->live('worlds');
-    $this->post("/instances/{$instance->id}/worlds/backups/{$left->last()?->id}/put-back")->assertRedirect("/instances/{$instance->id}/draft");
+    $this->post("/instances/{$instance->id}/worlds/backups/{$left->last()?->id}/put-back")->assertRedirect(
+        "/instances/{$instance->id}/draft",
+    );
     expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('second');
-    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('The worlds become as they were at a backup')->assertSee('worlds as they were');
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('The worlds become as they were at a backup')
+        ->assertSee('worlds as they were');
     World::apply($instance->refresh());
-    expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('first')->and("{$folder}/Other")->not->toBeDirectory()->and(Backup::query()->where('why', 'before a draft was applied')->count())->toBe(1)->and($instance->refresh()->plan->once->worlds)->toBe(0);
-    $this->post('/instances/'.$instance->id.'/worlds/backups/'.Backup::query()->where('why', 'before a draft was applied')->value('id').'/put-back')->assertRedirect();
+    expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))
+        ->toBe('first')
+        ->and("{$folder}/Other")
+        ->not->toBeDirectory()
+        ->and(Backup::query()->where('why', 'before a draft was applied')->count())
+        ->toBe(1)
+        ->and($instance->refresh()->plan->once->worlds)
+        ->toBe(0);
+    $this->post(
+        '/instances/'.
+            $instance->id.
+            '/worlds/backups/'.
+            Backup::query()->where('why', 'before a draft was applied')->value('id').
+            '/put-back',
+    )->assertRedirect();
     World::apply($instance->refresh());
     expect(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('second');
     // Another instance's is none of its business, and one whose files are gone changes nothing.
@@ -80,7 +121,10 @@ it('keeps worlds when it is asked to, by the rule, and puts them back', function
     $store = app(Store::class)->path(hash('sha256', 'first'));
     chmod($store, 0o644) && unlink($store);
     $this->post("/instances/{$instance->id}/worlds/backups/{$left->last()?->id}/put-back")->assertRedirect();
-    expect(fn () => World::apply($instance->refresh()))->toThrow(Refusal::class, 'is not to be had any more')->and(file_get_contents("{$folder}/Long Shore/harbour.dat"))->toBe('second');
+    expect(fn () => World::apply($instance->refresh()))
+        ->toThrow(Refusal::class, 'is not to be had any more')
+        ->and(file_get_contents("{$folder}/Long Shore/harbour.dat"))
+        ->toBe('second');
 });
 
 it('puts worlds back with the mods that they were played with', function (): void {
@@ -95,7 +139,9 @@ it('puts worlds back with the mods that they were played with', function (): voi
     $this->post("/instances/{$instance->id}/worlds/backups/{$backup->id}/put-back", ['mods' => '1'])->assertRedirect();
     expect(World::apply($instance->refresh())->versions())->toEqual($before);
     $backup->update(['line_up' => null]);
-    $this->post("/instances/{$instance->id}/worlds/backups/{$backup->id}/put-back", ['mods' => '1'])->assertStatus(409)->assertSee('is not known');
+    $this->post("/instances/{$instance->id}/worlds/backups/{$backup->id}/put-back", ['mods' => '1'])
+        ->assertStatus(409)
+        ->assertSee('is not known');
 });
 
 it('costs what changed of a large file, also where it grew in the middle, and gives it back to the byte', function (): void {
@@ -104,7 +150,10 @@ it('costs what changed of a large file, also where it grew in the middle, and gi
     $region = $dice->getBytes(6_000_000);
     worldsOf($instance, ['Long Shore/world.json' => '{}', 'Long Shore/region.bin' => $region]);
     $first = app(Backups::class)->make($instance, 'one');
-    expect($first?->added)->toBeGreaterThanOrEqual(6_000_000)->and(app(Backups::class)->make($instance, 'again', unlessSame: true)?->id)->toBe($first?->id);
+    expect($first?->added)
+        ->toBeGreaterThanOrEqual(6_000_000)
+        ->and(app(Backups::class)->make($instance, 'again', unlessSame: true)?->id)
+        ->toBe($first?->id);
     // One part in a hundred written over in places, and 3,001 bytes put into the middle.
     $changed = $region;
     for ($n = 0; $n < 6; $n++) {
@@ -126,8 +175,12 @@ it('copies a world to another instance, saves it as an archive, takes that in el
     [$instance, $other] = [World::applied(['gulls']), World::applied(['long-piers'])];
     worldsOf($instance, ['Long Shore/world.json' => '{"mods": {"gulls": "2.0.0"}}', 'Long Shore/deep/harbour.dat' => 'here']);
     $at = fn (Instance $of, string $path): string => (new Folder($of))->live("worlds/{$path}");
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('lacks Gulls');
-    $this->post("/instances/{$instance->id}/worlds/copy", ['world' => 'Long Shore', 'to' => $other->id])->assertRedirect("/instances/{$other->id}/worlds");
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSee('lacks Gulls');
+    $this->post("/instances/{$instance->id}/worlds/copy", ['world' => 'Long Shore', 'to' => $other->id])->assertRedirect(
+        "/instances/{$other->id}/worlds",
+    );
     expect(file_get_contents($at($other, 'Long Shore/deep/harbour.dat')))->toBe('here');
     $this->post("/instances/{$instance->id}/worlds/copy", ['world' => 'Long Shore', 'to' => $other->id]);
     expect($at($other, 'Long Shore 2'))->toBeDirectory();
@@ -136,29 +189,52 @@ it('copies a world to another instance, saves it as an archive, takes that in el
     // As an archive, there and back.
     $this->get("/instances/{$instance->id}/worlds/save?world=Long Shore")->assertNotFound();
     $this->post("/instances/{$instance->id}/worlds/export", ['world' => 'Long Shore'])->assertRedirect();
-    $archive = $this->get("/instances/{$instance->id}/worlds/save?world=Long Shore")->assertOk()->baseResponse->getFile()->getPathname();
+    $archive = $this->get("/instances/{$instance->id}/worlds/save?world=Long Shore")
+        ->assertOk()
+        ->baseResponse->getFile()
+        ->getPathname();
     copy($archive, $copy = sys_get_temp_dir().'/stasimon-world-'.getmypid().'.zip');
     $third = World::applied(['gulls']);
     $this->post("/instances/{$third->id}/worlds/import", ['file' => new UploadedFile($copy, 'anything.zip', test: true)])->assertRedirect();
     expect(World::tree($at($third, 'Long Shore')))->toBe(World::tree($at($instance, 'Long Shore')));
     // What is none, or leads out of the folder, leaves nothing.
     foreach (['a.txt' => 'x', '../../out/world.json' => '{}'] as $path => $text) {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open($copy, ZipArchive::CREATE | ZipArchive::OVERWRITE);
         $zip->addFromString($path, $text);
         $zip->close();
         $this->post("/instances/{$third->id}/worlds/import", ['file' => new UploadedFile($copy, 'bad.zip', test: true)])->assertRedirect();
-        expect(Task::query()->where('kind', 'world')->latest('id')->value('problem'))->toContain('bad.zip')->and(array_values(array_diff(scandir((new Folder($third))->live('worlds')), ['.', '..'])))->toBe(['Long Shore']);
+        expect(Task::query()->where('kind', 'world')->latest('id')->value('problem'))
+            ->toContain('bad.zip')
+            ->and(array_values(array_diff(scandir((new Folder($third))->live('worlds')), ['.', '..'])))
+            ->toBe(['Long Shore']);
     }
     // One that is too large for a form comes in slices before it.
     (new Process(['zip', '-q', '-r', $copy.'.zip', 'Long Shore'], (new Folder($instance))->live('worlds')))->mustRun();
     $bytes = (string) file_get_contents($copy.'.zip');
-    $id = $this->postJson('/incoming', ['name' => '..\\Long Shore.zip', 'size' => strlen($bytes)])->assertOk()->json('id');
-    $send = fn (int $offset, int $many): int => $this->call('PUT', "/incoming/{$id}?offset={$offset}", content: substr($bytes, $offset, $many))->assertOk()->json('come');
-    expect($send(0, 100))->toBe(100)->and($send(50, 100))->toBe(100)->and($this->getJson("/incoming/{$id}")->json('come'))->toBe(100);
-    $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])->assertStatus(409)->assertSee('did not come whole');
+    $id = $this->postJson('/incoming', ['name' => '..\\Long Shore.zip', 'size' => strlen($bytes)])
+        ->assertOk()
+        ->json('id');
+    $send = fn (int $offset, int $many): int => $this->call(
+        'PUT',
+        "/incoming/{$id}?offset={$offset}",
+        content: substr($bytes, $offset, $many),
+    )
+        ->assertOk()
+        ->json('come');
+    expect($send(0, 100))
+        ->toBe(100)
+        ->and($send(50, 100))
+        ->toBe(100)
+        ->and($this->getJson("/incoming/{$id}")->json('come'))
+        ->toBe(100);
+    $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])
+        ->assertStatus(409)
+        ->assertSee('did not come whole');
     expect($send(100, strlen($bytes)))->toBe(strlen($bytes));
-    $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])->assertRedirect()->assertSessionHas('said', 'Long Shore.zip is being taken in.');
+    $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])
+        ->assertRedirect()
+        ->assertSessionHas('said', 'Long Shore.zip is being taken in.');
     expect(World::tree($at($third, 'Long Shore 2')))->toBe(World::tree($at($instance, 'Long Shore')));
     $this->post("/instances/{$third->id}/worlds/import", ['come' => $id])->assertStatus(409);
     $short = $this->postJson('/incoming', ['name' => 'x.zip', 'size' => 3])->json('id');
@@ -174,7 +250,9 @@ it('copies a world to another instance, saves it as an archive, takes that in el
     // Away for thirty days, and back.
     $this->post("/instances/{$instance->id}/worlds/away", ['world' => 'Long Shore'])->assertRedirect();
     expect($at($instance, 'Long Shore'))->not->toBeDirectory();
-    $page = $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Long Shore is put away');
+    $page = $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSee('Long Shore is put away');
     preg_match('/name="world" value="([0-9a-f]{16})"/', (string) $page->getContent(), $key);
     $this->post("/instances/{$instance->id}/worlds/back", ['world' => $key[1]])->assertRedirect();
     expect(file_get_contents($at($instance, 'Long Shore/deep/harbour.dat')))->toBe('here');
@@ -182,44 +260,80 @@ it('copies a world to another instance, saves it as an archive, takes that in el
     $this->post("/instances/{$instance->id}/worlds/away", ['world' => 'Long Shore']);
     $this->travel(31)->days();
     Worlds::eraseOld();
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertDontSee('Bring back Long Shore');
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertDontSee('Bring back Long Shore');
 });
 
 it('gives one world a data pack of its own and takes it out again, each as a draft that keeps the worlds first', function (): void {
     $instance = World::applied(['gulls']);
     worldsOf($instance, ['Long Shore/world.json' => '{}', 'Other/world.json' => '{}']);
-    $zip = (new ZipBytes)->add('data/x.json', '{}')->write();
+    $zip = (new ZipBytes())->add('data/x.json', '{}')->write();
     $release = Release::query()->where('package_id', 'tin-funnels')->firstOrFail();
-    $known = current(array_filter(glob(config('stasimon.var').'/depots/*/{,*/,*/*/}*', GLOB_BRACE) ?: [], fn (string $of): bool => is_file($of) && filesize($of) === $release->file_size && hash_file('sha256', $of) === trim($release->file_sha256)));
+    $known = current(
+        array_filter(
+            glob(config('stasimon.var').'/depots/*/{,*/,*/*/}*', GLOB_BRACE) ?: [],
+            fn (string $of): bool => is_file($of) &&
+                filesize($of) === $release->file_size &&
+                hash_file('sha256', $of) === trim($release->file_sha256),
+        ),
+    );
     $send = fn (array $fields) => $this->post("/instances/{$instance->id}/worlds/packs", $fields + ['world' => 'Long Shore']);
     $file = fn (string $name, string $bytes): UploadedFile => UploadedFile::fake()->createWithContent($name, $bytes);
     $send(['file' => new UploadedFile($zip, 'Reefs.zip', test: true)])->assertRedirect();
-    $send(['file' => $file('none.zip', 'no archive')])->assertStatus(422)->assertSee('none.zip');
-    $send(['file' => new UploadedFile($zip, '..', test: true)])->assertStatus(422)->assertSee('cannot be called');
+    $send(['file' => $file('none.zip', 'no archive')])
+        ->assertStatus(422)
+        ->assertSee('none.zip');
+    $send(['file' => new UploadedFile($zip, '..', test: true)])
+        ->assertStatus(422)
+        ->assertSee('cannot be called');
     $send(['file' => new UploadedFile($zip, 'x.zip', test: true), 'world' => '../Other'])->assertNotFound();
     $send([])->assertSessionHasErrors('file');
     $send(['take' => 'Nothing.zip'])->assertNotFound();
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Reefs.zip')->assertSee('once the draft is applied')->assertSee('1 data pack')->assertSee('a file that no depot knows');
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSee('Reefs.zip')
+        ->assertSee('once the draft is applied')
+        ->assertSee('1 data pack')
+        ->assertSee('a file that no depot knows');
     $send(['file' => $file('Tin.zip', (string) file_get_contents((string) $known)), 'world' => 'Other'])->assertRedirect();
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee("Tin Funnels {$release->version}, which is not for Ferrywright 3.2.1");
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSee("Tin Funnels {$release->version}, which is not for Ferrywright 3.2.1");
     // Read in an order that a person gives, the last of which wins.
     $send(['file' => $file('Aground.zip', (string) file_get_contents((string) $known))])->assertRedirect();
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSeeInOrder(['Aground.zip', 'Have Aground.zip read later, so that it wins', 'Reefs.zip']);
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSeeInOrder(['Aground.zip', 'Have Aground.zip read later, so that it wins', 'Reefs.zip']);
     $send(['later' => 'Aground.zip'])->assertRedirect();
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSeeInOrder(['Have Reefs.zip read later, so that it wins', 'Aground.zip:']);
-    $send(['later' => 'Aground.zip'])->assertStatus(409)->assertSee('read last already');
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSeeInOrder(['Have Reefs.zip read later, so that it wins', 'Aground.zip:']);
+    $send(['later' => 'Aground.zip'])
+        ->assertStatus(409)
+        ->assertSee('read last already');
     $send(['later' => ['x']])->assertSessionHasErrors('later');
     $send(['later' => 'None.zip'])->assertStatus(409);
     $send(['take' => 'Aground.zip'])->assertRedirect();
     $send(['take' => 'Tin.zip', 'world' => 'Other'])->assertRedirect();
-    $this->get("/instances/{$instance->id}/configs")->assertOk()->assertDontSee('Reefs.zip');
-    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('Reefs.zip comes into worlds/Long Shore/datapacks.');
+    $this->get("/instances/{$instance->id}/configs")
+        ->assertOk()
+        ->assertDontSee('Reefs.zip');
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('Reefs.zip comes into worlds/Long Shore/datapacks.');
     $instance = World::apply($instance->refresh());
     $live = (new Folder($instance))->live('worlds/Long Shore/datapacks');
-    expect(hash_file('sha256', "{$live}/Reefs.zip"))->toBe(hash_file('sha256', $zip))->and(is_dir((new Folder($instance))->live('worlds/Other/datapacks')))->toBeFalse()
-        ->and(app(Backups::class)->of($instance)->first()?->files)->not->toHaveKey('Long Shore/datapacks/Reefs.zip');
+    expect(hash_file('sha256', "{$live}/Reefs.zip"))
+        ->toBe(hash_file('sha256', $zip))
+        ->and(is_dir((new Folder($instance))->live('worlds/Other/datapacks')))
+        ->toBeFalse()
+        ->and(app(Backups::class)->of($instance)->first()?->files)
+        ->not->toHaveKey('Long Shore/datapacks/Reefs.zip');
     $send(['take' => 'Reefs.zip'])->assertRedirect();
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertDontSee('Reefs.zip:');
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertDontSee('Reefs.zip:');
     $instance = World::apply($instance->refresh());
     expect(glob("{$live}/*.zip"))->toBe([])->and(is_file("{$live}/Reefs.zip.set-aside"))->toBeTrue();
     @unlink($zip);
@@ -247,23 +361,37 @@ it('keeps changed worlds by the clock where somebody wants that', function (): v
 it('shows and keeps a world of a person that is called like that of a rehearsal, and lets no rehearsal write into it', function (): void {
     $instance = World::applied(['gulls']);
     worldsOf($instance, ['rehearsal/world.json' => '{}', 'rehearsal/land.bin' => 'mine']);
-    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('rehearsal');
+    $this->get("/instances/{$instance->id}/worlds")
+        ->assertOk()
+        ->assertSee('rehearsal');
     expect(app(Backups::class)->make($instance, 'kept')?->files)->toHaveKey('rehearsal/land.bin');
-    $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('A world of yours is called "rehearsal"');
-    expect($instance->rehearsals()->count())->toBe(0)->and($instance->refresh()->trial_made)->toBeFalse();
+    $this->post("/instances/{$instance->id}/rehearsals")
+        ->assertStatus(409)
+        ->assertSee('A world of yours is called "rehearsal"');
+    expect($instance->rehearsals()->count())
+        ->toBe(0)
+        ->and($instance->refresh()->trial_made)
+        ->toBeFalse();
     (new Worlds(app(Games::class)->get('ferrywright')))->rename($instance, 'rehearsal', 'Long Shore');
     $this->post("/instances/{$instance->id}/rehearsals")->assertRedirect();
     // The one that the rehearsal made is nobody's.
     $made = (new Folder($instance))->live('worlds/rehearsal/world.json');
-    expect($made)->toBeFile()->and(array_keys((new Worlds(app(Games::class)->get('ferrywright')))->of($instance->refresh())))->toBe(['Long Shore'])
-        ->and(array_keys(app(Backups::class)->make($instance, 'again')->files ?? []))->toBe(['Long Shore/land.bin', 'Long Shore/world.json']);
+    expect($made)
+        ->toBeFile()
+        ->and(array_keys((new Worlds(app(Games::class)->get('ferrywright')))->of($instance->refresh())))
+        ->toBe(['Long Shore'])
+        ->and(array_keys(app(Backups::class)->make($instance, 'again')->files ?? []))
+        ->toBe(['Long Shore/land.bin', 'Long Shore/world.json']);
     $this->post("/instances/{$instance->id}/rehearsals")->assertRedirect();
 });
 
 it('renames a world, and refuses what is no name or is taken', function (): void {
     $instance = World::applied(['gulls']);
     worldsOf($instance, ['Long Shore/world.json' => '{}', 'Other/world.json' => '{}']);
-    $rename = fn (string $world, string $name) => $this->post("/instances/{$instance->id}/worlds/rename", ['world' => $world, 'name' => $name]);
+    $rename = fn (string $world, string $name) => $this->post("/instances/{$instance->id}/worlds/rename", [
+        'world' => $world,
+        'name' => $name,
+    ]);
     foreach (['../x', '.hidden', 'a/b', 'x.', "a\nb", ''] as $bad) {
         $rename('Long Shore', $bad)->assertSessionHasErrors('name');
     }
@@ -271,7 +399,10 @@ it('renames a world, and refuses what is no name or is taken', function (): void
     $rename('Long Shore', 'rehearsal')->assertStatus(409);
     $rename('../../x', 'New')->assertNotFound();
     $rename('Long Shore', 'Short Shore')->assertRedirect();
-    expect((new Folder($instance))->live('worlds/Short Shore/world.json'))->toBeFile()->and((new Folder($instance))->live('worlds/Long Shore'))->not->toBeDirectory();
+    expect((new Folder($instance))->live('worlds/Short Shore/world.json'))
+        ->toBeFile()
+        ->and((new Folder($instance))->live('worlds/Long Shore'))
+        ->not->toBeDirectory();
 });
 
 it('costs little more than what changed', function (): void {
@@ -287,5 +418,7 @@ it('costs little more than what changed', function (): void {
     $whole = $size() - $before;
     worldsOf($instance, ['Long Shore/region-7.dat' => random_bytes(10_000)]);
     app(Backups::class)->make($instance, 'second');
-    expect($size() - $before - $whole)->toBeGreaterThan(9_999)->toBeLessThan(intdiv($whole, 20));
+    expect($size() - $before - $whole)
+        ->toBeGreaterThan(9_999)
+        ->toBeLessThan(intdiv($whole, 20));
 });

@@ -12,9 +12,52 @@ use Symfony\Component\Process\Process;
 
 /** How values are written that a writer would write otherwise. */
 const WRITTEN = [
-    'json' => ['1', '1.10', '-0.0', '1e3', '100000000000000000000', '"a\u00e9/b"', '"x \"y\" # z"', 'true', 'null', '[1, 2,  3]', '[]', '{}', '""'],
-    'yaml' => ['1', '1.10', '0755', 'on', 'No', '2026-11-30', '~', '"a: b # c"', "'it''s'", 'plain words, all of them', '[a, b]', 'http://x.example/y', '-1', '12345678901234567890', 'a#b'],
-    'toml' => ['1', '1.10', '0o755', 'true', '2026-11-30', '2026-11-30T10:00:00Z', '"a = b # c"', "'c:\\x'", '[1, 2]', '1_000', '""', '-0.5e3'],
+    'json' => [
+        '1',
+        '1.10',
+        '-0.0',
+        '1e3',
+        '100000000000000000000',
+        '"a\u00e9/b"',
+        '"x \"y\" # z"',
+        'true',
+        'null',
+        '[1, 2,  3]',
+        '[]',
+        '{}',
+        '""',
+    ],
+    'yaml' => [
+        '1',
+        '1.10',
+        '0755',
+        'on',
+        'No',
+        '2026-11-30',
+        '~',
+        '"a: b # c"',
+        "'it''s'",
+        'plain words, all of them',
+        '[a, b]',
+        'http://x.example/y',
+        '-1',
+        '12345678901234567890',
+        'a#b',
+    ],
+    'toml' => [
+        '1',
+        '1.10',
+        '0o755',
+        'true',
+        '2026-11-30',
+        '2026-11-30T10:00:00Z',
+        '"a = b # c"',
+        "'c:\\x'",
+        '[1, 2]',
+        '1_000',
+        '""',
+        '-0.5e3',
+    ],
     'ini' => ['1', '1.10', '0755', 'on', 'a = b', 'plain words', '', '%x', 'a ; b'],
 ];
 
@@ -26,15 +69,22 @@ function rendered(string $format, array $entries, string $indent): string
     $comments = ['json' => '', 'yaml' => '# ', 'toml' => '# ', 'ini' => '; '];
     $sections = [];
     foreach ($entries as [$section, $key, $said]) {
-        $sections[$section][] = $key === '' ? $comments[$format].$said : match ($format) {
-            'json' => json_encode($key).': '.$said, 'yaml' => "{$key}: {$said}", 'toml' => "{$key} = {$said}", 'ini' => "{$key}={$said}"
-        };
+        $sections[$section][] =
+            $key === ''
+                ? $comments[$format].$said
+                : match ($format) {
+                    'json' => json_encode($key).': '.$said,
+                    'yaml' => "{$key}: {$said}",
+                    'toml' => "{$key} = {$said}",
+                    'ini' => "{$key}={$said}",
+                };
     }
     if ($format === 'json') {
         $of = fn (array $lines, string $by): string => implode(",\n", array_map(fn (string $line): string => $by.$line, $lines));
         $parts = [];
         foreach ($sections as $section => $lines) {
-            $parts[] = $section === '' ? $of($lines, $indent) : "{$indent}\"{$section}\": {\n".$of($lines, $indent.$indent)."\n{$indent}}";
+            $parts[] =
+                $section === '' ? $of($lines, $indent) : "{$indent}\"{$section}\": {\n".$of($lines, $indent.$indent)."\n{$indent}}";
         }
 
         return "{\n".implode(",\n", $parts)."\n}\n";
@@ -72,13 +122,15 @@ function changedEntries(string $format, array $entries, Randomizer $dice, string
     $seen = [];
 
     // No key twice, and no section without any.
-    return array_values(array_filter($made, function (array $entry) use (&$seen): bool {
-        [$section, $key] = $entry;
-        $isNew = $key === '' || ! isset($seen["{$section} {$key}"]);
-        $seen["{$section} {$key}"] = true;
+    return array_values(
+        array_filter($made, function (array $entry) use (&$seen): bool {
+            [$section, $key] = $entry;
+            $isNew = $key === '' || ! isset($seen["{$section} {$key}"]);
+            $seen["{$section} {$key}"] = true;
 
-        return $isNew;
-    }));
+            return $isNew;
+        }),
+    );
 }
 
 /**
@@ -87,7 +139,11 @@ function changedEntries(string $format, array $entries, Randomizer $dice, string
  */
 function said(array $entries): array
 {
-    return array_column(array_map(fn (array $entry): array => [$entry[1] === '' ? "# {$entry[2]}" : "{$entry[0]}.{$entry[1]}", $entry[2]], $entries), 1, 0);
+    return array_column(
+        array_map(fn (array $entry): array => [$entry[1] === '' ? "# {$entry[2]}" : "{$entry[0]}.{$entry[1]}", $entry[2]], $entries),
+        1,
+        0,
+    );
 }
 
 /**
@@ -96,13 +152,27 @@ function said(array $entries): array
  */
 function judgedSettings(string $format, array $texts): array
 {
-    $python = "import json, sys, tomllib, configparser\ndef ini(t):\n    p = configparser.ConfigParser(interpolation=None, delimiters=('=',), comment_prefixes=(';',), strict=True)\n    p.optionxform = str\n    p.read_string('[]\\n' + t)\n    return {s: dict(p.items(s)) for s in p.sections()}\n"
-        ."read = {'json': lambda t: json.loads(t, parse_float=lambda x: 'f' + x, parse_int=lambda x: 'i' + x), 'toml': lambda t: tomllib.loads(t, parse_float=lambda x: 'f' + x), 'ini': ini}['{$format}']\n"
-        ."def judge(t):\n    try: return read(t)\n    except Exception: return None\nprint(json.dumps([judge(t) for t in json.load(sys.stdin)], default=str))";
-    $node = "import {parse} from 'yaml'; import {readFileSync} from 'node:fs'; console.log(JSON.stringify(JSON.parse(readFileSync(0)).map(t => { try { return parse(t, {schema: 'failsafe'}) } catch { return null } })))";
-    $process = $format === 'yaml' ? new Process(['node', '--input-type=module', '-e', $node], dirname(__DIR__, 2)) : new Process(['python3', '-c', $python]);
+    $python =
+        "import json, sys, tomllib, configparser\ndef ini(t):\n    p = configparser.ConfigParser(interpolation=None, delimiters=('=',), ".
+        "comment_prefixes=(';',), strict=True)\n    p.optionxform = str\n    p.read_string('[]\\n' + t)\n    return {s: dict(p.items(s)) ".
+        "for s in p.sections()}\n".
+        "read = {'json': lambda t: json.loads(t, parse_float=lambda x: 'f' + x, parse_int=lambda x: 'i' + x), 'toml': lambda t: ".
+            "tomllib.loads(t, parse_float=lambda x: 'f' + x), 'ini': ini}['{$format}']\n".
+        "def judge(t):\n    try: return read(t)\n    except Exception: return None\nprint(json.dumps([judge(t) for t in ".
+        'json.load(sys.stdin)], default=str))';
+    $node =
+        "import {parse} from 'yaml'; import {readFileSync} from 'node:fs'; console.log(JSON.stringify(JSON.parse(readFileSync(0)).map(t ".
+        "=> { try { return parse(t, {schema: 'failsafe'}) } catch { return null } })))";
+    $process =
+        $format === 'yaml'
+            ? new Process(['node', '--input-type=module', '-e', $node], dirname(__DIR__, 2))
+            : new Process(['python3', '-c', $python]);
 
-    return json_decode($process->setInput(json_encode($texts, JSON_THROW_ON_ERROR))->mustRun()->getOutput(), true, flags: JSON_THROW_ON_ERROR);
+    return json_decode(
+        $process->setInput(json_encode($texts, JSON_THROW_ON_ERROR))->mustRun()->getOutput(),
+        true,
+        flags: JSON_THROW_ON_ERROR,
+    );
 }
 
 it('merges settings as their values say, keeps each comment, and takes every line from one of the three', function (string $format): void {
@@ -123,17 +193,27 @@ it('merges settings as their values say, keeps each comment, and takes every lin
         if (count(array_unique(array_column($mine, 0))) < 3 || count(array_unique(array_column($theirs, 0))) < 3) {
             continue;
         }
-        [$was, $ours, $now] = [rendered($format, $entries, '  '), rendered($format, $mine, $dice->getInt(0, 5) === 0 && $format === 'json' ? "\t" : '  '), rendered($format, $theirs, '  ')];
+        [$was, $ours, $now] = [
+            rendered($format, $entries, '  '),
+            rendered($format, $mine, $dice->getInt(0, 5) === 0 && $format === 'json' ? "\t" : '  '),
+            rendered($format, $theirs, '  '),
+        ];
         $merge = ConfigMerge::of("a.{$format}", $was, $ours, $now);
         [$before, $a, $b] = [said($entries), said($mine), said($theirs)];
         $isFree = true;
         $should = [];
         foreach (array_keys($a + $b) as $key) {
             $value = ($before[$key] ?? null) === ($a[$key] ?? null) ? $b[$key] ?? null : $a[$key] ?? null;
-            $isFree = $isFree && (($before[$key] ?? null) === ($a[$key] ?? null) || ($before[$key] ?? null) === ($b[$key] ?? null) || ($a[$key] ?? null) === ($b[$key] ?? null));
+            $isFree =
+                $isFree &&
+                (($before[$key] ?? null) === ($a[$key] ?? null) ||
+                    ($before[$key] ?? null) === ($b[$key] ?? null) ||
+                    ($a[$key] ?? null) === ($b[$key] ?? null));
             $should += $value === null ? [] : [$key => $value];
         }
-        expect($isFree || $merge->contested !== [])->toBeTrue("seed {$seed}: both changed one value and nobody says so\n{$was}\n{$ours}\n{$now}\n{$merge->text}");
+        expect($isFree || $merge->contested !== [])->toBeTrue(
+            "seed {$seed}: both changed one value and nobody says so\n{$was}\n{$ours}\n{$now}\n{$merge->text}",
+        );
         $free += $isFree ? 1 : 0;
         if ($merge->contested !== []) {
             $contested += $isFree ? 1 : 0;
@@ -168,7 +248,11 @@ it('merges settings as their values say, keeps each comment, and takes every lin
     $full = function (mixed $said) use (&$full): mixed {
         return is_array($said) ? array_filter(array_map($full, $said), fn (mixed $part): bool => $part !== [] && $part !== '') : $said;
     };
-    expect($full(judgedSettings($format, array_values($made))))->toEqual($full(judgedSettings($format, array_values($clean))))
+    expect($full(judgedSettings($format, array_values($made))))
+        ->toEqual($full(judgedSettings($format, array_values($clean))))
         // What need not be contested mostly is not: keys that come and go beside one another are, as lines.
-        ->and($free)->toBeGreaterThan(intdiv($cases, 5))->and($contested / $free)->toBeLessThan(0.3, "{$contested} of {$free}");
+        ->and($free)
+        ->toBeGreaterThan(intdiv($cases, 5))
+        ->and($contested / $free)
+        ->toBeLessThan(0.3, "{$contested} of {$free}");
 })->with(['json', 'yaml', 'toml', 'ini']);

@@ -15,11 +15,16 @@ use Tests\Support\Logs;
 
 it('tells a program that got over what went wrong from one that ended by it', function (): void {
     $definition = Logs::game('ferrywright', 'python');
-    $read = fn (string $log): array => (new Diagnosing($definition->log, $definition->platform, Holders::nobody(), 'ferrywright'))->of((new LogReader($definition->log))->lines($log), null);
+    $read = fn (string $log): array => (new Diagnosing($definition->log, $definition->platform, Holders::nobody(), 'ferrywright'))->of(
+        (new LogReader($definition->log))->lines($log),
+        null,
+    );
     $cases = max(40, (int) getenv('STASIMON_CASES'));
     $folder = sys_get_temp_dir().'/stasimon-programs-'.getmypid();
     mkdir($folder);
-    $run = (new Process(['python3', __DIR__.'/programs/program.py', $folder, '1', (string) $cases], timeout: 600))->mustRun()->getOutput();
+    $run = (new Process(['python3', __DIR__.'/programs/program.py', $folder, '1', (string) $cases], timeout: 600))
+        ->mustRun()
+        ->getOutput();
     preg_match_all('/^(?<name>\d+-\w+) (?<exit>\d+)$/m', $run, $programs, PREG_SET_ORDER);
     $wrong = [];
     foreach ($programs as ['name' => $name, 'exit' => $exit]) {
@@ -27,11 +32,16 @@ it('tells a program that got over what went wrong from one that ended by it', fu
         $last = substr_count(rtrim($log), "\n") + 1;
         $lines = array_map(fn (Diagnosis $one): int => $one->line(), $read($log));
         if ($exit === '0' ? $lines !== [] : ! in_array($last, $lines, true)) {
-            $wrong[] = "{$name}: ".implode(', ', array_map(fn (int $line): string => "{$line} ".(explode("\n", $log)[$line - 1] ?? ''), $lines))." of {$last}";
+            $wrong[] =
+                "{$name}: ".
+                implode(', ', array_map(fn (int $line): string => "{$line} ".(explode("\n", $log)[$line - 1] ?? ''), $lines)).
+                " of {$last}";
         }
     }
-    (new Filesystem)->deleteDirectory($folder);
+    (new Filesystem())->deleteDirectory($folder);
     expect(array_count_values(array_column($programs, 'exit')))->toBe([0 => $cases, 1 => $cases]);
-    getenv('STASIMON_CASES') ? fwrite(STDERR, implode("\n", $wrong)."\n".count($wrong).' of '.(2 * $cases)." read otherwise than they ended\n") : null;
+    getenv('STASIMON_CASES')
+        ? fwrite(STDERR, implode("\n", $wrong)."\n".count($wrong).' of '. 2 * $cases." read otherwise than they ended\n")
+        : null;
     expect($wrong)->toBe([]);
 });

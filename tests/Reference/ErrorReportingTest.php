@@ -22,30 +22,42 @@ function stepsOf(Answers $answers): array
 
 it('reports a linear conflict as one chain from what was asked for to the clash', function (): void {
     // "Linear error reporting": root needs foo ^1 and baz ^1; foo 1 needs bar ^2; bar 2 needs baz ^3.
-    $answers = Answers::short([
-        'lantern' => ['1.0.0' => ['bracket ^2.0.0']],
-        'bracket' => ['2.0.0' => ['rivet ^3.0.0']],
-        'rivet' => ['1.0.0' => [], '3.0.0' => []],
-    ], ['lantern ^1.0.0', 'rivet ^1.0.0']);
+    $answers = Answers::short(
+        [
+            'lantern' => ['1.0.0' => ['bracket ^2.0.0']],
+            'bracket' => ['2.0.0' => ['rivet ^3.0.0']],
+            'rivet' => ['1.0.0' => [], '3.0.0' => []],
+        ],
+        ['lantern ^1.0.0', 'rivet ^1.0.0'],
+    );
     $steps = stepsOf($answers);
-    expect(array_keys($steps))->toBe([
-        'You asked for lantern 1.0.0 or newer and below 2.',
-        'You asked for rivet 1.0.0 or newer and below 2.',
-        'Lantern 1.0.0 needs bracket 2.0.0 or newer and below 3.',
-        'Bracket 2.0.0 needs rivet 3.0.0 or newer and below 4.',
-        'Rivet cannot be 1.0.0 and 3.0.0 at once.',
-    ])->and(end($steps)->from)->toBe([0, 1, 2, 3])->and($answers->impossible()->blame)->toBe([0, 1]);
+    expect(array_keys($steps))
+        ->toBe([
+            'You asked for lantern 1.0.0 or newer and below 2.',
+            'You asked for rivet 1.0.0 or newer and below 2.',
+            'Lantern 1.0.0 needs bracket 2.0.0 or newer and below 3.',
+            'Bracket 2.0.0 needs rivet 3.0.0 or newer and below 4.',
+            'Rivet cannot be 1.0.0 and 3.0.0 at once.',
+        ])
+        ->and(end($steps)->from)
+        ->toBe([0, 1, 2, 3])
+        ->and($answers->impossible()->blame)
+        ->toBe([0, 1]);
 });
 
 it('reports a branching conflict with every branch, and each conclusion after what it rests on', function (): void {
-    // "Branching error reporting": root needs foo ^1; foo 1.0 needs a ^1 and b ^1; foo 1.1 needs x ^1 and y ^1; a 1 needs b ^2; x 1 needs y ^2.
-    $answers = Answers::short([
-        'lantern' => ['1.0.0' => ['arm ^1.0.0', 'bolt ^1.0.0'], '1.1.0' => ['xenon ^1.0.0', 'yoke ^1.0.0']],
-        'arm' => ['1.0.0' => ['bolt ^2.0.0']],
-        'bolt' => ['1.0.0' => [], '2.0.0' => []],
-        'xenon' => ['1.0.0' => ['yoke ^2.0.0']],
-        'yoke' => ['1.0.0' => [], '2.0.0' => []],
-    ], ['lantern ^1.0.0']);
+    // "Branching error reporting": root needs foo ^1; foo 1.0 needs a ^1 and b ^1; foo 1.1 needs x ^1 and y ^1; a 1 needs b ^2; x 1 needs y
+    // ^2.
+    $answers = Answers::short(
+        [
+            'lantern' => ['1.0.0' => ['arm ^1.0.0', 'bolt ^1.0.0'], '1.1.0' => ['xenon ^1.0.0', 'yoke ^1.0.0']],
+            'arm' => ['1.0.0' => ['bolt ^2.0.0']],
+            'bolt' => ['1.0.0' => [], '2.0.0' => []],
+            'xenon' => ['1.0.0' => ['yoke ^2.0.0']],
+            'yoke' => ['1.0.0' => [], '2.0.0' => []],
+        ],
+        ['lantern ^1.0.0'],
+    );
     $steps = stepsOf($answers);
     $facts = array_keys(array_filter($steps, fn (Step $step): bool => $step->claim->fact !== null));
     sort($facts);

@@ -27,7 +27,9 @@ it('agrees with the framework on which sets of real bundles are whole', function
         expect(Osgi::isWhole($set))->toBe($judged[$number] === [], implode(' ', array_map(basename(...), $set)));
         $whole += $judged[$number] === [] ? 1 : 0;
     }
-    expect($whole)->toBeGreaterThan(intdiv($count, 6))->toBeLessThan($count - 2);
+    expect($whole)
+        ->toBeGreaterThan(intdiv($count, 6))
+        ->toBeLessThan($count - 2);
 });
 
 it('agrees with it on bundles whose versions and ranges are others', function (): void {
@@ -45,27 +47,47 @@ it('agrees with it on bundles whose versions and ranges are others', function ()
             expect(Osgi::isWhole($set))->toBe($judged[$number] === [], "set {$number}: ".implode(' ', array_map(basename(...), $set)));
             $whole += $judged[$number] === [] ? 1 : 0;
         }
-        expect($whole)->toBeGreaterThan(intdiv($count, 12))->toBeLessThan($count - 2);
+        expect($whole)
+            ->toBeGreaterThan(intdiv($count, 12))
+            ->toBeLessThan($count - 2);
     } finally {
         (new Process(['rm', '-rf', $folder]))->run();
     }
 });
 
 it('names the missing library of a library before any launch, and it is the one that the framework names', function (): void {
-    $all = array_map(fn (string $name): string => (string) realpath("/usr/share/java/{$name}.jar"), ['equinox-app', 'equinox-registry', 'equinox-common', 'equinox-preferences', 'eclipse-core-jobs', 'eclipse-core-contenttype']);
-    $catalogue = (new CatalogueReader)->read((string) json_encode(Osgi::document([Osgi::FRAMEWORK, ...$all])));
-    $request = (new RequestReader)->read((string) json_encode(['format' => 'stasimon/request', 'revision' => 1, 'want' => [['id' => 'org.eclipse.core.contenttype']]]), $catalogue);
+    $all = array_map(fn (string $name): string => (string) realpath("/usr/share/java/{$name}.jar"), [
+        'equinox-app',
+        'equinox-registry',
+        'equinox-common',
+        'equinox-preferences',
+        'eclipse-core-jobs',
+        'eclipse-core-contenttype',
+    ]);
+    $catalogue = (new CatalogueReader())->read((string) json_encode(Osgi::document([Osgi::FRAMEWORK, ...$all])));
+    $request = (new RequestReader())->read(
+        (string) json_encode(['format' => 'stasimon/request', 'revision' => 1, 'want' => [['id' => 'org.eclipse.core.contenttype']]]),
+        $catalogue,
+    );
     $resolver = new Resolver($catalogue);
     $refused = $resolver->resolve($request);
     // What the preferences need, which content types need, is in none of Debian's packages.
     expect($refused)->toBeInstanceOf(Refused::class);
     $text = (new TextWriter($request, $catalogue))->impossible(Impossible::of($request, $refused, $resolver));
     preg_match('/Eclipse Preferences Mechanism \S+ needs (org\.[a-z.]+) 1\.1\.0 or newer and below 1\.2\.0/', $text, $missing);
-    expect($missing[1] ?? $text)->toBe('org.osgi.service.prefs')->and($text)->toContain('needs Eclipse Preferences Mechanism');
+    expect($missing[1] ?? $text)
+        ->toBe('org.osgi.service.prefs')
+        ->and($text)
+        ->toContain('needs Eclipse Preferences Mechanism');
 
     $folder = sys_get_temp_dir().'/stasimon-framework-'.getmypid();
     mkdir("{$folder}/configuration", recursive: true);
-    file_put_contents("{$folder}/configuration/config.ini", 'osgi.bundles='.implode(',', array_map(fn (string $path): string => "reference\\:file\\:{$path}@start", $all))."\neclipse.ignoreApp=true\nosgi.noShutdown=true\n");
+    file_put_contents(
+        "{$folder}/configuration/config.ini",
+        'osgi.bundles='.
+            implode(',', array_map(fn (string $path): string => "reference\\:file\\:{$path}@start", $all)).
+            "\neclipse.ignoreApp=true\nosgi.noShutdown=true\n",
+    );
     $process = new Process(['java', '-jar', Osgi::FRAMEWORK, '-configuration', "{$folder}/configuration", '-consoleLog']);
     $process->start();
     $all = fn (): string => $process->getOutput().$process->getErrorOutput();

@@ -60,7 +60,9 @@ it('finds what trying everything finds: the wants in their order, each as new as
     $case = Generated::small($seed);
     $answers = new Answers($case['catalogue'], $case['request']);
     $rank = fn (array $selection): array => array_map(
-        fn ($want): int => isset($selection[$want->id]) ? (int) $answers->catalogue->package($want->id)?->positionOf($selection[$want->id]) : -1,
+        fn ($want): int => isset($selection[$want->id])
+            ? (int) $answers->catalogue->package($want->id)?->positionOf($selection[$want->id])
+            : -1,
         $answers->request->want,
     );
     $best = null;
@@ -74,7 +76,10 @@ it('finds what trying everything finds: the wants in their order, each as new as
     foreach ($ours ?? [] as $id => $version) {
         $releases = $answers->catalogue->package((string) $id)->releases ?? [];
         foreach (array_slice($releases, (int) $answers->catalogue->package((string) $id)?->positionOf($version) + 1) as $newer) {
-            expect($all)->not->toHaveKey((string) json_encode(Generated::sorted([$id => $newer->version] + (array) $ours)), "{$id} could be {$newer->version}");
+            expect($all)->not->toHaveKey(
+                (string) json_encode(Generated::sorted([$id => $newer->version] + (array) $ours)),
+                "{$id} could be {$newer->version}",
+            );
         }
     }
 })->with(range(1, 60));

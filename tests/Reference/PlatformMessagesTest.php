@@ -18,7 +18,7 @@ require_once __DIR__.'/../../standins/content/Assembly.php';
 
 function tool(string $name): string
 {
-    $found = (new ExecutableFinder)->find($name);
+    $found = (new ExecutableFinder())->find($name);
     $found === null && test()->markTestSkipped("{$name} is not installed.");
 
     return (string) $found;
@@ -55,8 +55,15 @@ it('recognises what java prints', function (Closure $folder, array $arguments, F
     $dir = $folder();
     $output = java($dir, $arguments);
     $found = Logs::diagnosed($output);
-    (new Illuminate\Filesystem\Filesystem)->deleteDirectory($dir);
-    expect($found)->not->toBe([], $output)->and($found[0]->kind)->toBe($kind, $output)->and($found[0]->suspects)->toBe($suspects, $output)->and($found[0]->get('target'))->toBe($target, $output);
+    (new Illuminate\Filesystem\Filesystem())->deleteDirectory($dir);
+    expect($found)
+        ->not->toBe([], $output)
+        ->and($found[0]->kind)
+        ->toBe($kind, $output)
+        ->and($found[0]->suspects)
+        ->toBe($suspects, $output)
+        ->and($found[0]->get('target'))
+        ->toBe($target, $output);
 })->with([
     'a class of a newer level' => [
         function (): string {
@@ -65,25 +72,65 @@ it('recognises what java prints', function (Closure $folder, array $arguments, F
             file_put_contents("{$folder}/fog/Bank.class", Standins\Content\ClassFile::bytes('fog/Bank', 99));
 
             return $folder;
-        }, ['-cp', '.', 'fog.Bank'], Failure::RuntimeTooOld, ['fogbank'], '',
+        },
+        ['-cp', '.', 'fog.Bank'],
+        Failure::RuntimeTooOld,
+        ['fogbank'],
+        '',
     ],
     'a method that is not there any more' => [
-        fn () => compiled(['oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { public static void mist(float f) {} }', 'fog/Bank.java' => sprintf(BANK, 'oakum.sky.Layers.mist(1f);')], ['oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { }']),
-        ['-cp', '.', 'fog.Bank'], Failure::MissingMember, ['fogbank'], 'oakum-api',
+        fn () => compiled(
+            [
+                'oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { public static void mist(float f) {} }',
+                'fog/Bank.java' => sprintf(BANK, 'oakum.sky.Layers.mist(1f);'),
+            ],
+            ['oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { }'],
+        ),
+        ['-cp', '.', 'fog.Bank'],
+        Failure::MissingMember,
+        ['fogbank'],
+        'oakum-api',
     ],
     'a field that is not there any more' => [
-        fn () => compiled(['oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { public static int depth = 1; }', 'fog/Bank.java' => sprintf(BANK, 'System.out.println(oakum.sky.Layers.depth);')], ['oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { }']),
-        ['-cp', '.', 'fog.Bank'], Failure::MissingMember, ['fogbank'], '',
+        fn () => compiled(
+            [
+                'oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { public static int depth = 1; }',
+                'fog/Bank.java' => sprintf(BANK, 'System.out.println(oakum.sky.Layers.depth);'),
+            ],
+            ['oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { }'],
+        ),
+        ['-cp', '.', 'fog.Bank'],
+        Failure::MissingMember,
+        ['fogbank'],
+        '',
     ],
     'a class that is not there any more' => [
         function (): string {
-            $folder = compiled(['oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { public static void mist(float f) {} }', 'fog/Bank.java' => sprintf(BANK, 'oakum.sky.Layers.mist(1f);')]);
+            $folder = compiled([
+                'oakum/sky/Layers.java' => 'package oakum.sky; public class Layers { public static void mist(float f) {} }',
+                'fog/Bank.java' => sprintf(BANK, 'oakum.sky.Layers.mist(1f);'),
+            ]);
             unlink("{$folder}/oakum/sky/Layers.class");
 
             return $folder;
-        }, ['-cp', '.', 'fog.Bank'], Failure::MissingClass, ['fogbank'], 'oakum-api',
+        },
+        ['-cp', '.', 'fog.Bank'],
+        Failure::MissingClass,
+        ['fogbank'],
+        'oakum-api',
     ],
-    'too little heap' => [fn () => compiled(['fog/Bank.java' => sprintf(BANK, 'long[][] all = new long[4000][]; for (int i = 0; i < 4000; i++) { all[i] = new long[1_000_000]; }')]), ['-Xmx16m', '-cp', '.', 'fog.Bank'], Failure::OutOfMemory, [], ''],
+    'too little heap' => [
+        fn () => compiled([
+            'fog/Bank.java' => sprintf(
+                BANK,
+                'long[][] all = new long[4000][]; for (int i = 0; i < 4000; i++) { all[i] = new long[1_000_000]; }',
+            ),
+        ]),
+        ['-Xmx16m', '-cp', '.', 'fog.Bank'],
+        Failure::OutOfMemory,
+        [],
+        '',
+    ],
     'more heap than any machine has' => [fn () => compiled(), ['-Xms3000g', '-Xmx3000g', '-version'], Failure::MachineMemory, [], ''],
     'a truncated archive' => [
         function (): string {
@@ -91,18 +138,53 @@ it('recognises what java prints', function (Closure $folder, array $arguments, F
             file_put_contents("{$folder}/fogbank-2.1.0.zip", "PK\x03\x04 and then nothing");
 
             return $folder;
-        }, ['-jar', 'fogbank-2.1.0.zip'], Failure::Unreadable, ['fogbank'], '',
+        },
+        ['-jar', 'fogbank-2.1.0.zip'],
+        Failure::Unreadable,
+        ['fogbank'],
+        '',
     ],
-    'calls without end' => [fn () => compiled(['fog/Bank.java' => 'package fog; public class Bank { static void turn() { turn(); } public static void main(String[] a) { turn(); } }']), ['-Xss256k', '-cp', '.', 'fog.Bank'], Failure::Endless, ['fogbank'], ''],
-    'something that is not there' => [fn () => compiled(['fog/Bank.java' => sprintf(BANK, 'String s = System.getProperty("none"); s.length();')]), ['-cp', '.', 'fog.Bank'], Failure::Crash, ['fogbank'], ''],
+    'calls without end' => [
+        fn () => compiled([
+            'fog/Bank.java' => 'package fog; public class Bank { static void turn() { turn(); } public static void main(String[] a) { '.
+                'turn(); } }',
+        ]),
+        ['-Xss256k', '-cp', '.', 'fog.Bank'],
+        Failure::Endless,
+        ['fogbank'],
+        '',
+    ],
+    'something that is not there' => [
+        fn () => compiled(['fog/Bank.java' => sprintf(BANK, 'String s = System.getProperty("none"); s.length();')]),
+        ['-cp', '.', 'fog.Bank'],
+        Failure::Crash,
+        ['fogbank'],
+        '',
+    ],
     // Who asked for the class is in the trace of the root cause, not in that of what passed it on.
-    'a cause' => [fn () => compiled(['oakum/boot/Stage.java' => 'package oakum.boot; public class Stage { public static void main(String[] a) { try { fog.Bank.main(a); } catch (Exception e) { throw new IllegalStateException("stage", e); } } }', 'fog/Bank.java' => sprintf(BANK, 'Class.forName("demo.nowhere.Hold");')]), ['-cp', '.', 'oakum.boot.Stage'], Failure::MissingClass, ['fogbank'], ''],
+    'a cause' => [
+        fn () => compiled([
+            'oakum/boot/Stage.java' => 'package oakum.boot; public class Stage { public static void main(String[] a) { try { '.
+                'fog.Bank.main(a); } catch (Exception e) { throw new IllegalStateException("stage", e); } } }',
+            'fog/Bank.java' => sprintf(BANK, 'Class.forName("demo.nowhere.Hold");'),
+        ]),
+        ['-cp', '.', 'oakum.boot.Stage'],
+        Failure::MissingClass,
+        ['fogbank'],
+        '',
+    ],
 ]);
 
 it('recognises two threads that wait for each other in what java prints when it is asked', function (): void {
     $dir = compiled([
-        'oakum/boot/Stage.java' => 'package oakum.boot; public class Stage { public static void hold(Object a, Object b) throws Exception { synchronized (a) { Thread.sleep(400); synchronized (b) { System.out.println("never"); } } } }',
-        'fog/Bank.java' => sprintf(BANK, 'final Object a = new Object(), b = new Object(); Thread t = new Thread(() -> { try { oakum.boot.Stage.hold(b, a); } catch (Exception e) { } }, "worker-1"); t.setDaemon(true); t.start(); System.out.println("begun"); synchronized (a) { Thread.sleep(400); synchronized (b) { System.out.println("never"); } }'),
+        'oakum/boot/Stage.java' => 'package oakum.boot; public class Stage { public static void hold(Object a, Object b) throws Exception '.
+            '{ synchronized (a) { Thread.sleep(400); synchronized (b) { System.out.println("never"); } } } }',
+        'fog/Bank.java' => sprintf(
+            BANK,
+            'final Object a = new Object(), b = new Object(); Thread t = new Thread(() -> { try { oakum.boot.Stage.hold(b, a); } catch '.
+            '(Exception e) { } }, "worker-1"); t.setDaemon(true); t.start(); System.out.println("begun"); synchronized (a) { '.
+            'Thread.sleep(400); synchronized (b) { System.out.println("never"); } }',
+        ),
     ]);
     $process = new Process([tool('java'), '-cp', '.', 'fog.Bank'], $dir, timeout: 30);
     $process->start();
@@ -110,8 +192,13 @@ it('recognises two threads that wait for each other in what java prints when it 
     askUntil($process, 'Found one Java-level deadlock');
     $process->stop(1);
     $found = Logs::diagnosed($process->getOutput());
-    (new Illuminate\Filesystem\Filesystem)->deleteDirectory($dir);
-    expect($found)->not->toBe([], $process->getOutput())->and($found[0]->kind)->toBe(Failure::Deadlock)->and(collect($found[0]->suspects)->sort()->values()->all())->toBe(['fogbank', 'oakum-api']);
+    (new Illuminate\Filesystem\Filesystem())->deleteDirectory($dir);
+    expect($found)
+        ->not->toBe([], $process->getOutput())
+        ->and($found[0]->kind)
+        ->toBe(Failure::Deadlock)
+        ->and(collect($found[0]->suspects)->sort()->values()->all())
+        ->toBe(['fogbank', 'oakum-api']);
 });
 
 it('reads the level that javac writes', function (int $release): void {
@@ -134,12 +221,35 @@ it('reads the level that javac writes', function (int $release): void {
 it('writes demo classes that javap reads, and demo assemblies that monodis reads', function (): void {
     $dir = compiled();
     mkdir("{$dir}/fog");
-    file_put_contents("{$dir}/fog/Bank.class", Standins\Content\ClassFile::bytes('fog/Bank', 61, ['raise(F)V', 'DEPTH:I'], ['oakum/sky/Layers.mist(F)V']));
-    expect((new Process([tool('javap'), '-v', 'fog/Bank.class'], $dir))->mustRun()->getOutput())->toContain('major version: 61', 'public native void raise(float)', 'public int DEPTH', 'oakum/sky/Layers.mist:(F)V');
-    $bytes = Standins\Content\Assembly::bytes('WaxAndSeal', '2.0.0.0', '.NETCoreApp,Version=v8.0', ['WaxAndSeal.Stamp' => ['Press']], ['Albums' => '1.0.0.0'], [['Albums', 'Albums.Page', 'Turn']]);
+    file_put_contents(
+        "{$dir}/fog/Bank.class",
+        Standins\Content\ClassFile::bytes('fog/Bank', 61, ['raise(F)V', 'DEPTH:I'], ['oakum/sky/Layers.mist(F)V']),
+    );
+    expect((new Process([tool('javap'), '-v', 'fog/Bank.class'], $dir))->mustRun()->getOutput())->toContain(
+        'major version: 61',
+        'public native void raise(float)',
+        'public int DEPTH',
+        'oakum/sky/Layers.mist:(F)V',
+    );
+    $bytes = Standins\Content\Assembly::bytes(
+        'WaxAndSeal',
+        '2.0.0.0',
+        '.NETCoreApp,Version=v8.0',
+        ['WaxAndSeal.Stamp' => ['Press']],
+        ['Albums' => '1.0.0.0'],
+        [['Albums', 'Albums.Page', 'Turn']],
+    );
     file_put_contents("{$dir}/a.dll", $bytes);
     $monodis = fn (string $part): string => (new Process([tool('monodis'), $part, 'a.dll'], $dir))->mustRun()->getOutput();
-    expect($monodis('--assembly'))->toContain('WaxAndSeal', '2.0.0.0')->and($monodis('--assemblyref'))->toContain('Albums')->and($monodis('--typedef'))->toContain('WaxAndSeal.Stamp')->and($monodis('--memberref'))->toContain('Turn')
-        ->and(Assembly::frameworkOf($bytes))->toBe(8);
-    (new Illuminate\Filesystem\Filesystem)->deleteDirectory($dir);
+    expect($monodis('--assembly'))
+        ->toContain('WaxAndSeal', '2.0.0.0')
+        ->and($monodis('--assemblyref'))
+        ->toContain('Albums')
+        ->and($monodis('--typedef'))
+        ->toContain('WaxAndSeal.Stamp')
+        ->and($monodis('--memberref'))
+        ->toContain('Turn')
+        ->and(Assembly::frameworkOf($bytes))
+        ->toBe(8);
+    (new Illuminate\Filesystem\Filesystem())->deleteDirectory($dir);
 });

@@ -15,19 +15,33 @@ use Symfony\Component\Process\Process;
 /** @return list<string> */
 function realFiles(string ...$patterns): array
 {
-    return array_values(array_unique(array_filter(array_map(realpath(...), array_merge(...array_map(fn (string $pattern): array => glob($pattern) ?: [], $patterns))))));
+    return array_values(
+        array_unique(
+            array_filter(
+                array_map(realpath(...), array_merge(...array_map(fn (string $pattern): array => glob($pattern) ?: [], $patterns))),
+            ),
+        ),
+    );
 }
 
 it('refuses no ordinary archive, and finds in each what unzip finds', function (): void {
     $jars = realFiles('/usr/share/java/*.jar', '/usr/share/maven/lib/*.jar');
     expect(count($jars))->toBeGreaterThan(20);
     foreach ($jars as $jar) {
-        $listed = array_filter(explode("\n", (new Process(['unzip', '-Z1', $jar], env: ['LC_ALL' => 'C.UTF-8']))->mustRun()->getOutput()), fn (string $name): bool => $name !== '' && ! str_ends_with($name, '/'));
+        $listed = array_filter(
+            explode("\n", (new Process(['unzip', '-Z1', $jar], env: ['LC_ALL' => 'C.UTF-8']))->mustRun()->getOutput()),
+            fn (string $name): bool => $name !== '' && ! str_ends_with($name, '/'),
+        );
         $read = array_map(fn (ArchiveEntry $entry): string => $entry->path, Archive::lookInto($jar, basename($jar))->entries);
         expect($read)->toBe(array_values($listed), $jar);
-        $classes = array_filter($listed, fn (string $name): bool => str_ends_with($name, '.class') && ! str_starts_with($name, 'META-INF/versions/') && basename($name) !== 'module-info.class');
+        $classes = array_filter(
+            $listed,
+            fn (string $name): bool => str_ends_with($name, '.class') &&
+                ! str_starts_with($name, 'META-INF/versions/') &&
+                basename($name) !== 'module-info.class',
+        );
         $packages = array_values(array_unique(array_map(fn (string $name): string => strtr(dirname($name), '/', '.'), $classes)));
-        $facts = (new Evidence)->of($jar);
+        $facts = (new Evidence())->of($jar);
         expect(array_values(array_diff($packages, $facts->namespaces)))->toBe([], $jar);
     }
 });
@@ -35,7 +49,7 @@ it('refuses no ordinary archive, and finds in each what unzip finds', function (
 it('reads the level of classes as javap does', function (): void {
     $seen = [];
     foreach (realFiles('/usr/share/java/*.jar') as $jar) {
-        $facts = (new Evidence)->of($jar);
+        $facts = (new Evidence())->of($jar);
         if ($facts->level === 0 || str_contains($facts->witness, ', ') || isset($seen[$facts->level])) {
             continue;
         }
@@ -59,9 +73,14 @@ it('reads names, versions, references and attributes of assemblies as monodis do
             $withVersion = ($withVersion ?? 0) + 1;
             expect(VersionResource::of((string) file_get_contents($file))['fileVersion'] ?? '')->toBe($says[1], $file);
         }
-        expect($metadata?->assembly())->toBe(['name' => trim($name[1] ?? ''), 'version' => trim($version[1] ?? '')])
-            ->and(array_map(fn (array $one): string => $one['version'].' '.$one['name'], $metadata?->references() ?? []))->toBe(array_map(fn (string $version, string $name): string => trim($version).' '.trim($name), $references[1], $references[2]))
-            ->and(($metadata?->attribute('TargetFrameworkAttribute') ?? '') !== '')->toBe(preg_match('/Assembly: *\d+:.*TargetFrameworkAttribute/', $told('--customattr')) === 1);
+        expect($metadata?->assembly())
+            ->toBe(['name' => trim($name[1] ?? ''), 'version' => trim($version[1] ?? '')])
+            ->and(array_map(fn (array $one): string => $one['version'].' '.$one['name'], $metadata?->references() ?? []))
+            ->toBe(
+                array_map(fn (string $version, string $name): string => trim($version).' '.trim($name), $references[1], $references[2]),
+            )
+            ->and(($metadata?->attribute('TargetFrameworkAttribute') ?? '') !== '')
+            ->toBe(preg_match('/Assembly: *\d+:.*TargetFrameworkAttribute/', $told('--customattr')) === 1);
     }
     expect($withVersion ?? 0)->toBeGreaterThan(3);
 });
@@ -71,8 +90,10 @@ it('reads a JAR file that a shell can start, as unzip does', function (): void {
     $file = tempnam(sys_get_temp_dir(), 'jar').'.jar';
     file_put_contents($file, "#!/bin/sh\nexec java -jar \"\$0\" \"\$@\"\n".file_get_contents($jar));
     try {
-        expect(array_map(fn (ArchiveEntry $entry): string => $entry->path, Archive::read($file, 'it')->entries))->toBe(array_map(fn (ArchiveEntry $entry): string => $entry->path, Archive::read($jar, 'it')->entries))
-            ->and((new Evidence)->of($file)->level)->toBe((new Evidence)->of($jar)->level);
+        expect(array_map(fn (ArchiveEntry $entry): string => $entry->path, Archive::read($file, 'it')->entries))
+            ->toBe(array_map(fn (ArchiveEntry $entry): string => $entry->path, Archive::read($jar, 'it')->entries))
+            ->and((new Evidence())->of($file)->level)
+            ->toBe((new Evidence())->of($jar)->level);
     } finally {
         unlink($file);
     }

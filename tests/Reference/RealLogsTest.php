@@ -14,24 +14,45 @@ use Tests\Support\Logs;
 
 it('reads what real programs print: cause and culprit, with an instance and without, and no alarm where nothing failed', function (): void {
     $scores = LogCorpus::scores();
-    expect(array_sum(array_column($scores, 'fails')))->toBeGreaterThanOrEqual(150)->and(array_sum(array_column($scores, 'clean')))->toBeGreaterThanOrEqual(30)
-        ->and(array_merge(...array_column($scores, 'wrong')))->toBe([]);
+    expect(array_sum(array_column($scores, 'fails')))
+        ->toBeGreaterThanOrEqual(150)
+        ->and(array_sum(array_column($scores, 'clean')))
+        ->toBeGreaterThanOrEqual(30)
+        ->and(array_merge(...array_column($scores, 'wrong')))
+        ->toBe([]);
 });
 
 it('believes the exit code, where there is one, more than what the log says', function (): void {
     $definition = Logs::game();
-    $read = fn (string $log, ?bool $hasFailed): array => (new Diagnosing($definition->log, $definition->platform, Logs::holders(), 'ferrywright'))
-        ->of((new LogReader($definition->log))->lines((string) file_get_contents(__DIR__."/logs/{$log}.log")), $hasFailed);
+    $read = fn (string $log, ?bool $hasFailed): array => (new Diagnosing(
+        $definition->log,
+        $definition->platform,
+        Logs::holders(),
+        'ferrywright',
+    ))->of((new LogReader($definition->log))->lines((string) file_get_contents(__DIR__."/logs/{$log}.log")), $hasFailed);
     // An error after which the program went on with its work, and a warning: only a failed launch makes something of them.
-    expect($read('logback-library-survived', null))->toBe([])->and($read('logback-library-survived', true)[0]->suspects)->toBe(['oakum-api'])
-        ->and($read('logback-nothing-warned', null))->toBe([])->and($read('logback-nothing-warned', true)[0]->suspects)->toBe(['fogbank'])
-        ->and($read('logback-twice-logged', null))->toHaveCount(1)->and($read('logback-twice-logged', false))->toBe([]);
+    expect($read('logback-library-survived', null))
+        ->toBe([])
+        ->and($read('logback-library-survived', true)[0]->suspects)
+        ->toBe(['oakum-api'])
+        ->and($read('logback-nothing-warned', null))
+        ->toBe([])
+        ->and($read('logback-nothing-warned', true)[0]->suspects)
+        ->toBe(['fogbank'])
+        ->and($read('logback-twice-logged', null))
+        ->toHaveCount(1)
+        ->and($read('logback-twice-logged', false))
+        ->toBe([]);
 });
 
 it('quotes the line of the root cause, however deep it is', function (): void {
-    foreach (['logback-twice-logged', 'log4j-slash-twice-logged', 'jul-german-twice-logged', 'log4j-json-twice-logged', 'mono-wrapped'] as $name) {
+    foreach (
+        ['logback-twice-logged', 'log4j-slash-twice-logged', 'jul-german-twice-logged', 'log4j-json-twice-logged', 'mono-wrapped'] as $name
+    ) {
         $quoted = implode("\n", array_map(fn ($line): string => $line->message, LogCorpus::diagnosed($name)[0]->quotes));
-        expect($quoted)->toContain(str_starts_with($name, 'mono') ? 'NullReferenceException' : 'UnsupportedOperationException: no fog at night');
+        expect($quoted)->toContain(
+            str_starts_with($name, 'mono') ? 'NullReferenceException' : 'UnsupportedOperationException: no fog at night',
+        );
     }
 });
 
@@ -48,13 +69,15 @@ it('reads damaged logs without falling over, and raises no alarm in a clean one 
                 match ($dice->getInt(0, 4)) {
                     // A line twice; a line cut; bytes that are no text; what a terminal colours; two lines without the break between.
                     0 => array_splice($mutated, $at, 0, [$mutated[$at] ?? '']),
-                    1 => $mutated[$at] = substr($mutated[$at] ?? '', 0, $dice->getInt(0, 40)),
-                    2 => $mutated[$at] = ($mutated[$at] ?? '').$dice->getBytes(9),
-                    3 => $mutated[$at] = "\e[31m".($mutated[$at] ?? '')."\e[0m",
-                    4 => $mutated[$at] = rtrim($mutated[$at] ?? '')."\r",
+                    1 => ($mutated[$at] = substr($mutated[$at] ?? '', 0, $dice->getInt(0, 40))),
+                    2 => ($mutated[$at] = ($mutated[$at] ?? '').$dice->getBytes(9)),
+                    3 => ($mutated[$at] = "\e[31m".($mutated[$at] ?? '')."\e[0m"),
+                    4 => ($mutated[$at] = rtrim($mutated[$at] ?? '')."\r"),
                 };
             }
-            $found = (new Diagnosing($definition->log, $definition->platform, Logs::holders(), $definition->id))->of((new LogReader($definition->log))->lines(implode("\n", $mutated)));
+            $found = (new Diagnosing($definition->log, $definition->platform, Logs::holders(), $definition->id))->of(
+                (new LogReader($definition->log))->lines(implode("\n", $mutated)),
+            );
             $cases++;
             // Of mono's short logs a mutation can take both the warning and what came after it; what is left looks like a failure.
             $alarms += ! $expected['fails'] && $expected['family'] !== 'mono' && $found !== [] ? 1 : 0;

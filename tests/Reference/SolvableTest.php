@@ -16,7 +16,10 @@ it('agrees with a SAT solver on what is solvable, and gives only valid line-ups'
     for ($seed = 1; $seed <= 400; $seed++) {
         $case = Generated::case($seed);
         $answers = new Answers($case['catalogue'], $case['request']);
-        file_put_contents($file, (new BooleanEncoding($case['catalogue'], (array) json_decode((string) json_encode($case['request']), true)))->dimacs());
+        file_put_contents(
+            $file,
+            (new BooleanEncoding($case['catalogue'], (array) json_decode((string) json_encode($case['request']), true)))->dimacs(),
+        );
         $minisat = new Process(['minisat', '-verb=0', $file]);
         $exit = $minisat->run();
         expect($exit)->toBeIn([10, 20]);

@@ -28,14 +28,14 @@ final class Answers
      */
     public function __construct(array $catalogue, public readonly array $document)
     {
-        $this->catalogue = (new CatalogueReader)->read(json_encode($catalogue, JSON_THROW_ON_ERROR));
+        $this->catalogue = (new CatalogueReader())->read(json_encode($catalogue, JSON_THROW_ON_ERROR));
         $this->request = $this->read($document);
     }
 
     /** @param  array<string, mixed>  $document */
     private function read(array $document): Request
     {
-        return (new RequestReader)->read(json_encode($document, JSON_THROW_ON_ERROR), $this->catalogue);
+        return (new RequestReader())->read(json_encode($document, JSON_THROW_ON_ERROR), $this->catalogue);
     }
 
     /**
@@ -57,14 +57,20 @@ final class Answers
         foreach ($packages as $id => $releases) {
             $documents = [];
             foreach ($releases as $version => $release) {
-                $documents[] = array_filter([
-                    'version' => (string) $version,
-                    'channel' => $release['channel'] ?? null,
-                    'needs' => array_map($need, array_values(array_filter($release, is_int(...), ARRAY_FILTER_USE_KEY))),
-                    'suggests' => array_map($target, $release['suggests'] ?? []),
-                    'breaks' => array_map($target, $release['breaks'] ?? []),
-                    'provides' => array_map(fn (string $text): array => ['id' => explode(' ', $text)[0], 'version' => explode(' ', $text)[1]], $release['provides'] ?? []),
-                ], fn (mixed $value): bool => $value !== null);
+                $documents[] = array_filter(
+                    [
+                        'version' => (string) $version,
+                        'channel' => $release['channel'] ?? null,
+                        'needs' => array_map($need, array_values(array_filter($release, is_int(...), ARRAY_FILTER_USE_KEY))),
+                        'suggests' => array_map($target, $release['suggests'] ?? []),
+                        'breaks' => array_map($target, $release['breaks'] ?? []),
+                        'provides' => array_map(
+                            fn (string $text): array => ['id' => explode(' ', $text)[0], 'version' => explode(' ', $text)[1]],
+                            $release['provides'] ?? [],
+                        ),
+                    ],
+                    fn (mixed $value): bool => $value !== null,
+                );
             }
             $list[] = ['id' => $id, 'kind' => 'mod', 'releases' => $documents];
         }
@@ -111,7 +117,10 @@ final class Answers
      */
     public function violations(array $selection, ?Request $request = null): array
     {
-        return array_map(fn ($violation): string => $violation->text, (new Checker($this->catalogue, $request ?? $this->request))->violations($selection));
+        return array_map(
+            fn ($violation): string => $violation->text,
+            (new Checker($this->catalogue, $request ?? $this->request))->violations($selection),
+        );
     }
 
     /**
@@ -123,7 +132,10 @@ final class Answers
     {
         $document = json_decode((string) json_encode($this->document), true);
         foreach ($patch as $operation) {
-            $keys = array_map(fn (string $key): string => str_replace(['~1', '~0'], ['/', '~'], $key), explode('/', substr($operation->path, 1)));
+            $keys = array_map(
+                fn (string $key): string => str_replace(['~1', '~0'], ['/', '~'], $key),
+                explode('/', substr($operation->path, 1)),
+            );
             $last = array_pop($keys);
             $place = &$document;
             foreach ($keys as $key) {
@@ -137,8 +149,8 @@ final class Answers
             }
             match (true) {
                 $operation->op === 'remove' && array_is_list($place) => array_splice($place, (int) $last, 1),
-                $last === '-' => $place[] = $operation->value,
-                default => $place[$last] = $operation->value,
+                $last === '-' => ($place[] = $operation->value),
+                default => ($place[$last] = $operation->value),
             };
             unset($place);
         }

@@ -45,21 +45,26 @@ final class Cudf
             $positive = array_map($this->atom(...), array_values(array_filter($clause, fn (int $literal): bool => $literal > 0)));
             $formula = $positive === [] ? 'nothing' : implode(' | ', $positive);
             match (count($negative)) {
-                0 => $goal[] = $formula,
-                1 => $depends[-$negative[0]][] = $formula,
-                default => $conflicts[-$negative[0]][] = $this->atom(-$negative[1]),
+                0 => ($goal[] = $formula),
+                1 => ($depends[-$negative[0]][] = $formula),
+                default => ($conflicts[-$negative[0]][] = $this->atom(-$negative[1])),
             };
         }
         $text = "preamble: \n\n";
         foreach ($this->names as $i => $name) {
             [$id, $version] = explode(' ', $name);
-            $text .= "package: {$id}\nversion: {$this->places[$name]}\n"
-                .(isset($depends[$i + 1]) ? 'depends: '.implode(', ', $depends[$i + 1])."\n" : '')
-                .(isset($conflicts[$i + 1]) ? 'conflicts: '.implode(', ', $conflicts[$i + 1])."\n" : '')
-                .(($this->have[$id] ?? '') === $version ? "installed: true\n" : '')."\n";
+            $text .=
+                "package: {$id}\nversion: {$this->places[$name]}\n".
+                (isset($depends[$i + 1]) ? 'depends: '.implode(', ', $depends[$i + 1])."\n" : '').
+                (isset($conflicts[$i + 1]) ? 'conflicts: '.implode(', ', $conflicts[$i + 1])."\n" : '').
+                (($this->have[$id] ?? '') === $version ? "installed: true\n" : '').
+                "\n";
         }
 
-        return $text."package: goal\nversion: 1\n".($goal === [] ? '' : 'depends: '.implode(', ', $goal)."\n")."\nrequest: \ninstall: goal\n";
+        return $text.
+            "package: goal\nversion: 1\n".
+            ($goal === [] ? '' : 'depends: '.implode(', ', $goal)."\n").
+            "\nrequest: \ninstall: goal\n";
     }
 
     /** @return array{int, int}|null the packages that aspcud removes and those it changes in all; null when it finds no answer */
@@ -75,7 +80,14 @@ final class Cudf
         $selection = [];
         foreach ($matches as [, $id, $place]) {
             if ($id !== 'goal') {
-                $selection[$id] = (string) explode(' ', (string) array_search((int) $place, array_filter($this->places, fn (string $name): bool => str_starts_with($name, "{$id} "), ARRAY_FILTER_USE_KEY), true))[1];
+                $selection[$id] = (string) explode(
+                    ' ',
+                    (string) array_search(
+                        (int) $place,
+                        array_filter($this->places, fn (string $name): bool => str_starts_with($name, "{$id} "), ARRAY_FILTER_USE_KEY),
+                        true,
+                    ),
+                )[1];
             }
         }
 
@@ -85,7 +97,11 @@ final class Cudf
     /** @return array<string, string> what is there and in the catalogue */
     public function known(): array
     {
-        return array_filter($this->have, fn (string $version, string $id): bool => isset($this->places["{$id} {$version}"]), ARRAY_FILTER_USE_BOTH);
+        return array_filter(
+            $this->have,
+            fn (string $version, string $id): bool => isset($this->places["{$id} {$version}"]),
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 
     /**

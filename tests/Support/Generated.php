@@ -69,9 +69,15 @@ final class Generated
         $self = new self($seed);
         $self->packages = $self->dice->getInt(30, 45);
         $packages = array_map(fn (int $i): array => $self->package($i, false), range(0, $self->packages - 1));
-        $wants = array_map(fn (int $i): array => $self->chance(70) ? ['id' => "p{$i}"] : ['range' => $self->target(false)['range'], 'id' => "p{$i}"], (array) $self->dice->pickArrayKeys(range(0, $self->packages - 1), 21));
+        $wants = array_map(
+            fn (int $i): array => $self->chance(70) ? ['id' => "p{$i}"] : ['range' => $self->target(false)['range'], 'id' => "p{$i}"],
+            (array) $self->dice->pickArrayKeys(range(0, $self->packages - 1), 21),
+        );
 
-        return ['catalogue' => ['format' => 'stasimon/catalogue', 'revision' => 1, 'packages' => $packages], 'request' => ['want' => $wants, 'have' => (object) []] + $self->request(false)];
+        return [
+            'catalogue' => ['format' => 'stasimon/catalogue', 'revision' => 1, 'packages' => $packages],
+            'request' => ['want' => $wants, 'have' => (object) []] + $self->request(false),
+        ];
     }
 
     /**
@@ -99,7 +105,12 @@ final class Generated
                 $release['breaks'] = [$this->target(false)];
             }
             if (! $plain && $this->chance(10)) {
-                $release['provides'] = [['id' => 'p'.$this->dice->getInt(0, $this->packages - 1), 'version' => $this->dice->getInt(1, $this->releases).'.0.0']];
+                $release['provides'] = [
+                    [
+                        'id' => 'p'.$this->dice->getInt(0, $this->packages - 1),
+                        'version' => $this->dice->getInt(1, $this->releases).'.0.0',
+                    ],
+                ];
             }
             $releases[] = $release;
         }
@@ -112,9 +123,7 @@ final class Generated
     {
         $needs = [];
         for ($n = $this->dice->getInt(0, 3); $n > 0; $n--) {
-            $needs[] = ! $plain && $this->chance(25)
-                ? ['anyOf' => [$this->target(true), $this->target(true)]]
-                : $this->target(! $plain);
+            $needs[] = ! $plain && $this->chance(25) ? ['anyOf' => [$this->target(true), $this->target(true)]] : $this->target(! $plain);
         }
 
         return $needs;
@@ -126,13 +135,16 @@ final class Generated
         $id = $mayBeMissing && $this->chance(5) ? 'nowhere' : 'p'.$this->dice->getInt(0, $this->packages - 1);
         $low = $this->dice->getInt(1, $this->releases);
 
-        return ['id' => $id, 'range' => match ($this->dice->getInt(0, 5)) {
-            0 => '*',
-            1 => ">={$low}.0.0",
-            2 => "<={$low}.0.0",
-            3, 4 => "={$low}.0.0",
-            default => ">={$low}.0.0 <".($low + 2).'.0.0',
-        }];
+        return [
+            'id' => $id,
+            'range' => match ($this->dice->getInt(0, 5)) {
+                0 => '*',
+                1 => ">={$low}.0.0",
+                2 => "<={$low}.0.0",
+                3, 4 => "={$low}.0.0",
+                default => ">={$low}.0.0 <".($low + 2).'.0.0',
+            },
+        ];
     }
 
     /** @return array<string, mixed> */

@@ -22,7 +22,10 @@ final class HardCases
         $dice = new Randomizer(new Mt19937($seed));
         $clauses = [];
         for ($i = (int) round($variables * $ratio); $i > 0; $i--) {
-            $clauses[] = array_map(fn (int $variable): int => ($variable + 1) * ($dice->getInt(0, 1) === 0 ? -1 : 1), $dice->pickArrayKeys(range(0, $variables - 1), 3));
+            $clauses[] = array_map(
+                fn (int $variable): int => ($variable + 1) * ($dice->getInt(0, 1) === 0 ? -1 : 1),
+                $dice->pickArrayKeys(range(0, $variables - 1), 3),
+            );
         }
 
         return $clauses;
@@ -50,7 +53,10 @@ final class HardCases
     {
         $variables = max(array_map(abs(...), array_merge(...$clauses)));
 
-        return "p cnf {$variables} ".count($clauses)."\n".implode('', array_map(fn (array $clause): string => implode(' ', [...$clause, 0])."\n", $clauses));
+        return "p cnf {$variables} ".
+            count($clauses).
+            "\n".
+            implode('', array_map(fn (array $clause): string => implode(' ', [...$clause, 0])."\n", $clauses));
     }
 
     /** Pigeons that each need one of the holes, of which each takes one: impossible when there are more pigeons (Haken, 1985). */
@@ -58,10 +64,19 @@ final class HardCases
     {
         $packages = $wants = [];
         for ($pigeon = 1; $pigeon <= $pigeons; $pigeon++) {
-            $packages["pigeon-{$pigeon}"] = ['1.0.0' => [array_map(fn (int $hole): string => "pigeon-{$pigeon}-in-{$hole}", range(1, $holes))]];
+            $packages["pigeon-{$pigeon}"] = [
+                '1.0.0' => [array_map(fn (int $hole): string => "pigeon-{$pigeon}-in-{$hole}", range(1, $holes))],
+            ];
             $wants[] = "pigeon-{$pigeon}";
             for ($hole = 1; $hole <= $holes; $hole++) {
-                $packages["pigeon-{$pigeon}-in-{$hole}"] = ['1.0.0' => ['breaks' => array_map(fn (int $other): string => "pigeon-{$other}-in-{$hole}", $pigeon > 1 ? range(1, $pigeon - 1) : [])]];
+                $packages["pigeon-{$pigeon}-in-{$hole}"] = [
+                    '1.0.0' => [
+                        'breaks' => array_map(
+                            fn (int $other): string => "pigeon-{$other}-in-{$hole}",
+                            $pigeon > 1 ? range(1, $pigeon - 1) : [],
+                        ),
+                    ],
+                ];
             }
         }
 

@@ -18,7 +18,10 @@ final class LogCorpus
 {
     private const FOLDER = __DIR__.'/../Reference/logs';
 
-    /** @return array<string, array{exit: int, family: string, fails: bool, kind?: string, culprit?: string, says?: string, launched?: bool}> by name */
+    /**
+     * @return array<string, array{exit: int, family: string, fails: bool, kind?: string, culprit?: string, says?: string, launched?: bool}>
+     *     by name
+     */
     public static function expected(): array
     {
         return json_decode((string) file_get_contents(self::FOLDER.'/expected.json'), true, flags: JSON_THROW_ON_ERROR);
@@ -47,7 +50,10 @@ final class LogCorpus
         try {
             (new LogText(1_000_000))->pour(self::FOLDER."/{$name}.log", $text);
 
-            return (new Diagnosing($definition->log, $definition->platform, $holders, $definition->id))->of((new LogReader($definition->log))->lines((string) file_get_contents($text)), $hasFailed);
+            return (new Diagnosing($definition->log, $definition->platform, $holders, $definition->id))->of(
+                (new LogReader($definition->log))->lines((string) file_get_contents($text)),
+                $hasFailed,
+            );
         } finally {
             unlink($text);
         }
@@ -69,7 +75,11 @@ final class LogCorpus
         $last = $diagnoses[count($diagnoses) - 1] ?? null;
         $wrong = [];
         // The kind has to be right, and what it is called by those who know the runtime has to stand in what is said or quoted.
-        if ($last === null || $last->kind->value !== ($expected['kind'] ?? '') || ! str_contains(self::told($last, self::definition($name)), $expected['says'] ?? '')) {
+        if (
+            $last === null ||
+            $last->kind->value !== ($expected['kind'] ?? '') ||
+            ! str_contains(self::told($last, self::definition($name)), $expected['says'] ?? '')
+        ) {
             $wrong[] = 'cause';
         }
         if (! $alone && ($last?->suspects[0] ?? '') !== ($expected['culprit'] ?? '')) {
@@ -86,7 +96,10 @@ final class LogCorpus
         return $telling->sentence($diagnosis).implode(' ', $diagnosis->details()).' '.$diagnosis->quotes[0]->message;
     }
 
-    /** @return array<string, array{fails: int, cause: int, culprit: int, alone: int, clean: int, alarms: int, wrong: list<string>}> by family */
+    /**
+     * @return array<string, array{fails: int, cause: int, culprit: int, alone: int, clean: int, alarms: int, wrong: list<string>}> by
+     *     family
+     */
     public static function scores(): array
     {
         $scores = [];
@@ -102,7 +115,11 @@ final class LogCorpus
                 $of['alone'] += in_array('cause', $alone, true) ? 0 : 1;
             }
             if ($here !== [] || $alone !== []) {
-                $of['wrong'][] = $name.' ('.implode(', ', array_unique([...$here, ...array_map(fn (string $one): string => "{$one} alone", $alone)])).')';
+                $of['wrong'][] =
+                    $name.
+                    ' ('.
+                    implode(', ', array_unique([...$here, ...array_map(fn (string $one): string => "{$one} alone", $alone)])).
+                    ')';
             }
         }
 

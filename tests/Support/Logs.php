@@ -19,16 +19,32 @@ final class Logs
     {
         $folder = dirname(__DIR__, 2).'/games';
 
-        return GameDefinition::read((string) file_get_contents("{$folder}/{$game}.json"), Platform::read((string) file_get_contents("{$folder}/platforms/{$platform}.json")));
+        return GameDefinition::read(
+            (string) file_get_contents("{$folder}/{$game}.json"),
+            Platform::read((string) file_get_contents("{$folder}/platforms/{$platform}.json")),
+        );
     }
 
     /** Whose code is whose in these tests. */
     public static function holders(): Holders
     {
-        return Holders::of([
-            'fogbank' => new ArchiveFacts(namespaces: ['fog']), 'oakum-api' => new ArchiveFacts(namespaces: ['oakum.sky', 'oakum.boot', 'oakum.bell']),
-            'wax-and-seal' => new ArchiveFacts(assemblies: ['WaxAndSeal']), 'franking' => new ArchiveFacts(assemblies: ['Franking']),
-        ], ['mods/fogbank-2.1.0.zip' => 'fogbank', 'mods/fog.zip' => 'fogbank', 'mods/fog/bank.py' => 'fogbank', 'mods/fog/bank.js' => 'fogbank', 'mods/oakum/sky.py' => 'oakum-api', 'mods/oakum/sky.js' => 'oakum-api'], own: ['config', 'worlds']);
+        return Holders::of(
+            [
+                'fogbank' => new ArchiveFacts(namespaces: ['fog']),
+                'oakum-api' => new ArchiveFacts(namespaces: ['oakum.sky', 'oakum.boot', 'oakum.bell']),
+                'wax-and-seal' => new ArchiveFacts(assemblies: ['WaxAndSeal']),
+                'franking' => new ArchiveFacts(assemblies: ['Franking']),
+            ],
+            [
+                'mods/fogbank-2.1.0.zip' => 'fogbank',
+                'mods/fog.zip' => 'fogbank',
+                'mods/fog/bank.py' => 'fogbank',
+                'mods/fog/bank.js' => 'fogbank',
+                'mods/oakum/sky.py' => 'oakum-api',
+                'mods/oakum/sky.js' => 'oakum-api',
+            ],
+            own: ['config', 'worlds'],
+        );
     }
 
     /** @return list<Diagnosis> */
@@ -36,7 +52,9 @@ final class Logs
     {
         $definition = self::game($game, $platform);
 
-        return (new Diagnosing($definition->log, $definition->platform, self::holders(), $game))->of((new LogReader($definition->log))->lines($log));
+        return (new Diagnosing($definition->log, $definition->platform, self::holders(), $game))->of(
+            (new LogReader($definition->log))->lines($log),
+        );
     }
 
     /** Lines in the game's form. */

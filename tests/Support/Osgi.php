@@ -55,8 +55,11 @@ final class Osgi
         if ($document['unread'] !== []) {
             return false;
         }
-        $catalogue = (new CatalogueReader)->read(json_encode($document, JSON_THROW_ON_ERROR));
-        $request = (new RequestReader)->read(json_encode(['format' => 'stasimon/request', 'revision' => 1, 'want' => $want], JSON_THROW_ON_ERROR), $catalogue);
+        $catalogue = (new CatalogueReader())->read(json_encode($document, JSON_THROW_ON_ERROR));
+        $request = (new RequestReader())->read(
+            json_encode(['format' => 'stasimon/request', 'revision' => 1, 'want' => $want], JSON_THROW_ON_ERROR),
+            $catalogue,
+        );
 
         return (new Resolver($catalogue))->resolve($request) instanceof Resolved;
     }
@@ -118,7 +121,11 @@ final class Osgi
                     $providers[$id][] = $file;
                 }
                 $needs[$file] = $release['needs'] ?? [];
-                $packages[$file] = array_values(array_unique(array_filter(array_column($release['provides'] ?? [], 'id'), fn (string $id): bool => str_starts_with($id, 'pkg.'))));
+                $packages[$file] = array_values(
+                    array_unique(
+                        array_filter(array_column($release['provides'] ?? [], 'id'), fn (string $id): bool => str_starts_with($id, 'pkg.')),
+                    ),
+                );
             }
         }
         foreach ($bundles as $bundle) {
@@ -162,7 +169,10 @@ final class Osgi
     public static function rewritten(array $set, string $folder, Randomizer $dice): array
     {
         $number = fn (int $most): string => (string) $dice->getInt(0, $most);
-        $version = fn (): string => implode('.', array_slice([$number(3), $number(2), $number(1), ['v2', 'qualifier', '10', '9'][$dice->getInt(0, 3)]], 0, $dice->getInt(1, 4)));
+        $version = fn (): string => implode(
+            '.',
+            array_slice([$number(3), $number(2), $number(1), ['v2', 'qualifier', '10', '9'][$dice->getInt(0, 3)]], 0, $dice->getInt(1, 4)),
+        );
         $range = fn (): string => match ($dice->getInt(0, 5)) {
             0, 1 => $version(),
             2, 3 => '"'.['[', '('][$dice->getInt(0, 1)].$version().','.(1 + $dice->getInt(0, 4)).'.0)"',
@@ -171,22 +181,32 @@ final class Osgi
         };
         $paths = [];
         foreach ($set as $path) {
-            $zip = new \ZipArchive;
+            $zip = new \ZipArchive();
             $zip->open($path);
             $text = preg_replace('/\r?\n /', '', (string) $zip->getFromName('META-INF/MANIFEST.MF'));
             $lines = [];
             foreach (preg_split('/\r?\n/', explode("\n\n", str_replace("\r\n", "\n", (string) $text))[0]) ?: [] as $line) {
-                $line = preg_match('/^(?:Import-Package|Require-Bundle|Fragment-Host): /', $line) === 1
-                    ? (string) preg_replace_callback('/((?:bundle-)?version)=(?:"[^"]*"|[^;,"]*)/', fn (array $part): string => $dice->getInt(0, 2) === 0 ? "{$part[1]}={$range()}" : $part[0], $line)
-                    : $line;
-                $line = preg_match('/^(?:Export-Package|Bundle-Version): /', $line) === 1
-                    ? (string) preg_replace_callback('/((?<![-\w])version=|^Bundle-Version: )(?:"[^"]*"|[^;,"\s]*)/', fn (array $part): string => $dice->getInt(0, 9) === 0 ? $part[1].$version() : $part[0], $line)
-                    : $line;
+                $line =
+                    preg_match('/^(?:Import-Package|Require-Bundle|Fragment-Host): /', $line) === 1
+                        ? (string) preg_replace_callback(
+                            '/((?:bundle-)?version)=(?:"[^"]*"|[^;,"]*)/',
+                            fn (array $part): string => $dice->getInt(0, 2) === 0 ? "{$part[1]}={$range()}" : $part[0],
+                            $line,
+                        )
+                        : $line;
+                $line =
+                    preg_match('/^(?:Export-Package|Bundle-Version): /', $line) === 1
+                        ? (string) preg_replace_callback(
+                            '/((?<![-\w])version=|^Bundle-Version: )(?:"[^"]*"|[^;,"\s]*)/',
+                            fn (array $part): string => $dice->getInt(0, 9) === 0 ? $part[1].$version() : $part[0],
+                            $line,
+                        )
+                        : $line;
                 // Lines of 72 bytes, continued after a space: JAR File Specification.
                 $lines[] = implode("\r\n ", str_split($line, 70));
             }
             $file = "{$folder}/".basename($path);
-            $new = new \ZipArchive;
+            $new = new \ZipArchive();
             $new->open($file, \ZipArchive::CREATE | \ZipArchive::OVERWRITE);
             $new->addFromString('META-INF/MANIFEST.MF', implode("\r\n", array_filter($lines))."\r\n");
             $new->close();

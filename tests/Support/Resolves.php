@@ -28,6 +28,9 @@ final readonly class Resolves implements Trial
     {
         $catalogue = new MemoryCatalogue([...$this->game->packages(), ...$this->packages]);
 
-        return (new Keeping(new Resolver($catalogue)))->resolve($plan->request($catalogue, $this->game, $this->lineUp), $plan->base->packages()) instanceof Resolved;
+        return (new Keeping(new Resolver($catalogue)))->resolve(
+            $plan->request($catalogue, $this->game, $this->lineUp),
+            $plan->base->packages(),
+        ) instanceof Resolved;
     }
 }

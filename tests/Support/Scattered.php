@@ -37,7 +37,11 @@ final class Scattered
             $path = $this->path($wanted);
             $full = $this->folder->live($path);
             $isFree = Entries::isFree($this->folder->live(), $path, itself: false) && Entry::at($this->folder->live(), $path) === null;
-            if (! $isFree || in_array(explode('/', $path)[0], $this->own, true) || ! (is_dir(dirname($full)) || @mkdir(dirname($full), 0o755, true))) {
+            if (
+                ! $isFree ||
+                in_array(explode('/', $path)[0], $this->own, true) ||
+                ! (is_dir(dirname($full)) || @mkdir(dirname($full), 0o755, true))
+            ) {
                 continue;
             }
             if ($this->make($full)) {
@@ -53,8 +57,9 @@ final class Scattered
             0 => @symlink($this->of(['nowhere', '../live', '/etc', 'loader', "\xff\xfe"]), $full),
             1 => posix_mkfifo($full, 0o644),
             2 => link($this->someFile($full), $full),
-            default => file_put_contents($full, $this->dice->getBytes($this->dice->getInt(1, 60))) !== false
-                && touch($full, $this->of([946_684_800, 1, time() - 90_000, time(), 4_000_000_000])) && chmod($full, $this->of([0o644, 0o600, 0o444, 0o755])),
+            default => file_put_contents($full, $this->dice->getBytes($this->dice->getInt(1, 60))) !== false &&
+                touch($full, $this->of([946_684_800, 1, time() - 90_000, time(), 4_000_000_000])) &&
+                chmod($full, $this->of([0o644, 0o600, 0o444, 0o755])),
         };
     }
 
@@ -73,7 +78,18 @@ final class Scattered
     /** @param  list<string>  $wanted */
     private function path(array $wanted): string
     {
-        $name = $this->of(['notes.txt', '5', 'a b', "\xff\xfe", 'Größe', '-rf', 'x'.bin2hex($this->dice->getBytes(2)), '.hidden', 'handmade.zip', str_repeat('n', 200)]);
+        $name = $this->of([
+            'notes.txt',
+            '5',
+            'a b',
+            "\xff\xfe",
+            'Größe',
+            '-rf',
+            'x'.bin2hex($this->dice->getBytes(2)),
+            '.hidden',
+            'handmade.zip',
+            str_repeat('n', 200),
+        ]);
         $some = $wanted === [] ? 'mods/other.zip' : $this->of($wanted);
 
         return match ($this->dice->getInt(0, 6)) {
@@ -93,11 +109,13 @@ final class Scattered
         $stat = lstat($full);
         $type = ($stat['mode'] ?? 0) & 0o170000;
 
-        return $type.' '.match ($type) {
-            0o120000 => (string) readlink($full),
-            0o100000 => "{$stat['mtime']} ".($stat['mode'] & 0o777).' '.hash_file('sha256', $full),
-            default => (string) $stat['mtime'],
-        };
+        return $type.
+            ' '.
+            match ($type) {
+                0o120000 => (string) readlink($full),
+                0o100000 => "{$stat['mtime']} ".($stat['mode'] & 0o777).' '.hash_file('sha256', $full),
+                default => (string) $stat['mtime'],
+            };
     }
 
     /**
@@ -119,7 +137,7 @@ final class Scattered
                 continue;
             }
             unset($this->there[$hex]);
-            in_array($is, $kept[$path] ?? [], true) ? $inBin[] = $path : $lost[] = $path;
+            in_array($is, $kept[$path] ?? [], true) ? ($inBin[] = $path) : ($lost[] = $path);
             $this->binned[] = $is;
         }
 

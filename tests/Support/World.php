@@ -5,23 +5,23 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use App\Depots\Catalogue\DepotCatalogue;
+use App\Depots\Depot;
+use App\Depots\Release;
 use App\Depots\Sync\Synchronising;
 use App\Disk\Applying;
 use App\Disk\GameArchives;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Games;
-use App\Models\Depot;
 use App\Models\Instance;
 use App\Models\Rehearsal;
-use App\Models\Release;
+use App\Models\Side;
 use App\Models\Task;
-use App\Rehearsals\Launch\Side;
+use App\Models\TaskState;
 use App\Rehearsals\Rehearse;
 use App\Store\Store;
 use App\Work\Liveness;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use Stasimon\Core\Plan\Plan;
 use Symfony\Component\Process\Process;
 
@@ -42,7 +42,10 @@ final class World
 
     private static function read(string $name, int $place): Depot
     {
-        $depot = Depot::query()->firstOrCreate(['slug' => strtolower($name)], ['name' => $name, 'url' => config("stasimon.demo_depots.{$name}"), 'moderated' => $place === 0, 'place' => $place]);
+        $depot = Depot::query()->firstOrCreate(
+            ['slug' => strtolower($name)],
+            ['name' => $name, 'url' => config("stasimon.demo_depots.{$name}"), 'moderated' => $place === 0, 'place' => $place],
+        );
         app(Synchronising::class)->run($depot, $task = self::task(null, 'sync'));
         app(Tasks::class)->turn($task, TaskState::Done);
 
@@ -58,19 +61,32 @@ final class World
     }
 
     /** @param  list<string>  $wants */
-    public static function instance(array $wants, string $version = '3.2.1', string $loader = 'halyard', ?string $build = null, ?string $runtime = null): Instance
-    {
+    public static function instance(
+        array $wants,
+        string $version = '3.2.1',
+        string $loader = 'halyard',
+        ?string $build = null,
+        ?string $runtime = null,
+    ): Instance {
         $game = app(Games::class)->get('ferrywright');
         $plan = (new Bases($game, new DepotCatalogue($game)))->plan($version, $loader, $build, $runtime, null);
         $instance = Instance::query()->create(['name' => 'Harbour Lights', 'plan' => $plan]);
-        app(Drafting::class)->step($instance, fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan));
+        app(Drafting::class)->step(
+            $instance,
+            fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan),
+        );
 
         return $instance->refresh();
     }
 
     /** @param  list<string>  $wants */
-    public static function applied(array $wants, string $version = '3.2.1', string $loader = 'halyard', ?string $build = null, ?string $runtime = null): Instance
-    {
+    public static function applied(
+        array $wants,
+        string $version = '3.2.1',
+        string $loader = 'halyard',
+        ?string $build = null,
+        ?string $runtime = null,
+    ): Instance {
         $instance = self::instance($wants, $version, $loader, $build, $runtime);
 
         return self::apply($instance);
@@ -101,8 +117,8 @@ final class World
     public static function forgetFiles(string ...$ids): void
     {
         foreach (Release::query()->whereIn('package_id', $ids)->pluck('file_sha256') as $digest) {
-            @unlink((new Store)->path(trim($digest)));
-            @unlink((new Store)->partial(trim($digest)));
+            @unlink((new Store())->path(trim($digest)));
+            @unlink((new Store())->partial(trim($digest)));
         }
     }
 
@@ -112,7 +128,10 @@ final class World
         $game = app(Games::class)->get('nightpost');
         $plan = (new Bases($game, new DepotCatalogue($game)))->plan(null, null, null, null, null);
         $instance = Instance::query()->create(['name' => 'Night Mail', 'plan' => $plan]);
-        app(Drafting::class)->step($instance, fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan));
+        app(Drafting::class)->step(
+            $instance,
+            fn (Plan $plan): Plan => array_reduce($wants, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $plan),
+        );
 
         return self::apply($instance);
     }
@@ -129,15 +148,23 @@ final class World
     /** Rehearses an instance as it is applied, to its end. */
     public static function rehearsed(Instance $instance, bool $plain = false, string $side = 'client'): Rehearsal
     {
-        return app(Rehearse::class)->start(Instance::query()->findOrFail($instance->id), $plain, Side::from($side))->refresh()->load('instance');
+        return app(Rehearse::class)
+            ->start(Instance::query()->findOrFail($instance->id), $plain, Side::from($side))
+            ->refresh()
+            ->load('instance');
     }
 
     /** @return array<string, string> path below a folder => digest of its content */
     public static function tree(string $folder): array
     {
         $tree = [];
-        foreach (is_dir($folder) ? new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS)) : [] as $file) {
-            $tree[substr((string) $file, strlen($folder) + 1)] = is_dir((string) $file) ? 'a folder elsewhere' : (string) hash_file('sha256', (string) $file);
+        foreach (
+            is_dir($folder) ? new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($folder, \FilesystemIterator::SKIP_DOTS))
+                : [] as $file
+        ) {
+            $tree[substr((string) $file, strlen($folder) + 1)] = is_dir((string) $file)
+                ? 'a folder elsewhere'
+                : (string) hash_file('sha256', (string) $file);
         }
         ksort($tree);
 

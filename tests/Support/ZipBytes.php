@@ -17,7 +17,10 @@ final class ZipBytes
 
     private int $count = 0;
 
-    /** @param  array{mode?: int, flags?: int, method?: int, size?: int, crc?: int, raw?: string, comp?: int, localName?: string, system?: int, at?: int}  $wrong */
+    /**
+     * @param  array{mode?: int, flags?: int, method?: int, size?: int, crc?: int, raw?: string, comp?: int, localName?: string, system?:
+     *     int, at?: int}  $wrong
+     */
     public function add(string $name, string $content = 'content', array $wrong = []): self
     {
         $method = $wrong['method'] ?? 8;
@@ -29,9 +32,30 @@ final class ZipBytes
         $at = $wrong['at'] ?? strlen($this->body);
         $local = $wrong['localName'] ?? $name;
         if (! isset($wrong['at'])) {
-            $this->body .= pack('VvvvvvVVVvv', 0x04034B50, 20, $flags, $method, 0, 0x5A21, $crc, $comp, $size, strlen($local), 0).$local.$data;
+            $this->body .=
+                pack('VvvvvvVVVvv', 0x04034B50, 20, $flags, $method, 0, 0x5A21, $crc, $comp, $size, strlen($local), 0).$local.$data;
         }
-        $this->directory .= pack('VvvvvvvVVVvvvvvVV', 0x02014B50, ($wrong['system'] ?? 3) << 8 | 20, 20, $flags, $method, 0, 0x5A21, $crc, $comp, $size, strlen($name), 0, 0, 0, 0, ($wrong['mode'] ?? 0o100644) << 16, $at).$name;
+        $this->directory .=
+            pack(
+                'VvvvvvvVVVvvvvvVV',
+                0x02014B50,
+                (($wrong['system'] ?? 3) << 8) | 20,
+                20,
+                $flags,
+                $method,
+                0,
+                0x5A21,
+                $crc,
+                $comp,
+                $size,
+                strlen($name),
+                0,
+                0,
+                0,
+                0,
+                ($wrong['mode'] ?? 0o100644) << 16,
+                $at,
+            ).$name;
         $this->count++;
 
         return $this;
@@ -39,7 +63,19 @@ final class ZipBytes
 
     public function bytes(): string
     {
-        return $this->body.$this->directory.pack('VvvvvVVv', 0x06054B50, 0, 0, min($this->count, 0xFFFF), min($this->count, 0xFFFF), strlen($this->directory), strlen($this->body), 0);
+        return $this->body.
+            $this->directory.
+            pack(
+                'VvvvvVVv',
+                0x06054B50,
+                0,
+                0,
+                min($this->count, 0xFFFF),
+                min($this->count, 0xFFFF),
+                strlen($this->directory),
+                strlen($this->body),
+                0,
+            );
     }
 
     public function write(): string

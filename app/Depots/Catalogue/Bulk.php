@@ -27,13 +27,19 @@ final class Bulk
                     is_string($value) => strpbrk($value, "\\\t\n\r") === false ? $value : addcslashes($value, "\\\t\n\r"),
                     $value === null => '\\N',
                     is_bool($value) => $value ? 't' : 'f',
-                    is_array($value) => addcslashes(json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR), "\\\t\n\r"),
+                    is_array($value) => addcslashes(
+                        json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR),
+                        "\\\t\n\r",
+                    ),
                     default => (string) $value,
                 };
             }
             $lines[] = implode("\t", $fields);
         }
-        if ($lines !== [] && DB::connection()->getPdo()->pgsqlCopyFromArray($table, $lines, "\t", '\\\\N', implode(', ', $columns)) !== true) {
+        if (
+            $lines !== [] &&
+            DB::connection()->getPdo()->pgsqlCopyFromArray($table, $lines, "\t", '\\\\N', implode(', ', $columns)) !== true
+        ) {
             throw new RuntimeException("PostgreSQL did not take the rows of {$table}.");
         }
     }
@@ -45,6 +51,8 @@ final class Bulk
      */
     public static function list(array $values): string
     {
-        return '{'.implode(',', array_map(fn (string $value): string => '"'.str_replace(['\\', '"'], ['\\\\', '\\"'], $value).'"', $values)).'}';
+        return '{'.
+            implode(',', array_map(fn (string $value): string => '"'.str_replace(['\\', '"'], ['\\\\', '\\"'], $value).'"', $values)).
+            '}';
     }
 }

@@ -11,6 +11,9 @@ final class CatalogueStamp
 {
     public static function now(): string
     {
-        return (string) DB::scalar("select concat((select string_agg(concat_ws(' ', id, sequence, paused, place), ',' order by id) from depots), '; ', (select max(id) from notices where depot_id is null))");
+        return (string) DB::scalar(
+            "select concat((select string_agg(concat_ws(' ', id, sequence, paused, place), ',' order by id) from depots), '; ', (select ".
+            'max(id) from notices where depot_id is null))',
+        );
     }
 }

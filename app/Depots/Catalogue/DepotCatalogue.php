@@ -28,7 +28,9 @@ final class DepotCatalogue implements Catalogue
             select package_id from mentions where mentioned = reached.id and relation = 'provides') as next)
         select reached.id, described.document, described.side,
             array_to_string(array(select package_id from mentions where mentioned = reached.id and relation = 'provides'), ' ') as providers
-        from reached left join lateral (select document, side from packages where packages.id = reached.id and reached.id <> all(?::text[]) limit 1) as described on true";
+        from reached left join lateral (
+            select document, side from packages where packages.id = reached.id and reached.id <> all(?::text[]) limit 1
+        ) as described on true";
 
     /** @var array<string, Package|null> */
     private array $packages = [];
@@ -52,11 +54,14 @@ final class DepotCatalogue implements Catalogue
 
     private readonly CompactForm $compact;
 
-    /** @param  array<string, array<string, string>>  $remembered  package id => version => the release as one package, for what no depot may have any more */
+    /**
+     * @param  array<string, array<string, string>>  $remembered  package id => version => the release as one package, for what no depot may
+     *     have any more
+     */
     public function __construct(public readonly GameDefinition $game, private readonly array $remembered = [])
     {
-        $this->reader = new CatalogueReader;
-        $this->compact = new CompactForm;
+        $this->reader = new CatalogueReader();
+        $this->compact = new CompactForm();
         foreach ($game->packages() as $package) {
             $this->packages[$package->id] = $package;
             foreach ($package->releases as $release) {
@@ -70,7 +75,9 @@ final class DepotCatalogue implements Catalogue
     /** @return list<Package> of the game, as far as any depot has them */
     public function loaders(): array
     {
-        return array_values(array_filter(array_map(fn (LoaderWord $loader): ?Package => $this->package($loader->id), $this->game->loaders)));
+        $loaders = array_map(fn (LoaderWord $loader): ?Package => $this->package($loader->id), $this->game->loaders);
+
+        return array_values(array_filter($loaders));
     }
 
     public function package(string $id): ?Package
@@ -104,7 +111,10 @@ final class DepotCatalogue implements Catalogue
         if ($this->closed || $new === []) {
             return;
         }
-        $meets = $for === null ? null : fn (string $id, string $range): bool => $id !== $this->game->id || ($this->admits[$range] ??= $this->isIn($range, $for));
+        $meets =
+            $for === null
+                ? null
+                : fn (string $id, string $range): bool => $id !== $this->game->id || ($this->admits[$range] ??= $this->isIn($range, $for));
         $whole = array_flip($whole);
         $known = array_map(strval(...), array_keys($this->packages));
         $providing = $wanted = [];
@@ -114,7 +124,8 @@ final class DepotCatalogue implements Catalogue
                 continue;
             }
             $wanted[] = $row->id;
-            $this->packages[$row->id] = $row->document === null ? null : $this->read($row->document, isset($whole[$row->id]) ? null : $meets);
+            $this->packages[$row->id] =
+                $row->document === null ? null : $this->read($row->document, isset($whole[$row->id]) ? null : $meets);
             if ($row->side !== null) {
                 $this->sides[$row->id] = $row->side;
             }
@@ -142,7 +153,12 @@ final class DepotCatalogue implements Catalogue
         foreach ($standing as $id => $document) {
             $alone = $this->alone($document);
             $known = $this->packages[(string) $id] ?? null;
-            $this->packages[(string) $id] = $known === null ? $alone : ($known->release($alone->releases[0]->version) === null ? $known->with($alone->releases[0]) : $known);
+            $this->packages[(string) $id] =
+                $known === null
+                    ? $alone
+                    : ($known->release($alone->releases[0]->version) === null
+                        ? $known->with($alone->releases[0])
+                        : $known);
             foreach ($this->packages[(string) $id]->releases ?? [] as $release) {
                 foreach ($release->provides as $provision) {
                     $provided[$provision->id][] = (string) $id;
@@ -178,7 +194,9 @@ final class DepotCatalogue implements Catalogue
         $game = $this->packages[$this->game->id] ?? null;
 
         // What is no comparator may be an interval: a range that cannot be read is looked at again by who knows its syntax.
-        return $game === null || ! $game->range($range, Syntax::Comparator)->isReadable() || in_array($game->positionOf($version), $game->within($range, Syntax::Comparator)->positions(), true);
+        return $game === null ||
+            ! $game->range($range, Syntax::Comparator)->isReadable() ||
+            in_array($game->positionOf($version), $game->within($range, Syntax::Comparator)->positions(), true);
     }
 
     /** Adds what an instance remembers of a package to what the depots say of it. */
@@ -215,7 +233,9 @@ final class DepotCatalogue implements Catalogue
     public function documents(array $versions): array
     {
         $documents = [];
-        foreach (DB::table('packages')->whereIn('id', array_map(strval(...), array_keys($versions)))->pluck('document', 'id') as $id => $document) {
+        foreach (
+            DB::table('packages')->whereIn('id', array_map(strval(...), array_keys($versions)))->pluck('document', 'id') as $id => $document
+        ) {
             $package = $this->read($document, null);
             $release = $package->release($versions[$id]);
             if ($release !== null) {
@@ -239,7 +259,7 @@ final class DepotCatalogue implements Catalogue
     {
         sort($candidates);
         $providers = [];
-        foreach ([...($this->here[$id] ?? []), ...$candidates] as $candidate) {
+        foreach ([...$this->here[$id] ?? [], ...$candidates] as $candidate) {
             foreach ($this->packages[$candidate]->releases ?? [] as $position => $release) {
                 foreach ($release->provides as $provision) {
                     if ($provision->id === $id) {

@@ -14,8 +14,27 @@ final class GameDays
     public static function following(DepotCatalogue $catalogue): Following
     {
         $game = $catalogue->game->packages()[0];
-        $days = Cache::remember('game-days:'.$game->id.':'.hash('xxh128', CatalogueStamp::now().' '.implode(' ', [...$game->timeline->texts(), ...array_column($catalogue->game->loaders, 'id')])), now()->addDay(), fn (): array => array_map(fn (DateTimeImmutable $day): string => $day->format('c'), Following::began($game, $catalogue->loaders())));
+        $days = Cache::remember(
+            'game-days:'.
+                $game->id.
+                ':'.
+                hash(
+                    'xxh128',
+                    CatalogueStamp::now().
+                        ' '.
+                        implode(' ', [...$game->timeline->texts(), ...array_column($catalogue->game->loaders, 'id')]),
+                ),
+            now()->addDay(),
+            fn (): array => array_map(
+                fn (DateTimeImmutable $day): string => $day->format('c'),
+                Following::began($game, $catalogue->loaders()),
+            ),
+        );
 
-        return new Following($game, array_map(fn (string $day): DateTimeImmutable => new DateTimeImmutable($day), $days), now()->toDateTimeImmutable());
+        return new Following(
+            $game,
+            array_map(fn (string $day): DateTimeImmutable => new DateTimeImmutable($day), $days),
+            now()->toDateTimeImmutable(),
+        );
     }
 }

@@ -6,7 +6,7 @@ namespace App\Depots\Download;
 
 use App\Depots\Address;
 use App\Depots\DepotFailure;
-use App\Models\Release;
+use App\Depots\Release;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -114,10 +114,17 @@ final class Downloads
                 'headers' => $there > 0 ? ['Range' => "bytes={$there}-"] : [],
                 'sink' => $sink,
                 'connect_timeout' => 3,
-                'on_headers' => fn (ResponseInterface $response) => $this->checkHeaders($response, $offer->depot->name, $one->name, $sink, $there),
+                'on_headers' => fn (ResponseInterface $response) => $this->checkHeaders(
+                    $response,
+                    $offer->depot->name,
+                    $one->name,
+                    $sink,
+                    $there,
+                ),
                 'curl' => [
                     CURLOPT_RESOLVE => [$address->pinned()],
-                    CURLOPT_LOW_SPEED_LIMIT => 1, CURLOPT_LOW_SPEED_TIME => 30,
+                    CURLOPT_LOW_SPEED_LIMIT => 1,
+                    CURLOPT_LOW_SPEED_TIME => 30,
                     CURLOPT_NOPROGRESS => false,
                     CURLOPT_XFERINFOFUNCTION => function () use ($all): int {
                         $this->halted = $this->halted || ! ($this->tick)($all);

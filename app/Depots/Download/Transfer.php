@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Depots\Download;
 
 use App\Depots\DepotFailure;
-use App\Models\Release;
+use App\Depots\Release;
 use App\Store\FullDisk;
 
 /** A file that has to come, how far it is, and who offers it. */
@@ -21,8 +21,12 @@ final class Transfer
     public DepotFailure|FullDisk|null $failure = null;
 
     /** @param  list<Release>  $offers  each with its depot; the first is asked first */
-    public function __construct(public readonly string $sha256, public readonly int $size, public readonly string $name, public array $offers)
-    {
+    public function __construct(
+        public readonly string $sha256,
+        public readonly int $size,
+        public readonly string $name,
+        public array $offers,
+    ) {
     }
 
     public function offer(): Release

@@ -28,7 +28,8 @@ final class Companions
         $made = [];
         foreach (array_filter($documents) as $document) {
             foreach (is_array($document->releases ?? null) && is_string($document->id ?? null) ? $document->releases : [] as $release) {
-                $files = $release instanceof stdClass && is_array($release->files ?? null) ? array_slice($release->files, 1, self::FILES) : [];
+                $files =
+                    $release instanceof stdClass && is_array($release->files ?? null) ? array_slice($release->files, 1, self::FILES) : [];
                 foreach ($files as $n => $file) {
                     if ($file instanceof stdClass && is_string($release->version ?? null)) {
                         $companion = self::companion($document, $release, $file, $n + 2);
@@ -53,14 +54,23 @@ final class Companions
      */
     public static function before(int $depot, array $local): array
     {
-        return array_values(array_map(strval(...), DB::table('sources')->where('depot_id', $depot)->whereRaw("page->>'of' is not null and page->>'of' = any(?::text[])", [Bulk::list($local)])->pluck('local_id')->all()));
+        return array_values(
+            array_map(
+                strval(...),
+                DB::table('sources')
+                    ->where('depot_id', $depot)
+                    ->whereRaw("page->>'of' is not null and page->>'of' = any(?::text[])", [Bulk::list($local)])
+                    ->pluck('local_id')
+                    ->all(),
+            ),
+        );
     }
 
     private static function companion(stdClass $document, stdClass $release, stdClass $file, int $number): stdClass
     {
         $label = is_string($file->label ?? null) ? PageReader::words($file->label, 60) : '';
         $label = $label === '' ? "file {$number}" : $label;
-        $companion = new stdClass;
+        $companion = new stdClass();
         foreach (['kind', 'scheme', 'syntax', 'categories', 'side', 'licence', 'downloads'] as $field) {
             if (isset($document->{$field})) {
                 $companion->{$field} = $document->{$field};
@@ -77,7 +87,7 @@ final class Companions
 
     private static function release(stdClass $document, stdClass $release, stdClass $file): stdClass
     {
-        $made = new stdClass;
+        $made = new stdClass();
         foreach (['version', 'channel', 'published', 'recommended'] as $field) {
             if (isset($release->{$field})) {
                 $made->{$field} = $release->{$field};
@@ -102,7 +112,7 @@ final class Companions
     /** The same release of another package, as ranges are written here; any, where no range could say it. */
     private static function target(stdClass $document, string $id, string $version): stdClass
     {
-        $target = new stdClass;
+        $target = new stdClass();
         $target->id = $id;
         if (preg_match('/^[A-Za-z0-9._+-]{1,80}$/D', $version) === 1) {
             $target->range = ($document->syntax ?? '') === 'interval' ? "[{$version}]" : "={$version}";

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Depots\Sync;
 
 use App\Depots\Catalogue\Bulk;
-use App\Models\Depot;
+use App\Depots\Changes;
+use App\Depots\Depot;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 
@@ -20,7 +21,9 @@ final class Identities
      * order of their packages for each.
      */
     private const SAME = 'select one as file_sha256, other.package_id from unnest(?::bpchar[]) as one cross join lateral (
-        select package_id from (select package_id from releases where file_sha256 = one and depot_id <> ? offset 0) as same order by package_id limit 1) as other';
+        select package_id from (
+            select package_id from releases where file_sha256 = one and depot_id <> ? offset 0
+        ) as same order by package_id limit 1) as other';
 
     /** @var array<string, string> the depot's id => the id that is used here, where they differ */
     public array $aliases = [];
@@ -29,13 +32,25 @@ final class Identities
     public array $learned = [];
 
     /**
-     * @param  array<string, stdClass|null>  $documents  the depot's id and a space => the package as the depot describes it, not checked yet
+     * @param  array<string, stdClass|null>  $documents  the depot's id and a space => the package as the depot describes it, not checked
+     *     yet
      */
     public function __construct(private readonly Depot $depot, array $documents)
     {
         $ids = array_map(trim(...), array_keys($documents));
-        $given = DB::table('identities')->where('depot', $depot->url)->where(fn ($any) => $any->whereColumn('local_id', '!=', 'package_id')->orWhereIn('local_id', $ids))->pluck('package_id', 'local_id')->all();
-        $byDigest = $this->byDigest($depot->id, array_filter($documents, fn (?stdClass $document, string $id): bool => $document !== null && ! isset($given[trim($id)]), ARRAY_FILTER_USE_BOTH));
+        $given = DB::table('identities')
+            ->where('depot', $depot->url)
+            ->where(fn ($any) => $any->whereColumn('local_id', '!=', 'package_id')->orWhereIn('local_id', $ids))
+            ->pluck('package_id', 'local_id')
+            ->all();
+        $byDigest = $this->byDigest(
+            $depot->id,
+            array_filter(
+                $documents,
+                fn (?stdClass $document, string $id): bool => $document !== null && ! isset($given[trim($id)]),
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
         $new = [];
         foreach ($documents as $key => $document) {
             $id = trim($key);
@@ -43,12 +58,22 @@ final class Identities
                 continue;
             }
             $declared = $document->identity ?? null;
-            $new[$id] = is_string($declared) && Changes::isId($declared) ? $declared : ($byDigest[$id] ?? $id);
+            $new[$id] = is_string($declared) && Changes::isId($declared) ? $declared : $byDigest[$id] ?? $id;
             $this->learned += $new[$id] === $id ? [] : [$id => $new[$id]];
         }
         // Once given, an id stays: whatever else is known by then, what is in instances goes by it.
         foreach (array_chunk($new, 1000, true) as $portion) {
-            DB::table('identities')->insertOrIgnore(array_map(fn (string|int $id, string $package): array => ['depot' => $depot->url, 'local_id' => (string) $id, 'package_id' => $package], array_keys($portion), array_values($portion)));
+            DB::table('identities')->insertOrIgnore(
+                array_map(
+                    fn (string|int $id, string $package): array => [
+                        'depot' => $depot->url,
+                        'local_id' => (string) $id,
+                        'package_id' => $package,
+                    ],
+                    array_keys($portion),
+                    array_values($portion),
+                ),
+            );
         }
         foreach ($given + $new as $id => $package) {
             if ((string) $id !== $package) {

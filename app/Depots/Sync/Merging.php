@@ -38,9 +38,28 @@ final readonly class Merging
     public function rebuild(array $ids, array $known = []): void
     {
         $list = Bulk::list($ids);
-        $counts = DB::table('sources')->where('usable', true)->whereRaw('package_id = any(?::text[])', [$list])->groupBy('package_id')->selectRaw('package_id, count(*) as sources')->pluck('sources', 'package_id')->all();
-        $several = array_keys(array_filter($counts, fn (int $count, string|int $id): bool => $count > 1 || ! isset($known[(string) $id]), ARRAY_FILTER_USE_BOTH));
-        $read = $several === [] ? [] : DB::select('select s.* from sources s join depots d on d.id = s.depot_id where usable and package_id = any(?::text[]) order by d.place, d.id, s.local_id', [Bulk::list(array_map(strval(...), $several))]);
+        $counts = DB::table('sources')
+            ->where('usable', true)
+            ->whereRaw('package_id = any(?::text[])', [$list])
+            ->groupBy('package_id')
+            ->selectRaw('package_id, count(*) as sources')
+            ->pluck('sources', 'package_id')
+            ->all();
+        $several = array_keys(
+            array_filter(
+                $counts,
+                fn (int $count, string|int $id): bool => $count > 1 || ! isset($known[(string) $id]),
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
+        $read =
+            $several === []
+                ? []
+                : DB::select(
+                    'select s.* from sources s join depots d on d.id = s.depot_id where usable and package_id = any(?::text[]) order by '.
+                    'd.place, d.id, s.local_id',
+                    [Bulk::list(array_map(strval(...), $several))],
+                );
         $sources = [];
         foreach ($read as $row) {
             $sources[$row->package_id][] = Source::ofRow($row);
@@ -49,7 +68,10 @@ final readonly class Merging
             $sources[$id] ??= [$source];
         }
         foreach (['packages' => 'id', 'mentions' => 'package_id', 'notices' => 'package_id'] as $table => $column) {
-            DB::delete("delete from {$table} where {$column} = any(?::text[])".($table === 'notices' ? ' and depot_id is not null' : ''), [$list]);
+            DB::delete(
+                "delete from {$table} where {$column} = any(?::text[])".($table === 'notices' ? ' and depot_id is not null' : ''),
+                [$list],
+            );
         }
         $this->insert($sources);
     }
@@ -60,9 +82,15 @@ final readonly class Merging
         DB::transaction(function (): void {
             DB::table('holdings')->delete();
             DB::insert("insert into holdings (game, game_version, kind, packages)
-                select game, version, kind, count(*) from (select distinct id, kind, split_part(one, ' ', 1) as game, split_part(one, ' ', 2) as version from packages, unnest(supports) as one) as held group by 1, 2, 3");
+                select game, version, kind, count(*) from (
+                    select distinct id, kind, split_part(one, ' ', 1) as game, split_part(one, ' ', 2) as version
+                    from packages, unnest(supports) as one
+                ) as held group by 1, 2, 3");
             DB::table('subjects')->delete();
-            DB::insert('insert into subjects (game, category) select distinct game, category from packages, unnest(games) as game, jsonb_array_elements_text(categories) as category');
+            DB::insert(
+                'insert into subjects (game, category) select distinct game, category from packages, unnest(games) as game, '.
+                'jsonb_array_elements_text(categories) as category',
+            );
         });
     }
 
@@ -76,8 +104,15 @@ final readonly class Merging
             $holds = self::supports($package, $games);
             $mentioned = self::mentions($package);
             // What names a game is a package of it, though it may be for no version that is known.
-            $named = array_map(fn (array $one): string => $one['mentioned'], array_filter($mentioned, fn (array $one): bool => $one['relation'] === 'needs' && $this->games->has($one['mentioned'])));
-            $packages[] = $this->row($package, $of) + ['problems' => $problems, 'supports' => Bulk::list($holds), 'games' => Bulk::list(array_values(array_unique([...array_map(SupportKey::gameOf(...), $holds), ...$named])))];
+            $named = array_map(
+                fn (array $one): string => $one['mentioned'],
+                array_filter($mentioned, fn (array $one): bool => $one['relation'] === 'needs' && $this->games->has($one['mentioned'])),
+            );
+            $packages[] = $this->row($package, $of) + [
+                'problems' => $problems,
+                'supports' => Bulk::list($holds),
+                'games' => Bulk::list(array_values(array_unique([...array_map(SupportKey::gameOf(...), $holds), ...$named]))),
+            ];
             array_push($mentions, ...$mentioned);
             foreach ($of as $source) {
                 foreach ($source->page['notices'] as $notice) {
@@ -85,7 +120,26 @@ final readonly class Merging
                 }
             }
         }
-        Bulk::copy('packages', ['id', 'kind', 'name', 'summary', 'categories', 'side', 'downloads', 'size', 'published_at', 'document', 'search', 'problems', 'supports', 'games'], $packages);
+        Bulk::copy(
+            'packages',
+            [
+                'id',
+                'kind',
+                'name',
+                'summary',
+                'categories',
+                'side',
+                'downloads',
+                'size',
+                'published_at',
+                'document',
+                'search',
+                'problems',
+                'supports',
+                'games',
+            ],
+            $packages,
+        );
         Bulk::copy('mentions', ['package_id', 'mentioned', 'relation'], $mentions);
         Bulk::copy('notices', ['package_id', 'depot_id', 'kind', 'version', 'text', 'understudy'], $notices);
     }
@@ -97,16 +151,24 @@ final readonly class Merging
     private function row(Package $package, array $sources): array
     {
         $page = $sources[0]->page;
-        $categories = array_values(array_unique(array_merge(...array_map(fn (Source $source): array => $source->page['categories'], $sources))));
+        $categories = array_values(
+            array_unique(array_merge(...array_map(fn (Source $source): array => $source->page['categories'], $sources))),
+        );
 
         return [
-            'id' => $package->id, 'kind' => $package->kind->value, 'name' => $page['name'], 'summary' => $page['summary'],
-            'categories' => $categories, 'side' => $page['side'],
+            'id' => $package->id,
+            'kind' => $package->kind->value,
+            'name' => $page['name'],
+            'summary' => $page['summary'],
+            'categories' => $categories,
+            'side' => $page['side'],
             'downloads' => array_sum(array_map(fn (Source $source): int => $source->page['downloads'], $sources)),
             'size' => $page['size'],
             'published_at' => max(array_map(fn (Source $source): ?string => $source->page['published'], $sources)),
             'document' => CompactForm::write($package),
-            'search' => mb_strtolower($page['name'].' '.strtr($package->id, '-._+', '    ').' '.$page['summary'].' '.implode(' ', $categories)),
+            'search' => mb_strtolower(
+                $page['name'].' '.strtr($package->id, '-._+', '    ').' '.$page['summary'].' '.implode(' ', $categories),
+            ),
         ];
     }
 
@@ -125,10 +187,20 @@ final readonly class Merging
         $problems = [];
         foreach (array_slice($documents, 1) as $other) {
             // What is not said is the usual.
-            $differs = array_keys(array_filter(['scheme' => 'semver', 'syntax' => 'comparator'], fn (string $usual, string $field): bool => ($merged->{$field} ?? $usual) !== ($other->{$field} ?? $usual), ARRAY_FILTER_USE_BOTH));
+            $differs = array_keys(
+                array_filter(
+                    ['scheme' => 'semver', 'syntax' => 'comparator'],
+                    fn (string $usual, string $field): bool => ($merged->{$field} ?? $usual) !== ($other->{$field} ?? $usual),
+                    ARRAY_FILTER_USE_BOTH,
+                ),
+            );
             $new = array_values(array_filter($other->releases, fn (stdClass $release): bool => ! isset($seen['v'.$release->version])));
             if ($differs !== [] && $new !== []) {
-                $problems[] = count($new).' releases that only another depot has are left out: that depot says another '.implode(' and another ', $differs).' than the first.';
+                $problems[] =
+                    count($new).
+                    ' releases that only another depot has are left out: that depot says another '.
+                    implode(' and another ', $differs).
+                    ' than the first.';
             } elseif ($differs === [] && count($merged->releases) + count($new) <= Limits::RELEASES) {
                 foreach ($new as $release) {
                     $seen['v'.$release->version] = true;
@@ -137,9 +209,12 @@ final readonly class Merging
             }
         }
         try {
-            return [(new CatalogueReader)->package(Node::of($merged)), $problems];
+            return [(new CatalogueReader())->package(Node::of($merged)), $problems];
         } catch (UnusableDocument $failure) {
-            return [$sources[0]->asPackage(), [...$problems, 'What other depots say of it cannot be read beside what the first says: '.$failure->getMessage()]];
+            return [
+                $sources[0]->asPackage(),
+                [...$problems, 'What other depots say of it cannot be read beside what the first says: '.$failure->getMessage()],
+            ];
         }
     }
 
@@ -178,6 +253,8 @@ final readonly class Merging
             $of(array_values(array_filter(array_map(fn ($replacement) => $replacement->target, $release->replaces))), 'replaces');
         }
 
-        return array_values(array_map(fn (array $one): array => ['package_id' => $package->id, 'mentioned' => $one[0], 'relation' => $one[1]], $named));
+        return array_values(
+            array_map(fn (array $one): array => ['package_id' => $package->id, 'mentioned' => $one[0], 'relation' => $one[1]], $named),
+        );
     }
 }

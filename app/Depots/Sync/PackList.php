@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Models\Depot;
+use App\Depots\Changes;
+use App\Depots\Depot;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
@@ -66,10 +67,18 @@ final class PackList
         $packages = $one->field('packages')->whole();
 
         return [
-            'pack' => self::id($one->field('id')), 'version' => self::line($one->field('version'), Limits::VERSION), 'name' => self::line($one->field('name'), Limits::NAME),
-            'summary' => PageReader::words($one->optional('summary')?->text() ?? '', Limits::SUMMARY), 'licence' => PageReader::words($one->optional('licence')?->text() ?? '', Limits::NAME),
-            'game' => self::id($one->field('game')), 'game_version' => self::line($one->field('gameVersion'), Limits::VERSION), 'loader' => self::id($one->field('loader')),
-            'packages' => max(0, min(Limits::PACKAGES, $packages)), 'file_path' => ReleaseReader::below($file->field('path')), 'file_size' => $size, 'file_sha256' => $digest,
+            'pack' => self::id($one->field('id')),
+            'version' => self::line($one->field('version'), Limits::VERSION),
+            'name' => self::line($one->field('name'), Limits::NAME),
+            'summary' => PageReader::words($one->optional('summary')?->text() ?? '', Limits::SUMMARY),
+            'licence' => PageReader::words($one->optional('licence')?->text() ?? '', Limits::NAME),
+            'game' => self::id($one->field('game')),
+            'game_version' => self::line($one->field('gameVersion'), Limits::VERSION),
+            'loader' => self::id($one->field('loader')),
+            'packages' => max(0, min(Limits::PACKAGES, $packages)),
+            'file_path' => ReleaseReader::below($file->field('path')),
+            'file_size' => $size,
+            'file_sha256' => $digest,
             'published_at' => ReleaseReader::moment($one->optional('published')?->text()),
         ];
     }
@@ -83,6 +92,8 @@ final class PackList
     {
         $text = $node->text();
 
-        return preg_match('/^\P{C}{1,'.$most.'}$/Du', $text) === 1 ? $text : throw $node->wrong("a text of 1 to {$most} characters that can be seen is expected.");
+        return preg_match('/^\P{C}{1,'.$most.'}$/Du', $text) === 1
+            ? $text
+            : throw $node->wrong("a text of 1 to {$most} characters that can be seen is expected.");
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
+use App\Depots\Changes;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
@@ -20,7 +21,9 @@ final class PageReader
      */
     public function read(Node $node, stdClass $document, array $rows): array
     {
-        $text = fn (string $field): string => is_string($document->{$field} ?? null) ? self::words($document->{$field}, Limits::SUMMARY) : '';
+        $text = fn (string $field): string => is_string($document->{$field} ?? null)
+            ? self::words($document->{$field}, Limits::SUMMARY)
+            : '';
         $shown = array_fill_keys(array_map(fn (array $row): string => 'v'.$row['version'], $rows), true);
         $notes = [];
         foreach ($document->releases as $release) {
@@ -48,7 +51,10 @@ final class PageReader
     /** @return list<string> */
     private static function categories(mixed $given): array
     {
-        $words = array_map(fn (string $one): string => self::words($one, Limits::CATEGORY), array_filter(is_array($given) ? $given : [], is_string(...)));
+        $words = array_map(
+            fn (string $one): string => self::words($one, Limits::CATEGORY),
+            array_filter(is_array($given) ? $given : [], is_string(...)),
+        );
 
         return array_slice(array_values(array_unique(array_filter($words, fn (string $one): bool => $one !== ''))), 0, Limits::CATEGORIES);
     }
@@ -66,8 +72,18 @@ final class PageReader
             try {
                 $version = $notice->optional('version')?->text();
                 $understudy = $notice->optional('understudy')?->id();
-                if (in_array($notice->field('kind')->text(), self::NOTICES, true) && mb_strlen((string) $version) <= Limits::VERSION && ! str_contains((string) $version, "\0") && strlen((string) $understudy) <= Limits::ID) {
-                    $notices[] = ['kind' => $notice->field('kind')->text(), 'version' => $version, 'text' => self::words($notice->field('text')->text(), Limits::REMARK), 'understudy' => $understudy];
+                if (
+                    in_array($notice->field('kind')->text(), self::NOTICES, true) &&
+                    mb_strlen((string) $version) <= Limits::VERSION &&
+                    ! str_contains((string) $version, "\0") &&
+                    strlen((string) $understudy) <= Limits::ID
+                ) {
+                    $notices[] = [
+                        'kind' => $notice->field('kind')->text(),
+                        'version' => $version,
+                        'text' => self::words($notice->field('text')->text(), Limits::REMARK),
+                        'understudy' => $understudy,
+                    ];
                 }
             } catch (UnusableDocument) {
                 continue;

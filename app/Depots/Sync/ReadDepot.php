@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Models\Depot;
+use App\Depots\Depot;
 use App\Models\Task;
-use App\Work\TaskKind;
+use App\Models\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 

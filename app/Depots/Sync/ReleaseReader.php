@@ -62,16 +62,40 @@ final class ReleaseReader
         $file = $release instanceof stdClass && is_array($release->files ?? null) ? $release->files[0] ?? null : null;
         $recommended = $release->recommended ?? false;
         $published = $release->published ?? null;
-        if (! isset($file->sha256, $file->name, $file->size, $file->path, $release->version)
-            || isset($file->content) || ! is_bool($recommended) || ! is_string($published) || strlen($published) !== 20 || preg_match(self::MOMENT, $published) !== 1
-            || ! is_string($file->sha256) || ! is_string($file->name) || ! is_int($file->size) || ! is_string($file->path) || ! is_string($release->version) || ! self::isVersion($release->version)
-            || $file->size < 0 || $file->size > Limits::FILE_SIZE || preg_match(self::DIGEST, $file->sha256) !== 1 || preg_match(self::PLAIN_NAME, $file->name) !== 1 || preg_match(self::BELOW, $file->path) !== 1 || str_contains($file->path, '..')) {
+        if (
+            ! isset($file->sha256, $file->name, $file->size, $file->path, $release->version) ||
+            isset($file->content) ||
+            ! is_bool($recommended) ||
+            ! is_string($published) ||
+            strlen($published) !== 20 ||
+            preg_match(self::MOMENT, $published) !== 1 ||
+            ! is_string($file->sha256) ||
+            ! is_string($file->name) ||
+            ! is_int($file->size) ||
+            ! is_string($file->path) ||
+            ! is_string($release->version) ||
+            ! self::isVersion($release->version) ||
+            $file->size < 0 ||
+            $file->size > Limits::FILE_SIZE ||
+            preg_match(self::DIGEST, $file->sha256) !== 1 ||
+            preg_match(self::PLAIN_NAME, $file->name) !== 1 ||
+            preg_match(self::BELOW, $file->path) !== 1 ||
+            str_contains($file->path, '..')
+        ) {
             return null;
         }
 
         return [
-            'package_id' => $packageId, 'version' => $release->version, 'depot_id' => $this->depot, 'recommended' => $recommended, 'published_at' => $published,
-            'file_name' => $file->name, 'file_size' => $file->size, 'file_sha256' => $file->sha256, 'file_path' => $file->path, 'content' => null,
+            'package_id' => $packageId,
+            'version' => $release->version,
+            'depot_id' => $this->depot,
+            'recommended' => $recommended,
+            'published_at' => $published,
+            'file_name' => $file->name,
+            'file_size' => $file->size,
+            'file_sha256' => $file->sha256,
+            'file_path' => $file->path,
+            'content' => null,
         ];
     }
 
@@ -124,7 +148,10 @@ final class ReleaseReader
         if ($content->isText()) {
             return self::below($content);
         }
-        $folders = array_map(fn (Node $one): array => [$one->field('range')->text(), self::below($one->field('folder'))], array_slice($content->items(), 0, 50));
+        $folders = array_map(
+            fn (Node $one): array => [$one->field('range')->text(), self::below($one->field('folder'))],
+            array_slice($content->items(), 0, 50),
+        );
 
         return json_encode($folders, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
     }
@@ -148,11 +175,14 @@ final class ReleaseReader
     /** A moment in the years that there are releases in; null for what is none. */
     public static function moment(?string $text): ?string
     {
-        $form = '/^((?:19[7-9]|2[01]\d)\d)-(\d\d)-(\d\d)(?:[Tt ]([01]\d|2[0-3]):([0-5]\d)(?::([0-5]\d)(?:\.\d{1,9})?)?)?([Zz]|[+-](?:0\d|1[0-4]):?[0-5]\d)?$/D';
+        $form =
+            '/^((?:19[7-9]|2[01]\d)\d)-(\d\d)-(\d\d)(?:[Tt ]([01]\d|2[0-3]):([0-5]\d)(?::([0-5]\d)(?:\.\d{1,9})?)?)?([Zz]|[+-](?:0\d'.
+            '|1[0-4]):?[0-5]\d)?$/D';
         if ($text === null || preg_match($form, $text, $part) !== 1 || ! checkdate((int) $part[2], (int) $part[3], (int) $part[1])) {
             return null;
         }
-        $time = ($part[4] ?? '') === '' ? '00:00:00' : "{$part[4]}:".($part[5] ?? '00').':'.(($part[6] ?? '') === '' ? '00' : $part[6]);
+        $time =
+            ($part[4] ?? '') === '' ? '00:00:00' : "{$part[4]}:".($part[5] ?? '00').':'.(($part[6] ?? '') === '' ? '00' : $part[6]);
         $zone = strtoupper($part[7] ?? '') === 'Z' || ($part[7] ?? '') === '' ? '+00:00' : $part[7];
 
         return "{$part[1]}-{$part[2]}-{$part[3]}T{$time}{$zone}";
@@ -173,7 +203,9 @@ final class ReleaseReader
             }
             foreach ($targets as $target) {
                 if (! ($this->readable[$package->syntax->value.$target->range] ??= $this->isRange($target->range, $package->syntax))) {
-                    $said["{$target->id} {$target->range}"] ??= "Release {$release->version}: “{$target->range}”, which it says of {$target->id}, is not a range; nothing meets it.";
+                    $key = "{$target->id} {$target->range}";
+                    $said[$key] ??= "Release {$release->version}: “{$target->range}”, which it says of {$target->id}, is not a range; ".
+                        'nothing meets it.';
                 }
             }
         }
@@ -206,11 +238,18 @@ final class ReleaseReader
         $inAll = 0;
         $wrong = [];
         foreach ($package->releases as $release) {
-            $count = count($release->needs()) + count($release->suggests) + count($release->breaks) + count($release->provides) + count($release->replaces);
+            $count =
+                count($release->needs()) +
+                count($release->suggests) +
+                count($release->breaks) +
+                count($release->provides) +
+                count($release->replaces);
             $inAll += $count;
             $why = match (true) {
                 $count > Limits::RELATIONS => 'it says more than '.number_format(Limits::RELATIONS).' things of others.',
-                $inAll > Limits::RELATIONS_IN_ALL => 'its package says more than '.number_format(Limits::RELATIONS_IN_ALL).' things of others.',
+                $inAll > Limits::RELATIONS_IN_ALL => 'its package says more than '.
+                    number_format(Limits::RELATIONS_IN_ALL).
+                    ' things of others.',
                 default => $this->tooLong($release),
             };
             if ($why !== '') {
@@ -230,7 +269,10 @@ final class ReleaseReader
             }
         }
         foreach ($release->breaks as $breakage) {
-            $why = mb_strlen($breakage->why) > Limits::REMARK ? 'a reason is longer than '.number_format(Limits::REMARK).' characters.' : self::target($breakage->target);
+            $why =
+                mb_strlen($breakage->why) > Limits::REMARK
+                    ? 'a reason is longer than '.number_format(Limits::REMARK).' characters.'
+                    : self::target($breakage->target);
             if ($why !== '') {
                 return $why;
             }

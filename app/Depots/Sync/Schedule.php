@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Models\Depot;
+use App\Depots\Depot;
 use App\Models\Task;
-use App\Work\TaskKind;
-use App\Work\TaskState;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use Illuminate\Support\Facades\DB;
 
 /** Has depots read again every so often. */
@@ -35,9 +35,14 @@ final readonly class Schedule
         if ($minutes <= 0) {
             return;
         }
-        foreach (Depot::query()->where('shelf', false)->where('paused', false)->where('synced_at', '<', now()->subMinutes($minutes))->get() as $depot) {
+        $due = Depot::query()->where('shelf', false)->where('paused', false)->where('synced_at', '<', now()->subMinutes($minutes));
+        foreach ($due->get() as $depot) {
             // One that could not be read is asked again after the same time, and not at once.
-            $isRead = Task::query()->where('kind', TaskKind::Sync)->where('subject->depot', $depot->id)->where(fn ($task) => $task->whereIn('state', TaskState::open())->orWhere('created_at', '>', now()->subMinutes($minutes)))->exists();
+            $isRead = Task::query()
+                ->where('kind', TaskKind::Sync)
+                ->where('subject->depot', $depot->id)
+                ->where(fn ($task) => $task->whereIn('state', TaskState::open())->orWhere('created_at', '>', now()->subMinutes($minutes)))
+                ->exists();
             if (! $isRead) {
                 $this->reading->start($depot);
             }

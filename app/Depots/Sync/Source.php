@@ -35,7 +35,13 @@ final class Source
     /** @param  object{depot_id: int, local_id: string, package_id: string, document: string, page: string}  $row */
     public static function ofRow(object $row): self
     {
-        return new self($row->depot_id, $row->local_id, $row->package_id, $row->document, json_decode($row->page, true, flags: JSON_THROW_ON_ERROR));
+        return new self(
+            $row->depot_id,
+            $row->local_id,
+            $row->package_id,
+            $row->document,
+            json_decode($row->page, true, flags: JSON_THROW_ON_ERROR),
+        );
     }
 
     /** One of which nothing can be used but that it is there. */
@@ -51,7 +57,7 @@ final class Source
 
     public static function package(string $document): Package
     {
-        return (new CatalogueReader)->package(Node::ofJson($document));
+        return (new CatalogueReader())->package(Node::ofJson($document));
     }
 
     public function asPackage(): Package

@@ -31,7 +31,7 @@ final class SourceReader
 
     public function __construct(private readonly Games $games, private readonly int $depot)
     {
-        $this->reader = new CatalogueReader;
+        $this->reader = new CatalogueReader();
         $this->releases = new ReleaseReader($depot);
     }
 
@@ -81,15 +81,22 @@ final class SourceReader
             throw UnusableDocument::at('/kind', 'games and runtimes come from definitions, not from depots.');
         }
         array_push($problems, ...$this->releases->unreadable($package));
-        $kept = array_map(fn (string $problem): string => mb_substr(mb_scrub($problem), 0, Limits::REMARK), array_slice($problems, 0, self::PROBLEMS));
+        $kept = array_map(
+            fn (string $problem): string => mb_substr(mb_scrub($problem), 0, Limits::REMARK),
+            array_slice($problems, 0, self::PROBLEMS),
+        );
         if (count($problems) > self::PROBLEMS) {
-            $kept[] = (count($problems) - self::PROBLEMS).' more things of it cannot be used.';
+            $kept[] = count($problems) - self::PROBLEMS.' more things of it cannot be used.';
         }
 
         return (new Source(
-            $this->depot, $localId, $packageId,
+            $this->depot,
+            $localId,
+            $packageId,
             json_encode($slim, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR),
-            (new PageReader)->read($node, $document, $rows), $rows, $kept,
+            (new PageReader())->read($node, $document, $rows),
+            $rows,
+            $kept,
         ))->knowing($package);
     }
 
@@ -160,7 +167,10 @@ final class SourceReader
     {
         $decoded = Node::objectOf($document);
 
-        return json_encode(self::slim($decoded, is_string($decoded->id) ? $decoded->id : '', $aliases), JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR);
+        return json_encode(
+            self::slim($decoded, is_string($decoded->id) ? $decoded->id : '', $aliases),
+            JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        );
     }
 
     /**
@@ -170,7 +180,7 @@ final class SourceReader
      */
     private static function slim(stdClass $document, string $packageId, array $aliases): stdClass
     {
-        $slim = new stdClass;
+        $slim = new stdClass();
         foreach (['kind', 'scheme', 'syntax', 'name', 'understudies'] as $field) {
             if (isset($document->{$field})) {
                 $slim->{$field} = $document->{$field};
@@ -180,12 +190,16 @@ final class SourceReader
             $slim->name = PageReader::words($slim->name, Limits::NAME);
         }
         if (is_array($slim->understudies ?? null)) {
-            $slim->understudies = array_slice(array_values(array_filter($slim->understudies, fn (mixed $id): bool => ! is_string($id) || strlen($id) <= Limits::ID)), 0, Limits::UNDERSTUDIES);
+            $slim->understudies = array_slice(
+                array_values(array_filter($slim->understudies, fn (mixed $id): bool => ! is_string($id) || strlen($id) <= Limits::ID)),
+                0,
+                Limits::UNDERSTUDIES,
+            );
         }
         $slim->id = $packageId;
         $slim->releases = [];
         foreach (is_array($document->releases ?? null) ? $document->releases : [] as $release) {
-            $copy = new stdClass;
+            $copy = new stdClass();
             foreach (['version', 'channel', 'published', ...self::RELATIONS] as $field) {
                 if (isset($release->{$field}) && $release->{$field} !== []) {
                     $copy->{$field} = $release->{$field};

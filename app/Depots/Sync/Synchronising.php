@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Depots\Sync;
 
 use App\Depots\Catalogue\Bulk;
+use App\Depots\Changes;
+use App\Depots\Depot;
 use App\Depots\DepotClient;
 use App\Depots\DepotFailure;
-use App\Depots\Depots;
 use App\Games;
-use App\Models\Depot;
 use App\Models\Task;
 use App\Refusal\Meaning;
 use Generator;
@@ -109,7 +109,12 @@ final readonly class Synchronising
                 [$documents, $bytes] = [[], 0];
             }
         }
-        $this->keep($depot, $documents + array_fill_keys(array_keys($missing), null), Changes::ids($portion, gone: true), Changes::last($portion));
+        $this->keep(
+            $depot,
+            $documents + array_fill_keys(array_keys($missing), null),
+            Changes::ids($portion, gone: true),
+            Changes::last($portion),
+        );
     }
 
     /**
@@ -130,8 +135,15 @@ final readonly class Synchronising
         if (($description->format ?? null) !== 'depot' || ($description->revision ?? null) !== 1) {
             throw DepotFailure::rubbish($depot->name, 'depot.json');
         }
-        $name = is_string($description->name ?? null) ? mb_substr(trim((string) preg_replace('/\p{C}+/u', ' ', mb_scrub($description->name))), 0, 60) : '';
-        $depot->update(array_filter(['name' => $name, 'moderated' => $depot->vouched_by === 'you' ? null : ($description->moderated ?? false) === true], fn (mixed $value): bool => $value !== null && $value !== ''));
+        $name = is_string($description->name ?? null)
+            ? mb_substr(trim((string) preg_replace('/\p{C}+/u', ' ', mb_scrub($description->name))), 0, 60)
+            : '';
+        $depot->update(
+            array_filter(
+                ['name' => $name, 'moderated' => $depot->vouched_by === 'you' ? null : ($description->moderated ?? false) === true],
+                fn (mixed $value): bool => $value !== null && $value !== '',
+            ),
+        );
     }
 
     /**
@@ -208,29 +220,65 @@ final readonly class Synchronising
             $sources = [];
             foreach ($documents as $key => $document) {
                 $id = trim($key);
-                $sources[] = $document === null
-                    ? Source::unusable($depot->id, $id, $names->idOf($id), 'It did not come in a form that can be read, or came longer than '.number_format(Limits::PACKAGE).' bytes.')
-                    : $reader->read($document, $id, $names->idOf($id), $names->aliases);
+                $sources[] =
+                    $document === null
+                        ? Source::unusable(
+                            $depot->id,
+                            $id,
+                            $names->idOf($id),
+                            'It did not come in a form that can be read, or came longer than '.number_format(Limits::PACKAGE).' bytes.',
+                        )
+                        : $reader->read($document, $id, $names->idOf($id), $names->aliases);
             }
             $local = array_values(array_unique([...array_map(fn (Source $source): string => $source->localId, $sources), ...$gone]));
             $before = DB::table('sources')->where('depot_id', $depot->id)->whereIn('local_id', $local)->pluck('package_id')->all();
             $own = array_values(array_unique([...$before, ...array_map(fn (Source $source): string => $source->packageId, $sources)]));
             DB::delete('delete from sources where depot_id = ? and local_id = any(?::text[])', [$depot->id, Bulk::list($local)]);
             DB::delete('delete from releases where depot_id = ? and package_id = any(?::text[])', [$depot->id, Bulk::list($own)]);
-            Bulk::copy('sources', ['depot_id', 'local_id', 'package_id', 'document', 'page', 'problems', 'usable'], array_map(
-                fn (Source $source): array => ['depot_id' => $source->depot, 'local_id' => $source->localId, 'package_id' => $source->packageId, 'document' => $source->document, 'page' => $source->page, 'problems' => $source->problems, 'usable' => $source->isUsable()],
-                $sources,
-            ));
+            Bulk::copy(
+                'sources',
+                ['depot_id', 'local_id', 'package_id', 'document', 'page', 'problems', 'usable'],
+                array_map(
+                    fn (Source $source): array => [
+                        'depot_id' => $source->depot,
+                        'local_id' => $source->localId,
+                        'package_id' => $source->packageId,
+                        'document' => $source->document,
+                        'page' => $source->page,
+                        'problems' => $source->problems,
+                        'usable' => $source->isUsable(),
+                    ],
+                    $sources,
+                ),
+            );
             $files = [];
             foreach ($sources as $source) {
                 foreach ($source->files as $file) {
                     $files["{$file['package_id']} {$file['version']}"] ??= $file;
                 }
             }
-            Bulk::copy('releases', ['package_id', 'version', 'depot_id', 'recommended', 'published_at', 'file_name', 'file_size', 'file_sha256', 'file_path', 'content'], array_values($files));
+            Bulk::copy(
+                'releases',
+                [
+                    'package_id',
+                    'version',
+                    'depot_id',
+                    'recommended',
+                    'published_at',
+                    'file_name',
+                    'file_size',
+                    'file_sha256',
+                    'file_path',
+                    'content',
+                ],
+                array_values($files),
+            );
             $touched = array_values(array_unique([...$own, ...$this->renamed($depot, $names)]));
             $usable = array_filter($sources, fn (Source $source): bool => $source->isUsable());
-            $this->merging->rebuild($touched, array_column(array_map(fn (Source $source): array => [$source->packageId, $source], array_values($usable)), 1, 0));
+            $this->merging->rebuild(
+                $touched,
+                array_column(array_map(fn (Source $source): array => [$source->packageId, $source], array_values($usable)), 1, 0),
+            );
             if ($sequence !== null) {
                 $depot->update(['sequence' => $sequence]);
             }
@@ -245,9 +293,16 @@ final readonly class Synchronising
     private function renamed(Depot $depot, Identities $names): array
     {
         $changed = [];
-        $mentioning = $names->learned === [] ? [] : DB::table('mentions')->whereIn('mentioned', array_keys($names->learned))->distinct()->pluck('package_id')->all();
-        foreach (DB::table('sources')->where('depot_id', $depot->id)->where('usable', true)->whereIn('package_id', $mentioning)->get() as $row) {
-            DB::table('sources')->where('depot_id', $depot->id)->where('local_id', $row->local_id)
+        $mentioning =
+            $names->learned === []
+                ? []
+                : DB::table('mentions')->whereIn('mentioned', array_keys($names->learned))->distinct()->pluck('package_id')->all();
+        foreach (
+            DB::table('sources')->where('depot_id', $depot->id)->where('usable', true)->whereIn('package_id', $mentioning)->get() as $row
+        ) {
+            DB::table('sources')
+                ->where('depot_id', $depot->id)
+                ->where('local_id', $row->local_id)
                 ->update(['document' => SourceReader::translate($row->document, $names->aliases)]);
             $changed[] = $row->package_id;
         }

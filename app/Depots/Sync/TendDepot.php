@@ -4,14 +4,16 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Models\Depot;
+use App\Depots\Depot;
 use App\Models\Task;
-use App\Work\TaskKind;
+use App\Models\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\DB;
 
-/** Takes what a depot says out of the catalogue, with or without the depot; or puts packages together anew in another order of the depots. */
+/**
+ * Takes what a depot says out of the catalogue, with or without the depot; or puts packages together anew in another order of the depots.
+ */
 final readonly class TendDepot implements Undertaking
 {
     private const PORTION = 500;
@@ -22,7 +24,10 @@ final readonly class TendDepot implements Undertaking
 
     public function start(Depot $depot, Tending $what): Task
     {
-        return $this->tasks->begin(TaskKind::Tend, $what === Tending::Order ? 'putting packages together' : "taking out {$depot->name}", ['depot' => $depot->id, 'what' => $what->value]);
+        return $this->tasks->begin(TaskKind::Tend, $what === Tending::Order ? 'putting packages together' : "taking out {$depot->name}", [
+            'depot' => $depot->id,
+            'what' => $what->value,
+        ]);
     }
 
     public function run(Task $task): void
@@ -59,6 +64,8 @@ final readonly class TendDepot implements Undertaking
     /** What was done was done whole; the rest is done when it is begun again. */
     public function abandon(Task $task, string $why): void
     {
-        Depot::query()->whereKey((int) $task->about('depot'))->update(['problem' => $why]);
+        Depot::query()
+            ->whereKey((int) $task->about('depot'))
+            ->update(['problem' => $why]);
     }
 }

@@ -39,14 +39,38 @@ final readonly class Abandoned implements Rule
             }
         }
         // What a depot reports is another rule's.
-        $gone = $gone === [] ? [] : array_diff_key($gone, array_flip(DB::table('notices')->whereIn('package_id', array_map(strval(...), array_keys($gone)))->whereIn('kind', ['abandoned', 'replaced'])->pluck('package_id')->all()));
+        $gone =
+            $gone === []
+                ? []
+                : array_diff_key(
+                    $gone,
+                    array_flip(
+                        DB::table('notices')
+                            ->whereIn('package_id', array_map(strval(...), array_keys($gone)))
+                            ->whereIn('kind', ['abandoned', 'replaced'])
+                            ->pluck('package_id')
+                            ->all(),
+                    ),
+                );
         $findings = [];
         foreach (count($gone) > self::EACH ? [] : $gone as $id => $follower) {
-            $findings[] = new Finding(Level::Look, $seen->title((string) $id).' seems abandoned', "It has {$follower->evidence()}. It works as it is; look for an understudy before you move on.", (string) $id);
+            $findings[] = new Finding(
+                Level::Look,
+                $seen->title((string) $id).' seems abandoned',
+                "It has {$follower->evidence()}. It works as it is; look for an understudy before you move on.",
+                (string) $id,
+            );
         }
         if (count($gone) > self::EACH) {
             $names = array_map(fn (string $id): string => $seen->title($id), array_map(strval(...), array_keys($gone)));
-            $findings[] = new Finding(Level::Look, count($gone).' packages seem abandoned', implode(', ', array_slice($names, 0, 8)).(count($names) > 8 ? ' and '.(count($names) - 8).' more' : '').': none of them followed to the last three versions or more, and none had a release for half a year. They work as they are; look for understudies before you move on.');
+            $findings[] = new Finding(
+                Level::Look,
+                count($gone).' packages seem abandoned',
+                implode(', ', array_slice($names, 0, 8)).
+                    (count($names) > 8 ? ' and '.(count($names) - 8).' more' : '').
+                    ': none of them followed to the last three versions or more, and none had a release for half a year. They work as '.
+                    'they are; look for understudies before you move on.',
+            );
         }
 
         return $findings;

@@ -25,11 +25,16 @@ final readonly class BuildNotRecommended implements Rule
         $builds = $bases->buildsOf($seen->plan->base->loader, $seen->plan->base->gameVersion);
         $recommended = array_filter($builds, fn (LoaderBuild $build): bool => $build->isRecommended());
 
-        return $recommended !== [] || $builds === [] ? [] : [new Finding(
-            Level::Look,
-            "No build of {$bases->title($seen->plan->base->loader)} is recommended yet",
-            "{$bases->game->name} {$seen->plan->base->gameVersion} is new. {$seen->plan->base->loaderVersion} is what there is, and it may still have faults.",
-            $seen->plan->base->loader,
-        )];
+        return $recommended !== [] || $builds === []
+            ? []
+            : [
+                new Finding(
+                    Level::Look,
+                    "No build of {$bases->title($seen->plan->base->loader)} is recommended yet",
+                    "{$bases->game->name} {$seen->plan->base->gameVersion} is new. {$seen->plan->base->loaderVersion} is what there is, ".
+                    'and it may still have faults.',
+                    $seen->plan->base->loader,
+                ),
+            ];
     }
 }

@@ -9,8 +9,8 @@ use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Rule;
 use App\Findings\Seen;
+use App\Models\LaunchState;
 use App\Numbers\Numbers;
-use App\Rehearsals\LaunchState;
 use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
 use Stasimon\Core\Diagnose\Counsel;
@@ -42,31 +42,50 @@ final readonly class FailedRehearsal implements Rule
         foreach (array_filter($all, fn (Read $read): bool => ! $this->isToldByNumbers($read, $seen)) as $read) {
             $parameters = [$seen->instance->id, $rehearsal->number];
             $remedies = array_map(
-                fn (Counsel $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', $parameters, ['remedy' => $counsel->key]),
+                fn (Counsel $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', $parameters, [
+                    'remedy' => $counsel->key,
+                ]),
                 $read->remedies,
             );
-            $findings[] = new Finding(Level::Stops, $title, $read->sentence, $read->diagnosis->suspects[0] ?? null, $remedies, byLaunch: true);
+            $findings[] = new Finding(
+                Level::Stops,
+                $title,
+                $read->sentence,
+                $read->diagnosis->suspects[0] ?? null,
+                $remedies,
+                byLaunch: true,
+            );
         }
 
-        return $all !== [] ? $findings : [new Finding(
-            Level::Stops, $title,
-            "It ended with exit code {$rehearsal->exit_code}, and its log names no cause that is known here. Read the log from its first error.",
-            byLaunch: true,
-        )];
+        return $all !== []
+            ? $findings
+            : [
+                new Finding(
+                    Level::Stops,
+                    $title,
+                    "It ended with exit code {$rehearsal->exit_code}, and its log names no cause that is known here. Read the log from ".
+                        'its first error.',
+                    byLaunch: true,
+                ),
+            ];
     }
 
     private function toBeTried(string $title, string $said, Seen $seen): Finding
     {
         return new Finding(
-            Level::Look, "{$title}, and nothing was launched since",
+            Level::Look,
+            "{$title}, and nothing was launched since",
             trim("{$said} Something was applied after it. Whether that helped is known when the game has been launched again."),
-            null, [new Remedy('Rehearse', 'what is applied now', 'rehearsals.store', [$seen->instance->id])], byLaunch: true,
+            null,
+            [new Remedy('Rehearse', 'what is applied now', 'rehearsals.store', [$seen->instance->id])],
+            byLaunch: true,
         );
     }
 
     /** Whether another rule finds the same in the configs, with what helps there. */
     private function isToldByNumbers(Read $read, Seen $seen): bool
     {
-        return $read->diagnosis->kind === Failure::SameNumber && isset($this->numbers->clashes($seen->asSeen())[(int) $read->diagnosis->get('what')]);
+        return $read->diagnosis->kind === Failure::SameNumber &&
+            isset($this->numbers->clashes($seen->asSeen())[(int) $read->diagnosis->get('what')]);
     }
 }

@@ -33,7 +33,12 @@ final readonly class FilesTouched implements Rule
             $groups["{$file->state} {$file->package}"][] = $file;
         }
 
-        return array_values(array_map(fn (array $files): Finding => $files[0]->state === 'missing' ? $this->gone($files, $seen) : $this->changed($files, $seen), $groups));
+        return array_values(
+            array_map(
+                fn (array $files): Finding => $files[0]->state === 'missing' ? $this->gone($files, $seen) : $this->changed($files, $seen),
+                $groups,
+            ),
+        );
     }
 
     /** @param  non-empty-list<FolderFile>  $files  of one package */
@@ -42,9 +47,16 @@ final readonly class FilesTouched implements Rule
         [$name, $one] = [$files[0]->name, count($files) === 1];
 
         return new Finding(
-            Level::Stops, ($one ? 'The file' : 'Files')." of {$name} ".($one ? 'is' : 'are').' gone',
-            self::paths($files).' '.($one ? 'was' : 'were').' there when the draft was applied and '.($one ? 'is' : 'are')." not in the folder now. Whatever needs {$name} will not start.",
-            $files[0]->package, [$this->putBack($seen)],
+            Level::Stops,
+            ($one ? 'The file' : 'Files')." of {$name} ".($one ? 'is' : 'are').' gone',
+            self::paths($files).
+                ' '.
+                ($one ? 'was' : 'were').
+                ' there when the draft was applied and '.
+                ($one ? 'is' : 'are').
+                " not in the folder now. Whatever needs {$name} will not start.",
+            $files[0]->package,
+            [$this->putBack($seen)],
         );
     }
 
@@ -54,10 +66,25 @@ final readonly class FilesTouched implements Rule
         [$name, $one] = [$files[0]->name, count($files) === 1];
 
         return new Finding(
-            Level::Look, ($one ? 'A file' : 'Files')." of {$name} ".($one ? 'was' : 'were').' changed by hand',
-            self::paths($files).' '.($one ? 'is' : 'are').' not as '.($one ? 'it was' : 'they were').' when the draft was applied.',
+            Level::Look,
+            ($one ? 'A file' : 'Files')." of {$name} ".($one ? 'was' : 'were').' changed by hand',
+            self::paths($files).
+                ' '.
+                ($one ? 'is' : 'are').
+                ' not as '.
+                ($one ? 'it was' : 'they were').
+                ' when the draft was applied.',
             $files[0]->package,
-            [$this->putBack($seen), new Remedy('Keep it as it is', 'until its release changes', 'files.keep', [$seen->instance->id], ['id' => (string) $files[0]->package])],
+            [
+                $this->putBack($seen),
+                new Remedy(
+                    'Keep it as it is',
+                    'until its release changes',
+                    'files.keep',
+                    [$seen->instance->id],
+                    ['id' => (string) $files[0]->package],
+                ),
+            ],
         );
     }
 
@@ -71,6 +98,7 @@ final readonly class FilesTouched implements Rule
     {
         $named = array_map(fn (FolderFile $file): string => $file->path, array_slice($files, 0, self::NAMED));
 
-        return collect($named)->join(', ', ' and ').(count($files) > self::NAMED ? ' and '.(count($files) - self::NAMED).' more' : '');
+        return collect($named)->join(', ', ' and ').
+            (count($files) > self::NAMED ? ' and '.(count($files) - self::NAMED).' more' : '');
     }
 }

@@ -23,9 +23,12 @@ final readonly class LinkedFolders implements Rule
         $findings = [];
         foreach ((new Folder($seen->instance))->links($this->games->get($seen->plan->base->game)->own) as $own => [$target, $isThere]) {
             $findings[] = new Finding(
-                $isThere ? Level::Info : Level::Look, "{$own} is a link",
-                "It leads to {$target}".($isThere ? '' : ', where nothing is')
-                    .'. It stays a link whatever is applied; what is in it is kept in no restore point, and no mod\'s default is written there.',
+                $isThere ? Level::Info : Level::Look,
+                "{$own} is a link",
+                "It leads to {$target}".
+                    ($isThere ? '' : ', where nothing is').
+                    '. It stays a link whatever is applied; what is in it is kept in no restore point, and no mod\'s default is written '.
+                    'there.',
             );
         }
 

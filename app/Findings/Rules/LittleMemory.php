@@ -32,11 +32,37 @@ final readonly class LittleMemory implements Rule
         $findings = [];
         if ($seen->plan->base->memory < $advice->least) {
             $choice = $advice->choice($game->memory);
-            $findings[] = new Finding(Level::Look, 'The memory may be too little', "By rule of thumb: {$advice->sum()}. It is given ".number_format($seen->plan->base->memory).' MB.', null, $choice->megabytes > $seen->plan->base->memory ? [new Remedy("Give it {$choice->gigabytes()}", 'as a draft', 'draft.base', [$seen->instance->id], ['memory' => (string) $choice->megabytes])] : []);
+            $findings[] = new Finding(
+                Level::Look,
+                'The memory may be too little',
+                "By rule of thumb: {$advice->sum()}. It is given ".number_format($seen->plan->base->memory).' MB.',
+                null,
+                $choice->megabytes > $seen->plan->base->memory
+                    ? [
+                        new Remedy(
+                            "Give it {$choice->gigabytes()}",
+                            'as a draft',
+                            'draft.base',
+                            [$seen->instance->id],
+                            ['memory' => (string) $choice->megabytes],
+                        ),
+                    ]
+                    : [],
+            );
         }
         $machine = RunsOn::machine();
         if ($machine !== null && $machine < $seen->plan->base->memory + self::SYSTEM) {
-            $findings[] = new Finding(Level::Look, 'This machine has little memory', 'It has '.number_format($machine).' MB in all, and the game is to be given '.number_format($seen->plan->base->memory).' MB. With less than '.number_format(self::SYSTEM).' MB left for everything else, the system may end the game.');
+            $findings[] = new Finding(
+                Level::Look,
+                'This machine has little memory',
+                'It has '.
+                    number_format($machine).
+                    ' MB in all, and the game is to be given '.
+                    number_format($seen->plan->base->memory).
+                    ' MB. With less than '.
+                    number_format(self::SYSTEM).
+                    ' MB left for everything else, the system may end the game.',
+            );
         }
 
         return $findings;

@@ -38,21 +38,55 @@ final readonly class LoadReported implements Rule
             return [];
         }
         $asked = $game->log->missing->missing(mb_scrub((string) PlainFile::text($path, self::LONGEST)));
-        $missing = array_filter(array_diff_key($asked, $seen->versions), fn (string $id): bool => ! $seen->plan->wants($id), ARRAY_FILTER_USE_KEY);
+        $missing = array_filter(
+            array_diff_key($asked, $seen->versions),
+            fn (string $id): bool => ! $seen->plan->wants($id),
+            ARRAY_FILTER_USE_KEY,
+        );
         if ($missing === []) {
             return $asked === [] || $seen->isDraft ? [] : [$this->toBeTried($asked, $game->log->missing->path, $seen)];
         }
         $base = $seen->plan->base;
         $loaders = (new Bases($game, $seen->catalogue))->standsFor($base->loader);
-        $names = DB::table('packages')->whereIn('id', array_map(strval(...), array_keys($missing)))->whereRaw('supports && ?::text[]', [SupportKey::anyOf($game->id, $base->gameVersion, $loaders)])->orderBy('name')->pluck('name', 'id')->all();
+        $names = DB::table('packages')
+            ->whereIn('id', array_map(strval(...), array_keys($missing)))
+            ->whereRaw('supports && ?::text[]', [SupportKey::anyOf($game->id, $base->gameVersion, $loaders)])
+            ->orderBy('name')
+            ->pluck('name', 'id')
+            ->all();
         $nowhere = array_map(strval(...), array_keys(array_diff_key($missing, $names)));
         $askers = array_values(array_unique(array_merge(...array_values($missing))));
         $all = [...array_values($names), ...$nowhere];
-        $text = ($askers === [] ? 'Something' : self::some(array_map($seen->title(...), $askers))).(count($askers) > 1 ? ' ask for ' : ' asks for ').self::some($all).', which '.(count($all) === 1 ? 'is' : 'are')." not there, by {$game->log->missing->path}."
-            .($nowhere === [] ? '' : ' No depot has '.self::some($nowhere).' for this base.');
+        $text =
+            ($askers === [] ? 'Something' : self::some(array_map($seen->title(...), $askers))).
+            (count($askers) > 1 ? ' ask for ' : ' asks for ').
+            self::some($all).
+            ', which '.
+            (count($all) === 1 ? 'is' : 'are').
+            " not there, by {$game->log->missing->path}.".
+            ($nowhere === [] ? '' : ' No depot has '.self::some($nowhere).' for this base.');
         $ids = array_map(strval(...), array_keys($names));
 
-        return [new Finding(Level::Look, count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report', $text, null, $ids === [] ? [] : [new Remedy(count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids), 'as a draft', 'draft.add', [$seen->instance->id], Remedy::list('ids', $ids))], byLaunch: true)];
+        return [
+            new Finding(
+                Level::Look,
+                count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report',
+                $text,
+                null,
+                $ids === []
+                    ? []
+                    : [
+                        new Remedy(
+                            count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids),
+                            'as a draft',
+                            'draft.add',
+                            [$seen->instance->id],
+                            Remedy::list('ids', $ids),
+                        ),
+                    ],
+                byLaunch: true,
+            ),
+        ];
     }
 
     /**
@@ -65,16 +99,25 @@ final readonly class LoadReported implements Rule
         $names = self::some(array_map(fn (int|string $id): string => $seen->title((string) $id), array_keys($asked)));
 
         return new Finding(
-            Level::Info, 'A load report is to be tried again',
-            "By {$path}, of the last launch, {$names} ".(count($asked) === 1 ? 'was' : 'were').' missing. '.(count($asked) === 1 ? 'It is' : 'They are')
-                .' in the line-up now; the next launch says whether the game finds '.(count($asked) === 1 ? 'it' : 'them').'.',
-            null, [new Remedy('Rehearse', 'what is applied now', 'rehearsals.store', [$seen->instance->id])], byLaunch: true,
+            Level::Info,
+            'A load report is to be tried again',
+            "By {$path}, of the last launch, {$names} ".
+                (count($asked) === 1 ? 'was' : 'were').
+                ' missing. '.
+                (count($asked) === 1 ? 'It is' : 'They are').
+                ' in the line-up now; the next launch says whether the game finds '.
+                (count($asked) === 1 ? 'it' : 'them').
+                '.',
+            null,
+            [new Remedy('Rehearse', 'what is applied now', 'rehearsals.store', [$seen->instance->id])],
+            byLaunch: true,
         );
     }
 
     /** @param  list<string>  $words */
     private static function some(array $words): string
     {
-        return implode(', ', array_slice($words, 0, self::TOLD)).(count($words) > self::TOLD ? ' and '.(count($words) - self::TOLD).' more' : '');
+        return implode(', ', array_slice($words, 0, self::TOLD)).
+            (count($words) > self::TOLD ? ' and '.(count($words) - self::TOLD).' more' : '');
     }
 }

@@ -10,7 +10,7 @@ use App\Findings\Remedy;
 use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Models\Instance;
-use App\Rehearsals\LaunchState;
+use App\Models\LaunchState;
 
 /** An instance that was made beside another one has launched cleanly, so the old one can go out of the way. */
 final readonly class MovedOn implements Rule
@@ -19,13 +19,40 @@ final readonly class MovedOn implements Rule
     {
         $instance = $seen->instance;
         $findings = [];
-        $from = $instance->moved_from === null || $instance->lastRehearsal?->state !== LaunchState::Clean ? null : Instance::query()->whereNull('put_away_at')->find($instance->moved_from, ['id', 'name']);
+        $from =
+            $instance->moved_from === null || $instance->lastRehearsal?->state !== LaunchState::Clean
+                ? null
+                : Instance::query()
+                    ->whereNull('put_away_at')
+                    ->find($instance->moved_from, ['id', 'name']);
         if ($from !== null) {
-            $findings[] = new Finding(Level::Info, "{$from->name} is still here", "This instance was made beside it and launches cleanly. {$from->name} can be put away, with all that is in it, and brought back; after ".Instance::KEPT.' days you are asked whether it may go.', null, [self::away($from)]);
+            $findings[] = new Finding(
+                Level::Info,
+                "{$from->name} is still here",
+                "This instance was made beside it and launches cleanly. {$from->name} can be put away, with all that is in it, and ".
+                    'brought back; after '.
+                    Instance::KEPT.
+                    ' days you are asked whether it may go.',
+                null,
+                [self::away($from)],
+            );
         }
-        $to = Instance::query()->where('moved_from', $instance->id)->whereNull('put_away_at')->with('lastRehearsal')->get(['id', 'name'])->first(fn (Instance $to): bool => $to->lastRehearsal?->state === LaunchState::Clean);
+        $to = Instance::query()
+            ->where('moved_from', $instance->id)
+            ->whereNull('put_away_at')
+            ->with('lastRehearsal')
+            ->get(['id', 'name'])
+            ->first(fn (Instance $to): bool => $to->lastRehearsal?->state === LaunchState::Clean);
         if ($to !== null) {
-            $findings[] = new Finding(Level::Info, "It has launched cleanly as {$to->name}", 'This one can be put away, with all that is in it, and brought back; after '.Instance::KEPT.' days you are asked whether it may go.', null, [self::away($instance)]);
+            $findings[] = new Finding(
+                Level::Info,
+                "It has launched cleanly as {$to->name}",
+                'This one can be put away, with all that is in it, and brought back; after '.
+                    Instance::KEPT.
+                    ' days you are asked whether it may go.',
+                null,
+                [self::away($instance)],
+            );
         }
 
         return $findings;

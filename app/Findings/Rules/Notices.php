@@ -25,24 +25,73 @@ final readonly class Notices implements Rule
         if ($seen->instance->applied_at === null && ! $seen->isDraft) {
             return [];
         }
-        $rows = DB::table('notices')->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')->whereIn('package_id', array_map(strval(...), array_keys($seen->versions)))->where('kind', '!=', 'fine')
-            ->orderBy('notices.id')->get(['notices.*', 'depots.name as depot'])->filter(fn (object $row): bool => ($row->version === null || $row->version === $seen->versions[$row->package_id]) && array_diff_assoc((array) json_decode($row->beside ?? '{}', true), $seen->versions) === []);
+        $rows = DB::table('notices')
+            ->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')
+            ->whereIn('package_id', array_map(strval(...), array_keys($seen->versions)))
+            ->where('kind', '!=', 'fine')
+            ->orderBy('notices.id')
+            ->get(['notices.*', 'depots.name as depot'])
+            ->filter(
+                fn (object $row): bool => ($row->version === null || $row->version === $seen->versions[$row->package_id]) &&
+                    array_diff_assoc((array) json_decode($row->beside ?? '{}', true), $seen->versions) === [],
+            );
         $findings = [];
         foreach ($rows as $row) {
             $title = $seen->title($row->package_id);
             $by = $row->depot ?? 'a search here';
             $remedies = [];
-            if ($row->understudy !== null && $seen->plan->wants($row->package_id) && ! isset($seen->versions[$row->understudy]) && $this->resolving->holds($seen->plan->without($row->package_id)->wanting($row->understudy), $seen->instance)) {
-                $remedies[] = new Remedy('Use '.$seen->title($row->understudy).' instead', 'as a draft', 'draft.replace', [$seen->instance->id], ['id' => $row->package_id, 'target' => $row->understudy]);
+            if (
+                $row->understudy !== null &&
+                $seen->plan->wants($row->package_id) &&
+                ! isset($seen->versions[$row->understudy]) &&
+                $this->resolving->holds($seen->plan->without($row->package_id)->wanting($row->understudy), $seen->instance)
+            ) {
+                $remedies[] = new Remedy(
+                    'Use '.$seen->title($row->understudy).' instead',
+                    'as a draft',
+                    'draft.replace',
+                    [$seen->instance->id],
+                    ['id' => $row->package_id, 'target' => $row->understudy],
+                );
             }
             $other = $row->version === null ? null : self::otherRelease($seen->catalogue, $row->package_id, $row->version);
-            if ($other !== null && $seen->plan->wants($row->package_id) && $this->resolving->holds($seen->plan->ranging($row->package_id, $other), $seen->instance)) {
-                $remedies[] = new Remedy('Use another release than '.$row->version, 'as a draft', 'draft.range', [$seen->instance->id], ['id' => $row->package_id, 'range' => $other]);
+            if (
+                $other !== null &&
+                $seen->plan->wants($row->package_id) &&
+                $this->resolving->holds($seen->plan->ranging($row->package_id, $other), $seen->instance)
+            ) {
+                $remedies[] = new Remedy(
+                    'Use another release than '.$row->version,
+                    'as a draft',
+                    'draft.range',
+                    [$seen->instance->id],
+                    ['id' => $row->package_id, 'range' => $other],
+                );
             }
             $findings[] = match ($row->kind) {
-                'broken' => new Finding(Level::Breaks, "{$title}".($row->version === null ? '' : " {$row->version}").($row->depot === null ? ' does not come up here' : ' is reported broken'), "{$row->text} ".($row->depot === null ? 'Found by a search here.' : "Reported by {$by}."), $row->package_id, $remedies),
-                'abandoned' => new Finding(Level::Look, "{$title} is abandoned", "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
-                default => new Finding(Level::Look, "{$title} has a successor", "{$row->text} Reported by {$by}.", $row->package_id, $remedies),
+                'broken' => new Finding(
+                    Level::Breaks,
+                    "{$title}".
+                        ($row->version === null ? '' : " {$row->version}").
+                        ($row->depot === null ? ' does not come up here' : ' is reported broken'),
+                    "{$row->text} ".($row->depot === null ? 'Found by a search here.' : "Reported by {$by}."),
+                    $row->package_id,
+                    $remedies,
+                ),
+                'abandoned' => new Finding(
+                    Level::Look,
+                    "{$title} is abandoned",
+                    "{$row->text} Reported by {$by}.",
+                    $row->package_id,
+                    $remedies,
+                ),
+                default => new Finding(
+                    Level::Look,
+                    "{$title} has a successor",
+                    "{$row->text} Reported by {$by}.",
+                    $row->package_id,
+                    $remedies,
+                ),
             };
         }
 

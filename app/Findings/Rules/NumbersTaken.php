@@ -34,8 +34,11 @@ final readonly class NumbersTaken implements Rule
         foreach (array_slice($sheet->clashes, 0, 5, true) as $number => $claims) {
             $who = array_map(fn (Claim $claim): string => $claim->name.($claim->owner === '' ? '' : " of {$claim->owner}"), $claims);
             $findings[] = new Finding(
-                Level::Stops, "The number {$number} is claimed twice",
-                count($who) > 1 ? Str::ucfirst(implode(' and ', $who))." both claim the number {$number}, so the game stops when it starts." : Str::ucfirst($who[0])." claims the number {$number}, which the game itself has, so it stops when it starts.",
+                Level::Stops,
+                "The number {$number} is claimed twice",
+                count($who) > 1
+                    ? Str::ucfirst(implode(' and ', $who))." both claim the number {$number}, so the game stops when it starts."
+                    : Str::ucfirst($who[0])." claims the number {$number}, which the game itself has, so it stops when it starts.",
                 array_search($claims[count($claims) - 1]->owner, $titles, true) ?: null,
                 $this->others($seen, $sheet),
             );
@@ -44,9 +47,12 @@ final readonly class NumbersTaken implements Rule
         foreach (array_slice($sheet->torn, 0, 5) as $pair) {
             [$first, $second] = $pair->claims;
             $findings[] = new Finding(
-                Level::Breaks, "{$first->name} and {$second->name} are torn apart",
-                "They take the numbers {$first->number} and {$second->number}, and the second has to follow the first. The game may stop, or change one into something else.",
-                array_search($first->owner, $titles, true) ?: null, $this->others($seen, $sheet),
+                Level::Breaks,
+                "{$first->name} and {$second->name} are torn apart",
+                "They take the numbers {$first->number} and {$second->number}, and the second has to follow the first. The game may stop, ".
+                    'or change one into something else.',
+                array_search($first->owner, $titles, true) ?: null,
+                $this->others($seen, $sheet),
             );
         }
 
@@ -58,6 +64,12 @@ final readonly class NumbersTaken implements Rule
     {
         $lines = count($sheet->moves ?? []);
 
-        return $lines === 0 ? [] : [new Remedy('Give other numbers', $lines === 1 ? '1 line of a config' : "{$lines} lines of configs", 'numbers.take', [$seen->instance->id])];
+        return $lines === 0
+            ? []
+            : [
+                new Remedy('Give other numbers', $lines === 1 ? '1 line of a config' : "{$lines} lines of configs", 'numbers.take', [
+                    $seen->instance->id,
+                ]),
+            ];
     }
 }

@@ -30,12 +30,22 @@ final readonly class Overlaps implements Rule
         foreach ($pairs as $pair => $paths) {
             [$winner, $loser] = explode(' ', $pair);
             [$wins, $loses] = [$seen->title($winner), $seen->title($loser)];
-            $named = implode(', ', array_slice($paths, 0, self::NAMED)).(count($paths) > self::NAMED ? ' and '.(count($paths) - self::NAMED).' more' : '');
-            $let = fn (string $words, string $first, string $second): Remedy => new Remedy($words, 'as a draft', 'draft.let', [$seen->instance->id], ['id' => $first, 'target' => $second]);
+            $named =
+                implode(', ', array_slice($paths, 0, self::NAMED)).
+                (count($paths) > self::NAMED ? ' and '.(count($paths) - self::NAMED).' more' : '');
+            $let = fn (string $words, string $first, string $second): Remedy => new Remedy(
+                $words,
+                'as a draft',
+                'draft.let',
+                [$seen->instance->id],
+                ['id' => $first, 'target' => $second],
+            );
             $findings[] = new Finding(
-                Level::Look, "{$wins} and {$loses} bring the same file",
+                Level::Look,
+                "{$wins} and {$loses} bring the same file",
                 "{$named} is in both, with different contents. Only one can be there: {$wins}'s, because it comes later.",
-                $loser, [$let("Let {$loses} win", $loser, $winner), $let("Leave it to {$wins}", $winner, $loser)],
+                $loser,
+                [$let("Let {$loses} win", $loser, $winner), $let("Leave it to {$wins}", $winner, $loser)],
             );
         }
 

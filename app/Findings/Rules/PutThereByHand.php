@@ -31,7 +31,7 @@ final readonly class PutThereByHand implements Rule
             if ($stray->isLeft || isset($out[$stray->key])) {
                 continue;
             }
-            $findings[] = $this->clashing($stray, $seen) ?? $others[] = $stray;
+            $findings[] = $this->clashing($stray, $seen) ?? ($others[] = $stray);
         }
         $findings = array_values(array_filter($findings, fn (Finding|Stray $one): bool => $one instanceof Finding));
 
@@ -47,17 +47,22 @@ final readonly class PutThereByHand implements Rule
             $laid = "{$seen->title($id)} {$seen->versions[$id]}";
 
             return new Finding(
-                Level::Stops, "{$seen->title($id)} is there twice",
-                "{$path} was put there by hand and says that it is {$stray->title()}; {$laid} of this line-up lies beside it. A game that finds one mod twice mostly does not start.",
-                $id, [$this->takeOut([$stray], $seen), $this->takeIn([$stray], $seen, "Use it in place of {$laid}")],
+                Level::Stops,
+                "{$seen->title($id)} is there twice",
+                "{$path} was put there by hand and says that it is {$stray->title()}; {$laid} of this line-up lies beside it. A game that ".
+                    'finds one mod twice mostly does not start.',
+                $id,
+                [$this->takeOut([$stray], $seen), $this->takeIn([$stray], $seen, "Use it in place of {$laid}")],
             );
         }
         foreach ($this->broken($stray, $seen) as $other) {
             if (isset($seen->versions[$other])) {
                 return new Finding(
-                    Level::Stops, "{$stray->title()} refuses to run beside {$seen->title($other)}",
+                    Level::Stops,
+                    "{$stray->title()} refuses to run beside {$seen->title($other)}",
                     "{$path} was put there by hand, and says that it cannot stand with {$seen->title($other)}, which is in this line-up.",
-                    $other, [$this->takeOut([$stray], $seen), $this->leave([$stray], $seen)],
+                    $other,
+                    [$this->takeOut([$stray], $seen), $this->leave([$stray], $seen)],
                 );
             }
         }
@@ -69,7 +74,10 @@ final readonly class PutThereByHand implements Rule
     private function broken(Stray $stray, Seen $seen): array
     {
         $known = $seen->catalogue->package($stray->package())?->release((string) $stray->found?->version());
-        $said = array_map(fn (mixed $break): string => is_array($break) && is_string($break['id'] ?? null) ? $break['id'] : '', (array) ($stray->found->release['breaks'] ?? []));
+        $said = array_map(
+            fn (mixed $break): string => is_array($break) && is_string($break['id'] ?? null) ? $break['id'] : '',
+            (array) ($stray->found->release['breaks'] ?? []),
+        );
 
         return [...array_values($said), ...array_map(fn (Breakage $break): string => $break->target->id, $known->breaks ?? [])];
     }
@@ -92,14 +100,28 @@ final readonly class PutThereByHand implements Rule
         $known = array_values(array_filter($strays, fn (Stray $stray): bool => $stray->found !== null));
         $takeIn = match (count($known)) {
             0 => [],
-            1 => [$this->takeIn($known, $seen, $known[0]->package() === '' ? "Say what {$known[0]->name()} is" : "Take {$known[0]->title()} in")],
+            1 => [
+                $this->takeIn(
+                    $known,
+                    $seen,
+                    $known[0]->package() === '' ? "Say what {$known[0]->name()} is" : "Take {$known[0]->title()} in",
+                ),
+            ],
             default => [$this->takeIn($known, $seen, 'Take all '.count($known).' in')],
         };
 
         return new Finding(
-            Level::Look, ($one ? '1 file was' : count($strays).' files were').' put there by hand',
-            implode('; ', $named).$more.'. The game starts '.($one ? 'it' : 'them').' with the others, and what '.($one ? 'it needs' : 'they need').' is not looked at.',
-            null, [...$takeIn, $this->takeOut($strays, $seen), $this->leave($strays, $seen)],
+            Level::Look,
+            ($one ? '1 file was' : count($strays).' files were').' put there by hand',
+            implode('; ', $named).
+                $more.
+                '. The game starts '.
+                ($one ? 'it' : 'them').
+                ' with the others, and what '.
+                ($one ? 'it needs' : 'they need').
+                ' is not looked at.',
+            null,
+            [...$takeIn, $this->takeOut($strays, $seen), $this->leave($strays, $seen)],
         );
     }
 

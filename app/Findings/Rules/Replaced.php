@@ -20,14 +20,40 @@ final readonly class Replaced implements Rule
         foreach ($seen->versions as $id => $version) {
             $package = $seen->catalogue->package((string) $id);
             $replaces = $package?->release($version)->replaces ?? [];
-            $packages = $package === null ? [] : array_filter(array_map(fn (Replacement $one): ?Package => $one->packageIn($seen->versions, $seen->catalogue, $package), $replaces));
-            $paths = array_map(fn (Replacement $one): string => $one->path, array_filter($replaces, fn (Replacement $one): bool => $one->target === null));
+            $packages =
+                $package === null
+                    ? []
+                    : array_filter(
+                        array_map(
+                            fn (Replacement $one): ?Package => $one->packageIn($seen->versions, $seen->catalogue, $package),
+                            $replaces,
+                        ),
+                    );
+            $paths = array_map(
+                fn (Replacement $one): string => $one->path,
+                array_filter($replaces, fn (Replacement $one): bool => $one->target === null),
+            );
             $words = [
                 ...array_values(array_map(fn (Package $one): string => $one->title(), $packages)),
-                ...($paths === [] ? [] : ['what others bring at '.implode(', ', array_slice($paths, 0, 3)).(count($paths) > 3 ? ' and '.(count($paths) - 3).' more places' : '')]),
+                ...$paths === []
+                    ? []
+                    : [
+                        'what others bring at '.
+                        implode(', ', array_slice($paths, 0, 3)).
+                        (count($paths) > 3 ? ' and '.(count($paths) - 3).' more places' : ''),
+                    ],
             ];
             if ($words !== []) {
-                $findings[] = new Finding(Level::Info, "{$seen->title((string) $id)} stands in the place of others", 'While it is here, '.implode(' and ', $words).' '.(count($words) === 1 ? 'is' : 'are').' left out, as it asks. All of it comes back when it goes.', (string) $id);
+                $findings[] = new Finding(
+                    Level::Info,
+                    "{$seen->title((string) $id)} stands in the place of others",
+                    'While it is here, '.
+                        implode(' and ', $words).
+                        ' '.
+                        (count($words) === 1 ? 'is' : 'are').
+                        ' left out, as it asks. All of it comes back when it goes.',
+                    (string) $id,
+                );
             }
         }
 

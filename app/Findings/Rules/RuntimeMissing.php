@@ -28,15 +28,44 @@ final readonly class RuntimeMissing implements Rule
         if ($game->runtimeFound === '' || $this->runtimes->of($game->runtimeFound, $version) !== null) {
             return [];
         }
-        $here = array_values(array_unique(array_map(fn (Runtime $one): string => $one->major(), array_filter($this->runtimes->all(), fn (Runtime $one): bool => $one->kind === $game->runtimeFound && in_array($one->major(), $game->runtimes, true)))));
-        $fitting = array_values(array_filter($here, fn (string $one): bool => $this->resolving->holds($seen->plan->onRuntime($one), $seen->instance)));
+        $here = array_values(
+            array_unique(
+                array_map(
+                    fn (Runtime $one): string => $one->major(),
+                    array_filter(
+                        $this->runtimes->all(),
+                        fn (Runtime $one): bool => $one->kind === $game->runtimeFound && in_array($one->major(), $game->runtimes, true),
+                    ),
+                ),
+            ),
+        );
+        $fitting = array_values(
+            array_filter($here, fn (string $one): bool => $this->resolving->holds($seen->plan->onRuntime($one), $seen->instance)),
+        );
 
-        return [new Finding(
-            Level::Stops,
-            "{$game->runtimeName} {$version} is not on this machine",
-            ($here === [] ? "No {$game->runtimeName} was found here" : "{$game->runtimeName} ".implode(' and ', $here).(count($here) === 1 ? ' was' : ' were').' found here').', so the game cannot be started. Debian has it in '.Runtimes::package($game->runtimeFound, $version).'; a folder with one can be named in STASIMON_RUNTIMES.',
-            null,
-            $fitting === [] ? [] : [new Remedy("Use {$game->runtimeName} {$fitting[0]}", 'as a draft', 'draft.base', [$seen->instance->id], ['runtime' => $fitting[0]])],
-        )];
+        return [
+            new Finding(
+                Level::Stops,
+                "{$game->runtimeName} {$version} is not on this machine",
+                ($here === []
+                    ? "No {$game->runtimeName} was found here"
+                    : "{$game->runtimeName} ".implode(' and ', $here).(count($here) === 1 ? ' was' : ' were').' found here').
+                    ', so the game cannot be started. Debian has it in '.
+                    Runtimes::package($game->runtimeFound, $version).
+                    '; a folder with one can be named in STASIMON_RUNTIMES.',
+                null,
+                $fitting === []
+                    ? []
+                    : [
+                        new Remedy(
+                            "Use {$game->runtimeName} {$fitting[0]}",
+                            'as a draft',
+                            'draft.base',
+                            [$seen->instance->id],
+                            ['runtime' => $fitting[0]],
+                        ),
+                    ],
+            ),
+        ];
     }
 }

@@ -23,21 +23,44 @@ final readonly class RuntimeTooOld implements Rule
     public function findings(Seen $seen): array
     {
         $game = $this->games->get($seen->plan->base->game);
-        $unmet = array_values(array_filter($seen->needs(), fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $seen->plan->base->runtimeVersion));
+        $unmet = array_values(
+            array_filter(
+                $seen->needs(),
+                fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $seen->plan->base->runtimeVersion,
+            ),
+        );
         if ($unmet === []) {
             return [];
         }
         $first = $unmet[0];
         $enough = array_values(array_filter($game->runtimes, fn (string $version): bool => (int) $version >= $first->least))[0] ?? null;
 
-        return [new Finding(
-            Level::Stops,
-            count($unmet) === 1 ? "{$first->who} needs {$game->runtimeName} {$first->least}" : count($unmet)." releases need a newer {$game->runtimeName} than {$seen->plan->base->runtimeVersion}",
-            "A file of {$first->who} is built for {$game->runtimeName} {$first->least} ({$first->witness})".match (count($unmet)) {
-                1 => '', 2 => "; so is one of {$unmet[1]->who}", default => '; so are files of '.(count($unmet) - 1).' others'
-            }.". {$game->runtimeName} {$seen->plan->base->runtimeVersion} does not read it.",
-            $first->package,
-            $enough !== null && $this->resolving->holds($seen->plan->onRuntime($enough), $seen->instance) ? [new Remedy("Use {$game->runtimeName} {$enough}", 'as a draft', 'draft.base', [$seen->instance->id], ['runtime' => $enough])] : [],
-        )];
+        return [
+            new Finding(
+                Level::Stops,
+                count($unmet) === 1
+                    ? "{$first->who} needs {$game->runtimeName} {$first->least}"
+                    : count($unmet)." releases need a newer {$game->runtimeName} than {$seen->plan->base->runtimeVersion}",
+                "A file of {$first->who} is built for {$game->runtimeName} {$first->least} ({$first->witness})".
+                    match (count($unmet)) {
+                        1 => '',
+                        2 => "; so is one of {$unmet[1]->who}",
+                        default => '; so are files of '.(count($unmet) - 1).' others',
+                    }.
+                    ". {$game->runtimeName} {$seen->plan->base->runtimeVersion} does not read it.",
+                $first->package,
+                $enough !== null && $this->resolving->holds($seen->plan->onRuntime($enough), $seen->instance)
+                    ? [
+                        new Remedy(
+                            "Use {$game->runtimeName} {$enough}",
+                            'as a draft',
+                            'draft.base',
+                            [$seen->instance->id],
+                            ['runtime' => $enough],
+                        ),
+                    ]
+                    : [],
+            ),
+        ];
     }
 }

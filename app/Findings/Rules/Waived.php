@@ -26,9 +26,18 @@ final readonly class Waived implements Rule
                 "A limit of {$title} {$waiver->version} is waived",
                 ($waiver->relation === Relation::Needs
                     ? "{$title} {$waiver->version} asks for another {$target} than is here, and that is disregarded."
-                    : "{$title} {$waiver->version} says it cannot stand with {$target}, and that is disregarded.").($note === '' ? '' : " “{$note}”"),
+                    : "{$title} {$waiver->version} says it cannot stand with {$target}, and that is disregarded.").
+                    ($note === '' ? '' : " “{$note}”"),
                 $waiver->id,
-                [new Remedy('Heed it again', 'as a draft', 'draft.heed', [$seen->instance->id], ['id' => $waiver->id, 'relation' => $waiver->relation->value, 'target' => $waiver->target])],
+                [
+                    new Remedy(
+                        'Heed it again',
+                        'as a draft',
+                        'draft.heed',
+                        [$seen->instance->id],
+                        ['id' => $waiver->id, 'relation' => $waiver->relation->value, 'target' => $waiver->target],
+                    ),
+                ],
             );
         }, $seen->plan->waivers);
     }

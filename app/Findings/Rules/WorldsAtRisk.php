@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Depots\Package;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -11,7 +12,6 @@ use App\Findings\Resolving;
 use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games;
-use App\Models\Package;
 use App\Worlds\Worlds;
 use Stasimon\Core\Plan\Plan;
 
@@ -30,10 +30,25 @@ final readonly class WorldsAtRisk implements Rule
             $list = collect($missing)->map(fn (string $id): string => $names[$id] ?? $id)->join(', ', ' and ');
             $back = $names->keys()->reduce(fn (Plan $with, string $id): Plan => $with->wanting($id), $seen->plan);
             $findings[] = new Finding(
-                Level::Breaks, "The world {$world} was saved with {$list}",
-                "{$list} ".(count($missing) === 1 ? 'is' : 'are').' not in this line-up. What '.(count($missing) === 1 ? 'it' : 'they').' put into the world will be missing when it is opened, and saving it then makes that final.',
+                Level::Breaks,
+                "The world {$world} was saved with {$list}",
+                "{$list} ".
+                    (count($missing) === 1 ? 'is' : 'are').
+                    ' not in this line-up. What '.
+                    (count($missing) === 1 ? 'it' : 'they').
+                    ' put into the world will be missing when it is opened, and saving it then makes that final.',
                 $missing[0] ?? null,
-                $names->isNotEmpty() && $this->resolving->holds($back, $seen->instance) ? [new Remedy('Add '.$names->join(', ', ' and '), 'as a draft', 'draft.add', [$seen->instance->id], Remedy::list('ids', array_values(array_map(strval(...), $names->keys()->all()))))] : [],
+                $names->isNotEmpty() && $this->resolving->holds($back, $seen->instance)
+                    ? [
+                        new Remedy(
+                            'Add '.$names->join(', ', ' and '),
+                            'as a draft',
+                            'draft.add',
+                            [$seen->instance->id],
+                            Remedy::list('ids', array_values(array_map(strval(...), $names->keys()->all()))),
+                        ),
+                    ]
+                    : [],
             );
         }
 

@@ -33,11 +33,27 @@ final readonly class WorldsGone implements Rule
                 continue;
             }
             $kept = $backup === null ? ' No backup has it.' : " A backup of {$backup->made_at->diffForHumans()} has it.";
-            $back = $backup === null ? [] : [new Remedy('Put it back as it was then', 'as a draft', 'worlds.put-back', [$seen->instance->id, $backup->id], ['world' => $name])];
+            $back =
+                $backup === null
+                    ? []
+                    : [
+                        new Remedy(
+                            'Put it back as it was then',
+                            'as a draft',
+                            'worlds.put-back',
+                            [$seen->instance->id, $backup->id],
+                            ['world' => $name],
+                        ),
+                    ];
             $findings[] = new Finding(
-                Level::Breaks, "The world {$name} is gone",
+                Level::Breaks,
+                "The world {$name} is gone",
                 "It was seen {$at->diffForHumans()}, and is not in the folder of worlds now. It was not put away here.{$kept}",
-                null, [...$back, new Remedy('It is meant to be gone', 'not told again', 'worlds.let-go', [$seen->instance->id], ['world' => $name])],
+                null,
+                [
+                    ...$back,
+                    new Remedy('It is meant to be gone', 'not told again', 'worlds.let-go', [$seen->instance->id], ['world' => $name]),
+                ],
             );
         }
 

@@ -7,7 +7,7 @@ namespace App\Http\Controllers;
 use App\Disk\ApplyDraft;
 use App\Disk\Transfers;
 use App\Models\Instance;
-use App\Work\TaskState;
+use App\Models\TaskState;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Response;
 

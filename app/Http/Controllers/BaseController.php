@@ -16,6 +16,11 @@ final class BaseController
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return view('components.base-choices', ['instance' => $instance, 'field' => $part->value, 'choices' => $choices->of($instance, $part), 'why' => $choices->why($instance, $part)]);
+        return view('components.base-choices', [
+            'instance' => $instance,
+            'field' => $part->value,
+            'choices' => $choices->of($instance, $part),
+            'why' => $choices->why($instance, $part),
+        ]);
     }
 }

@@ -14,11 +14,11 @@ use App\Http\Requests\CleanUpRequest;
 use App\Http\Requests\DuplicateRequest;
 use App\Models\Instance;
 use App\Models\Task;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
 use App\Sharing\Whole\Wholes;
 use App\Store\Texts;
-use App\Work\TaskKind;
-use App\Work\TaskState;
+use App\Work\Tasks;
 use App\Worlds\Worlds;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Response;
@@ -37,27 +37,40 @@ final readonly class CareController
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return view('care.page', ['instance' => $instance, 'unused' => $this->unused->of($instance), 'wholes' => $wholes->all()->where('instance_id', $instance->id), 'worlds' => array_keys((new Worlds($games->get($instance->plan->base->game)))->of($instance))]);
+        return view('care.page', [
+            'instance' => $instance,
+            'unused' => $this->unused->of($instance),
+            'wholes' => $wholes->all()->where('instance_id', $instance->id),
+            'worlds' => array_keys((new Worlds($games->get($instance->plan->base->game)))->of($instance)),
+        ]);
     }
 
     public function update(AboutRequest $request, Instance $instance): RedirectResponse
     {
         $picture = $request->picture();
-        $instance->update(['name' => $request->name(), 'notes' => $request->notes(), 'colour' => $request->colour()] + ($picture === null ? ($request->boolean('plain') ? ['picture' => null] : []) : ['picture' => $this->texts->put($picture)]));
+        $instance->update(
+            ['name' => $request->name(), 'notes' => $request->notes(), 'colour' => $request->colour()] +
+                ($picture === null ? ($request->boolean('plain') ? ['picture' => null] : []) : ['picture' => $this->texts->put($picture)]),
+        );
 
         return redirect()->route('about', $instance)->with('said', 'It is kept.');
     }
 
     public function picture(Instance $instance): BinaryFileResponse
     {
-        return response()->file($this->texts->path((string) $instance->picture) ?? throw Refusal::notFound('That instance has no picture.'), ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=60']);
+        return response()->file(
+            $this->texts->path((string) $instance->picture) ?? throw Refusal::notFound('That instance has no picture.'),
+            ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=60'],
+        );
     }
 
     public function duplicate(DuplicateRequest $request, Instance $instance, Duplicating $duplicating): RedirectResponse
     {
         $made = $duplicating->make($instance->load('placed'), $request->name(), $request->worlds());
 
-        return redirect()->route('draft', $made)->with('said', "It is {$instance->name} once more, as a draft. Its configs are being copied; then apply it.");
+        return redirect()
+            ->route('draft', $made)
+            ->with('said', "It is {$instance->name} once more, as a draft. Its configs are being copied; then apply it.");
     }
 
     /** Takes out what nothing uses, as a step of the draft. */
@@ -65,7 +78,10 @@ final readonly class CareController
     {
         $ids = array_column($this->unused->of($instance->load('placed')), 'id');
         $ids !== [] || throw Refusal::conflict('Everything that was asked for is used. Nothing was changed.');
-        $drafting->step($instance, fn (Plan $plan): Plan => array_reduce($ids, fn (Plan $plan, string $id): Plan => $plan->without($id), $plan));
+        $drafting->step(
+            $instance,
+            fn (Plan $plan): Plan => array_reduce($ids, fn (Plan $plan, string $id): Plan => $plan->without($id), $plan),
+        );
 
         return redirect()->route('draft', $instance);
     }
@@ -80,7 +96,9 @@ final readonly class CareController
     {
         $task = $this->task();
 
-        return response()->view('care.said', ['last' => CleanUp::last(), 'task' => $task])->header('X-Over', $task === null ? 'yes' : 'no');
+        return response()
+            ->view('care.said', ['last' => CleanUp::last(), 'task' => $task])
+            ->header('X-Over', $task === null ? 'yes' : 'no');
     }
 
     public function cleanUp(CleanUpRequest $request, CleanUp $cleanUp): RedirectResponse
@@ -93,6 +111,6 @@ final readonly class CareController
 
     private function task(): ?Task
     {
-        return Task::query()->where('kind', TaskKind::CleanUp)->whereIn('state', TaskState::open())->orderByDesc('id')->first();
+        return Tasks::latestOpen(TaskKind::CleanUp);
     }
 }

@@ -11,6 +11,7 @@ use App\Http\Requests\Steps\ConfigRequest;
 use App\Http\Requests\Steps\ConfigsRequest;
 use App\Http\Requests\Steps\ReplaceRequest;
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Refusal\Refusal;
 use App\View\Address;
 use App\View\ConfigPage;
@@ -32,7 +33,14 @@ final readonly class ConfigController
     public function index(Request $request, Instance $instance): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $page = new ConfigsPage($instance, $this->list->of($instance), Address::words($request, 'q', 80), Address::words($request, 'only', 10), $this->list->away($instance), $this->list->unread($instance));
+        $page = new ConfigsPage(
+            $instance,
+            $this->list->of($instance),
+            Address::words($request, 'q', 80),
+            Address::words($request, 'only', 10),
+            $this->list->away($instance),
+            $this->list->unread($instance),
+        );
 
         return view('configs.page', ['instance' => $instance, 'page' => $page]);
     }
@@ -48,7 +56,10 @@ final readonly class ConfigController
         $text = $this->list->text($instance, $config->path);
         $other = $with === '' ? null : $this->steps->other($instance, $config->path, $with);
 
-        return view('configs.edit', ['instance' => $instance, 'page' => new ConfigPage($config, $text, $others, $with, $other, hash('sha256', $text))]);
+        return view('configs.edit', [
+            'instance' => $instance,
+            'page' => new ConfigPage($config, $text, $others, $with, $other, hash('sha256', $text)),
+        ]);
     }
 
     /** What is wrong with a text, as it is written. */
@@ -71,18 +82,30 @@ final readonly class ConfigController
         $config = $this->known($instance->load(['placed', 'draft', 'lastRehearsal']), $request->text('path'));
         $now = $this->list->text($instance, $config->path);
         if (hash('sha256', $now) !== $request->text('sha256')) {
-            $page = new ConfigPage($config, $now, ['now' => 'as it is now'], 'now', $now, hash('sha256', $now), yours: $request->text('body'));
+            $page = new ConfigPage(
+                $config,
+                $now,
+                ['now' => 'as it is now'],
+                'now',
+                $now,
+                hash('sha256', $now),
+                yours: $request->text('body'),
+            );
 
             return response()->view('configs.edit', ['instance' => $instance, 'page' => $page], 409);
         }
         try {
             $text = $request->content($now);
         } catch (Refusal $refusal) {
-            return back()->withInput()->withErrors(['body' => $refusal->getMessage().' Leave it out, or have it written in UTF-8. Nothing was changed.']);
+            return back()
+                ->withInput()
+                ->withErrors(['body' => $refusal->getMessage().' Leave it out, or have it written in UTF-8. Nothing was changed.']);
         }
         $this->steps->write($instance, [$config->path => $text], $request->seen());
 
-        return redirect()->route('configs.edit', ['instance' => $instance, 'path' => $config->path])->with('said', "{$config->path} is in the draft. Apply it to have it on disk.");
+        return redirect()
+            ->route('configs.edit', ['instance' => $instance, 'path' => $config->path])
+            ->with('said', "{$config->path} is in the draft. Apply it to have it on disk.");
     }
 
     public function takeBack(ConfigRequest $request, Instance $instance): RedirectResponse
@@ -90,7 +113,9 @@ final readonly class ConfigController
         $config = $this->known($instance->load(['placed', 'draft']), $request->text('path'));
         $this->steps->takeBack($instance, $config->path, $request->text('with'), $request->place(), $request->text('sha256'));
 
-        return redirect()->route('configs.edit', ['instance' => $instance, 'path' => $config->path, 'with' => $request->text('with')])->with('said', 'It is in the draft.');
+        return redirect()
+            ->route('configs.edit', ['instance' => $instance, 'path' => $config->path, 'with' => $request->text('with')])
+            ->with('said', 'It is in the draft.');
     }
 
     /** Lines with some words, and what would be in their place. */
@@ -101,12 +126,21 @@ final readonly class ConfigController
         $with = $request->has('put') ? mb_scrub(Address::words($request, 'put', 200)) : null;
         $exactly = Address::flag($request, 'exactly');
 
-        return view('configs.search', ['instance' => $instance, 'page' => new ConfigSearchPage($this->list->texts($instance), $words, $with, $exactly)]);
+        return view('configs.search', [
+            'instance' => $instance,
+            'page' => new ConfigSearchPage($this->list->texts($instance), $words, $with, $exactly),
+        ]);
     }
 
     public function replace(ReplaceRequest $request, Instance $instance): RedirectResponse
     {
-        $this->steps->replace($instance->load(['placed', 'draft']), $request->text('words'), $request->text('put'), $request->boolean('exactly'), $request->paths());
+        $this->steps->replace(
+            $instance->load(['placed', 'draft']),
+            $request->text('words'),
+            $request->text('put'),
+            $request->boolean('exactly'),
+            $request->paths(),
+        );
 
         return redirect()->route('draft', $instance)->with('said', 'It is in the draft. Step back takes all of it back at once.');
     }
@@ -120,16 +154,22 @@ final readonly class ConfigController
             $known !== [] || throw Refusal::unusable('Nothing was marked, so nothing was changed.');
             $this->steps->write($instance, array_fill_keys($known, null));
 
-            return redirect()->route('configs', $instance)->with('said', 'In the draft they are put away under other names, and can be had back.');
+            return redirect()
+                ->route('configs', $instance)
+                ->with('said', 'In the draft they are put away under other names, and can be had back.');
         }
-        $to = Instance::query()->with(['placed', 'draft'])->find($request->text('to')) ?? throw Refusal::notFound('That instance is not here any more. Nothing was copied.');
+        $to = Instances::find($request->text('to'), ['placed', 'draft']);
+        $to ?? throw Refusal::notFound('That instance is not here any more. Nothing was copied.');
         $this->steps->copy($instance, $to, $request->paths());
 
-        return redirect()->route('draft', $to)->with('said', "In the draft of {$to->name} they are as in {$instance->name}.");
+        return redirect()
+            ->route('draft', $to)
+            ->with('said', "In the draft of {$to->name} they are as in {$instance->name}.");
     }
 
     private function known(Instance $instance, string $path): Config
     {
-        return $this->list->of($instance)[$path] ?? throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.');
+        return $this->list->of($instance)[$path] ??
+            throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.');
     }
 }

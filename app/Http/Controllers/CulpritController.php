@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\Steps\RemedyRequest;
-use App\Models\CulpritSearch;
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Refusal\Refusal;
+use App\Rehearsals\Culprits\CulpritSearch;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Culprits\Searching;
 use App\Rehearsals\Culprits\SearchState;
@@ -27,7 +28,9 @@ final readonly class CulpritController
 
     public function store(Request $request, Instance $instance, int $number): RedirectResponse
     {
-        $rehearsal = $instance->rehearsals()->where('number', $number)->with('instance')->first() ?? throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
+        $rehearsal =
+            Instances::launch($instance, $number) ??
+            throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
         $search = $this->work->start($rehearsal, Address::flag($request, 'asks'), Address::flag($request, 'layered'));
 
         return redirect()->route('culprits.show', [$instance, $search->id]);
@@ -38,9 +41,16 @@ final readonly class CulpritController
         $found = $this->find($instance->load(['placed', 'draft', 'lastRehearsal']), $search);
         $isOver = $found->state->rests();
 
-        return response()->view($request->hasHeader('X-Fragment') || Address::flag($request, 'fragment') ? 'culprits.picture' : 'culprits.page', [
-            'instance' => $instance, 'search' => $found, 'step' => $this->searching->step($found), 'isOver' => $isOver, 'remedies' => $found->state === SearchState::Done ? $this->remedies($instance, $found) : new Tried([], true), 'names' => $instance->placed->pluck('name', 'package_id'),
-        ])->header('X-Over', $isOver ? 'yes' : 'no');
+        return response()
+            ->view($request->hasHeader('X-Fragment') || Address::flag($request, 'fragment') ? 'culprits.picture' : 'culprits.page', [
+                'instance' => $instance,
+                'search' => $found,
+                'step' => $this->searching->step($found),
+                'isOver' => $isOver,
+                'remedies' => $found->state === SearchState::Done ? $this->remedies($instance, $found) : new Tried([], true),
+                'names' => $instance->placed->pluck('name', 'package_id'),
+            ])
+            ->header('X-Over', $isOver ? 'yes' : 'no');
     }
 
     public function stop(Instance $instance, int $search): RedirectResponse
@@ -69,7 +79,13 @@ final readonly class CulpritController
     {
         $culprits = $this->find($instance->load(['placed', 'draft']), $search)->culprits ?? [];
         $counsel = $this->reading->advice($instance, $culprits)->candidateAgainst($culprits, $request->text('remedy'));
-        $this->reading->draft($instance, $counsel ?? throw Refusal::conflict('What was found is not in the line-up like that any more: something was applied since the search. Nothing was changed.'));
+        $this->reading->draft(
+            $instance,
+            $counsel ??
+                throw Refusal::conflict(
+                    'What was found is not in the line-up like that any more: something was applied since the search. Nothing was changed.',
+                ),
+        );
 
         return redirect()->route('draft', $instance);
     }
@@ -81,6 +97,7 @@ final readonly class CulpritController
 
     private function find(Instance $instance, int $search): CulpritSearch
     {
-        return $instance->hasMany(CulpritSearch::class)->whereKey($search)->first()?->setRelation('instance', $instance) ?? throw Refusal::notFound('That search is not here any more.');
+        return SearchCulprits::find($instance, $search) ??
+            throw Refusal::notFound('That search is not here any more.');
     }
 }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Depots\Depots;
+use App\Depots\Depot;
 use App\Depots\SourceProblems;
+use App\Depots\Sync\Depots;
 use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\Schedule;
 use App\Http\Requests\DepotRequest;
 use App\Http\Requests\ScheduleRequest;
-use App\Models\Depot;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
 
@@ -23,7 +23,7 @@ final readonly class DepotController
     public function index(SourceProblems $problems, Schedule $schedule): View
     {
         return view('depots.page', [
-            'depots' => Depot::query()->where('shelf', false)->orderBy('place')->orderBy('id')->get(),
+            'depots' => $this->depots->listed(),
             'packages' => $this->depots->packages(),
             'problems' => $problems->byDepot(),
             'releases' => $this->depots->releases(),
@@ -50,7 +50,9 @@ final readonly class DepotController
     {
         $reading->start($depot);
 
-        return redirect()->back(fallback: route('depots'))->with('said', "Reading what is new on {$depot->name}.");
+        return redirect()
+            ->back(fallback: route('depots'))
+            ->with('said', "Reading what is new on {$depot->name}.");
     }
 
     public function pause(Depot $depot): RedirectResponse
@@ -78,7 +80,11 @@ final readonly class DepotController
     {
         $this->depots->vouch($depot, $request->moderated());
 
-        return $this->said($request->moderated() ? "{$depot->name} counts as moderated, because you say so." : "{$depot->name} does not count as moderated.");
+        return $this->said(
+            $request->moderated()
+                ? "{$depot->name} counts as moderated, because you say so."
+                : "{$depot->name} does not count as moderated.",
+        );
     }
 
     public function destroy(Depot $depot): RedirectResponse

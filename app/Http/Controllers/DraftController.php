@@ -47,7 +47,12 @@ final readonly class DraftController
         // Asked first: if it is over, the draft that is read after it is the one that it left.
         $task = $applying->last($instance);
 
-        return view('draft.page', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'task' => $task, 'transfers' => $transfers->of($task), ...$pages->of($instance)]);
+        return view('draft.page', [
+            'instance' => $instance->load(['placed', 'draft', 'lastRehearsal']),
+            'task' => $task,
+            'transfers' => $transfers->of($task),
+            ...$pages->of($instance),
+        ]);
     }
 
     /** Adds packages as their verdicts say: one that fits from beta with that allowed. */
@@ -64,7 +69,12 @@ final readonly class DraftController
         return $this->step($request, $instance, function (Plan $plan) use ($request): Plan {
             $grouped = $plan->grouping($request->group(), ...$request->ids());
 
-            return isset($grouped->groups[$request->group()]) ? $grouped : throw Refusal::unusable('None of what was marked is asked for by itself, so there is nothing to group: what comes because others need it comes and goes with them.');
+            return isset($grouped->groups[$request->group()])
+                ? $grouped
+                : throw Refusal::unusable(
+                    'None of what was marked is asked for by itself, so there is nothing to group: what comes because others need it '.
+                    'comes and goes with them.',
+                );
         });
     }
 
@@ -81,7 +91,11 @@ final readonly class DraftController
 
     public function remove(PackagesRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => array_reduce($request->ids(), fn (Plan $plan, string $id): Plan => $plan->without($id), $plan));
+        return $this->step(
+            $request,
+            $instance,
+            fn (Plan $plan): Plan => array_reduce($request->ids(), fn (Plan $plan, string $id): Plan => $plan->without($id), $plan),
+        );
     }
 
     /** Keeps mods out of the launch; of what is only there for others, those others. */
@@ -130,18 +144,30 @@ final readonly class DraftController
     /** Takes an update out of the draft. */
     public function leave(PackagesRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->updatingTo(array_diff_key($plan->once->updating, array_flip($request->ids()))));
+        return $this->step(
+            $request,
+            $instance,
+            fn (Plan $plan): Plan => $plan->updatingTo(array_diff_key($plan->once->updating, array_flip($request->ids()))),
+        );
     }
 
     public function replace(PairRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->without($request->text('id'))->wanting($request->text('target')));
+        return $this->step(
+            $request,
+            $instance,
+            fn (Plan $plan): Plan => $plan->without($request->text('id'))->wanting($request->text('target')),
+        );
     }
 
     /** Decides which of two packages wins a file that both bring. */
     public function let(PairRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->letting($request->text('id'), $request->text('target'))->puttingBack());
+        return $this->step(
+            $request,
+            $instance,
+            fn (Plan $plan): Plan => $plan->letting($request->text('id'), $request->text('target'))->puttingBack(),
+        );
     }
 
     public function base(BaseStepRequest $request, Instance $instance, Games $games): RedirectResponse
@@ -149,7 +175,8 @@ final readonly class DraftController
         $plan = $this->lineUps->plan($instance);
         $bases = new Bases($games->get($plan->base->game), $this->lineUps->catalogue($instance));
         $chosen = $bases->plan(
-            $plan->base->gameVersion, $plan->base->loader,
+            $plan->base->gameVersion,
+            $plan->base->loader,
             $request->text('build') ?: $plan->base->loaderVersion,
             $request->text('runtime') ?: $plan->base->runtimeVersion,
             $request->memory() ?? $plan->base->memory,
@@ -178,7 +205,13 @@ final readonly class DraftController
     {
         return $this->step($request, $instance, function (Plan $plan) use ($request): Plan {
             foreach ($plan->waivers as $waiver) {
-                if ([$waiver->id, $waiver->relation, $waiver->target] === [$request->text('id'), $request->relation(), $request->text('target')]) {
+                if (
+                    [$waiver->id, $waiver->relation, $waiver->target] === [
+                        $request->text('id'),
+                        $request->relation(),
+                        $request->text('target'),
+                    ]
+                ) {
                     $plan = $plan->noting($waiver, trim($request->text('note')));
                 }
             }
@@ -189,7 +222,11 @@ final readonly class DraftController
 
     public function heed(WaiverRequest $request, Instance $instance): RedirectResponse
     {
-        return $this->step($request, $instance, fn (Plan $plan): Plan => $plan->withoutWaiver($request->text('id'), $request->relation(), $request->text('target')));
+        return $this->step(
+            $request,
+            $instance,
+            fn (Plan $plan): Plan => $plan->withoutWaiver($request->text('id'), $request->relation(), $request->text('target')),
+        );
     }
 
     public function putBack(PlainRequest $request, Instance $instance): RedirectResponse
@@ -222,7 +259,10 @@ final readonly class DraftController
     {
         $this->drafting->discard($instance);
 
-        return redirect()->route('instances.show', $instance)->with('said', 'The draft is thrown away. The instance is as it was.')->with('undo', ['Bring the draft back', route('draft.bring-back', $instance)]);
+        return redirect()
+            ->route('instances.show', $instance)
+            ->with('said', 'The draft is thrown away. The instance is as it was.')
+            ->with('undo', ['Bring the draft back', route('draft.bring-back', $instance)]);
     }
 
     public function bringBack(Instance $instance): RedirectResponse

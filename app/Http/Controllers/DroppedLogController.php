@@ -7,9 +7,9 @@ namespace App\Http\Controllers;
 use App\Games;
 use App\Http\Requests\LogRequest;
 use App\Http\Requests\Steps\RemedyRequest;
-use App\Models\DroppedLog;
-use App\Models\Instance;
+use App\Models\Instances;
 use App\Refusal\Refusal;
+use App\Rehearsals\Log\DroppedLog;
 use App\Rehearsals\Log\DroppedLogs;
 use App\Rehearsals\Log\Lessons;
 use App\Rehearsals\Log\LogState;
@@ -32,8 +32,11 @@ final readonly class DroppedLogController
     public function index(Request $request, Games $games, Lessons $lessons): View
     {
         return view('logs.page', [
-            'logs' => DroppedLog::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'games' => $games->names(),
-            'instances' => Instance::query()->orderBy('name')->limit(500)->get(['id', 'name']), 'chosen' => Address::words($request, 'instance'), 'lessons' => $lessons->all(),
+            'logs' => DroppedLogs::latest(),
+            'games' => $games->names(),
+            'instances' => Instances::names(),
+            'chosen' => Address::words($request, 'instance'),
+            'lessons' => $lessons->all(),
         ]);
     }
 
@@ -50,12 +53,22 @@ final readonly class DroppedLogController
         $dropped = $this->find($log);
         $findings = $dropped->state === LogState::Ready ? $this->logs->findings($dropped) : [];
 
-        return view('logs.log', ['dropped' => $dropped, 'findings' => $findings, 'all' => $this->reading->allMissing($findings), 'log' => $dropped->state === LogState::Ready ? LogPage::of($request, $this->logs->log($dropped), route('logs.lines', $dropped), true) : null]);
+        return view('logs.log', [
+            'dropped' => $dropped,
+            'findings' => $findings,
+            'all' => $this->reading->allMissing($findings),
+            'log' => $dropped->state === LogState::Ready
+                    ? LogPage::of($request, $this->logs->log($dropped), route('logs.lines', $dropped), true)
+                    : null,
+        ]);
     }
 
     public function lines(Request $request, string $log): Response
     {
-        return LogPage::fragment($this->logs->log($this->find($log))->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW), true);
+        return LogPage::fragment(
+            $this->logs->log($this->find($log))->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW),
+            true,
+        );
     }
 
     public function remedy(RemedyRequest $request, string $log): RedirectResponse
@@ -76,6 +89,6 @@ final readonly class DroppedLogController
 
     private function find(string $log): DroppedLog
     {
-        return DroppedLog::query()->with('instance')->find(strtolower($log)) ?? throw Refusal::notFound('That log is not kept any more.');
+        return DroppedLogs::find($log) ?? throw Refusal::notFound('That log is not kept any more.');
     }
 }

@@ -34,19 +34,37 @@ final readonly class FilesController
         $only = Address::words($request, 'only');
         $words = Address::words($request, 'q');
         $files = collect($this->inventory->of($instance->load(['placed', 'draft', 'lastRehearsal'])));
-        $counts = ['' => $files->count(), 'touched' => $files->filter($this->touched(...))->count(), 'contested' => $files->filter(fn (FolderFile $file): bool => $file->over !== [])->count(), 'own' => $files->where('state', 'own')->count()];
-        $shown = $files->filter(fn (FolderFile $file): bool => match ($only) {
-            'touched' => $this->touched($file),
-            'contested' => $file->over !== [],
-            'own' => $file->state === 'own',
-            default => true,
-        })->filter(fn (FolderFile $file): bool => $words === '' || mb_stripos($file->path.' '.$file->name, $words) !== false)->values();
+        $counts = [
+            '' => $files->count(),
+            'touched' => $files->filter($this->touched(...))->count(),
+            'contested' => $files->filter(fn (FolderFile $file): bool => $file->over !== [])->count(),
+            'own' => $files->where('state', 'own')->count(),
+        ];
+        $shown = $files
+            ->filter(
+                fn (FolderFile $file): bool => match ($only) {
+                    'touched' => $this->touched($file),
+                    'contested' => $file->over !== [],
+                    'own' => $file->state === 'own',
+                    default => true,
+                },
+            )
+            ->filter(fn (FolderFile $file): bool => $words === '' || mb_stripos($file->path.' '.$file->name, $words) !== false)
+            ->values();
 
-        $binned = array_filter((new Folder($instance))->bin()->all(), fn (Binned $one): bool => $words === '' || mb_stripos(mb_scrub($one->path), $words) !== false);
+        $binned = array_filter(
+            (new Folder($instance))->bin()->all(),
+            fn (Binned $one): bool => $words === '' || mb_stripos(mb_scrub($one->path), $words) !== false,
+        );
 
         return view('files.page', [
-            'instance' => $instance, 'files' => $shown, 'only' => $only, 'words' => $words,
-            'counts' => $counts + ['bin' => count($binned)], 'binned' => array_values($binned), 'read' => Repairing::said($instance),
+            'instance' => $instance,
+            'files' => $shown,
+            'only' => $only,
+            'words' => $words,
+            'counts' => $counts + ['bin' => count($binned)],
+            'binned' => array_values($binned),
+            'read' => Repairing::said($instance),
         ]);
     }
 
@@ -56,7 +74,9 @@ final readonly class FilesController
         Tasks::refuseWhilePlayed($instance);
         $path = $this->held($instance, fn (Bin $bin): string => $bin->back($request->key()));
 
-        return redirect()->route('files', [$instance, 'only' => 'bin'])->with('said', "{$path} is where it was.");
+        return redirect()
+            ->route('files', [$instance, 'only' => 'bin'])
+            ->with('said', "{$path} is where it was.");
     }
 
     /** Deletes something of the bin for good. */
@@ -64,14 +84,18 @@ final readonly class FilesController
     {
         $path = $this->held($instance, fn (Bin $bin): string => $bin->erase($request->key()));
 
-        return redirect()->route('files', [$instance, 'only' => 'bin'])->with('said', "{$path} is deleted for good.");
+        return redirect()
+            ->route('files', [$instance, 'only' => 'bin'])
+            ->with('said', "{$path} is deleted for good.");
     }
 
     public function binned(BinnedRequest $request, Instance $instance): BinaryFileResponse
     {
         $file = (new Folder($instance))->bin()->fileOf($request->key());
 
-        return response()->download($file, Str::ascii(mb_scrub(basename($file))) ?: 'file', ['Cache-Control' => 'no-store'])->setPrivate();
+        return response()
+            ->download($file, Str::ascii(mb_scrub(basename($file))) ?: 'file', ['Cache-Control' => 'no-store'])
+            ->setPrivate();
     }
 
     /** @param  callable(Bin): string  $act  that no apply comes between */

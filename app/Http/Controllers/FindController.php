@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Depots\Sync\Depots;
 use App\Find\Finder;
 use App\Find\Query;
 use App\Find\Searching;
 use App\Games;
-use App\Models\Depot;
 use App\Models\Instance;
-use App\Models\WishList;
+use App\Models\WishLists;
 use App\View\Address;
 use App\View\FindPage;
 use Illuminate\Http\Request;
@@ -29,17 +29,32 @@ final readonly class FindController
         $from = self::from($request);
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return $this->view($request, FindPage::forInstance($instance, $query, $this->finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown)));
+        return $this->view(
+            $request,
+            FindPage::forInstance(
+                $instance,
+                $query,
+                $this->finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown),
+            ),
+        );
     }
 
     public function anywhere(Request $request): View
     {
-        $list = WishList::query()->whereNull('instance_id')->find(Address::words($request, 'list', 26));
+        $list = WishLists::find(Address::words($request, 'list', 26));
         $game = $this->games->get($list->game ?? (Address::words($request, 'game', 64) ?: $this->games->first()));
         $query = Query::of($request->query());
         $from = self::from($request);
 
-        return $this->view($request, FindPage::forWishes($game, $list, $query, $this->searching->search($game->id, $query)->found($from, $from > 0 ? Finder::WINDOW : $query->shown)));
+        return $this->view(
+            $request,
+            FindPage::forWishes(
+                $game,
+                $list,
+                $query,
+                $this->searching->search($game->id, $query)->found($from, $from > 0 ? Finder::WINDOW : $query->shown),
+            ),
+        );
     }
 
     private function view(Request $request, FindPage $page): View
@@ -50,8 +65,17 @@ final readonly class FindController
             default => $page->instance === null ? 'find.anywhere' : 'find.page',
         };
 
-        return view($view, ['page' => $page] + (str_starts_with($view, 'find.r') ? []
-            : ['categories' => $this->searching->categories($page->game), 'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(), 'games' => $this->games->names()]));
+        return view(
+            $view,
+            ['page' => $page] +
+                (str_starts_with($view, 'find.r')
+                    ? []
+                    : [
+                        'categories' => $this->searching->categories($page->game),
+                        'depots' => Depots::all(),
+                        'games' => $this->games->names(),
+                    ]),
+        );
     }
 
     private static function from(Request $request): int

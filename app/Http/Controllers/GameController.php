@@ -29,7 +29,12 @@ final readonly class GameController
 
     public function index(Runtimes $runtimes): View
     {
-        return view('games.page', ['pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())), 'unusable' => $this->games->unusable(), 'runtimes' => $runtimes->all(), 'folders' => (array) config('stasimon.folders')]);
+        return view('games.page', [
+            'pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())),
+            'unusable' => $this->games->unusable(),
+            'runtimes' => $runtimes->all(),
+            'folders' => (array) config('stasimon.folders'),
+        ]);
     }
 
     public function store(GameRequest $request): RedirectResponse
@@ -38,10 +43,15 @@ final readonly class GameController
             $game = $this->taught->teach($request->definition());
         } catch (Refusal $refusal) {
             // What was pasted is still there to be put right.
-            return redirect()->back(fallback: route('games'))->withInput($request->only('text'))->withErrors(['text' => $refusal->getMessage()]);
+            return redirect()
+                ->back(fallback: route('games'))
+                ->withInput($request->only('text'))
+                ->withErrors(['text' => $refusal->getMessage()]);
         }
 
-        return redirect()->route('games.show', $game->id)->with('said', "{$game->name} is known now. Nothing of it is run before you have agreed to its command.");
+        return redirect()
+            ->route('games.show', $game->id)
+            ->with('said', "{$game->name} is known now. Nothing of it is run before you have agreed to its command.");
     }
 
     /** The page of a game; with a file, also what the definition makes of it. */
@@ -49,7 +59,10 @@ final readonly class GameController
     {
         $upload = $request->file('file');
 
-        return view('games.game', ['archives' => app(GameArchives::class)->of($game), 'page' => new GamePage($this->games->get($game), $upload instanceof UploadedFile ? $upload : null)]);
+        return view('games.game', [
+            'archives' => app(GameArchives::class)->of($game),
+            'page' => new GamePage($this->games->get($game), $upload instanceof UploadedFile ? $upload : null),
+        ]);
     }
 
     /** Keeps the archive of a version whose mods are merged into it. */
@@ -57,14 +70,19 @@ final readonly class GameController
     {
         $archives->keep($this->games->get($game), $request->version(), $request->archive(), $request->name());
 
-        return redirect()->route('games.show', $game)->with('said', "The archive of {$request->version()} is kept as it is. What is merged begins with it.");
+        return redirect()
+            ->route('games.show', $game)
+            ->with('said', "The archive of {$request->version()} is kept as it is. What is merged begins with it.");
     }
 
     public function document(string $game): Response
     {
         $json = $this->games->document($this->games->get($game)->id);
 
-        return response($json, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$game}.json\""]);
+        return response($json, 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => "attachment; filename=\"{$game}.json\"",
+        ]);
     }
 
     public function agree(Request $request, string $game, Agreements $agreements): RedirectResponse

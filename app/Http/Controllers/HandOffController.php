@@ -9,18 +9,19 @@ use App\Http\Requests\HandOffRequest;
 use App\Http\Requests\Steps\GroupRequest;
 use App\Http\Requests\Steps\NameRequest;
 use App\Http\Requests\Steps\TakeRequest;
-use App\Models\GivenHandOff;
 use App\Models\Instance;
-use App\Models\StarterGroup;
+use App\Models\Instances;
 use App\Packs\Packs;
 use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
 use App\Sharing\Comparing;
 use App\Sharing\GivenConfigs;
+use App\Sharing\GivenHandOff;
 use App\Sharing\HandOffs;
 use App\Sharing\Inventories;
 use App\Sharing\ServerFolder;
 use App\Sharing\ServerHalf;
+use App\Sharing\StarterGroup;
 use App\Sharing\StarterGroups;
 use App\View\Address;
 use App\View\GivenPage;
@@ -39,8 +40,14 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** Instances that are given away, and what came from others. */
 final readonly class HandOffController
 {
-    public function __construct(private HandOffs $handOffs, private Comparing $comparing, private ServerHalf $servers, private Packs $packs, private GivenConfigs $configs, private CarriedFiles $files)
-    {
+    public function __construct(
+        private HandOffs $handOffs,
+        private Comparing $comparing,
+        private ServerHalf $servers,
+        private Packs $packs,
+        private GivenConfigs $configs,
+        private CarriedFiles $files,
+    ) {
     }
 
     public function show(Request $request, Instance $instance): View
@@ -51,7 +58,22 @@ final readonly class HandOffController
         $read = $group === '' ? $this->packs->usable($pack) : null;
         $there = $this->comparing->others($instance, Address::words($request, 'beside'));
 
-        return view('hand-off.page', ['instance' => $instance, 'server' => $this->servers->of($instance), 'serverHalf' => $this->servers->count($instance), 'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)), 'own' => $this->files->of($instance), 'pack' => $pack, 'page' => new HandOffPage($instance, $this->lineUp($instance, $group), $there, $there === [] ? [] : $this->comparing->between($instance, $there), $read === null ? null : new PackNamed($read->id, $read->version, $read->lineUp), $group)]);
+        return view('hand-off.page', [
+            'instance' => $instance,
+            'server' => $this->servers->of($instance),
+            'serverHalf' => $this->servers->count($instance),
+            'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)),
+            'own' => $this->files->of($instance),
+            'pack' => $pack,
+            'page' => new HandOffPage(
+                $instance,
+                $this->lineUp($instance, $group),
+                $there,
+                $there === [] ? [] : $this->comparing->between($instance, $there),
+                $read === null ? null : new PackNamed($read->id, $read->version, $read->lineUp),
+                $group,
+            ),
+        ]);
     }
 
     /** All of an instance, or one of its groups. */
@@ -64,7 +86,13 @@ final readonly class HandOffController
     {
         $given = $this->lineUp($instance->load(['placed', 'draft']), Address::words($request, 'group', 60));
 
-        return response(HandOffDocument::write($given), headers: ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="'.(Str::slug($given->name) ?: 'instance').'.hand-off.json"']);
+        return response(
+            HandOffDocument::write($given),
+            headers: [
+                'Content-Type' => 'application/json',
+                'Content-Disposition' => 'attachment; filename="'.(Str::slug($given->name) ?: 'instance').'.hand-off.json"',
+            ],
+        );
     }
 
     /** All that goes with it, as an archive. */
@@ -72,14 +100,21 @@ final readonly class HandOffController
     {
         $file = $this->handOffs->file($instance->load(['placed', 'draft']), $request->many('configs'), $request->many('passed'));
 
-        return response()->download($file, (Str::slug($instance->name) ?: 'instance').'.hand-off.zip')->deleteFileAfterSend();
+        return response()
+            ->download($file, (Str::slug($instance->name) ?: 'instance').'.hand-off.zip')
+            ->deleteFileAfterSend();
     }
 
     private function received(HandOffRequest $request): GivenHandOff
     {
         $archive = $request->archive();
 
-        return $archive === null ? $this->handOffs->receive($request->handOff()) : $this->handOffs->receiveFile($archive->getPathname(), mb_strimwidth(mb_scrub($archive->getClientOriginalName()), 0, 80, '…'));
+        if ($archive === null) {
+            return $this->handOffs->receive($request->handOff());
+        }
+        $name = mb_strimwidth(mb_scrub($archive->getClientOriginalName()), 0, 80, '…');
+
+        return $this->handOffs->receiveFile($archive->getPathname(), $name);
     }
 
     /** What is in it, as an open format lists it. */
@@ -87,12 +122,24 @@ final readonly class HandOffController
     {
         [, $type, $ending] = Inventories::FORMS[$form];
 
-        return response(Inventories::written($inventories->of($instance->load('placed')), $form), headers: ['Content-Type' => $type, 'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').$ending.'"']);
+        return response(
+            Inventories::written($inventories->of($instance->load('placed')), $form),
+            headers: [
+                'Content-Type' => $type,
+                'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').$ending.'"',
+            ],
+        );
     }
 
     public function server(Instance $instance): RedirectResponse
     {
-        return redirect()->route('draft', $this->servers->make($instance->load(['placed', 'draft'])))->with('said', "It is the server's half of {$instance->name}, as a draft. Its configs are being copied; then apply it, and rehearse the two together.");
+        return redirect()
+            ->route('draft', $this->servers->make($instance->load(['placed', 'draft'])))
+            ->with(
+                'said',
+                "It is the server's half of {$instance->name}, as a draft. Its configs are being copied; then apply it, and rehearse the ".
+                    'two together.',
+            );
     }
 
     /** The server's half, or any instance, as a folder that a machine without Stasimon can run. */
@@ -100,7 +147,9 @@ final readonly class HandOffController
     {
         $instance = $this->servers->of($instance) ?? $instance;
 
-        return response()->download($folder->archive($instance->load('placed')), (Str::slug($instance->name) ?: 'server').'.zip')->deleteFileAfterSend();
+        return response()
+            ->download($folder->archive($instance->load('placed')), (Str::slug($instance->name) ?: 'server').'.zip')
+            ->deleteFileAfterSend();
     }
 
     /** Keeps a group for instances that are made later. */
@@ -122,9 +171,16 @@ final readonly class HandOffController
     public function beside(HandOffRequest $request, Instance $instance): RedirectResponse
     {
         $beside = array_filter(explode(',', Address::words($request, 'beside')));
-        count($beside) < Comparing::MOST || throw Refusal::unusable('An instance can be put beside '.Comparing::MOST.' others at once. Leave one of them out first.');
+        count($beside) < Comparing::MOST ||
+            throw Refusal::unusable('An instance can be put beside '.Comparing::MOST.' others at once. Leave one of them out first.');
 
-        return redirect()->route('hand-off', ['instance' => $instance, 'beside' => implode(',', array_unique([...$beside, $request->other() !== '' ? $request->other() : $this->received($request)->id]))]);
+        return redirect()->route('hand-off', [
+            'instance' => $instance,
+            'beside' => implode(
+                ',',
+                array_unique([...$beside, $request->other() !== '' ? $request->other() : $this->received($request)->id]),
+            ),
+        ]);
     }
 
     public function take(TakeRequest $request, Instance $instance): RedirectResponse
@@ -138,12 +194,18 @@ final readonly class HandOffController
         };
         $isOne = $request->text('id').$request->text('config') !== '';
 
-        return ! $isOne ? redirect()->route('draft', $instance) : redirect()->route('hand-off', ['instance' => $instance, 'beside' => Address::words($request, 'beside') ?: $request->text('from')])->with('said', 'It is in the draft.');
+        return ! $isOne
+            ? redirect()->route('draft', $instance)
+            : redirect()
+                ->route('hand-off', ['instance' => $instance, 'beside' => Address::words($request, 'beside') ?: $request->text('from')])
+                ->with('said', 'It is in the draft.');
     }
 
     public function index(): View
     {
-        return view('hand-off.index', ['given' => GivenHandOff::query()->orderByDesc('id')->limit(100)->get(['id', 'name', 'created_at'])]);
+        return view('hand-off.index', [
+            'given' => HandOffs::latest(),
+        ]);
     }
 
     public function store(HandOffRequest $request): RedirectResponse
@@ -153,18 +215,29 @@ final readonly class HandOffController
 
     public function given(GivenHandOff $given): View
     {
-        return view('hand-off.given', ['given' => $given, 'instances' => $this->handOffs->instancesFor($given), 'page' => GivenPage::of($this->handOffs->given($given), $this->handOffs->carried($given))]);
+        return view('hand-off.given', [
+            'given' => $given,
+            'instances' => $this->handOffs->instancesFor($given),
+            'page' => GivenPage::of($this->handOffs->given($given), $this->handOffs->carried($given)),
+        ]);
     }
 
     public function make(NameRequest $request, GivenHandOff $given): RedirectResponse
     {
-        return redirect()->route('draft', $this->handOffs->make($this->handOffs->given($given), $request->text('name'), $this->handOffs->carried($given)))->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
+        return redirect()
+            ->route(
+                'draft',
+                $this->handOffs->make($this->handOffs->given($given), $request->text('name'), $this->handOffs->carried($given)),
+            )
+            ->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
     }
 
     /** Asks in an instance for what it asks for. */
     public function add(Request $request, GivenHandOff $given): RedirectResponse
     {
-        $instance = Instance::query()->find(Address::words($request, 'instance', 26)) ?? throw Refusal::notFound('Choose an instance that it is to be added to. Nothing was changed.');
+        $instance =
+            Instances::find(Address::words($request, 'instance', 26)) ??
+            throw Refusal::notFound('Choose an instance that it is to be added to. Nothing was changed.');
         $this->handOffs->add($this->handOffs->given($given), $instance, $this->handOffs->carried($given));
 
         return redirect()->route('draft', $instance);
@@ -175,13 +248,17 @@ final readonly class HandOffController
     {
         $kept = $starters->keepGiven($this->handOffs->given($given));
 
-        return redirect()->route('hand-offs.show', $given)->with('said', "{$kept->name} is offered for new instances now.");
+        return redirect()
+            ->route('hand-offs.show', $given)
+            ->with('said', "{$kept->name} is offered for new instances now.");
     }
 
     public function destroy(GivenHandOff $given): RedirectResponse
     {
         $given->delete();
 
-        return redirect()->route('hand-offs')->with('said', "{$given->name} is taken away.");
+        return redirect()
+            ->route('hand-offs')
+            ->with('said', "{$given->name} is taken away.");
     }
 }

@@ -7,8 +7,9 @@ namespace App\Http\Controllers;
 use App\Games;
 use App\Http\Requests\ImportRequest;
 use App\Local\FolderFound;
+use App\Local\Import;
+use App\Local\Imports;
 use App\Local\ReadFolder;
-use App\Models\Import;
 use App\Refusal\Refusal;
 use App\Sharing\Whole\Wholes;
 use App\View\Address;
@@ -21,7 +22,11 @@ final readonly class ImportController
 {
     public function index(Wholes $wholes): View
     {
-        return view('imports.page', ['imports' => Import::query()->with('instance')->orderByDesc('id')->limit(30)->get(), 'roots' => (array) config('stasimon.folders'), 'wholes' => $wholes->all()]);
+        return view('imports.page', [
+            'imports' => Imports::latest(),
+            'roots' => (array) config('stasimon.folders'),
+            'wholes' => $wholes->all(),
+        ]);
     }
 
     public function store(ImportRequest $request, ReadFolder $reading): RedirectResponse
@@ -29,7 +34,10 @@ final readonly class ImportController
         try {
             return redirect()->route('imports.show', $reading->start((string) $request->validated('path'), $request->archive()));
         } catch (Refusal $refusal) {
-            return redirect()->route('imports')->withInput()->withErrors(['path' => $refusal->getMessage()]);
+            return redirect()
+                ->route('imports')
+                ->withInput()
+                ->withErrors(['path' => $refusal->getMessage()]);
         }
     }
 
@@ -38,7 +46,11 @@ final readonly class ImportController
         $import = $this->find($import);
         $found = $import->found === null ? null : FolderFound::of($import->found);
 
-        return view('imports.folder', ['import' => $import, 'found' => $found, 'game' => $found === null ? null : $games->get($found->game)]);
+        return view('imports.folder', [
+            'import' => $import,
+            'found' => $found,
+            'game' => $found === null ? null : $games->get($found->game),
+        ]);
     }
 
     public function make(Request $request, string $import, ReadFolder $reading): RedirectResponse
@@ -52,6 +64,7 @@ final readonly class ImportController
 
     private function find(string $import): Import
     {
-        return Import::query()->with('instance')->find(strtolower($import)) ?? throw Refusal::notFound('That folder is not known any more.');
+        return Imports::find($import) ??
+            throw Refusal::notFound('That folder is not known any more.');
     }
 }

@@ -20,14 +20,24 @@ final readonly class IncomingController
 
     public function begin(IncomingRequest $request): JsonResponse
     {
-        return response()->json(['id' => $this->incoming->begin((string) $request->validated('name'), (int) $request->validated('size')), 'come' => 0]);
+        return response()->json([
+            'id' => $this->incoming->begin((string) $request->validated('name'), (int) $request->validated('size')),
+            'come' => 0,
+        ]);
     }
 
     public function slice(Request $request, string $id): JsonResponse
     {
         $slice = $request->getContent(true);
 
-        return response()->json(['come' => $this->incoming->take($id, Address::number($request, 'offset') ?? throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'), is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'))]);
+        return response()->json([
+            'come' => $this->incoming->take(
+                $id,
+                Address::number($request, 'offset') ??
+                    throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'),
+                is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'),
+            ),
+        ]);
     }
 
     public function come(string $id): JsonResponse

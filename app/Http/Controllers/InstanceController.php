@@ -12,6 +12,7 @@ use App\Findings\Looking;
 use App\Findings\Tidings;
 use App\Games;
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Rehearsals\Log\Started;
 use App\View\Address;
 use App\View\HistoryPage;
@@ -25,23 +26,44 @@ final class InstanceController
     public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes, Tidings $tidings, Games $games): View
     {
         $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
-        $address = array_map(fn (string $name): string => Address::words($request, $name), ['only' => 'only', 'sort' => 'sort', 'q' => 'q', 'view' => 'view']);
+        $address = array_map(fn (string $name): string => Address::words($request, $name), [
+            'only' => 'only',
+            'sort' => 'sort',
+            'q' => 'q',
+            'view' => 'view',
+        ]);
 
-        return view('line-up.page', ['instance' => $instance, 'page' => LineUpPage::of($instance, $look, $outcomes, $address, Started::of($instance, $games->get($instance->plan->base->game)->log)), 'watch' => $tidings->of($instance)]);
+        return view('line-up.page', [
+            'instance' => $instance,
+            'page' => LineUpPage::of(
+                $instance,
+                $look,
+                $outcomes,
+                $address,
+                Started::of($instance, $games->get($instance->plan->base->game)->log),
+            ),
+            'watch' => $tidings->of($instance),
+        ]);
     }
 
     public function history(Instance $instance): View
     {
-        $entries = $instance->load(['placed', 'draft', 'lastRehearsal'])->history()->paginate(50);
+        $entries = Instances::history($instance->load(['placed', 'draft', 'lastRehearsal']));
 
-        return view('history.page', ['instance' => $instance, 'entries' => $entries, 'page' => new HistoryPage($instance, $entries->getCollection())]);
+        return view('history.page', [
+            'instance' => $instance,
+            'entries' => $entries,
+            'page' => new HistoryPage($instance, $entries->getCollection()),
+        ]);
     }
 
     public function destroy(Instance $instance, RemoveInstance $removing): RedirectResponse
     {
         $removing->start($instance);
 
-        return redirect()->route('register')->with('said', "{$instance->name} is gone. Its files in the store stay until nothing needs them.");
+        return redirect()
+            ->route('register')
+            ->with('said', "{$instance->name} is gone. Its files in the store stay until nothing needs them.");
     }
 
     /** Tells on the register of updates and notices from now on. */
@@ -57,14 +79,19 @@ final class InstanceController
     {
         $away->away($instance);
 
-        return redirect()->route('register')->with('said', "{$instance->name} is put away. Nothing of it was deleted.")->with('undo', ['Bring it back', route('instances.bring-back', $instance)]);
+        return redirect()
+            ->route('register')
+            ->with('said', "{$instance->name} is put away. Nothing of it was deleted.")
+            ->with('undo', ['Bring it back', route('instances.bring-back', $instance)]);
     }
 
     public function bringBack(Instance $instance, PutAway $away): RedirectResponse
     {
         $away->back($instance);
 
-        return redirect()->route('instances.show', $instance)->with('said', "{$instance->name} is back, as it was.");
+        return redirect()
+            ->route('instances.show', $instance)
+            ->with('said', "{$instance->name} is back, as it was.");
     }
 
     /** Tries again to set right what an instance was set aside for. */
@@ -72,6 +99,8 @@ final class InstanceController
     {
         $problem = $applying->recover($instance);
 
-        return redirect()->route('instances.show', $instance)->with('said', $problem === null ? "{$instance->name} is right again." : 'That did not mend it.');
+        return redirect()
+            ->route('instances.show', $instance)
+            ->with('said', $problem === null ? "{$instance->name} is right again." : 'That did not mend it.');
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\Steps\LessonRequest;
-use App\Models\DroppedLog;
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Refusal\Refusal;
 use App\Rehearsals\Log\DroppedLogs;
 use App\Rehearsals\Log\Lessons;
@@ -25,16 +25,34 @@ final readonly class LessonController
 
     public function ofRehearsal(LessonRequest $request, Instance $instance, int $number, Reading $reading): RedirectResponse
     {
-        $rehearsal = $instance->rehearsals()->where('number', $number)->first() ?? throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
-        $this->lessons->learn($rehearsal->plan->base->game, $reading->findings($rehearsal->setRelation('instance', $instance)), $request->integer('finding'), $request->text('id'), $instance->load('placed')->versions());
+        $rehearsal =
+            Instances::launch($instance, $number) ??
+            throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
+        $this->lessons->learn(
+            $rehearsal->plan->base->game,
+            $reading->findings($rehearsal),
+            $request->integer('finding'),
+            $request->text('id'),
+            $instance->load('placed')->versions(),
+        );
 
-        return redirect()->route('rehearsals.show', [$instance, $number])->with('said', self::KEPT);
+        return redirect()
+            ->route('rehearsals.show', [$instance, $number])
+            ->with('said', self::KEPT);
     }
 
     public function ofLog(LessonRequest $request, string $log, DroppedLogs $logs): RedirectResponse
     {
-        $dropped = DroppedLog::query()->with('instance.placed')->find(strtolower($log)) ?? throw Refusal::notFound('That log is not kept any more.');
-        $this->lessons->learn($dropped->game, $logs->findings($dropped), $request->integer('finding'), $request->text('id'), $dropped->instance?->versions() ?? []);
+        $dropped =
+            DroppedLogs::find($log)?->load('instance.placed') ??
+            throw Refusal::notFound('That log is not kept any more.');
+        $this->lessons->learn(
+            $dropped->game,
+            $logs->findings($dropped),
+            $request->integer('finding'),
+            $request->text('id'),
+            $dropped->instance?->versions() ?? [],
+        );
 
         return redirect()->route('logs.show', $dropped)->with('said', self::KEPT);
     }
@@ -48,6 +66,9 @@ final readonly class LessonController
 
     public function document(): Response
     {
-        return response($this->lessons->document(), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="lessons.json"']);
+        return response($this->lessons->document(), 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => 'attachment; filename="lessons.json"',
+        ]);
     }
 }

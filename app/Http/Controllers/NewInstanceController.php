@@ -10,7 +10,7 @@ use App\Drafts\Drafting;
 use App\Games;
 use App\Http\Requests\BaseRequest;
 use App\Http\Requests\NewInstanceRequest;
-use App\Models\Instance;
+use App\Models\Instances;
 use App\Moving\Grid;
 use App\Moving\Moving;
 use App\Refusal\Refusal;
@@ -36,17 +36,27 @@ final class NewInstanceController
             'plan' => $plan,
             'wished' => $list === null ? null : new WishedBases($list),
             'builds' => $bases->builds($plan->base->gameVersion),
-            'holds' => array_map(fn ($loader): array => $bases->holds($plan->base->gameVersion, $loader->id), array_column($bases->game->loaders, null, 'id')),
+            'holds' => array_map(
+                fn ($loader): array => $bases->holds($plan->base->gameVersion, $loader->id),
+                array_column($bases->game->loaders, null, 'id'),
+            ),
         ]);
     }
 
-    public function store(NewInstanceRequest $request, Games $games, Drafting $drafting, Moving $moving, StarterGroups $starters): RedirectResponse
-    {
+    public function store(
+        NewInstanceRequest $request,
+        Games $games,
+        Drafting $drafting,
+        Moving $moving,
+        StarterGroups $starters,
+    ): RedirectResponse {
         $plan = $this->bases($games, $request->game())->plan(...$request->base());
         if ($plan->base->loaderVersion === '') {
-            throw Refusal::unusable("There is no build of that loader for {$plan->base->gameVersion}. Choose another loader or another version.");
+            throw Refusal::unusable(
+                "There is no build of that loader for {$plan->base->gameVersion}. Choose another loader or another version.",
+            );
         }
-        $instance = Instance::query()->create(['name' => $request->name(), 'plan' => $plan]);
+        $instance = Instances::begin($request->name(), $plan);
         $list = $request->wishes();
         if ($list !== null) {
             $moving->fill($instance, $list);
@@ -55,8 +65,11 @@ final class NewInstanceController
         }
         $drafting->step($instance, fn (Plan $plan): Plan => $plan);
         $begun = $starters->begin($instance, $request->groups());
-        if (Instance::query()->where('name', $instance->name)->where('id', '!=', $instance->id)->exists()) {
-            session()->flash('said', "There is another instance called {$instance->name}. Under About it either can be given another name.");
+        if (Instances::hasNamesake($instance)) {
+            session()->flash(
+                'said',
+                "There is another instance called {$instance->name}. Under About it either can be given another name.",
+            );
         }
 
         return redirect()->route($begun ? 'draft' : 'find', $instance);

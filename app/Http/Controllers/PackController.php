@@ -9,9 +9,10 @@ use App\Http\Requests\PackRequest;
 use App\Http\Requests\PublishRequest;
 use App\Http\Requests\Steps\NameRequest;
 use App\Http\Requests\Steps\PackUpdateRequest;
-use App\Models\DepotPack;
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Models\PackRelease;
+use App\Packs\DepotPack;
 use App\Packs\FetchPack;
 use App\Packs\Packing;
 use App\Packs\Packs;
@@ -39,7 +40,10 @@ final readonly class PackController
 
     public function index(Request $request): View
     {
-        return view('packs.index', ['found' => FoundPacks::of(Address::words($request, 'q', 80)), 'packs' => PackRelease::query()->orderByDesc('created_at')->orderByDesc('id')->limit(200)->get(['id', 'name', 'version', 'pack', 'created_at'])]);
+        return view('packs.index', [
+            'found' => FoundPacks::of(Address::words($request, 'q', 80)),
+            'packs' => Packs::latest(),
+        ]);
     }
 
     /** The depots' packs alone, while some are being fetched. */
@@ -47,7 +51,9 @@ final readonly class PackController
     {
         $found = FoundPacks::of(Address::words($request, 'q', 80));
 
-        return response()->view('packs.found', ['found' => $found])->header('X-Over', $found->waits() ? 'no' : 'yes');
+        return response()
+            ->view('packs.found', ['found' => $found])
+            ->header('X-Over', $found->waits() ? 'no' : 'yes');
     }
 
     public function fetch(DepotPack $found, FetchPack $fetch): RedirectResponse
@@ -59,21 +65,32 @@ final readonly class PackController
 
     public function publish(PublishRequest $request, PackRelease $pack, Publishing $publishing): RedirectResponse
     {
-        return redirect()->route('packs.show', $pack)->with('said', $publishing->publish($pack, $request->text('folder'), $request->text('depot')));
+        return redirect()
+            ->route('packs.show', $pack)
+            ->with('said', $publishing->publish($pack, $request->text('folder'), $request->text('depot')));
     }
 
     public function store(PackFileRequest $request): RedirectResponse
     {
         $file = $request->pack();
 
-        return redirect()->route('packs.show', $this->packs->receive($file->getPathname(), mb_strimwidth(mb_scrub($file->getClientOriginalName()), 0, 80, '…')));
+        return redirect()->route(
+            'packs.show',
+            $this->packs->receive($file->getPathname(), mb_strimwidth(mb_scrub($file->getClientOriginalName()), 0, 80, '…')),
+        );
     }
 
     public function show(PackRelease $pack): View
     {
         $read = $this->packs->of($pack);
 
-        return view('packs.show', ['pack' => $pack, 'read' => $read, 'signature' => $this->packs->signature($pack), 'page' => GivenPage::of($read->lineUp, $read->carried), 'instances' => Instance::query()->whereIn('pack_id', PackRelease::query()->where('pack', $pack->pack)->select('id'))->orderBy('name')->limit(50)->get(['id', 'name', 'pack_id'])]);
+        return view('packs.show', [
+            'pack' => $pack,
+            'read' => $read,
+            'signature' => $this->packs->signature($pack),
+            'page' => GivenPage::of($read->lineUp, $read->carried),
+            'instances' => Instances::ofPack($pack->pack),
+        ]);
     }
 
     public function file(PackRelease $pack): BinaryFileResponse
@@ -86,19 +103,26 @@ final readonly class PackController
 
     public function picture(PackRelease $pack): BinaryFileResponse
     {
-        return response()->file($this->packs->picture($pack) ?? throw Refusal::notFound('That pack has no picture.'), ['Content-Type' => 'image/png', 'Cache-Control' => 'private, max-age=86400']);
+        return response()->file($this->packs->picture($pack) ?? throw Refusal::notFound('That pack has no picture.'), [
+            'Content-Type' => 'image/png',
+            'Cache-Control' => 'private, max-age=86400',
+        ]);
     }
 
     public function make(NameRequest $request, PackRelease $pack): RedirectResponse
     {
-        return redirect()->route('draft', $this->packs->make($pack, $request->text('name')))->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
+        return redirect()
+            ->route('draft', $this->packs->make($pack, $request->text('name')))
+            ->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
     }
 
     public function destroy(PackRelease $pack): RedirectResponse
     {
         $pack->delete();
 
-        return redirect()->route('packs')->with('said', "{$pack->name} {$pack->version} is taken away. Its instances stay as they are.");
+        return redirect()
+            ->route('packs')
+            ->with('said', "{$pack->name} {$pack->version} is taken away. Its instances stay as they are.");
     }
 
     /** An instance as a pack, and what it is of. */
@@ -106,14 +130,37 @@ final readonly class PackController
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return view('packs.packing', ['instance' => $instance, 'page' => new PackingPage($instance, $this->packing->proposal($instance), $this->packs->releaseOf($instance), $this->packs->others($instance), $this->packs->published($instance), $this->files->of($instance), $this->key->fingerprint())]);
+        return view('packs.packing', [
+            'instance' => $instance,
+            'page' => new PackingPage(
+                $instance,
+                $this->packing->proposal($instance),
+                $this->packs->releaseOf($instance),
+                $this->packs->others($instance),
+                $this->packs->published($instance),
+                $this->files->of($instance),
+                $this->key->fingerprint(),
+            ),
+        ]);
     }
 
     public function pack(PackRequest $request, Instance $instance): RedirectResponse
     {
         $instance->load('placed');
 
-        return redirect()->route('packs.show', $this->packing->pack($instance, $request->said(), $request->many('configs'), $request->many('passed'), $request->picture(), $request->boolean('signed')))->with('said', 'The pack is made. Save its file to give it away.');
+        return redirect()
+            ->route(
+                'packs.show',
+                $this->packing->pack(
+                    $instance,
+                    $request->said(),
+                    $request->many('configs'),
+                    $request->many('passed'),
+                    $request->picture(),
+                    $request->boolean('signed'),
+                ),
+            )
+            ->with('said', 'The pack is made. Save its file to give it away.');
     }
 
     public function update(Request $request, Instance $instance): View
@@ -121,7 +168,16 @@ final readonly class PackController
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $to = $this->to(Address::words($request, 'to', 26));
 
-        return view('packs.update', ['instance' => $instance, 'signers' => $this->packs->signers($instance, $to), 'page' => new PackUpdatePage($to, $this->packs->releaseOf($instance), $this->packs->update($instance, $to), $this->packs->configs($instance, $to))]);
+        return view('packs.update', [
+            'instance' => $instance,
+            'signers' => $this->packs->signers($instance, $to),
+            'page' => new PackUpdatePage(
+                $to,
+                $this->packs->releaseOf($instance),
+                $this->packs->update($instance, $to),
+                $this->packs->configs($instance, $to),
+            ),
+        ]);
     }
 
     public function take(PackUpdateRequest $request, Instance $instance): RedirectResponse
@@ -133,6 +189,6 @@ final readonly class PackController
 
     private function to(string $id): PackRelease
     {
-        return PackRelease::query()->find($id) ?? throw Refusal::notFound('That release of the pack is not kept here any more.');
+        return Packs::find($id) ?? throw Refusal::notFound('That release of the pack is not kept here any more.');
     }
 }

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Depots\Package;
+use App\Depots\Packages;
 use App\Drafts\LineUps;
 use App\Drafts\Notes;
 use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Http\Requests\Steps\PackageNoteRequest;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Refusal\Refusal;
 use App\View\PackagePage;
 use Illuminate\Http\RedirectResponse;
@@ -36,10 +37,21 @@ final readonly class PackageController
         $verdicts = $this->finder->verdictsOf($instance, [$package, ...$understudies]);
         $with = isset($versions[$package]) ? $versions : $this->finder->lineUpWith($instance, $package, $versions, $verdicts[$package]);
 
-        return view('package.page', ['instance' => $instance, 'page' => new PackagePage(
-            $known, Package::query()->find($package), $catalogue->game, $catalogue, $plan, $versions, $with, $verdicts[$package], array_diff_key($verdicts, [$package => true]),
-            $this->notes->of($instance, $package),
-        )]);
+        return view('package.page', [
+            'instance' => $instance,
+            'page' => new PackagePage(
+                $known,
+                Packages::find($package),
+                $catalogue->game,
+                $catalogue,
+                $plan,
+                $versions,
+                $with,
+                $verdicts[$package],
+                array_diff_key($verdicts, [$package => true]),
+                $this->notes->of($instance, $package),
+            ),
+        ]);
     }
 
     /** A note of one's own about a package in this instance; nothing takes it away. */
@@ -51,6 +63,8 @@ final readonly class PackageController
         }
         $this->notes->keep($instance, $package, $text);
 
-        return redirect()->route('packages.show', [$instance, $package])->with('said', $text === '' ? 'The note is gone.' : 'Noted.');
+        return redirect()
+            ->route('packages.show', [$instance, $package])
+            ->with('said', $text === '' ? 'The note is gone.' : 'Noted.');
     }
 }

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Models\Rehearsal;
+use App\Models\Side;
 use App\Refusal\Refusal;
-use App\Rehearsals\Launch\Side;
 use App\Rehearsals\Play\Play;
 use App\View\Address;
 use App\Worlds\PuttingBack;
@@ -26,9 +27,15 @@ final readonly class PlayController
     /** Has the worlds be as they were before it was played, as a step of the draft. */
     public function putBack(Instance $instance, int $number, PuttingBack $putting): RedirectResponse
     {
-        $play = $instance->rehearsals()->where('number', $number)->first();
-        $putting->ofPlay($play instanceof Rehearsal && $play->isPlay() ? $play : throw Refusal::notFound("{$instance->name} was not played as launch {$number}."));
+        $play = Instances::launch($instance, $number);
+        $putting->ofPlay(
+            $play instanceof Rehearsal && $play->isPlay()
+                ? $play
+                : throw Refusal::notFound("{$instance->name} was not played as launch {$number}."),
+        );
 
-        return redirect()->route('draft', $instance)->with('said', 'The worlds of that time are in the draft. Apply it to have them back; those of now are kept first.');
+        return redirect()
+            ->route('draft', $instance)
+            ->with('said', 'The worlds of that time are in the draft. Apply it to have them back; those of now are kept first.');
     }
 }

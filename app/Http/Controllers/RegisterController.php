@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Models\TaskKind;
 use App\View\Register;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use Illuminate\View\View;
 

@@ -8,16 +8,17 @@ use App\Games;
 use App\Http\Requests\Steps\RemedyRequest;
 use App\Http\Requests\Steps\TakeBackRequest;
 use App\Models\Instance;
+use App\Models\Instances;
+use App\Models\LaunchState;
 use App\Models\Rehearsal;
+use App\Models\Side;
 use App\Refusal\Refusal;
 use App\Rehearsals\Culprits\Layers;
-use App\Rehearsals\Launch\Side;
-use App\Rehearsals\LaunchState;
 use App\Rehearsals\Log\Reading;
+use App\Rehearsals\Log\SinceClean;
 use App\Rehearsals\Log\Started;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
-use App\Rehearsals\SinceClean;
 use App\View\Address;
 use App\View\LogPage;
 use App\View\RehearsalPage;
@@ -35,13 +36,16 @@ final readonly class RehearsalController
 
     public function index(Instance $instance): View
     {
-        return view('rehearsals.page', ['instance' => $instance->load(['placed', 'draft', 'lastRehearsal']), 'rehearsals' => $instance->rehearsals()->paginate(50)]);
+        return view('rehearsals.page', [
+            'instance' => $instance->load(['placed', 'draft', 'lastRehearsal']),
+            'rehearsals' => Instances::launches($instance),
+        ]);
     }
 
     public function store(Request $request, Instance $instance, Rehearse $rehearsing): RedirectResponse
     {
         $joins = Address::words($request, 'joins', 26);
-        $server = $joins === '' ? null : Instance::query()->find($joins) ?? throw Refusal::notFound('That server is not here any more.');
+        $server = $joins === '' ? null : Instances::find($joins) ?? throw Refusal::notFound('That server is not here any more.');
         $side = Side::tryFrom(Address::words($request, 'side')) ?? ($instance->serves === null ? Side::Client : Side::Server);
         $rehearsal = $rehearsing->start($instance, Address::flag($request, 'plain'), $server === null ? $side : Side::Client, $server);
 
@@ -56,16 +60,31 @@ final readonly class RehearsalController
 
         $game = $this->games->get($instance->plan->base->game);
         $hasFailed = $rehearsal->state === LaunchState::Failed;
-        $kinds = $instance->placed->whereIn('kind', array_map(fn (Kind $kind): string => $kind->value, Started::KINDS))->pluck('kind', 'package_id')->all();
+        $kinds = $instance->placed
+            ->whereIn('kind', array_map(fn (Kind $kind): string => $kind->value, Started::KINDS))
+            ->pluck('kind', 'package_id')
+            ->all();
 
         return view('rehearsals.rehearsal', [
             'instance' => $instance,
             'page' => new RehearsalPage(
-                $rehearsal, $this->reading->said($rehearsal), $this->reading->findings($rehearsal),
-                $hasFailed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games, $this->reading->lyingSteps($instance)) : null, Address::flag($request, 'slow'),
-                $hasFailed && Layers::matter($instance, $game), $this->reading, $game->log->started !== '', $kinds,
+                $rehearsal,
+                $this->reading->said($rehearsal),
+                $this->reading->findings($rehearsal),
+                $hasFailed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games, $this->reading->lyingSteps($instance)) : null,
+                Address::flag($request, 'slow'),
+                $hasFailed && Layers::matter($instance, $game),
+                $this->reading,
+                $game->log->started !== '',
+                $kinds,
             ),
-            'log' => LogPage::of($request, $this->reading->log($rehearsal), route('rehearsals.lines', [$instance, $number]), $rehearsal->isOver(), $rehearsal->state->value),
+            'log' => LogPage::of(
+                $request,
+                $this->reading->log($rehearsal),
+                route('rehearsals.lines', [$instance, $number]),
+                $rehearsal->isOver(),
+                $rehearsal->state->value,
+            ),
         ]);
     }
 
@@ -75,7 +94,11 @@ final readonly class RehearsalController
         $rehearsal = $this->find($instance, $number);
         $play->heed($rehearsal);
 
-        return LogPage::fragment($this->reading->log($rehearsal)->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW), $rehearsal->isOver(), $rehearsal->state->value);
+        return LogPage::fragment(
+            $this->reading->log($rehearsal)->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW),
+            $rehearsal->isOver(),
+            $rehearsal->state->value,
+        );
     }
 
     public function stop(Request $request, Instance $instance, int $number, Rehearse $rehearsing, Play $play): RedirectResponse
@@ -88,7 +111,11 @@ final readonly class RehearsalController
 
     public function remedy(RemedyRequest $request, Instance $instance, int $number): RedirectResponse
     {
-        $this->reading->take($instance->load(['placed', 'draft']), $this->reading->diagnoses($this->find($instance, $number)), $request->text('remedy'));
+        $this->reading->take(
+            $instance->load(['placed', 'draft']),
+            $this->reading->diagnoses($this->find($instance, $number)),
+            $request->text('remedy'),
+        );
 
         return redirect()->route('draft', $instance);
     }
@@ -96,7 +123,10 @@ final readonly class RehearsalController
     /** Takes back what changed since the last clean rehearsal, or one part of it. */
     public function back(TakeBackRequest $request, Instance $instance, int $number): RedirectResponse
     {
-        $step = SinceClean::of($this->find($instance->load('placed'), $number), $this->games, $this->reading->lyingSteps($instance))->step($request->text('step')) ?? throw Refusal::conflict('That change is not there to be taken back. Nothing was changed.');
+        $step =
+            SinceClean::of($this->find($instance->load('placed'), $number), $this->games, $this->reading->lyingSteps($instance))->step(
+                $request->text('step'),
+            ) ?? throw Refusal::conflict('That change is not there to be taken back. Nothing was changed.');
         $this->reading->draft($instance, $step);
 
         return redirect()->route('draft', $instance);
@@ -104,8 +134,6 @@ final readonly class RehearsalController
 
     private function find(Instance $instance, int $number): Rehearsal
     {
-        $rehearsal = $instance->rehearsals()->where('number', $number)->first() ?? throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
-
-        return $rehearsal->setRelation('instance', $instance);
+        return Instances::launch($instance, $number) ?? throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
     }
 }

@@ -10,13 +10,13 @@ use App\Http\Requests\SaidRequest;
 use App\Http\Requests\ShelfRequest;
 use App\Local\Recognised;
 use App\Local\Shelf;
+use App\Local\ShelfFile;
 use App\Local\ShelfState;
 use App\Local\Slices;
 use App\Local\Stray;
 use App\Local\Strays;
 use App\Local\Uploads;
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Refusal\Refusal;
 use App\View\Address;
 use App\View\ShelfPage;
@@ -36,7 +36,11 @@ final readonly class ShelfController
 
     public function index(?Instance $instance = null): View
     {
-        return view('shelf.page', ['instance' => $instance?->load(['placed', 'draft', 'lastRehearsal']), 'page' => ShelfPage::of($instance), 'games' => $this->games->names()]);
+        return view('shelf.page', [
+            'instance' => $instance?->load(['placed', 'draft', 'lastRehearsal']),
+            'page' => ShelfPage::of($instance),
+            'games' => $this->games->names(),
+        ]);
     }
 
     /** The list alone, which says in a header whether anything is still being read. */
@@ -67,7 +71,12 @@ final readonly class ShelfController
     /** Announces a file that comes in slices. */
     public function begin(ShelfRequest $request): JsonResponse
     {
-        $file = $this->uploads->begin((string) $request->validated('name'), (int) $request->validated('size'), $this->game($request), $request->against());
+        $file = $this->uploads->begin(
+            (string) $request->validated('name'),
+            (int) $request->validated('size'),
+            $this->game($request),
+            $request->against(),
+        );
 
         return response()->json(['id' => $file->id, 'come' => 0, 'slice' => Slices::LONGEST]);
     }
@@ -76,7 +85,14 @@ final readonly class ShelfController
     {
         $slice = $request->getContent(true);
 
-        return response()->json(['come' => $this->uploads->take($this->find($file), Address::number($request, 'offset') ?? throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'), is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'))]);
+        return response()->json([
+            'come' => $this->uploads->take(
+                $this->find($file),
+                Address::number($request, 'offset') ??
+                    throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'),
+                is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'),
+            ),
+        ]);
     }
 
     public function come(string $file): JsonResponse
@@ -88,16 +104,27 @@ final readonly class ShelfController
     {
         $file = $this->find($file);
 
-        return view('shelf.file', ['file' => $file, 'found' => $file->found === null ? null : Recognised::of($file->found), 'folders' => ShelfPage::folders($file), 'kinds' => array_keys($this->games->get($file->game)->places), 'lines' => fn (string $relation): string => ShelfPage::lines($file, $relation)]);
+        return view('shelf.file', [
+            'file' => $file,
+            'found' => $file->found === null ? null : Recognised::of($file->found),
+            'folders' => ShelfPage::folders($file),
+            'kinds' => array_keys($this->games->get($file->game)->places),
+            'lines' => fn (string $relation): string => ShelfPage::lines($file, $relation),
+        ]);
     }
 
     public function say(SaidRequest $request, string $file): RedirectResponse
     {
         $file = $this->find($file);
-        $found = $file->found === null ? throw Refusal::conflict("{$file->name} has not been read yet. Nothing was changed.") : Recognised::of($file->found);
+        $found =
+            $file->found === null
+                ? throw Refusal::conflict("{$file->name} has not been read yet. Nothing was changed.")
+                : Recognised::of($file->found);
         $this->shelf->say($file, $request->recognised($found), $request->validated('source'), $request->validated('note'));
 
-        return redirect()->route(...$file->instance === null ? ['shelf'] : ['instances.shelf', $file->instance])->with('said', "{$file->name} is {$request->validated('name')} {$request->validated('version')}.");
+        return redirect()
+            ->route(...$file->instance === null ? ['shelf'] : ['instances.shelf', $file->instance])
+            ->with('said', "{$file->name} is {$request->validated('name')} {$request->validated('version')}.");
     }
 
     public function destroy(string $file): RedirectResponse
@@ -105,7 +132,9 @@ final readonly class ShelfController
         $file = $this->find($file);
         $this->shelf->remove($file);
 
-        return redirect()->back(fallback: route('shelf'))->with('said', "{$file->name} is off your shelf.");
+        return redirect()
+            ->back(fallback: route('shelf'))
+            ->with('said', "{$file->name} is off your shelf.");
     }
 
     /** Puts what was brought into an instance's draft: each as it came, where that is not the newest. */
@@ -125,6 +154,7 @@ final readonly class ShelfController
 
     private function find(string $file): ShelfFile
     {
-        return ShelfFile::query()->with('instance')->find(strtolower($file)) ?? throw Refusal::notFound('That file is not on your shelf any more.');
+        return Shelf::find($file) ??
+            throw Refusal::notFound('That file is not on your shelf any more.');
     }
 }

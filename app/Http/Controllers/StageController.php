@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Depots\Packages;
 use App\Http\Requests\Steps\StageRequest;
 use App\Models\Instance;
-use App\Models\Package;
 use App\Models\Stage;
 use App\Stages\Stages;
 use App\View\Address;
@@ -26,14 +26,31 @@ final readonly class StageController
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $this->stages->settle($instance);
         $stages = $this->stages->of($instance);
-        $ids = $stages->flatMap(fn (Stage $stage): array => [...array_map(strval(...), array_keys($stage->adds)), ...$stage->drops, $stage->about])->unique()->all();
+        $ids = $stages
+            ->flatMap(fn (Stage $stage): array => [...array_map(strval(...), array_keys($stage->adds)), ...$stage->drops, $stage->about])
+            ->unique()
+            ->all();
 
-        return view('stages.page', ['instance' => $instance, 'stages' => $stages, 'now' => $this->stages->now($instance), 'next' => $this->stages->next($instance), 'waits' => $this->stages->waitsFor($instance), 'names' => Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all() + $instance->titles()]);
+        return view('stages.page', [
+            'instance' => $instance,
+            'stages' => $stages,
+            'now' => $this->stages->now($instance),
+            'next' => $this->stages->next($instance),
+            'waits' => $this->stages->waitsFor($instance),
+            'names' => Packages::names($ids) + $instance->titles(),
+        ]);
     }
 
     public function store(StageRequest $request, Instance $instance): RedirectResponse
     {
-        $this->stages->write($instance->load(['placed', 'draft']), trim($request->text('title')), $request->text('instruction'), $request->condition(), trim($request->text('about')), $request->boolean('drafted'));
+        $this->stages->write(
+            $instance->load(['placed', 'draft']),
+            trim($request->text('title')),
+            $request->text('instruction'),
+            $request->condition(),
+            trim($request->text('about')),
+            $request->boolean('drafted'),
+        );
 
         return redirect()->route('stages', $instance)->with('said', 'It is written down behind the others.');
     }
@@ -43,29 +60,55 @@ final readonly class StageController
     {
         $count = $this->stages->ofHistory($instance);
 
-        return redirect()->route('stages', $instance)->with('said', $count === 1 ? 'What was applied is written down as a stage.' : "What was applied is written down as {$count} stages.");
+        return redirect()
+            ->route('stages', $instance)
+            ->with(
+                'said',
+                $count === 1 ? 'What was applied is written down as a stage.' : "What was applied is written down as {$count} stages.",
+            );
     }
 
     public function destroy(Instance $instance, Stage $stage): RedirectResponse
     {
         $this->stages->remove($instance, $stage);
 
-        return redirect()->route('stages', $instance)->with('said', "{$stage->title} is taken out.");
+        return redirect()
+            ->route('stages', $instance)
+            ->with('said', "{$stage->title} is taken out.");
     }
 
     public function goOn(Request $request, Instance $instance): RedirectResponse
     {
-        $stage = $this->stages->goOn($instance->load(['placed', 'draft', 'lastRehearsal']), Address::flag($request, 'word'), $request->has('shown') ? Address::words($request, 'shown', 26) : null);
+        $stage = $this->stages->goOn(
+            $instance->load(['placed', 'draft', 'lastRehearsal']),
+            Address::flag($request, 'word'),
+            $request->has('shown') ? Address::words($request, 'shown', 26) : null,
+        );
         $isChange = ! $stage->isNow() ? false : $stage->adds !== [] || $stage->drops !== [];
 
-        return redirect()->route($isChange ? 'draft' : 'stages', $instance)->with('said', $stage->isNow() ? "{$stage->title}: ".($isChange ? 'what it changes is in the draft.' : 'it changes nothing of the line-up; do what it says.') : 'That was the last stage.');
+        return redirect()
+            ->route($isChange ? 'draft' : 'stages', $instance)
+            ->with(
+                'said',
+                $stage->isNow()
+                    ? "{$stage->title}: ".
+                        ($isChange ? 'what it changes is in the draft.' : 'it changes nothing of the line-up; do what it says.')
+                    : 'That was the last stage.',
+            );
     }
 
     public function goBack(Instance $instance): RedirectResponse
     {
         $stage = $this->stages->goBack($instance->load(['placed', 'draft', 'lastRehearsal']));
-        $isDraft = $instance->draft()->exists();
+        $isDraft = $instance->load('draft')->draft !== null;
 
-        return redirect()->route($isDraft ? 'draft' : 'stages', $instance)->with('said', $isDraft ? "The instance as it was before {$stage->title} is in the draft, with its configs and worlds." : "It stands before {$stage->title} again.");
+        return redirect()
+            ->route($isDraft ? 'draft' : 'stages', $instance)
+            ->with(
+                'said',
+                $isDraft
+                    ? "The instance as it was before {$stage->title} is in the draft, with its configs and worlds."
+                    : "It stands before {$stage->title} again.",
+            );
     }
 }

@@ -9,10 +9,10 @@ use App\Drafts\LineUps;
 use App\Http\Requests\Steps\PlainRequest;
 use App\Http\Requests\Steps\StrayRequest;
 use App\Http\Requests\StraysRequest;
+use App\Local\ShelfFile;
 use App\Local\Stray;
 use App\Local\Strays;
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Refusal\Refusal;
 use App\Work\Tasks;
 use Illuminate\Http\RedirectResponse;
@@ -32,17 +32,38 @@ final readonly class StrayController
         $taken = $asking = [];
         foreach ($this->all($request, $instance) as $stray) {
             $asks = $this->strays->takeIn($instance, $stray);
-            $asks === null ? $taken[] = $stray : $asking[] = $asks;
+            $asks === null ? ($taken[] = $stray) : ($asking[] = $asks);
         }
         if ($taken !== []) {
             $catalogue = $lineUps->catalogue($instance->load(['placed', 'draft']));
-            $range = fn (Stray $stray): string => $catalogue->package($stray->package())?->exactly((string) $stray->found?->version()) ?? '*';
-            $this->drafting->step($instance, fn (Plan $plan): Plan => array_reduce($taken, fn (Plan $plan, Stray $stray): Plan => $this->strays->taken($plan, $stray, $range($stray)), $plan), $request->seen());
+            $range = fn (Stray $stray): string => $catalogue->package($stray->package())?->exactly((string) $stray->found?->version()) ??
+                '*';
+            $this->drafting->step(
+                $instance,
+                fn (Plan $plan): Plan => array_reduce(
+                    $taken,
+                    fn (Plan $plan, Stray $stray): Plan => $this->strays->taken($plan, $stray, $range($stray)),
+                    $plan,
+                ),
+                $request->seen(),
+            );
         }
         $names = implode(', ', array_map(fn (ShelfFile $file): string => $file->name, $asking));
 
-        return $asking === [] ? redirect()->route('draft', $instance) : redirect()->route('instances.shelf', $instance)
-            ->with('said', "{$names} ".(count($asking) === 1 ? 'does' : 'do').' not say what '.(count($asking) === 1 ? 'it is' : 'they are').'. Say it here, then add '.(count($asking) === 1 ? 'it' : 'them').'.');
+        return $asking === []
+            ? redirect()->route('draft', $instance)
+            : redirect()
+                ->route('instances.shelf', $instance)
+                ->with(
+                    'said',
+                    "{$names} ".
+                        (count($asking) === 1 ? 'does' : 'do').
+                        ' not say what '.
+                        (count($asking) === 1 ? 'it is' : 'they are').
+                        '. Say it here, then add '.
+                        (count($asking) === 1 ? 'it' : 'them').
+                        '.',
+                );
     }
 
     public function takeOut(StraysRequest $request, Instance $instance): RedirectResponse
@@ -85,6 +106,8 @@ final readonly class StrayController
         $asked = array_fill_keys($request->keys(), true);
         $found = array_values(array_filter($this->strays->of($instance), fn (Stray $stray): bool => isset($asked[$stray->key])));
 
-        return count($found) === count($asked) ? $found : throw Refusal::conflict('Not all of these files are there any more. Nothing was changed; load the page again.');
+        return count($found) === count($asked)
+            ? $found
+            : throw Refusal::conflict('Not all of these files are there any more. Nothing was changed; load the page again.');
     }
 }

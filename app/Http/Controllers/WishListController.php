@@ -11,6 +11,7 @@ use App\Http\Requests\WishListRequest;
 use App\Models\Instance;
 use App\Models\Watch;
 use App\Models\WishList;
+use App\Models\WishLists;
 use App\Moving\Grid;
 use App\Moving\Moving;
 use App\Moving\Taking;
@@ -32,13 +33,16 @@ final readonly class WishListController
 
     public function index(): View
     {
-        return view('wishes.page', ['lists' => WishList::query()->whereNull('instance_id')->latest('updated_at')->limit(200)->get(), 'games' => $this->games->names()]);
+        return view('wishes.page', [
+            'lists' => WishLists::latest(),
+            'games' => $this->games->names(),
+        ]);
     }
 
     public function store(WishListRequest $request): RedirectResponse
     {
         $game = $this->games->get($request->text('game') === '' ? $this->games->first() : $request->text('game'));
-        $list = WishList::query()->create(['name' => $request->text('name'), 'game' => $game->id, 'lines' => Taking::of($request->text('text'), $game->id)]);
+        $list = WishLists::begin($request->text('name'), $game->id, Taking::of($request->text('text'), $game->id));
 
         return redirect()->route('wishes.show', $list);
     }
@@ -48,7 +52,11 @@ final readonly class WishListController
     {
         $list = $request->list();
         if ($list === null) {
-            $list = new WishList(['name' => 'Wishes of '.now()->isoFormat('D MMMM'), 'game' => $this->games->get($request->game())->id, 'lines' => []]);
+            $list = new WishList([
+                'name' => 'Wishes of '.now()->isoFormat('D MMMM'),
+                'game' => $this->games->get($request->game())->id,
+                'lines' => [],
+            ]);
         }
         $list->lines = Taking::marked($list->lines, $request->ids(), $list->game);
         $list->save();
@@ -78,7 +86,9 @@ final readonly class WishListController
     {
         $list->delete();
 
-        return redirect()->route('wishes')->with('said', "{$list->name} is taken away.");
+        return redirect()
+            ->route('wishes')
+            ->with('said', "{$list->name} is taken away.");
     }
 
     /** The same question of what an instance holds. */
@@ -102,7 +112,15 @@ final readonly class WishListController
     {
         $instance = $this->moving->make($list, $request->cell($list), $request->name(), $request->worlds());
 
-        return redirect()->route('draft', $instance)->with('said', $list->instance === null ? 'It stands as a draft. Nothing is on disk before it is applied.' : "It stands beside {$list->name}, which stays as it is. Its configs and worlds are being copied; then apply the draft, and rehearse it.");
+        return redirect()
+            ->route('draft', $instance)
+            ->with(
+                'said',
+                $list->instance === null
+                    ? 'It stands as a draft. Nothing is on disk before it is applied.'
+                    : "It stands beside {$list->name}, which stays as it is. Its configs and worlds are being copied; then apply the ".
+                        'draft, and rehearse it.',
+            );
     }
 
     /** Tells when all are there. */
@@ -110,7 +128,9 @@ final readonly class WishListController
     {
         $watching->begin($list, $request->cell($list));
 
-        return redirect()->back(fallback: route('wishes.show', $list))->with('said', 'You will be told on the register when more of them have come.');
+        return redirect()
+            ->back(fallback: route('wishes.show', $list))
+            ->with('said', 'You will be told on the register when more of them have come.');
     }
 
     public function read(Watch $watch, Watching $watching): RedirectResponse

@@ -49,7 +49,9 @@ final readonly class WorkbenchController
 
     public function schema(): Response
     {
-        return response((string) file_get_contents(base_path('docs/formats/game.schema.json')), 200, ['Content-Type' => 'application/schema+json']);
+        return response((string) file_get_contents(base_path('docs/formats/game.schema.json')), 200, [
+            'Content-Type' => 'application/schema+json',
+        ]);
     }
 
     /** @param  list<\Illuminate\Http\UploadedFile>  $files */

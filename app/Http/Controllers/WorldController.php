@@ -15,6 +15,7 @@ use App\Http\Requests\WorldPackRequest;
 use App\Http\Requests\WorldRequest;
 use App\Models\Backup;
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Refusal\Refusal;
 use App\Store\Store;
 use App\Store\Texts;
@@ -37,13 +38,28 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** The worlds of an instance, and how they were. */
 final readonly class WorldController
 {
-    public function __construct(private Games $games, private Backups $backups, private Drafting $drafting, private Store $store, private Texts $texts, private Reading $reading)
-    {
+    public function __construct(
+        private Games $games,
+        private Backups $backups,
+        private Drafting $drafting,
+        private Store $store,
+        private Texts $texts,
+        private Reading $reading,
+    ) {
     }
 
     public function index(Instance $instance, SeenWorlds $seen): View
     {
-        return view('worlds.page', ['instance' => $instance, 'page' => new WorldsPage($instance->load(['placed', 'draft', 'lastRehearsal']), $this->games->get($instance->plan->base->game), $this->backups, $this->worldPacks($instance), $seen)]);
+        return view('worlds.page', [
+            'instance' => $instance,
+            'page' => new WorldsPage(
+                $instance->load(['placed', 'draft', 'lastRehearsal']),
+                $this->games->get($instance->plan->base->game),
+                $this->backups,
+                $this->worldPacks($instance),
+                $seen,
+            ),
+        ]);
     }
 
     public function backup(Instance $instance, MakeBackup $making): RedirectResponse
@@ -57,7 +73,9 @@ final readonly class WorldController
     {
         $this->worlds($instance)->rename($instance, $request->world(), $request->name());
 
-        return redirect()->route('worlds', $instance)->with('said', "{$request->world()} is called {$request->name()} now.");
+        return redirect()
+            ->route('worlds', $instance)
+            ->with('said', "{$request->world()} is called {$request->name()} now.");
     }
 
     public function name(BackupNameRequest $request, Instance $instance, Backup $backup): RedirectResponse
@@ -72,9 +90,14 @@ final readonly class WorldController
     {
         $world = Address::words($request, 'world', 255);
         $putting->of($instance, $backup, Address::flag($request, 'mods'), $world);
-        $what = $world === '' ? 'The worlds of that time are in the draft. Apply it to have them back' : "{$world} is in the draft. Apply it to have it back";
+        $what =
+            $world === ''
+                ? 'The worlds of that time are in the draft. Apply it to have them back'
+                : "{$world} is in the draft. Apply it to have it back";
 
-        return redirect()->route('draft', $instance)->with('said', "{$what}; those of now are kept first.");
+        return redirect()
+            ->route('draft', $instance)
+            ->with('said', "{$what}; those of now are kept first.");
     }
 
     /** A world that has vanished from the disk is meant to be gone. */
@@ -82,34 +105,46 @@ final readonly class WorldController
     {
         $seen->forget($instance, $request->world());
 
-        return redirect()->back(fallback: route('worlds', $instance))->with('said', "{$request->world()} is not missed any more. Backups that have it stay.");
+        return redirect()
+            ->back(fallback: route('worlds', $instance))
+            ->with('said', "{$request->world()} is not missed any more. Backups that have it stay.");
     }
 
     public function away(WorldRequest $request, Instance $instance): RedirectResponse
     {
         $this->worlds($instance)->away($instance, $request->world());
 
-        return redirect()->route('worlds', $instance)->with('said', "{$request->world()} is put away, and can be had back for ".Worlds::AWAY.' days.');
+        return redirect()
+            ->route('worlds', $instance)
+            ->with('said', "{$request->world()} is put away, and can be had back for ".Worlds::AWAY.' days.');
     }
 
     public function back(WorldRequest $request, Instance $instance): RedirectResponse
     {
-        return redirect()->route('worlds', $instance)->with('said', $this->worlds($instance)->back($instance, $request->world()).' is back.');
+        return redirect()
+            ->route('worlds', $instance)
+            ->with('said', $this->worlds($instance)->back($instance, $request->world()).' is back.');
     }
 
     public function copy(WorldRequest $request, Instance $instance, WorldWork $work): RedirectResponse
     {
-        $to = Instance::query()->find($request->to()) ?? throw Refusal::notFound('Choose an instance that it is to be copied to. Nothing was copied.');
+        $to =
+            Instances::find($request->to()) ??
+            throw Refusal::notFound('Choose an instance that it is to be copied to. Nothing was copied.');
         $work->copy($instance, $request->world(), $to);
 
-        return redirect()->route('worlds', $to)->with('said', "{$request->world()} is being copied here.");
+        return redirect()
+            ->route('worlds', $to)
+            ->with('said', "{$request->world()} is being copied here.");
     }
 
     public function export(WorldRequest $request, Instance $instance, WorldWork $work): RedirectResponse
     {
         $work->export($instance, $request->world());
 
-        return redirect()->route('worlds', $instance)->with('said', "An archive of {$request->world()} is being made. It can be saved here once it is whole.");
+        return redirect()
+            ->route('worlds', $instance)
+            ->with('said', "An archive of {$request->world()} is being made. It can be saved here once it is whole.");
     }
 
     public function save(Request $request, Instance $instance): BinaryFileResponse
@@ -125,7 +160,9 @@ final readonly class WorldController
     {
         $work->import($instance, $request->archive(), $request->name());
 
-        return redirect()->route('worlds', $instance)->with('said', "{$request->name()} is being taken in.");
+        return redirect()
+            ->route('worlds', $instance)
+            ->with('said', "{$request->name()} is being taken in.");
     }
 
     /** Gives a world a data pack of its own or takes one from it, as a step of the draft. */
@@ -142,7 +179,9 @@ final readonly class WorldController
             throw Refusal::unusable($failure->getMessage().' Nothing was changed.');
         }
 
-        return redirect()->route('worlds', $instance)->with('said', 'That is in the draft. The worlds are kept as they are before it is applied.');
+        return redirect()
+            ->route('worlds', $instance)
+            ->with('said', 'That is in the draft. The worlds are kept as they are before it is applied.');
     }
 
     private function worldPacks(Instance $instance): WorldPacks

@@ -17,7 +17,11 @@ final class NotSetAside
     {
         $instance = $request->route('instance');
 
-        if ($instance instanceof Instance && $instance->put_away_at !== null && ! $request->routeIs('instances.destroy', 'instances.bring-back')) {
+        if (
+            $instance instanceof Instance &&
+            $instance->put_away_at !== null &&
+            ! $request->routeIs('instances.destroy', 'instances.bring-back')
+        ) {
             return response()->view('put-away.page', ['instance' => $instance], $request->isMethod('get') ? 200 : 409);
         }
 

@@ -26,6 +26,8 @@ final readonly class RecognisesHandOffs
             return $next($request);
         }
 
-        return redirect()->route('hand-offs.show', $this->handOffs->receive($text))->with('said', 'That is a hand-off. This is what is in it.');
+        return redirect()
+            ->route('hand-offs.show', $this->handOffs->receive($text))
+            ->with('said', 'That is a hand-off. This is what is in it.');
     }
 }

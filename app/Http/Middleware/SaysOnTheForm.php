@@ -22,6 +22,12 @@ final class SaysOnTheForm
         $response = $next($request);
         $refusal = $response instanceof Response ? $response->exception : null;
 
-        return $refusal instanceof Refusal && in_array($refusal->status, [409, 422], true) && ! $request->expectsJson() ? back()->withInput(array_filter($request->except('_token'), fn (mixed $value): bool => is_string($value) && strlen($value) <= self::KEPT))->withErrors(['refused' => $refusal->getMessage()]) : $response;
+        return $refusal instanceof Refusal && in_array($refusal->status, [409, 422], true) && ! $request->expectsJson()
+            ? back()
+                ->withInput(
+                    array_filter($request->except('_token'), fn (mixed $value): bool => is_string($value) && strlen($value) <= self::KEPT),
+                )
+                ->withErrors(['refused' => $refusal->getMessage()])
+            : $response;
     }
 }

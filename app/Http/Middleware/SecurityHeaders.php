@@ -16,7 +16,11 @@ final class SecurityHeaders
     {
         $response = $next($request);
         // Alpine evaluates the short expressions in the pages' own attributes, which needs 'unsafe-eval'.
-        $response->headers->set('Content-Security-Policy', "default-src 'self'; script-src 'self' 'unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; form-action 'self'; base-uri 'self'");
+        $response->headers->set(
+            'Content-Security-Policy',
+            "default-src 'self'; script-src 'self' 'unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors ".
+            "'none'; form-action 'self'; base-uri 'self'",
+        );
         $response->headers->set('X-Content-Type-Options', 'nosniff');
         $response->headers->set('Referrer-Policy', 'same-origin');
         // Files are public by default in the framework; here they are one person's.

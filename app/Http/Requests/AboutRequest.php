@@ -21,15 +21,26 @@ final class AboutRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'], 'notes' => ['nullable', 'string', 'max:20000', 'not_regex:/[\x00]/'], 'colour' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/Di'],
-            'picture' => ['nullable', 'file', 'max:'.intdiv(Picture::LARGEST, 1_024)], 'plain' => ['nullable', 'boolean'], 'coloured' => ['nullable', 'boolean'],
+            'name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'],
+            'notes' => ['nullable', 'string', 'max:20000', 'not_regex:/[\x00]/'],
+            'colour' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/Di'],
+            'picture' => ['nullable', 'file', 'max:'.intdiv(Picture::LARGEST, 1_024)],
+            'plain' => ['nullable', 'boolean'],
+            'coloured' => ['nullable', 'boolean'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.*' => 'It needs a name of at most 80 characters, on one line.', 'notes.*' => 'Notes have at most 20,000 characters.', 'colour.*' => 'That is no colour. Nothing was changed.', 'picture.*' => 'A picture did not come whole, or has more than 8 MB.', 'plain.*' => 'It has a picture, or has none.', 'coloured.*' => 'It has a colour, or has none.'];
+        return [
+            'name.*' => 'It needs a name of at most 80 characters, on one line.',
+            'notes.*' => 'Notes have at most 20,000 characters.',
+            'colour.*' => 'That is no colour. Nothing was changed.',
+            'picture.*' => 'A picture did not come whole, or has more than 8 MB.',
+            'plain.*' => 'It has a picture, or has none.',
+            'coloured.*' => 'It has a colour, or has none.',
+        ];
     }
 
     public function name(): string

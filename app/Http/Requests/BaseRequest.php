@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use App\Games;
 use App\Models\WishList;
+use App\Models\WishLists;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** A base, as much of it as is chosen. */
@@ -33,7 +34,11 @@ class BaseRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['memory.*' => 'Memory is a whole number of megabytes between 64 and 65,536.', '*.string' => 'That is not a text.', '*.max' => 'That is longer than any version or name here.'];
+        return [
+            'memory.*' => 'Memory is a whole number of megabytes between 64 and 65,536.',
+            '*.string' => 'That is not a text.',
+            '*.max' => 'That is longer than any version or name here.',
+        ];
     }
 
     public function game(): string
@@ -46,7 +51,7 @@ class BaseRequest extends FormRequest
     {
         $id = $this->validated('wishes');
 
-        return $id === null ? null : WishList::query()->whereNull('instance_id')->where('game', $this->game())->find((string) $id);
+        return $id === null ? null : WishLists::find((string) $id, $this->game());
     }
 
     /** @return array{?string, ?string, ?string, ?string, ?int} version, loader, build, runtime, memory */
@@ -54,6 +59,12 @@ class BaseRequest extends FormRequest
     {
         $memory = $this->validated('memory');
 
-        return [$this->validated('version'), $this->validated('loader'), $this->validated('build'), $this->validated('runtime'), $memory === null ? null : (int) $memory];
+        return [
+            $this->validated('version'),
+            $this->validated('loader'),
+            $this->validated('build'),
+            $this->validated('runtime'),
+            $memory === null ? null : (int) $memory,
+        ];
     }
 }

@@ -14,13 +14,20 @@ trait BringsFile
     /** @return array<string, list<string>> rules for the two ways */
     private static function fileRules(string ...$instead): array
     {
-        return ['file' => ['required_without_all:'.implode(',', ['come', ...$instead]), 'file', 'max:51200'], 'come' => ['nullable', 'string', 'max:26']];
+        return [
+            'file' => ['required_without_all:'.implode(',', ['come', ...$instead]), 'file', 'max:51200'],
+            'come' => ['nullable', 'string', 'max:26'],
+        ];
     }
 
     /** @return array<string, string> */
     private static function fileMessages(string $choose): array
     {
-        return ['file.required_without_all' => $choose, 'file.*' => 'That file did not come whole, or has more than 50 MB, which a browser sends in slices only where scripts run.', 'come.*' => 'That file is not being taken in any more. Choose it again.'];
+        return [
+            'file.required_without_all' => $choose,
+            'file.*' => 'That file did not come whole, or has more than 50 MB, which a browser sends in slices only where scripts run.',
+            'come.*' => 'That file is not being taken in any more. Choose it again.',
+        ];
     }
 
     /** Where it lies. */

@@ -18,7 +18,12 @@ final class CarriedRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['configs' => ['nullable', 'array', 'max:5000'], 'configs.*' => ['string', 'max:'.Limits::PATH], 'passed' => ['nullable', 'array', 'max:500'], 'passed.*' => ['string', 'max:64']];
+        return [
+            'configs' => ['nullable', 'array', 'max:5000'],
+            'configs.*' => ['string', 'max:'.Limits::PATH],
+            'passed' => ['nullable', 'array', 'max:500'],
+            'passed.*' => ['string', 'max:64'],
+        ];
     }
 
     /** @return array<string, string> */

@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use App\Models\WishCell;
 use App\Models\WishList;
+use App\Models\WishLists;
 use App\Refusal\Refusal;
 use Illuminate\Foundation\Http\FormRequest;
 
@@ -20,18 +21,28 @@ final class CellRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['version' => ['required', 'string', 'max:80'], 'loader' => ['required', 'string', 'max:200'], 'name' => ['required_unless:watch,1', 'nullable', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'], 'worlds' => ['nullable', 'array', 'max:500'], 'worlds.*' => ['string', 'max:255']];
+        return [
+            'version' => ['required', 'string', 'max:80'],
+            'loader' => ['required', 'string', 'max:200'],
+            'name' => ['required_unless:watch,1', 'nullable', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'],
+            'worlds' => ['nullable', 'array', 'max:500'],
+            'worlds.*' => ['string', 'max:255'],
+        ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.*' => 'Give it a name of at most 80 characters, on one line.', '*' => 'Choose a cell of the grid first. Nothing was made.'];
+        return [
+            'name.*' => 'Give it a name of at most 80 characters, on one line.',
+            '*' => 'Choose a cell of the grid first. Nothing was made.',
+        ];
     }
 
     public function cell(WishList $list): WishCell
     {
-        return $list->cells()->where('version', $this->validated('version'))->where('loader', $this->validated('loader'))->first() ?? throw Refusal::conflict('That cell is being worked out anew. Nothing was made; look at it again in a moment.');
+        return WishLists::cell($list, (string) $this->validated('version'), (string) $this->validated('loader')) ??
+            throw Refusal::conflict('That cell is being worked out anew. Nothing was made; look at it again in a moment.');
     }
 
     public function name(): string

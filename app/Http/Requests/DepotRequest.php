@@ -24,7 +24,11 @@ final class DepotRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['address.required' => 'Give the address of the depot, as in https://depot.example/mods.', 'address.*' => 'An address has at most '.Limits::ADDRESS.' characters.', 'moderated.*' => 'It is moderated, or it is not.'];
+        return [
+            'address.required' => 'Give the address of the depot, as in https://depot.example/mods.',
+            'address.*' => 'An address has at most '.Limits::ADDRESS.' characters.',
+            'moderated.*' => 'It is moderated, or it is not.',
+        ];
     }
 
     public function address(): string

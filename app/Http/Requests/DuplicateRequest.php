@@ -17,13 +17,20 @@ final class DuplicateRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'], 'worlds' => ['nullable', 'array', 'max:200'], 'worlds.*' => ['string', 'max:255']];
+        return [
+            'name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'],
+            'worlds' => ['nullable', 'array', 'max:200'],
+            'worlds.*' => ['string', 'max:255'],
+        ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.*' => 'It needs a name of at most 80 characters, on one line.', 'worlds*' => 'That is no list of worlds. Nothing was changed.'];
+        return [
+            'name.*' => 'It needs a name of at most 80 characters, on one line.',
+            'worlds*' => 'That is no list of worlds. Nothing was changed.',
+        ];
     }
 
     public function name(): string

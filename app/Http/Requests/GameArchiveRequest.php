@@ -25,7 +25,8 @@ final class GameArchiveRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['version.*' => 'It does not say which version it is of. Nothing was kept.'] + self::fileMessages('Choose the archive of the game.');
+        return ['version.*' => 'It does not say which version it is of. Nothing was kept.'] +
+            self::fileMessages('Choose the archive of the game.');
     }
 
     public function version(): string

@@ -19,13 +19,21 @@ final class GameRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['file' => ['required_without:text', 'nullable', 'file', 'max:'.intdiv(TaughtGames::LONGEST, 1_000)], 'text' => ['required_without:file', 'nullable', 'string', 'max:'.TaughtGames::LONGEST]];
+        return [
+            'file' => ['required_without:text', 'nullable', 'file', 'max:'.intdiv(TaughtGames::LONGEST, 1_000)],
+            'text' => ['required_without:file', 'nullable', 'string', 'max:'.TaughtGames::LONGEST],
+        ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['file.required_without' => 'Choose a file, or paste a definition.', 'text.required_without' => 'Choose a file, or paste a definition.', 'file.*' => 'A definition has at most 1 MB. Nothing was kept.', 'text.*' => 'A definition has at most 1 MB. Nothing was kept.'];
+        return [
+            'file.required_without' => 'Choose a file, or paste a definition.',
+            'text.required_without' => 'Choose a file, or paste a definition.',
+            'file.*' => 'A definition has at most 1 MB. Nothing was kept.',
+            'text.*' => 'A definition has at most 1 MB. Nothing was kept.',
+        ];
     }
 
     public function definition(): string

@@ -22,13 +22,21 @@ final class HandOffRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['text' => ['nullable', 'string', 'max:2000000'], 'file' => ['nullable', 'file'], 'instance' => ['nullable', 'string', 'max:26']];
+        return [
+            'text' => ['nullable', 'string', 'max:2000000'],
+            'file' => ['nullable', 'file'],
+            'instance' => ['nullable', 'string', 'max:26'],
+        ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['text.*' => 'That is longer than any hand-off.', 'file.*' => 'That file did not come through. Choose it again.', 'instance.*' => 'That instance is not here any more.'];
+        return [
+            'text.*' => 'That is longer than any hand-off.',
+            'file.*' => 'That file did not come through. Choose it again.',
+            'instance.*' => 'That instance is not here any more.',
+        ];
     }
 
     /** An instance that was chosen instead; nothing where something was pasted or dropped. */
@@ -50,7 +58,9 @@ final class HandOffRequest extends FormRequest
     {
         $file = $this->file('file');
         if ($file instanceof UploadedFile) {
-            return $file->getSize() > self::LARGEST ? throw Refusal::unusable('That file is larger than any hand-off.') : (string) $file->get();
+            return $file->getSize() > self::LARGEST
+                ? throw Refusal::unusable('That file is larger than any hand-off.')
+                : (string) $file->get();
         }
         $text = trim((string) $this->validated('text'));
 

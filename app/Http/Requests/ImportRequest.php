@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Models\ShelfFile;
+use App\Local\Shelf;
+use App\Local\ShelfFile;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** A folder to read: a path, or an archive of it on the shelf. */
@@ -18,7 +19,10 @@ final class ImportRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['path' => ['required_without:file', 'nullable', 'string', 'max:1000'], 'file' => ['required_without:path', 'nullable', 'string', 'ulid', 'exists:shelf_files,id']];
+        return [
+            'path' => ['required_without:file', 'nullable', 'string', 'max:1000'],
+            'file' => ['required_without:path', 'nullable', 'string', 'ulid', 'exists:shelf_files,id'],
+        ];
     }
 
     /** @return array<string, string> */
@@ -29,6 +33,6 @@ final class ImportRequest extends FormRequest
 
     public function archive(): ?ShelfFile
     {
-        return ShelfFile::query()->whereNotNull('sha256')->find((string) $this->validated('file'));
+        return Shelf::whole((string) $this->validated('file'));
     }
 }

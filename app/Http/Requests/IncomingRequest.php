@@ -24,6 +24,9 @@ final class IncomingRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.*' => 'The file has no name that can be used. Nothing was kept.', 'size.*' => 'A file has at least one byte and at most 2 GB. Nothing was kept.'];
+        return [
+            'name.*' => 'The file has no name that can be used. Nothing was kept.',
+            'size.*' => 'A file has at least one byte and at most 2 GB. Nothing was kept.',
+        ];
     }
 }

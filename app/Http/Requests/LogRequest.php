@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Rehearsals\Log\DroppedLogs;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
@@ -32,9 +33,12 @@ final class LogRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'log.required_without' => 'Choose a file, or paste the text of a log.', 'text.required_without' => 'Choose a file, or paste the text of a log.',
-            'log.*' => 'A log may have at most 50 MB. Nothing was kept; send the part around the first error.', 'text.*' => 'A text that is pasted may have at most 2,000,000 characters. Send it as a file.',
-            'instance.*' => 'That instance is not here any more.', 'game.*' => 'That is not a game.',
+            'log.required_without' => 'Choose a file, or paste the text of a log.',
+            'text.required_without' => 'Choose a file, or paste the text of a log.',
+            'log.*' => 'A log may have at most 50 MB. Nothing was kept; send the part around the first error.',
+            'text.*' => 'A text that is pasted may have at most 2,000,000 characters. Send it as a file.',
+            'instance.*' => 'That instance is not here any more.',
+            'game.*' => 'That is not a game.',
         ];
     }
 
@@ -50,6 +54,6 @@ final class LogRequest extends FormRequest
 
     public function against(): ?Instance
     {
-        return Instance::query()->find((string) $this->validated('instance'));
+        return Instances::find((string) $this->validated('instance'));
     }
 }

@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use App\Games;
 use App\Models\WishList;
+use App\Models\WishLists;
 use App\Refusal\Refusal;
 use Illuminate\Foundation\Http\FormRequest;
 
@@ -20,7 +21,12 @@ final class MarkRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['list' => ['nullable', 'string', 'max:26'], 'game' => ['nullable', 'string', 'max:64'], 'ids' => ['required', 'array', 'max:500'], 'ids.*' => ['string', 'max:200']];
+        return [
+            'list' => ['nullable', 'string', 'max:26'],
+            'game' => ['nullable', 'string', 'max:64'],
+            'ids' => ['required', 'array', 'max:500'],
+            'ids.*' => ['string', 'max:200'],
+        ];
     }
 
     /** @return array<string, string> */
@@ -33,7 +39,10 @@ final class MarkRequest extends FormRequest
     {
         $id = $this->validated('list');
 
-        return $id === null ? null : WishList::query()->whereNull('instance_id')->find((string) $id) ?? throw Refusal::notFound('That wish list is not here any more. Nothing was changed.');
+        return $id === null
+            ? null
+            : WishLists::find((string) $id) ??
+                    throw Refusal::notFound('That wish list is not here any more. Nothing was changed.');
     }
 
     public function game(): string

@@ -9,7 +9,11 @@ final class NewInstanceRequest extends BaseRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'], 'groups' => ['nullable', 'array', 'max:50'], 'groups.*' => ['string', 'max:26']] + parent::rules();
+        return [
+            'name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'],
+            'groups' => ['nullable', 'array', 'max:50'],
+            'groups.*' => ['string', 'max:26'],
+        ] + parent::rules();
     }
 
     /** @return array<string, string> */

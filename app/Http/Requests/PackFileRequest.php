@@ -24,7 +24,11 @@ final class PackFileRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['file.required' => 'Choose the file of a pack.', 'file.*' => 'That file did not come whole, or has more than 50 MB, which no pack has: what it consists of is named in it, and not in it.'];
+        return [
+            'file.required' => 'Choose the file of a pack.',
+            'file.*' => 'That file did not come whole, or has more than 50 MB, which no pack has: what it consists of is named in it, and '.
+                'not in it.',
+        ];
     }
 
     public function pack(): UploadedFile

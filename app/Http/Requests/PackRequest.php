@@ -24,10 +24,18 @@ final class PackRequest extends FormRequest
         $line = 'not_regex:/[\x00-\x1f\x7f]/';
 
         return [
-            'id' => ['required', 'string', 'regex:/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D'], 'version' => ['required', 'string', 'max:'.Limits::VERSION, $line], 'name' => ['required', 'string', 'max:80', $line],
-            'summary' => ['nullable', 'string', 'max:'.Limits::SUMMARY], 'licence' => ['nullable', 'string', 'max:'.Limits::NAME, $line], 'notes' => ['nullable', 'string', 'max:'.Limits::NOTES],
-            'configs' => ['nullable', 'array', 'max:5000'], 'configs.*' => ['string', 'max:'.Limits::PATH], 'passed' => ['nullable', 'array', 'max:500'], 'passed.*' => ['string', 'max:64'],
-            'picture' => ['nullable', 'file', 'max:'.intdiv(Picture::LARGEST, 1_024)], 'signed' => ['nullable', 'boolean'],
+            'id' => ['required', 'string', 'regex:/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D'],
+            'version' => ['required', 'string', 'max:'.Limits::VERSION, $line],
+            'name' => ['required', 'string', 'max:80', $line],
+            'summary' => ['nullable', 'string', 'max:'.Limits::SUMMARY],
+            'licence' => ['nullable', 'string', 'max:'.Limits::NAME, $line],
+            'notes' => ['nullable', 'string', 'max:'.Limits::NOTES],
+            'configs' => ['nullable', 'array', 'max:5000'],
+            'configs.*' => ['string', 'max:'.Limits::PATH],
+            'passed' => ['nullable', 'array', 'max:500'],
+            'passed.*' => ['string', 'max:64'],
+            'picture' => ['nullable', 'file', 'max:'.intdiv(Picture::LARGEST, 1_024)],
+            'signed' => ['nullable', 'boolean'],
         ];
     }
 
@@ -35,9 +43,16 @@ final class PackRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'id.*' => 'Give the pack an id: lower-case letters, digits and . _ + - are allowed, a letter or digit first.', 'version.*' => 'Give this release a version of at most '.Limits::VERSION.' characters.', 'name.*' => 'Give it a name of at most 80 characters, on one line.',
-            'summary.*' => 'A summary has at most '.Limits::SUMMARY.' characters.', 'licence.*' => 'A licence is named on one line, of at most '.Limits::NAME.' characters.', 'notes.*' => 'Change notes have at most '.number_format(Limits::NOTES).' characters.', 'configs*' => 'That is no list of configs.', 'passed*' => 'That is no list of files.',
-            'picture.*' => 'A picture did not come whole, or has more than 8 MB.', 'signed.*' => 'It is signed, or is not.',
+            'id.*' => 'Give the pack an id: lower-case letters, digits and . _ + - are allowed, a letter or digit first.',
+            'version.*' => 'Give this release a version of at most '.Limits::VERSION.' characters.',
+            'name.*' => 'Give it a name of at most 80 characters, on one line.',
+            'summary.*' => 'A summary has at most '.Limits::SUMMARY.' characters.',
+            'licence.*' => 'A licence is named on one line, of at most '.Limits::NAME.' characters.',
+            'notes.*' => 'Change notes have at most '.number_format(Limits::NOTES).' characters.',
+            'configs*' => 'That is no list of configs.',
+            'passed*' => 'That is no list of files.',
+            'picture.*' => 'A picture did not come whole, or has more than 8 MB.',
+            'signed.*' => 'It is signed, or is not.',
         ];
     }
 
@@ -46,7 +61,14 @@ final class PackRequest extends FormRequest
     {
         $text = fn (string $field): string => trim((string) $this->validated($field));
 
-        return ['id' => $text('id'), 'version' => $text('version'), 'name' => $text('name'), 'summary' => $text('summary'), 'licence' => $text('licence'), 'notes' => $text('notes')];
+        return [
+            'id' => $text('id'),
+            'version' => $text('version'),
+            'name' => $text('name'),
+            'summary' => $text('summary'),
+            'licence' => $text('licence'),
+            'notes' => $text('notes'),
+        ];
     }
 
     /** @return list<string> */

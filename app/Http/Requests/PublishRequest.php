@@ -25,7 +25,10 @@ final class PublishRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['folder.*' => 'Name the folder that the pack is published into.', 'depot.*' => 'The name of a depot has at most 60 characters, on one line.'];
+        return [
+            'folder.*' => 'Name the folder that the pack is published into.',
+            'depot.*' => 'The name of a depot has at most 60 characters, on one line.',
+        ];
     }
 
     public function text(string $field): string

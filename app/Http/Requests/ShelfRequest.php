@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use App\Local\Uploads;
 use App\Models\Instance;
+use App\Models\Instances;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 
@@ -34,9 +35,14 @@ final class ShelfRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'files.required_without' => 'Choose one file or more.', 'files.max' => 'At most 200 files can be dropped at once. Nothing was kept.', 'files.*' => 'A file did not come whole. Nothing was kept; files of more than 50 MB have to be dropped on the page.',
-            'files.*.*' => 'A file did not come whole. Nothing was kept; files of more than 50 MB have to be dropped on the page.', 'name.*' => 'The file has no name that can be used. Nothing was kept.',
-            'size.*' => 'A file has at least one byte and at most 2 GB. Nothing was kept.', 'instance.*' => 'That instance is not here any more.', 'game.*' => 'That is not a game.',
+            'files.required_without' => 'Choose one file or more.',
+            'files.max' => 'At most 200 files can be dropped at once. Nothing was kept.',
+            'files.*' => 'A file did not come whole. Nothing was kept; files of more than 50 MB have to be dropped on the page.',
+            'files.*.*' => 'A file did not come whole. Nothing was kept; files of more than 50 MB have to be dropped on the page.',
+            'name.*' => 'The file has no name that can be used. Nothing was kept.',
+            'size.*' => 'A file has at least one byte and at most 2 GB. Nothing was kept.',
+            'instance.*' => 'That instance is not here any more.',
+            'game.*' => 'That is not a game.',
         ];
     }
 
@@ -48,6 +54,6 @@ final class ShelfRequest extends FormRequest
 
     public function against(): ?Instance
     {
-        return Instance::query()->find((string) $this->validated('instance'));
+        return Instances::find((string) $this->validated('instance'));
     }
 }

@@ -18,7 +18,10 @@ final class StraysRequest extends StepRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['keys.max' => 'At most 500 files can be meant at once.', 'keys.*' => 'It does not say which files are meant. Nothing was changed.'] + parent::messages();
+        return [
+            'keys.max' => 'At most 500 files can be meant at once.',
+            'keys.*' => 'It does not say which files are meant. Nothing was changed.',
+        ] + parent::messages();
     }
 
     /** @return list<string> */

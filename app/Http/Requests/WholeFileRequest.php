@@ -27,7 +27,9 @@ final class WholeFileRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return self::fileMessages('Choose the archive of an instance that was kept whole.') + ['called.*' => 'A name is a text of at most 80 characters, on one line.'];
+        return self::fileMessages('Choose the archive of an instance that was kept whole.') + [
+            'called.*' => 'A name is a text of at most 80 characters, on one line.',
+        ];
     }
 
     /** What the instance is to be called: as the person says, or as the file is. */

@@ -19,7 +19,11 @@ final class WorkbenchRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['text' => ['nullable', 'string', 'max:'.TaughtGames::LONGEST], 'files' => ['nullable', 'array', 'max:20'], 'files.*' => ['file']];
+        return [
+            'text' => ['nullable', 'string', 'max:'.TaughtGames::LONGEST],
+            'files' => ['nullable', 'array', 'max:20'],
+            'files.*' => ['file'],
+        ];
     }
 
     /** @return array<string, string> */

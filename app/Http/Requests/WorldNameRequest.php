@@ -17,13 +17,20 @@ final class WorldNameRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['world' => ['required', 'string', 'max:255'], 'name' => ['bail', 'required', 'string', 'max:80', 'not_regex:/^\.|[\x00-\x1f\x7f\/\\\\:*?"<>|]|[. ]$/']];
+        return [
+            'world' => ['required', 'string', 'max:255'],
+            'name' => ['bail', 'required', 'string', 'max:80', 'not_regex:/^\.|[\x00-\x1f\x7f\/\\\\:*?"<>|]|[. ]$/'],
+        ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.*' => 'A world is a folder: its name has at most 80 characters, none of / \ : * ? " < > |, and neither begins nor ends with a dot.', 'world.*' => 'It does not say which world is meant. Nothing was changed.'];
+        return [
+            'name.*' => 'A world is a folder: its name has at most 80 characters, none of / \ : * ? " < > |, and neither begins nor ends '.
+                'with a dot.',
+            'world.*' => 'It does not say which world is meant. Nothing was changed.',
+        ];
     }
 
     public function world(): string

@@ -19,13 +19,21 @@ final class WorldPackRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['world' => ['required', 'string', 'max:255', 'not_regex:/[\x00]/'], 'take' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/'], 'later' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/']] + self::fileRules('take', 'later');
+        return [
+            'world' => ['required', 'string', 'max:255', 'not_regex:/[\x00]/'],
+            'take' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/'],
+            'later' => ['nullable', 'string', 'max:255', 'not_regex:/[\x00]/'],
+        ] + self::fileRules('take', 'later');
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['world.*' => 'It does not say which world is meant. Nothing was changed.', 'later.*' => 'It does not say which data pack is meant. Nothing was changed.', 'take.*' => 'It does not say which data pack is meant. Nothing was changed.'] + self::fileMessages('Choose the archive of a data pack.');
+        return [
+            'world.*' => 'It does not say which world is meant. Nothing was changed.',
+            'later.*' => 'It does not say which data pack is meant. Nothing was changed.',
+            'take.*' => 'It does not say which data pack is meant. Nothing was changed.',
+        ] + self::fileMessages('Choose the archive of a data pack.');
     }
 
     public function world(): string

@@ -23,7 +23,10 @@ final class WorldRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['world.*' => 'It does not say which world is meant. Nothing was changed.', 'to.*' => 'That instance is not here any more. Nothing was changed.'];
+        return [
+            'world.*' => 'It does not say which world is meant. Nothing was changed.',
+            'to.*' => 'That instance is not here any more. Nothing was changed.',
+        ];
     }
 
     public function world(): string

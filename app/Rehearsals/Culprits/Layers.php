@@ -18,14 +18,21 @@ use Stasimon\Core\Game\GameDefinition;
 /** What lies over what in an instance as it is applied, for launches with a part of it. */
 final readonly class Layers
 {
-    public function __construct(private LineUps $lineUps, private Laying $laying, private Merging $merging, private Store $store, private Allowance $allowance)
-    {
+    public function __construct(
+        private LineUps $lineUps,
+        private Laying $laying,
+        private Merging $merging,
+        private Store $store,
+        private Allowance $allowance,
+    ) {
     }
 
     /** Whether anything in an instance lies over anything else: mods that are merged or started in an order, or stages. */
     public static function matter(Instance $instance, GameDefinition $game): bool
     {
-        return $game->merge($instance->plan->base->gameVersion) !== null || $game->launch->started() !== [] || Stage::query()->where('instance_id', $instance->id)->exists();
+        return $game->merge($instance->plan->base->gameVersion) !== null ||
+            $game->launch->started() !== [] ||
+            Stage::query()->where('instance_id', $instance->id)->exists();
     }
 
     /**

@@ -4,15 +4,14 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Culprits;
 
-use App\Models\CulpritSearch;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Launch;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use App\Work\Undertaking;
 use Closure;
 use LogicException;
@@ -39,7 +38,12 @@ final readonly class SearchCulprits implements Undertaking
     public function goOn(CulpritSearch $search): void
     {
         $this->begin($search->instance, function () use ($search): CulpritSearch {
-            if (CulpritSearch::query()->whereKey($search->id)->where('state', SearchState::Stopped)->update(['state' => SearchState::Waiting]) === 0) {
+            if (
+                CulpritSearch::query()
+                    ->whereKey($search->id)
+                    ->where('state', SearchState::Stopped)
+                    ->update(['state' => SearchState::Waiting]) === 0
+            ) {
                 throw Refusal::conflict('That search was not stopped, so it need not go on.');
             }
 
@@ -59,8 +63,15 @@ final readonly class SearchCulprits implements Undertaking
 
     public function stop(CulpritSearch $search): void
     {
-        CulpritSearch::query()->whereKey($search->id)->whereIn('state', SearchState::open())->update(['state' => SearchState::Stopped]);
-        $task = Task::query()->where('kind', TaskKind::CulpritSearch)->where('state', TaskState::Waiting)->where('subject->search', $search->id)->first();
+        CulpritSearch::query()
+            ->whereKey($search->id)
+            ->whereIn('state', SearchState::open())
+            ->update(['state' => SearchState::Stopped]);
+        $task = Task::query()
+            ->where('kind', TaskKind::CulpritSearch)
+            ->where('state', TaskState::Waiting)
+            ->where('subject->search', $search->id)
+            ->first();
         if ($task !== null) {
             $this->tasks->turn($task, TaskState::Cancelled);
         }
@@ -79,7 +90,10 @@ final readonly class SearchCulprits implements Undertaking
         $search = $this->of($task);
         if ($search !== null) {
             Launch::endLeftOver($search->instance);
-            CulpritSearch::query()->whereKey($search->id)->whereIn('state', [SearchState::Waiting, SearchState::Running])->update(['state' => SearchState::Stopped]);
+            CulpritSearch::query()
+                ->whereKey($search->id)
+                ->whereIn('state', [SearchState::Waiting, SearchState::Running])
+                ->update(['state' => SearchState::Stopped]);
         }
     }
 
@@ -99,5 +113,10 @@ final readonly class SearchCulprits implements Undertaking
     private function of(Task $task): ?CulpritSearch
     {
         return CulpritSearch::query()->with('instance.placed')->find((int) $task->about('search'));
+    }
+
+    public static function find(Instance $instance, int $search): ?CulpritSearch
+    {
+        return $instance->hasMany(CulpritSearch::class)->whereKey($search)->first()?->setRelation('instance', $instance);
     }
 }

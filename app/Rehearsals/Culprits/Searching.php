@@ -6,14 +6,13 @@ namespace App\Rehearsals\Culprits;
 
 use App\Disk\Folder;
 use App\Games;
-use App\Models\CulpritSearch;
 use App\Models\Instance;
+use App\Models\LaunchState;
 use App\Models\PlacedRelease;
 use App\Models\Rehearsal;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Launch;
-use App\Rehearsals\LaunchState;
 use App\Rehearsals\Log\LogFile;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\Said;
@@ -52,18 +51,33 @@ final readonly class Searching
             throw Refusal::conflict('It was the game alone that was launched, so no mod can be the culprit.');
         }
         if (! $rehearsal->isOfNow($instance)) {
-            throw Refusal::conflict('Something was applied since this rehearsal, so it may fail for another reason now. Rehearse again first.');
+            throw Refusal::conflict(
+                'Something was applied since this rehearsal, so it may fail for another reason now. Rehearse again first.',
+            );
         }
         $needs = $this->needsOf($instance);
-        $wants = $this->ordered(array_values(array_filter(array_map(fn (Want $want): string => $want->id, $instance->plan->wants), fn (string $id): bool => isset($needs[$id]))), $needs);
+        $wants = $this->ordered(
+            array_values(
+                array_filter(
+                    array_map(fn (Want $want): string => $want->id, $instance->plan->wants),
+                    fn (string $id): bool => isset($needs[$id]),
+                ),
+            ),
+            $needs,
+        );
         if (count($wants) < 2) {
             throw Refusal::conflict('Fewer than two mods are asked for, so there is nothing to narrow down.');
         }
         $wants = $layered ? $this->layers->order($instance, $wants) : $wants;
-        $among = $layered ? fn (string $id): array => array_slice($wants, 0, (int) array_search($id, $wants, true)) : fn (string $id): array => array_values(array_intersect($wants, array_diff($this->reached([$id], $needs), [$id])));
+        $among = $layered
+            ? fn (string $id): array => array_slice($wants, 0, (int) array_search($id, $wants, true))
+            : fn (string $id): array => array_values(array_intersect($wants, array_diff($this->reached([$id], $needs), [$id])));
 
         return $instance->hasMany(CulpritSearch::class)->create([
-            'rehearsal' => $rehearsal->number, 'wants' => $wants, 'asks' => $asks, 'layered' => $layered,
+            'rehearsal' => $rehearsal->number,
+            'wants' => $wants,
+            'asks' => $asks,
+            'layered' => $layered,
             'needs' => array_filter(array_combine($wants, array_map($among, $wants))),
             'errors' => $this->reading->said($rehearsal)->errors,
         ]);
@@ -137,7 +151,10 @@ final readonly class Searching
         if (! $search->flaky || $wasFlaky) {
             return true;
         }
-        $search->launches = array_map(fn (array $launch): array => ['again' => $launch['again'] || $launch['outcome'] === Trial::Passed->value] + $launch, $search->launches);
+        $search->launches = array_map(
+            fn (array $launch): array => ['again' => $launch['again'] || $launch['outcome'] === Trial::Passed->value] + $launch,
+            $search->launches,
+        );
         $search->save();
 
         return false;
@@ -150,7 +167,8 @@ final readonly class Searching
             throw Refusal::conflict('No launch of this search waits for your word.');
         }
         $launches = $search->launches;
-        $launches[count($launches) - 1] = ['outcome' => ($worked ? Trial::Passed : Trial::Failed)->value, 'again' => false] + $launches[count($launches) - 1];
+        $launches[count($launches) - 1] =
+            ['outcome' => ($worked ? Trial::Passed : Trial::Failed)->value, 'again' => false] + $launches[count($launches) - 1];
         $search->fill(['launches' => $launches, 'asked' => null, 'state' => SearchState::Waiting])->save();
     }
 
@@ -208,7 +226,10 @@ final readonly class Searching
      */
     private function note(CulpritSearch $search, array $set, Trial $outcome, int $start, bool $aside): void
     {
-        $search->launches = [...$search->launches, ['wants' => $set, 'outcome' => $outcome->value, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000), 'again' => $aside]];
+        $search->launches = [
+            ...$search->launches,
+            ['wants' => $set, 'outcome' => $outcome->value, 'milliseconds' => intdiv(hrtime(true) - $start, 1_000_000), 'again' => $aside],
+        ];
         $search->save();
     }
 
@@ -221,7 +242,14 @@ final readonly class Searching
         $instance = $search->instance->loadMissing('placed');
         $folder = new Folder($instance);
         $packages = $this->reached([...$set, $instance->plan->base->loader], $this->needsOf($instance));
-        $files = array_values(DB::table('placed_files')->where('instance_id', $instance->id)->whereIn('package_id', $packages)->pluck('path')->map(strval(...))->all());
+        $files = array_values(
+            DB::table('placed_files')
+                ->where('instance_id', $instance->id)
+                ->whereIn('package_id', $packages)
+                ->pluck('path')
+                ->map(strval(...))
+                ->all(),
+        );
         $game = $this->games->get($instance->plan->base->game);
         $folder->layTrial($files, array_diff($game->own, [$game->worlds['folder'] ?? '']));
         $this->layers->merge($instance, $folder, $packages);
@@ -253,7 +281,10 @@ final readonly class Searching
         $names = $search->instance->placed->pluck('name', 'package_id');
         $beside = implode(' and ', array_map(fn (string|int $id): string => "{$names[$id]} {$versions[$id]}", array_keys($others)));
         DB::table('notices')->insert([
-            'package_id' => $first, 'version' => $versions[$first], 'kind' => 'broken', 'beside' => json_encode((object) $others, JSON_THROW_ON_ERROR),
+            'package_id' => $first,
+            'version' => $versions[$first],
+            'kind' => 'broken',
+            'beside' => json_encode((object) $others, JSON_THROW_ON_ERROR),
             'text' => $beside === '' ? 'The game does not come up with it.' : "The game does not come up with it and {$beside}.",
         ]);
     }

@@ -7,6 +7,7 @@ namespace App\Rehearsals\Launch;
 use App\Disk\Processes;
 use App\Games;
 use App\Models\Instance;
+use App\Models\Side;
 use App\Refusal\Meaning;
 use App\Rehearsals\Log\LogFile;
 use App\Store\FullDisk;
@@ -39,8 +40,16 @@ final readonly class Launch
      * @param  int  $seed  of what the game leaves to chance
      * @param  string  $server  that it is to join; nothing where it is launched by itself
      */
-    public function run(Plan $plan, string $dir, LogFile $log, Closure $stopped, Side $side = Side::Client, bool $plain = false, int $seed = 0, string $server = ''): Launched
-    {
+    public function run(
+        Plan $plan,
+        string $dir,
+        LogFile $log,
+        Closure $stopped,
+        Side $side = Side::Client,
+        bool $plain = false,
+        int $seed = 0,
+        string $server = '',
+    ): Launched {
         $command = $this->starting->prepare($plan, $dir, $side, $plain, $seed, $server === '' ? Way::Rehearse : Way::Join, $server);
         $form = $this->games->get($plan->base->game)->launch;
         $heard = new Heard($form->up, $form->failing);
@@ -48,7 +57,7 @@ final readonly class Launch
         $output = new Output($log->path);
         try {
             $process = new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST);
-            $lines = new WholeLines;
+            $lines = new WholeLines();
             $hung = false;
             $spoke = microtime(true);
             $process->disableOutput();
@@ -93,7 +102,11 @@ final readonly class Launch
     {
         $command = $this->starting->prepare($plan, $dir, Side::Server, way: Way::Serve);
 
-        return new Server(new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST), $log, $this->games->get($plan->base->game)->launch->open);
+        return new Server(
+            new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST),
+            $log,
+            $this->games->get($plan->base->game)->launch->open,
+        );
     }
 
     /** Ends the game that a worker has launched for an instance and that outlived it. */

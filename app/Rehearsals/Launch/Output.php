@@ -22,8 +22,11 @@ final class Output
 
     private string $end = '';
 
-    public function __construct(private readonly string $log, private readonly int $first = self::FIRST, private readonly int $last = self::LAST)
-    {
+    public function __construct(
+        private readonly string $log,
+        private readonly int $first = self::FIRST,
+        private readonly int $last = self::LAST,
+    ) {
         file_put_contents($log, '');
     }
 

@@ -26,7 +26,7 @@ final class Server
     public function __construct(private readonly Process $process, private readonly LogFile $log, string $open)
     {
         $log->begin();
-        $this->lines = new WholeLines;
+        $this->lines = new WholeLines();
         $this->output = new Output($log->path);
         $process->disableOutput();
         $process->start(function (string $stream, string $text) use ($open): void {
@@ -49,7 +49,11 @@ final class Server
      */
     public function opened(Closure $stopped): string
     {
-        for ($end = microtime(true) + self::OPENS; $this->address === '' && $this->process->isRunning() && microtime(true) < $end && ! $stopped(); usleep(50_000)) {
+        for (
+            $end = microtime(true) + self::OPENS;
+            $this->address === '' && $this->process->isRunning() && microtime(true) < $end && ! $stopped();
+            usleep(50_000)
+        ) {
             $this->log->index();
         }
         // What it said last is taken in before it is judged.

@@ -11,6 +11,7 @@ use App\Local\Agreements;
 use App\Local\Runtimes;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
+use App\Models\Side;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use Illuminate\Support\Facades\File;
@@ -26,8 +27,12 @@ use Stasimon\Core\Plan\Rule;
 /** What is run to start a game on a folder, and what is written into the folder before it. */
 final readonly class Starting
 {
-    public function __construct(private Games $games, private Runtimes $runtimes, private Archives $archives, private Agreements $agreements)
-    {
+    public function __construct(
+        private Games $games,
+        private Runtimes $runtimes,
+        private Archives $archives,
+        private Agreements $agreements,
+    ) {
     }
 
     /**
@@ -41,8 +46,15 @@ final readonly class Starting
      *
      * @throws Refusal for a game whose command nobody has agreed to, or a folder that leads elsewhere
      */
-    public function prepare(Plan $plan, string $dir, Side $side, bool $plain = false, int $seed = 0, Way $way = Way::Rehearse, string $server = ''): array
-    {
+    public function prepare(
+        Plan $plan,
+        string $dir,
+        Side $side,
+        bool $plain = false,
+        int $seed = 0,
+        Way $way = Way::Rehearse,
+        string $server = '',
+    ): array {
         $game = $this->games->get($plan->base->game);
         $this->agreements->require($game);
         $files = $plain ? [] : $this->files($dir, $plan);
@@ -82,9 +94,17 @@ final readonly class Starting
         $files = $this->files((new Folder($instance))->live(), $plan);
         $loader = array_values(array_filter($files, fn (PlacedFile $file): bool => $file->kind === Kind::Loader))[0] ?? null;
         $values = [
-            'program' => $game->runtimeFound, 'standins' => (string) config('stasimon.standins'), 'dir' => '.', 'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
-            'runtime' => "{$plan->base->runtime}:{$plan->base->runtimeVersion}", 'loader' => "{$plan->base->loader}:{$plan->base->loaderVersion}", 'loaderFile' => $loader === null ? '' : "./{$loader->path}",
-            'memory' => (string) $plan->base->memory, 'side' => $side->value, 'seed' => '0', 'server' => '',
+            'program' => $game->runtimeFound,
+            'standins' => (string) config('stasimon.standins'),
+            'dir' => '.',
+            'game' => "{$plan->base->game}:{$plan->base->gameVersion}",
+            'runtime' => "{$plan->base->runtime}:{$plan->base->runtimeVersion}",
+            'loader' => "{$plan->base->loader}:{$plan->base->loaderVersion}",
+            'loaderFile' => $loader === null ? '' : "./{$loader->path}",
+            'memory' => (string) $plan->base->memory,
+            'side' => $side->value,
+            'seed' => '0',
+            'server' => '',
         ];
         $texts = [];
         foreach ($game->launch->templates as $template) {
@@ -92,23 +112,49 @@ final readonly class Starting
         }
         $command = implode(' ', array_map(escapeshellarg(...), $game->launch->command($values, $way)));
 
-        return $texts + ['start.sh' => "#!/bin/sh\n# Starts it with {$game->runtimeName} {$plan->base->runtimeVersion}, which has to be on this machine.\ncd \"\$(dirname \"\$0\")\" || exit 1\nexec {$command}\n"];
+        return $texts + [
+            'start.sh' => "#!/bin/sh\n# Starts it with {$game->runtimeName} {$plan->base->runtimeVersion}, which has to be on this ".
+            "machine.\ncd \"\$(dirname \"\$0\")\" || exit 1\nexec {$command}\n",
+        ];
     }
 
     /** @return list<PlacedFile> what of the instance's releases is in the folder, in the order of the plan */
     private function files(string $dir, Plan $plan): array
     {
         $files = $digests = $needed = [];
-        foreach (PlacedRelease::query()->where('instance_id', basename(dirname($dir)))->whereNotNull('path')->orderBy('path')->get(['package_id', 'version', 'kind', 'path', 'sha256', 'because']) as $placed) {
-            array_push($needed, ...array_map(fn (array $one): OrderRule => new OrderRule((string) $placed->package_id, $one['id'], Strength::Should), $placed->because['needed']));
+        foreach (
+            PlacedRelease::query()
+                ->where('instance_id', basename(dirname($dir)))
+                ->whereNotNull('path')
+                ->orderBy('path')
+                ->get(['package_id', 'version', 'kind', 'path', 'sha256', 'because']) as $placed
+        ) {
+            array_push(
+                $needed,
+                ...array_map(
+                    fn (array $one): OrderRule => new OrderRule((string) $placed->package_id, $one['id'], Strength::Should),
+                    $placed->because['needed'],
+                ),
+            );
             $digests[trim((string) $placed->sha256)] = (string) $placed->package_id;
             if (is_file("{$dir}/{$placed->path}")) {
-                $files[] = new PlacedFile((string) $placed->package_id, (string) $placed->version, Kind::from((string) $placed->kind), (string) $placed->path);
+                $files[] = new PlacedFile(
+                    (string) $placed->package_id,
+                    (string) $placed->version,
+                    Kind::from((string) $placed->kind),
+                    (string) $placed->path,
+                );
             }
         }
 
-        $rules = [...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must), $plan->rules), ...$this->archives->rules($digests), ...($this->games->get($plan->base->game)->launch->started() === [] ? [] : $needed)];
-        $place = array_flip(Sequence::of(array_fill_keys(array_map(fn (PlacedFile $file): string => $file->id, $files), []), $plan->order, $rules));
+        $rules = [
+            ...array_map(fn (Rule $rule): OrderRule => new OrderRule($rule->first, $rule->then, Strength::Must), $plan->rules),
+            ...$this->archives->rules($digests),
+            ...$this->games->get($plan->base->game)->launch->started() === [] ? [] : $needed,
+        ];
+        $place = array_flip(
+            Sequence::of(array_fill_keys(array_map(fn (PlacedFile $file): string => $file->id, $files), []), $plan->order, $rules),
+        );
         usort($files, fn (PlacedFile $a, PlacedFile $b): int => $place[$a->id] <=> $place[$b->id]);
 
         return $files;

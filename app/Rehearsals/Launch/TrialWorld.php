@@ -20,7 +20,10 @@ final class TrialWorld
             return;
         }
         if (@lstat((new Folder($instance))->live("{$folder}/{$trial}")) !== false) {
-            throw Refusal::conflict("A world of yours is called \"{$trial}\", and so is the one that a rehearsal opens and writes into. Give yours another name on Worlds first; nothing was begun.");
+            throw Refusal::conflict(
+                "A world of yours is called \"{$trial}\", and so is the one that a rehearsal opens and writes into. Give yours another ".
+                    'name on Worlds first; nothing was begun.',
+            );
         }
         $instance->update(['trial_made' => true]);
     }

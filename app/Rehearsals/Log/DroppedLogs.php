@@ -6,9 +6,9 @@ namespace App\Rehearsals\Log;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Games;
-use App\Models\DroppedLog;
 use App\Models\Instance;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Telling;
@@ -35,9 +35,15 @@ final readonly class DroppedLogs
     public function take(UploadedFile|string $log, ?Instance $instance, string $game): DroppedLog
     {
         $name = is_string($log) ? 'Pasted text' : mb_substr(mb_scrub(basename(strtr($log->getClientOriginalName(), '\\', '/'))), 0, 200);
-        $dropped = DroppedLog::query()->create(['name' => $name === '' ? 'log' : $name, 'instance_id' => $instance?->id, 'game' => $this->games->get($instance->plan->base->game ?? $game)->id]);
+        $dropped = DroppedLog::query()->create([
+            'name' => $name === '' ? 'log' : $name,
+            'instance_id' => $instance?->id,
+            'game' => $this->games->get($instance->plan->base->game ?? $game)->id,
+        ]);
         File::ensureDirectoryExists(dirname($dropped->path()));
-        is_string($log) ? file_put_contents($dropped->path('raw'), $log) : $log->move(dirname($dropped->path()), basename($dropped->path('raw')));
+        is_string($log)
+            ? file_put_contents($dropped->path('raw'), $log)
+            : $log->move(dirname($dropped->path()), basename($dropped->path('raw')));
         foreach (DroppedLog::query()->orderByDesc('id')->offset(self::KEPT)->limit(100)->get() as $old) {
             $this->forget($old);
         }
@@ -58,7 +64,10 @@ final readonly class DroppedLogs
             @unlink($dropped->path('raw'));
         }
         $log = $this->log($dropped);
-        $dropped->update(['state' => LogState::Ready, 'reading' => $this->reading->of($log->indexed(over: true), $this->games->get($dropped->game), $dropped->instance)]);
+        $dropped->update([
+            'state' => LogState::Ready,
+            'reading' => $this->reading->of($log->indexed(over: true), $this->games->get($dropped->game), $dropped->instance),
+        ]);
     }
 
     public function log(DroppedLog $dropped): LogFile
@@ -91,5 +100,16 @@ final readonly class DroppedLogs
             @unlink($dropped->path($ending));
         }
         $dropped->delete();
+    }
+
+    public static function find(string $id): ?DroppedLog
+    {
+        return DroppedLog::query()->with('instance')->find(strtolower($id));
+    }
+
+    /** @return Collection<int, DroppedLog> the newest first */
+    public static function latest(): Collection
+    {
+        return DroppedLog::query()->with('instance')->orderByDesc('id')->limit(30)->get();
     }
 }

@@ -21,10 +21,18 @@ final readonly class Lessons
     /** @return Collection<int, stdClass> as they are kept, the newest first, with what their packages are called */
     public function all(): Collection
     {
-        return DB::table('lessons')->leftJoin('packages', 'packages.id', '=', 'lessons.package_id')->orderByDesc('lessons.id')->get(['lessons.*', 'packages.name'])
+        return DB::table('lessons')
+            ->leftJoin('packages', 'packages.id', '=', 'lessons.package_id')
+            ->orderByDesc('lessons.id')
+            ->get(['lessons.*', 'packages.name'])
             ->each(function (stdClass $row): void {
                 $row->title = $row->name ?? $row->package_id;
-                $row->line = mb_strimwidth(str_replace('\\d+', '#', (string) preg_replace('/\\\\([^d])/', '$1', substr($row->pattern, 2, -2))), 0, 160, '…');
+                $row->line = mb_strimwidth(
+                    str_replace('\\d+', '#', (string) preg_replace('/\\\\([^d])/', '$1', substr($row->pattern, 2, -2))),
+                    0,
+                    160,
+                    '…',
+                );
             });
     }
 
@@ -39,9 +47,14 @@ final readonly class Lessons
         }
         $rows = $this->all()->where('game', $game);
         $titles = $rows->pluck('title', 'package_id')->all();
-        $lessons = array_values($rows->map(fn (stdClass $row): Lesson => new Lesson(Failure::from($row->kind), $row->pattern, $row->package_id))->all());
+        $lessons = array_values(
+            $rows->map(fn (stdClass $row): Lesson => new Lesson(Failure::from($row->kind), $row->pattern, $row->package_id))->all(),
+        );
 
-        return array_map(fn (Diagnosis $one): Diagnosis => Lesson::recalled($lessons, $one, fn (string $id): string => $titles[$id] ?? $id), $diagnoses);
+        return array_map(
+            fn (Diagnosis $one): Diagnosis => Lesson::recalled($lessons, $one, fn (string $id): string => $titles[$id] ?? $id),
+            $diagnoses,
+        );
     }
 
     /**
@@ -52,13 +65,28 @@ final readonly class Lessons
      */
     public function learn(string $game, array $findings, int $number, string $package, array $lineUp): void
     {
-        $finding = $findings[$number] ?? throw Refusal::conflict('That failure is not told of here any more. Nothing was kept; load the page again.');
-        isset($lineUp[$package]) || throw Refusal::conflict('That package is not in the line-up, so it cannot have been at fault. Nothing was kept.');
+        $finding =
+            $findings[$number] ??
+            throw Refusal::conflict('That failure is not told of here any more. Nothing was kept; load the page again.');
+        isset($lineUp[$package]) ||
+            throw Refusal::conflict('That package is not in the line-up, so it cannot have been at fault. Nothing was kept.');
         $lesson = Lesson::from($finding->diagnosis, $package);
         DB::transaction(function () use ($game, $lesson): void {
-            DB::table('lessons')->where(['game' => $game, 'kind' => $lesson->kind->value, 'pattern' => $lesson->pattern])->delete();
-            DB::table('lessons')->insert(['game' => $game, 'kind' => $lesson->kind->value, 'pattern' => $lesson->pattern, 'package_id' => $lesson->package]);
-            DB::delete('delete from lessons where game = ? and id not in (select id from lessons where game = ? order by id desc limit '.self::KEPT.')', [$game, $game]);
+            DB::table('lessons')
+                ->where(['game' => $game, 'kind' => $lesson->kind->value, 'pattern' => $lesson->pattern])
+                ->delete();
+            DB::table('lessons')->insert([
+                'game' => $game,
+                'kind' => $lesson->kind->value,
+                'pattern' => $lesson->pattern,
+                'package_id' => $lesson->package,
+            ]);
+            DB::delete(
+                'delete from lessons where game = ? and id not in (select id from lessons where game = ? order by id desc limit '.
+                    self::KEPT.
+                    ')',
+                [$game, $game],
+            );
         });
     }
 
@@ -70,8 +98,22 @@ final readonly class Lessons
     /** @return string  docs/formats/lessons.schema.json */
     public function document(): string
     {
-        $lessons = $this->all()->reverse()->values()->map(fn (stdClass $row): array => ['game' => $row->game, 'kind' => $row->kind, 'pattern' => $row->pattern, 'package' => $row->package_id])->all();
+        $lessons = $this->all()
+            ->reverse()
+            ->values()
+            ->map(
+                fn (stdClass $row): array => [
+                    'game' => $row->game,
+                    'kind' => $row->kind,
+                    'pattern' => $row->pattern,
+                    'package' => $row->package_id,
+                ],
+            )
+            ->all();
 
-        return json_encode(['format' => 'stasimon/lessons', 'revision' => 1, 'lessons' => $lessons], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        return json_encode(
+            ['format' => 'stasimon/lessons', 'revision' => 1, 'lessons' => $lessons],
+            JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        )."\n";
     }
 }

@@ -35,6 +35,9 @@ final readonly class LogChoice
      */
     public function address(array $more = []): array
     {
-        return array_filter($more + ['level' => $this->level, 'words' => $this->words, 'fold' => $this->folded ? 1 : ''], fn (string|int $value): bool => $value !== '');
+        return array_filter(
+            $more + ['level' => $this->level, 'words' => $this->words, 'fold' => $this->folded ? 1 : ''],
+            fn (string|int $value): bool => $value !== '',
+        );
     }
 }

@@ -38,7 +38,10 @@ final readonly class LogFile
         iterator_count($this->indexed($over));
     }
 
-    /** @return Generator<LogLine> the lines that have come since, each taken into the index as it goes by; it has to be gone through to its end */
+    /**
+     * @return Generator<LogLine> the lines that have come since, each taken into the index as it goes by; it has to be gone through to its
+     *     end
+     */
     public function indexed(bool $over = false): Generator
     {
         $index = @fopen($this->path.'.index', 'c+be');
@@ -133,7 +136,14 @@ final readonly class LogFile
             $shown[] = [$this->reader->line($number, (string) LogReader::next($log)), $times];
         }
 
-        return new LogWindow($shown, $from, $total, $levels->counts($lines), $levels->firstError, $levels->firstError === null ? null : $rowOf($levels->firstError));
+        return new LogWindow(
+            $shown,
+            $from,
+            $total,
+            $levels->counts($lines),
+            $levels->firstError,
+            $levels->firstError === null ? null : $rowOf($levels->firstError),
+        );
     }
 
     /** For each row the number of its line and how often it comes, four bytes each. */
@@ -186,7 +196,7 @@ final readonly class LogFile
         [$low, $high] = [0, intdiv(strlen($rows), 8)];
         while ($high - $low > 1) {
             $middle = intdiv($low + $high, 2);
-            self::number($rows, $middle * 8) <= $line ? $low = $middle : $high = $middle;
+            self::number($rows, $middle * 8) <= $line ? ($low = $middle) : ($high = $middle);
         }
 
         return $low;

@@ -17,7 +17,13 @@ final readonly class LogWindow
      * @param  int|null  $firstError  line
      * @param  int|null  $errorRow  the row that it is in
      */
-    public function __construct(public array $rows, public int $from, public int $total, public array $levels, public ?int $firstError, public ?int $errorRow)
-    {
+    public function __construct(
+        public array $rows,
+        public int $from,
+        public int $total,
+        public array $levels,
+        public ?int $firstError,
+        public ?int $errorRow,
+    ) {
     }
 }

@@ -15,10 +15,9 @@ use App\Games;
 use App\Local\Strays;
 use App\Models\Draft;
 use App\Models\Instance;
+use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use App\Refusal\Refusal;
-use App\Rehearsals\LaunchState;
-use App\Rehearsals\SinceClean;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Diagnose\Advice;
 use Stasimon\Core\Diagnose\Circumstances;
@@ -37,19 +36,36 @@ final readonly class Reading
     /** The key of everything at once that a log misses. */
     private const ALL = 'add all';
 
-    public function __construct(private Games $games, private Drafting $drafting, private LineUps $lineUps, private Archives $archives, private Trials $trials, private Lessons $lessons, private Strays $strays, private Inventory $inventory)
-    {
+    public function __construct(
+        private Games $games,
+        private Drafting $drafting,
+        private LineUps $lineUps,
+        private Archives $archives,
+        private Trials $trials,
+        private Lessons $lessons,
+        private Strays $strays,
+        private Inventory $inventory,
+    ) {
     }
 
     public function log(Rehearsal $rehearsal): LogFile
     {
-        return new LogFile((new Folder($rehearsal->instance))->log($rehearsal->number), $this->games->get($rehearsal->plan->base->game)->log);
+        return new LogFile(
+            (new Folder($rehearsal->instance))->log($rehearsal->number),
+            $this->games->get($rehearsal->plan->base->game)->log,
+        );
     }
 
     /** @return array<string, mixed> what a rehearsal's log says, in the form in which it is kept */
     public function read(Rehearsal $rehearsal): array
     {
-        return $this->of($this->log($rehearsal)->each(), $this->games->get($rehearsal->plan->base->game), $rehearsal->instance, $rehearsal->state->isOver() ? $rehearsal->state === LaunchState::Failed : null, SinceClean::changed($rehearsal));
+        return $this->of(
+            $this->log($rehearsal)->each(),
+            $this->games->get($rehearsal->plan->base->game),
+            $rehearsal->instance,
+            $rehearsal->state->isOver() ? $rehearsal->state === LaunchState::Failed : null,
+            SinceClean::changed($rehearsal),
+        );
     }
 
     /**
@@ -61,7 +77,13 @@ final readonly class Reading
     public function of(iterable $lines, GameDefinition $game, ?Instance $instance, ?bool $hasFailed = null, array $changed = []): array
     {
         $noticed = $instance === null ? [] : $this->noticed($instance);
-        $diagnosing = new Diagnosing($game->log, $game->platform, $instance === null ? Holders::nobody() : $this->holders($instance, $game), $game->id, new Circumstances($changed, $noticed));
+        $diagnosing = new Diagnosing(
+            $game->log,
+            $game->platform,
+            $instance === null ? Holders::nobody() : $this->holders($instance, $game),
+            $game->id,
+            new Circumstances($changed, $noticed),
+        );
         $errors = [];
         foreach ($lines as $line) {
             $diagnosing->follow($line);
@@ -72,16 +94,31 @@ final readonly class Reading
         $errors = array_map(strval(...), array_keys($errors));
         sort($errors, SORT_STRING);
 
-        return Said::kept($diagnosing->diagnoses($hasFailed), $diagnosing->course(), $errors, $hasFailed === false ? $diagnosing->worries() : []);
+        return Said::kept(
+            $diagnosing->diagnoses($hasFailed),
+            $diagnosing->course(),
+            $errors,
+            $hasFailed === false ? $diagnosing->worries() : [],
+        );
     }
 
     /** @return list<string> packages of the line-up that a notice calls broken in the release that is there */
     private function noticed(Instance $instance): array
     {
         $versions = $instance->loadMissing('placed')->versions();
-        $notices = DB::table('notices')->where('kind', 'broken')->whereIn('package_id', array_map(strval(...), array_keys($versions)))->get(['package_id', 'version']);
+        $notices = DB::table('notices')
+            ->where('kind', 'broken')
+            ->whereIn('package_id', array_map(strval(...), array_keys($versions)))
+            ->get(['package_id', 'version']);
 
-        return array_values(array_unique($notices->filter(fn (object $notice): bool => $notice->version === null || $notice->version === $versions[$notice->package_id])->pluck('package_id')->all()));
+        return array_values(
+            array_unique(
+                $notices
+                    ->filter(fn (object $notice): bool => $notice->version === null || $notice->version === $versions[$notice->package_id])
+                    ->pluck('package_id')
+                    ->all(),
+            ),
+        );
     }
 
     private function holders(Instance $instance, GameDefinition $game): Holders
@@ -95,7 +132,11 @@ final readonly class Reading
             }
         }
 
-        return Holders::of($of, DB::table('placed_files')->where('instance_id', $instance->id)->pluck('package_id', 'path')->all(), $game->own);
+        return Holders::of(
+            $of,
+            DB::table('placed_files')->where('instance_id', $instance->id)->pluck('package_id', 'path')->all(),
+            $game->own,
+        );
     }
 
     public function said(Rehearsal $rehearsal): Said
@@ -112,7 +153,9 @@ final readonly class Reading
     /** @return list<Diagnosis> of a failed launch, with what was said of such failures before */
     public function diagnoses(Rehearsal $rehearsal): array
     {
-        return $rehearsal->state === LaunchState::Failed ? $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses) : [];
+        return $rehearsal->state === LaunchState::Failed
+            ? $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses)
+            : [];
     }
 
     /** @return list<string> what of a launch that came up is worth a look all the same */
@@ -157,25 +200,46 @@ final readonly class Reading
         $instance->loadMissing('placed', 'draft');
         $catalogue = $this->lineUps->catalogue($instance);
         $understudies = [];
-        foreach (DB::table('notices')->whereIn('package_id', $about)->whereNotNull('understudy')->get(['package_id', 'understudy']) as $notice) {
+        foreach (
+            DB::table('notices')
+                ->whereIn('package_id', $about)
+                ->whereNotNull('understudy')
+                ->get(['package_id', 'understudy']) as $notice
+        ) {
             $understudies[$notice->package_id][] = $notice->understudy;
         }
 
-        return new Advice($catalogue->game, $catalogue, $instance->plan, $instance->versions(), $understudies, $this->trials->of($instance), $this->lying($instance));
+        return new Advice(
+            $catalogue->game,
+            $catalogue,
+            $instance->plan,
+            $instance->versions(),
+            $understudies,
+            $this->trials->of($instance),
+            $this->lying($instance),
+        );
     }
 
     /** @return list<Counsel> what is otherwise in the folder than it was laid, and what takes that back */
     public function lyingSteps(Instance $instance): array
     {
         $steps = [];
-        $disturbed = array_map(fn (FolderFile $file): string => $file->path.($file->state === 'missing' ? ' is gone' : ' was changed by hand'), $this->inventory->disturbed($instance));
+        $disturbed = array_map(
+            fn (FolderFile $file): string => $file->path.($file->state === 'missing' ? ' is gone' : ' was changed by hand'),
+            $this->inventory->disturbed($instance),
+        );
         if ($disturbed !== []) {
-            $said = implode(', ', array_slice($disturbed, 0, 3)).(count($disturbed) > 3 ? ' and '.(count($disturbed) - 3).' more' : '');
+            $said =
+                implode(', ', array_slice($disturbed, 0, 3)).(count($disturbed) > 3 ? ' and '.(count($disturbed) - 3).' more' : '');
             $steps[] = new Counsel('since files', $said, fn (Plan $plan): Plan => $plan->puttingBack());
         }
         foreach ($this->strays->of($instance) as $stray) {
             $path = $stray->path;
-            $steps[] = new Counsel("since {$stray->key}", mb_scrub($path).' was put there by hand', fn (Plan $plan): Plan => $plan->takingOut($path));
+            $steps[] = new Counsel(
+                "since {$stray->key}",
+                mb_scrub($path).' was put there by hand',
+                fn (Plan $plan): Plan => $plan->takingOut($path),
+            );
         }
 
         return $steps;
@@ -208,7 +272,13 @@ final readonly class Reading
             }
         }
 
-        return count($add) < 2 ? null : new Counsel(self::ALL, 'Add all '.count($add).' that are missing', fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, Counsel $one): Plan => ($one->change)($plan), $plan));
+        return count($add) < 2
+            ? null
+            : new Counsel(
+                self::ALL,
+                'Add all '.count($add).' that are missing',
+                fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, Counsel $one): Plan => ($one->change)($plan), $plan),
+            );
     }
 
     /**
@@ -240,8 +310,10 @@ final readonly class Reading
 
         return match (true) {
             $what === 'out' => 'That file is not in the folder any more, or is another one by now.',
-            in_array($what, ['off', 'instead', 'release'], true) && ! isset($instance->versions()[$id]) => "{$title} is not in the line-up any more: something was applied since.",
-            in_array($what, ['off', 'instead'], true) && ! $plan->wants($id) => "{$title} is not asked for by itself any more: something was applied since.",
+            in_array($what, ['off', 'instead', 'release'], true) && ! isset($instance->versions()[$id]) => "{$title} is not in the ".
+                'line-up any more: something was applied since.',
+            in_array($what, ['off', 'instead'], true) && ! $plan->wants($id) => "{$title} is not asked for by itself any more: something ".
+                'was applied since.',
             $what === 'add' && isset($instance->versions()[$id]) => "{$title} is in the line-up by now.",
             $what === 'put' => 'The files are as they were placed, so there is nothing to put back.',
             default => 'What is applied has changed since this was shown, and it is none of what would help now.',
@@ -251,7 +323,13 @@ final readonly class Reading
     /** @param  list<Diagnosis>  $diagnoses */
     private function adviceOn(array $diagnoses, Instance $instance): Advice
     {
-        return $this->advice($instance, array_merge([], ...array_map(fn (Diagnosis $diagnosis): array => [...$diagnosis->suspects, $diagnosis->get('target')], $diagnoses)));
+        return $this->advice(
+            $instance,
+            array_merge(
+                [],
+                ...array_map(fn (Diagnosis $diagnosis): array => [...$diagnosis->suspects, $diagnosis->get('target')], $diagnoses),
+            ),
+        );
     }
 
     public function draft(Instance $instance, Counsel $counsel): Draft

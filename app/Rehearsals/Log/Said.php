@@ -41,14 +41,30 @@ final readonly class Said
     public static function kept(array $diagnoses, Course $course, array $errors, array $worries = []): array
     {
         $told = fn (Diagnosis $one): array => [
-            'kind' => $one->kind->value, 'quotes' => array_map(fn (LogLine $line): array => [$line->number, $line->time, $line->thread, $line->level, $line->logger, $line->message], $one->quotes),
-            'details' => $one->details(), 'suspects' => $one->suspects, 'sure' => $one->sure->value, 'why' => $one->why,
+            'kind' => $one->kind->value,
+            'quotes' => array_map(
+                fn (LogLine $line): array => [$line->number, $line->time, $line->thread, $line->level, $line->logger, $line->message],
+                $one->quotes,
+            ),
+            'details' => $one->details(),
+            'suspects' => $one->suspects,
+            'sure' => $one->sure->value,
+            'why' => $one->why,
         ];
-        $stretch = fn (Stretch $one): array => [$one->name, $one->version, round($one->begin, 3), $one->end === null ? null : round($one->end, 3)];
+        $stretch = fn (Stretch $one): array => [
+            $one->name,
+            $one->version,
+            round($one->begin, 3),
+            $one->end === null ? null : round($one->end, 3),
+        ];
 
         return [
-            'diagnoses' => array_map($told, $diagnoses), 'worries' => array_map($told, $worries),
-            'phases' => array_map($stretch, $course->phases()), 'starts' => array_map($stretch, $course->starts()), 'end' => round($course->end(), 3), 'errors' => $errors,
+            'diagnoses' => array_map($told, $diagnoses),
+            'worries' => array_map($told, $worries),
+            'phases' => array_map($stretch, $course->phases()),
+            'starts' => array_map($stretch, $course->starts()),
+            'end' => round($course->end(), 3),
+            'errors' => $errors,
         ];
     }
 
@@ -56,11 +72,21 @@ final readonly class Said
     public static function of(array $kept): self
     {
         $stretch = fn (array $one): Stretch => new Stretch(...$one);
-        $told = fn (array $one): Diagnosis => new Diagnosis(Failure::from($one['kind']), array_values(array_map(fn (array $line): LogLine => new LogLine(...$line), $one['quotes'])), $one['details'], $one['suspects'], Sureness::from($one['sure']), $one['why']);
+        $told = fn (array $one): Diagnosis => new Diagnosis(
+            Failure::from($one['kind']),
+            array_values(array_map(fn (array $line): LogLine => new LogLine(...$line), $one['quotes'])),
+            $one['details'],
+            $one['suspects'],
+            Sureness::from($one['sure']),
+            $one['why'],
+        );
 
         return new self(
             array_map($told, array_values($kept['diagnoses'] ?? [])),
-            array_map($stretch, array_values($kept['phases'] ?? [])), array_map($stretch, array_values($kept['starts'] ?? [])), (float) ($kept['end'] ?? 0), $kept['errors'] ?? [],
+            array_map($stretch, array_values($kept['phases'] ?? [])),
+            array_map($stretch, array_values($kept['starts'] ?? [])),
+            (float) ($kept['end'] ?? 0),
+            $kept['errors'] ?? [],
             array_map($told, array_values($kept['worries'] ?? [])),
         );
     }

@@ -6,7 +6,7 @@ namespace App\Rehearsals\Log;
 
 use App\Models\Instance;
 use App\Models\PlacedRelease;
-use App\Rehearsals\Launch\Side;
+use App\Models\Side;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Game\LogForm;
 

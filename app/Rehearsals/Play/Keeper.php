@@ -40,10 +40,29 @@ final readonly class Keeper
     public function start(array $command, string $dir): void
     {
         array_map(fn (string $name): bool => @unlink($this->file.$name), ['', '.started', '.ended']);
-        file_put_contents($this->file, json_encode(['command' => $command, 'dir' => $dir, 'log' => (new Folder($this->play->instance))->log($this->play->number)], JSON_THROW_ON_ERROR));
+        file_put_contents(
+            $this->file,
+            json_encode(
+                ['command' => $command, 'dir' => $dir, 'log' => (new Folder($this->play->instance))->log($this->play->number)],
+                JSON_THROW_ON_ERROR,
+            ),
+        );
         // In a session of its own, and with nothing of this environment that a game has no need of.
-        (new Process(['setsid', '--fork', (string) (new PhpExecutableFinder)->find(false), '-d', 'opcache.jit=disable', __DIR__.'/keep.php', $this->file], dirname($this->file), Surroundings::with([self::MARK => $this->mark])))
-            ->disableOutput()->mustRun();
+        (new Process(
+            [
+                'setsid',
+                '--fork',
+                (string) (new PhpExecutableFinder())->find(false),
+                '-d',
+                'opcache.jit=disable',
+                __DIR__.'/keep.php',
+                $this->file,
+            ],
+            dirname($this->file),
+            Surroundings::with([self::MARK => $this->mark]),
+        ))
+            ->disableOutput()
+            ->mustRun();
         for ($end = microtime(true) + self::BEGUN; ! is_file($this->file.'.started') && ! is_file($this->file.'.ended');) {
             if (microtime(true) > $end) {
                 throw new RuntimeException('What keeps the game did not come up.');
@@ -70,7 +89,9 @@ final readonly class Keeper
     {
         $ended = json_decode((string) @file_get_contents($this->file.'.ended'), true);
 
-        return is_array($ended) ? ['exit' => (int) ($ended['exit'] ?? -1), 'asked' => (bool) ($ended['asked'] ?? false), 'at' => (float) ($ended['at'] ?? 0)] : null;
+        return is_array($ended)
+            ? ['exit' => (int) ($ended['exit'] ?? -1), 'asked' => (bool) ($ended['asked'] ?? false), 'at' => (float) ($ended['at'] ?? 0)]
+            : null;
     }
 
     /** Asks the game to end; it is ended ten seconds later, if it has not by then. */

@@ -9,19 +9,19 @@ use App\Games;
 use App\Local\Agreements;
 use App\Local\Runtimes;
 use App\Models\Instance;
+use App\Models\LaunchState;
+use App\Models\Purpose;
 use App\Models\Rehearsal;
+use App\Models\Side;
 use App\Models\Task;
+use App\Models\TaskKind;
+use App\Models\TaskState;
 use App\Refusal\Refusal;
 use App\Rehearsals\Configs;
 use App\Rehearsals\ConfigsSeen;
-use App\Rehearsals\Launch\Side;
 use App\Rehearsals\Launch\Starting;
-use App\Rehearsals\LaunchState;
 use App\Rehearsals\Log\Reading;
-use App\Rehearsals\Purpose;
-use App\Work\TaskKind;
 use App\Work\Tasks;
-use App\Work\TaskState;
 use App\Work\Undertaking;
 use App\Worlds\Backups;
 use LogicException;
@@ -33,8 +33,17 @@ use Stasimon\Core\Game\Way;
  */
 final readonly class Play implements Undertaking
 {
-    public function __construct(private Tasks $tasks, private Games $games, private Starting $starting, private Backups $backups, private Configs $configs, private ConfigsSeen $seen, private Reading $reading, private Agreements $agreements, private Runtimes $runtimes)
-    {
+    public function __construct(
+        private Tasks $tasks,
+        private Games $games,
+        private Starting $starting,
+        private Backups $backups,
+        private Configs $configs,
+        private ConfigsSeen $seen,
+        private Reading $reading,
+        private Agreements $agreements,
+        private Runtimes $runtimes,
+    ) {
     }
 
     /** @throws Refusal when nothing is applied, or the instance is busy */
@@ -49,8 +58,11 @@ final readonly class Play implements Undertaking
         $play = null;
         $this->tasks->beginFor($instance, TaskKind::Play, function (Instance $locked) use ($side, &$play): array {
             $play = $locked->rehearsals()->create([
-                'number' => 1 + (int) $locked->rehearsals()->max('number'), 'plan' => $locked->plan, 'applies' => $locked->applies,
-                'side' => $side, 'purpose' => Purpose::Play,
+                'number' => 1 + (int) $locked->rehearsals()->max('number'),
+                'plan' => $locked->plan,
+                'applies' => $locked->applies,
+                'side' => $side,
+                'purpose' => Purpose::Play,
             ]);
 
             return ['rehearsal' => $play->id];
@@ -64,11 +76,18 @@ final readonly class Play implements Undertaking
     {
         $keeper = new Keeper($play);
         if ($play->state === LaunchState::Waiting) {
-            Rehearsal::query()->whereKey($play->id)->where('state', LaunchState::Waiting)->update(['state' => LaunchState::Stopped]);
+            Rehearsal::query()
+                ->whereKey($play->id)
+                ->where('state', LaunchState::Waiting)
+                ->update(['state' => LaunchState::Stopped]);
         } elseif ($play->state === LaunchState::Running) {
             $now ? $keeper->end() : $keeper->ask();
         }
-        $task = Task::query()->where('kind', TaskKind::Play)->where('state', TaskState::Waiting)->where('subject->rehearsal', $play->id)->first();
+        $task = Task::query()
+            ->where('kind', TaskKind::Play)
+            ->where('state', TaskState::Waiting)
+            ->where('subject->rehearsal', $play->id)
+            ->first();
         if ($task !== null && $play->state === LaunchState::Waiting) {
             $this->tasks->turn($task, TaskState::Cancelled);
         }
@@ -78,7 +97,9 @@ final readonly class Play implements Undertaking
     /** Takes what has come of the log of every game that is played, and has those ended that are over. */
     public function look(): void
     {
-        foreach (Rehearsal::query()->with('instance')->where('purpose', Purpose::Play)->where('state', LaunchState::Running)->get() as $play) {
+        foreach (
+            Rehearsal::query()->with('instance')->where('purpose', Purpose::Play)->where('state', LaunchState::Running)->get() as $play
+        ) {
             $this->heed($play);
         }
     }
@@ -92,7 +113,14 @@ final readonly class Play implements Undertaking
         $this->reading->log($play)->index();
         $keeper = new Keeper($play);
         $isOver = $keeper->ended() !== null || ! $keeper->isAlive();
-        if ($isOver && ! Task::query()->where('kind', TaskKind::Play)->whereIn('state', TaskState::open())->where('subject->rehearsal', $play->id)->exists()) {
+        if (
+            $isOver &&
+            ! Task::query()
+                ->where('kind', TaskKind::Play)
+                ->whereIn('state', TaskState::open())
+                ->where('subject->rehearsal', $play->id)
+                ->exists()
+        ) {
             $this->tasks->begin(TaskKind::Play, 'reading how it ended', ['rehearsal' => $play->id]);
         }
     }
@@ -134,8 +162,11 @@ final readonly class Play implements Undertaking
         }
         $keeper = new Keeper($play);
         $keeper->start($command, $live);
-        $isPlayed = Rehearsal::query()->whereKey($play->id)->where('state', LaunchState::Waiting)
-            ->update(['state' => LaunchState::Running, 'process' => $keeper->process(), 'begun_at' => now()]) > 0;
+        $isPlayed =
+            Rehearsal::query()
+                ->whereKey($play->id)
+                ->where('state', LaunchState::Waiting)
+                ->update(['state' => LaunchState::Running, 'process' => $keeper->process(), 'begun_at' => now()]) > 0;
         $isPlayed || $keeper->end();
     }
 
@@ -149,8 +180,14 @@ final readonly class Play implements Undertaking
         $this->reading->log($play)->index(over: true);
         $configs = $this->configs->of($play->instance);
         $this->seen->ends($play);
-        $play->changed = ['worlds' => $this->backups->changed($play->instance, $play->backup), 'configs' => self::differing($play->configs ?? [], $configs)];
-        $play->fill(['exit_code' => $ended['exit'] ?? null, 'milliseconds' => $ended === null ? null : max(0, (int) (1000 * ($ended['at'] - (float) $play->begun_at?->format('U.u'))))]);
+        $play->changed = [
+            'worlds' => $this->backups->changed($play->instance, $play->backup),
+            'configs' => self::differing($play->configs ?? [], $configs),
+        ];
+        $play->fill([
+            'exit_code' => $ended['exit'] ?? null,
+            'milliseconds' => $ended === null ? null : max(0, (int) (1000 * ($ended['at'] - (float) $play->begun_at?->format('U.u')))),
+        ]);
         $play->state = match (true) {
             $ended === null => LaunchState::BrokenOff,
             $ended['exit'] === 0 => LaunchState::Clean,
@@ -187,6 +224,8 @@ final readonly class Play implements Undertaking
 
     private function of(Task $task): ?Rehearsal
     {
-        return Rehearsal::query()->with(['instance', 'backup'])->find((int) $task->about('rehearsal'));
+        return Rehearsal::query()
+            ->with(['instance', 'backup'])
+            ->find((int) $task->about('rehearsal'));
     }
 }

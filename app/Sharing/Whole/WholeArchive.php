@@ -33,7 +33,7 @@ final class WholeArchive
      */
     public static function write(string $to, string $document, string $live, array $entries, array $stored, callable $progress): void
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing('the archive of the instance');
         $zip->addFromString(WholeDocument::NAME, $document);
         foreach ($entries as $entry) {
@@ -61,7 +61,8 @@ final class WholeArchive
     {
         $zip = self::open($path, $name);
         $size = $zip->statName(WholeDocument::NAME)['size'] ?? null;
-        $size !== null || throw Refusal::unusable("{$name} is no whole instance: there is no ".WholeDocument::NAME.' in it. Nothing was made.');
+        $size !== null ||
+            throw Refusal::unusable("{$name} is no whole instance: there is no ".WholeDocument::NAME.' in it. Nothing was made.');
         $size <= self::LONGEST || throw Refusal::tooLarge("What {$name} says of itself is longer than 5 MB. Nothing was made.");
 
         return WholeDocument::read((string) $zip->getFromName(WholeDocument::NAME, self::LONGEST), $name);
@@ -70,7 +71,7 @@ final class WholeArchive
     /** Whether an archive is one, by the file that it begins with. */
     public static function isOne(string $path): bool
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
 
         return $zip->open($path, ZipArchive::RDONLY) === true && $zip->locateName(WholeDocument::NAME) !== false;
     }
@@ -97,14 +98,15 @@ final class WholeArchive
             $mode = $system === ZipArchive::OPSYS_UNIX ? $attributes >> 16 : 0;
             $stat = $zip->statIndex($i);
             match (true) {
-                str_ends_with($inside, '/') => $folders[$at] = [$mode, $stat['mtime'] ?? 0],
-                ($mode & 0o170000) === 0o120000 => $links[$at] = $i,
-                default => $files[$at] = [$i, $mode, $stat['size'] ?? 0, $stat['mtime'] ?? 0],
+                str_ends_with($inside, '/') => ($folders[$at] = [$mode, $stat['mtime'] ?? 0]),
+                ($mode & 0o170000) === 0o120000 => ($links[$at] = $i),
+                default => ($files[$at] = [$i, $mode, $stat['size'] ?? 0, $stat['mtime'] ?? 0]),
             };
             $bytes += $stat['size'] ?? 0;
         }
         File::ensureDirectoryExists($to);
-        $bytes + 100_000_000 < (float) disk_free_space($to) || throw Refusal::conflict("There is no room for what is in {$name}. Nothing was made.");
+        $bytes + 100_000_000 < (float) disk_free_space($to) ||
+            throw Refusal::conflict("There is no room for what is in {$name}. Nothing was made.");
         foreach ($folders as $at => $ignored) {
             File::ensureDirectoryExists("{$to}/{$at}");
         }
@@ -144,7 +146,8 @@ final class WholeArchive
         $into = @fopen($to, 'xb') ?: throw FullDisk::writing(mb_scrub(basename($to)));
         $written = $from === false ? false : stream_copy_to_stream($from, $into, $size + 1);
         fclose($into);
-        $written === $size || throw Refusal::unusable("{$name} is damaged: ".mb_scrub(basename($to)).' does not come whole out of it. Nothing was made.');
+        $written === $size ||
+            throw Refusal::unusable("{$name} is damaged: ".mb_scrub(basename($to)).' does not come whole out of it. Nothing was made.');
     }
 
     /** @throws Refusal */
@@ -152,8 +155,18 @@ final class WholeArchive
     {
         $path = rtrim($path, '/');
         $parts = explode('/', $path);
-        if ($path === '' || strlen($path) > Limits::PATH || count($parts) > Limits::DEPTH || str_contains($path, "\0") || array_intersect($parts, ['', '.', '..']) !== []) {
-            throw Refusal::unusable("{$archive} has a name in it that leads out of its folder: ".mb_scrub(mb_strimwidth($path, 0, 80, '…')).'. Nothing was made.');
+        if (
+            $path === '' ||
+            strlen($path) > Limits::PATH ||
+            count($parts) > Limits::DEPTH ||
+            str_contains($path, "\0") ||
+            array_intersect($parts, ['', '.', '..']) !== []
+        ) {
+            throw Refusal::unusable(
+                "{$archive} has a name in it that leads out of its folder: ".
+                    mb_scrub(mb_strimwidth($path, 0, 80, '…')).
+                    '. Nothing was made.',
+            );
         }
 
         return $path;
@@ -161,9 +174,11 @@ final class WholeArchive
 
     private static function open(string $path, string $name): ZipArchive
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
 
-        return $zip->open($path, ZipArchive::RDONLY) === true ? $zip : throw Refusal::unusable("{$name} is no ZIP archive that can be read. Nothing was made.");
+        return $zip->open($path, ZipArchive::RDONLY) === true
+            ? $zip
+            : throw Refusal::unusable("{$name} is no ZIP archive that can be read. Nothing was made.");
     }
 
     /**
@@ -180,7 +195,7 @@ final class WholeArchive
             if ($placed[$entry->path] ?? false) {
                 continue;
             }
-            $entry->isFile() || $entry->isFolder() || $entry->isLink() ? $in[] = $entry : $out[] = mb_scrub($entry->path);
+            $entry->isFile() || $entry->isFolder() || $entry->isLink() ? ($in[] = $entry) : ($out[] = mb_scrub($entry->path));
         }
 
         return [$in, $out];

@@ -37,11 +37,19 @@ final readonly class WholeDocument
 
     public function written(): string
     {
-        return json_encode([
-            'format' => 'stasimon/whole', 'revision' => 1,
-            'handOff' => json_decode(HandOffDocument::write($this->handOff), flags: JSON_THROW_ON_ERROR),
-            'notes' => (object) $this->notes, 'about' => $this->about, 'colour' => $this->colour, 'stages' => $this->marks, 'shelf' => $this->shelf,
-        ], JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+        return json_encode(
+            [
+                'format' => 'stasimon/whole',
+                'revision' => 1,
+                'handOff' => json_decode(HandOffDocument::write($this->handOff), flags: JSON_THROW_ON_ERROR),
+                'notes' => (object) $this->notes,
+                'about' => $this->about,
+                'colour' => $this->colour,
+                'stages' => $this->marks,
+                'shelf' => $this->shelf,
+            ],
+            JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        );
     }
 
     /** @throws Refusal for what is none, or cannot be read */
@@ -49,14 +57,18 @@ final readonly class WholeDocument
     {
         try {
             $node = Node::ofJson($json);
-            $node->field('format')->text() === 'stasimon/whole' || throw Refusal::unusable("{$archive} is no whole instance: its {$node->field('format')->text()} is another format. Nothing was made.");
+            $node->field('format')->text() === 'stasimon/whole' ||
+                throw Refusal::unusable(
+                    "{$archive} is no whole instance: its {$node->field('format')->text()} is another format. Nothing was made.",
+                );
             $document = json_decode($json, true, flags: JSON_THROW_ON_ERROR);
             // As objects, so that an empty one stays one.
             $given = HandOffDocument::read(json_encode(json_decode($json)->handOff ?? null, JSON_THROW_ON_ERROR));
             $shelf = [];
             foreach ($node->listed('shelf') as $number => $file) {
                 $digest = $file->field('sha256')->text();
-                preg_match('/^[0-9a-f]{64}$/D', $digest) === 1 || throw Refusal::unusable("{$archive} names a file of the shelf by what is no SHA-256. Nothing was made.");
+                preg_match('/^[0-9a-f]{64}$/D', $digest) === 1 ||
+                    throw Refusal::unusable("{$archive} names a file of the shelf by what is no SHA-256. Nothing was made.");
                 $found = Recognised::of((array) ($document['shelf'][$number]['found'] ?? []));
                 $shelf[] = ['name' => $file->field('name')->text(), 'sha256' => $digest, 'found' => $found->kept()];
             }
@@ -67,7 +79,10 @@ final readonly class WholeDocument
                 array_map(fn (Node $note): string => $note->text(), $node->optional('notes')?->entries() ?? []),
                 $node->optional('about')?->text() ?? '',
                 $node->optional('colour')?->text() ?? '',
-                array_map(fn (Node $stage): array => [$mark($stage->items()[0] ?? $stage), $mark($stage->items()[1] ?? $stage)], $node->listed('stages')),
+                array_map(
+                    fn (Node $stage): array => [$mark($stage->items()[0] ?? $stage), $mark($stage->items()[1] ?? $stage)],
+                    $node->listed('stages'),
+                ),
                 $shelf,
             );
         } catch (UnusableDocument|UnusableHandOff $failure) {

@@ -8,18 +8,17 @@ use App\Disk\Folder;
 use App\Disk\Inventory;
 use App\Games;
 use App\Local\Shelf;
+use App\Local\ShelfFile;
 use App\Local\ShelfState;
 use App\Models\Instance;
-use App\Models\ShelfFile;
 use App\Models\Stage;
 use App\Models\Task;
-use App\Models\Whole;
+use App\Models\TaskKind;
 use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
 use App\Sharing\HandOffs;
 use App\Stages\Stages;
 use App\Store\Store;
-use App\Work\TaskKind;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Collection;
@@ -54,7 +53,11 @@ final readonly class Wholes implements Undertaking
     {
         $instance->applied_at !== null || throw Refusal::conflict('Nothing is applied yet, so there is nothing to keep.');
         $this->tasks->beginFor($instance, TaskKind::Whole, function (Instance $locked) use ($name): array {
-            $whole = Whole::query()->create(['instance_id' => $locked->id, 'of' => $locked->name, 'name' => $name === '' ? $locked->name : $name]);
+            $whole = Whole::query()->create([
+                'instance_id' => $locked->id,
+                'of' => $locked->name,
+                'name' => $name === '' ? $locked->name : $name,
+            ]);
 
             return ['act' => 'keep', 'whole' => $whole->id];
         });
@@ -68,7 +71,12 @@ final readonly class Wholes implements Undertaking
     public function receive(string $file, string $name, string $called): Task
     {
         $document = WholeArchive::document($file, $name);
-        $whole = Whole::query()->create(['of' => $document->handOff->name, 'name' => mb_substr($name, 0, Limits::NAME), 'size' => (int) filesize($file), 'made_at' => now()]);
+        $whole = Whole::query()->create([
+            'of' => $document->handOff->name,
+            'name' => mb_substr($name, 0, Limits::NAME),
+            'size' => (int) filesize($file),
+            'made_at' => now(),
+        ]);
         File::ensureDirectoryExists(dirname($whole->path()));
         rename($file, $whole->path()) || throw Refusal::conflict("{$name} could not be kept; perhaps the disk is full.");
 
@@ -114,13 +122,15 @@ final readonly class Wholes implements Undertaking
 
     private function runKeep(Whole $whole, Task $task): void
     {
-        $instance = Instance::query()->with(['placed', 'draft'])->findOrFail((string) $task->instance_id);
+        $instance = Instance::query()
+            ->with(['placed', 'draft'])
+            ->findOrFail((string) $task->instance_id);
         Tasks::refuseWhilePlayed($instance);
         $folder = new Folder($instance);
         $task->advance('looking at what is yours', 0, 0);
         $game = $this->games->get($instance->plan->base->game);
         $trial = $instance->trialWorld($game);
-        $except = [Folder::MARK, Folder::PENDING, ...($trial === '' ? [] : [($game->worlds['folder'] ?? '')."/{$trial}"])];
+        $except = [Folder::MARK, Folder::PENDING, ...$trial === '' ? [] : [($game->worlds['folder'] ?? '')."/{$trial}"]];
         [$entries, $leftOut] = WholeArchive::of($folder->live(), $this->inventory->asPlaced($instance), $except);
         $shelf = $stored = [];
         foreach ($this->carried->of($instance) as $file) {
@@ -133,15 +143,38 @@ final readonly class Wholes implements Undertaking
         $document = new WholeDocument(
             $this->handOffs->of($instance),
             DB::table('notes')->where('instance_id', $instance->id)->pluck('text', 'package_id')->all(),
-            (string) $instance->notes, (string) $instance->colour,
-            array_values($this->stages->of($instance)->map(fn (Stage $stage): array => [(string) $stage->entered_at?->toIso8601String(), (string) $stage->done_at?->toIso8601String()])->all()),
+            (string) $instance->notes,
+            (string) $instance->colour,
+            array_values(
+                $this->stages
+                    ->of($instance)
+                    ->map(
+                        fn (Stage $stage): array => [
+                            (string) $stage->entered_at?->toIso8601String(),
+                            (string) $stage->done_at?->toIso8601String(),
+                        ],
+                    )
+                    ->all(),
+            ),
             $shelf,
         );
         File::ensureDirectoryExists(dirname($whole->path()));
         $part = "{$whole->path()}.part";
-        WholeArchive::write($part, $document->written(), $folder->live(), $entries, $stored, fn (float $done) => $task->advance('writing the archive', (int) (100 * $done), 100));
+        WholeArchive::write(
+            $part,
+            $document->written(),
+            $folder->live(),
+            $entries,
+            $stored,
+            fn (float $done) => $task->advance('writing the archive', (int) (100 * $done), 100),
+        );
         rename($part, $whole->path());
-        $whole->update(['size' => (int) filesize($whole->path()), 'files' => count($entries), 'left_out' => array_slice($leftOut, 0, 100), 'made_at' => now()]);
+        $whole->update([
+            'size' => (int) filesize($whole->path()),
+            'files' => count($entries),
+            'left_out' => array_slice($leftOut, 0, 100),
+            'made_at' => now(),
+        ]);
     }
 
     private function runRestore(Whole $whole, Task $task): void
@@ -152,13 +185,24 @@ final readonly class Wholes implements Undertaking
             $this->bring($whole, $file, $document->handOff->plan->base->game);
         }
         $given = $document->handOff;
-        $instance = $this->handOffs->make(new HandOff($given->name, $given->plan, $given->releases, $given->digests), mb_substr($task->about('name'), 0, Limits::NAME));
+        $instance = $this->handOffs->make(
+            new HandOff($given->name, $given->plan, $given->releases, $given->digests),
+            mb_substr($task->about('name'), 0, Limits::NAME),
+        );
         $task->update(['subject' => ['made' => $instance->id] + ($task->subject ?? [])]);
-        WholeArchive::lay($whole->path(), $name, (new Folder($instance))->live(), fn (int $done, int $all) => $task->advance('laying what is yours', $done, $all));
+        WholeArchive::lay(
+            $whole->path(),
+            $name,
+            (new Folder($instance))->live(),
+            fn (int $done, int $all) => $task->advance('laying what is yours', $done, $all),
+        );
         foreach ($document->notes as $package => $text) {
             DB::table('notes')->insert(['instance_id' => $instance->id, 'package_id' => (string) $package, 'text' => $text]);
         }
-        $instance->update(['notes' => $document->about === '' ? null : $document->about, 'colour' => preg_match('/^#[0-9a-f]{6}$/iD', $document->colour) === 1 ? $document->colour : null]);
+        $instance->update([
+            'notes' => $document->about === '' ? null : $document->about,
+            'colour' => preg_match('/^#[0-9a-f]{6}$/iD', $document->colour) === 1 ? $document->colour : null,
+        ]);
         $this->stages->put($instance, $document->stages(), $document->marks);
     }
 
@@ -174,7 +218,8 @@ final readonly class Wholes implements Undertaking
         }
         $to = $this->store->partial('whole-'.bin2hex(random_bytes(8)));
         try {
-            WholeArchive::stored($whole->path(), $whole->name, $file['sha256'], $to) || throw Refusal::unusable("{$whole->name} does not hold {$file['name']}, which it names. Nothing was made.");
+            WholeArchive::stored($whole->path(), $whole->name, $file['sha256'], $to) ||
+                throw Refusal::unusable("{$whole->name} does not hold {$file['name']}, which it names. Nothing was made.");
             $this->shelf->bringAs($to, $file['name'], $game, $file['found']);
         } finally {
             @unlink($to);

@@ -80,11 +80,23 @@ final class ArchiveCatalogue
         foreach ($this->packages as $id => $of) {
             $first = $of['first'];
             if (isset($known[(string) $id])) {
-                $this->unread[] = ['file' => self::fileOf($of['releases']), 'why' => "It calls itself {$id}, as the game or its runtime does."];
+                $this->unread[] = [
+                    'file' => self::fileOf($of['releases']),
+                    'why' => "It calls itself {$id}, as the game or its runtime does.",
+                ];
 
                 continue;
             }
-            $packages[] = array_filter(['id' => (string) $id, 'kind' => $first->kind->value, 'name' => $first->name, 'scheme' => $first->scheme->value, 'syntax' => $first->syntax->value], fn (string $value): bool => $value !== '') + ['releases' => array_values($of['releases'])];
+            $packages[] = array_filter(
+                [
+                    'id' => (string) $id,
+                    'kind' => $first->kind->value,
+                    'name' => $first->name,
+                    'scheme' => $first->scheme->value,
+                    'syntax' => $first->syntax->value,
+                ],
+                fn (string $value): bool => $value !== '',
+            ) + ['releases' => array_values($of['releases'])];
             $known[(string) $id] = true;
         }
         // What is only provided or asked for has its own order, too, where that is not the usual one.
@@ -110,12 +122,30 @@ final class ArchiveCatalogue
     /** @return array<string, mixed> the game or its runtime, with what it has by itself */
     private static function base(Package $package): array
     {
-        $releases = array_map(fn (Release $release): array => array_filter([
-            'version' => $release->version,
-            'needs' => array_map(fn (Need $need): array => ['id' => $need->alternatives[0]->id, 'range' => $need->alternatives[0]->range], $release->needs()),
-            'provides' => array_map(fn (Provision $one): array => ['id' => $one->id, 'version' => $one->version], $release->provides),
-        ], fn (mixed $value): bool => $value !== []), $package->releases);
+        $releases = array_map(
+            fn (Release $release): array => array_filter(
+                [
+                    'version' => $release->version,
+                    'needs' => array_map(
+                        fn (Need $need): array => ['id' => $need->alternatives[0]->id, 'range' => $need->alternatives[0]->range],
+                        $release->needs(),
+                    ),
+                    'provides' => array_map(
+                        fn (Provision $one): array => ['id' => $one->id, 'version' => $one->version],
+                        $release->provides,
+                    ),
+                ],
+                fn (mixed $value): bool => $value !== [],
+            ),
+            $package->releases,
+        );
 
-        return ['id' => $package->id, 'kind' => $package->kind->value, 'name' => $package->title(), 'scheme' => $package->scheme->value, 'releases' => $releases];
+        return [
+            'id' => $package->id,
+            'kind' => $package->kind->value,
+            'name' => $package->title(),
+            'scheme' => $package->scheme->value,
+            'releases' => $releases,
+        ];
     }
 }

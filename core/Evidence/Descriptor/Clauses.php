@@ -17,7 +17,8 @@ final class Clauses
     }
 
     /**
-     * @return list<array{name: string, own: mixed, attributes: array<string, mixed>, directives: array<string, string>}> one for each name; "own" is the attribute that is called like it
+     * @return list<array{name: string, own: mixed, attributes: array<string, mixed>, directives: array<string, string>}> one for each name;
+     *     "own" is the attribute that is called like it
      *
      * @throws UnreadableDescriptor
      */
@@ -29,7 +30,9 @@ final class Clauses
             array_push($found, ...$clauses->clause($header));
         } while ($clauses->take('\s*,') !== null);
         if ($clauses->take('\s*$') === null) {
-            throw new UnreadableDescriptor("its header {$header} cannot be read from \"".mb_strimwidth(mb_scrub(substr($text, $clauses->at)), 0, 40, '…').'" on.');
+            throw new UnreadableDescriptor(
+                "its header {$header} cannot be read from \"".mb_strimwidth(mb_scrub(substr($text, $clauses->at)), 0, 40, '…').'" on.',
+            );
         }
 
         return $found;
@@ -59,13 +62,23 @@ final class Clauses
                 $directives[$key] = $this->value($header);
             } elseif (($type = $this->take('(?::\s*([A-Za-z]+(?:\s*<\s*[A-Za-z]*\s*>)?)\s*)?=')) !== null) {
                 $value = $this->value($header);
-                $attributes[$key] = str_starts_with($type, 'List') ? array_map(stripslashes(...), array_map(trim(...), preg_split('/(?<!\\\\),/', $value) ?: [])) : $value;
+                $attributes[$key] = str_starts_with($type, 'List')
+                    ? array_map(stripslashes(...), array_map(trim(...), preg_split('/(?<!\\\\),/', $value) ?: []))
+                    : $value;
             } else {
                 $names[] = $key;
             }
         } while ($this->take(';') !== null);
 
-        return array_map(fn (string $name): array => ['name' => $name, 'own' => $attributes[$name] ?? null, 'attributes' => $attributes, 'directives' => $directives], $names);
+        return array_map(
+            fn (string $name): array => [
+                'name' => $name,
+                'own' => $attributes[$name] ?? null,
+                'attributes' => $attributes,
+                'directives' => $directives,
+            ],
+            $names,
+        );
     }
 
     private function value(string $header): string

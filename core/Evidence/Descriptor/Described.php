@@ -21,16 +21,38 @@ final readonly class Described
      * @param  list<string>  $before  ids of packages that it comes before in an order, as it says
      * @param  list<string>  $after  the same of those that it comes after
      */
-    public function __construct(public string $id, public string $version, public string $name, public Kind $kind, public string $side, public Scheme $scheme, public Syntax $syntax, public string $descriptor, public array $needs, public array $suggests, public array $breaks, public array $provides, public array $before = [], public array $after = [])
-    {
+    public function __construct(
+        public string $id,
+        public string $version,
+        public string $name,
+        public Kind $kind,
+        public string $side,
+        public Scheme $scheme,
+        public Syntax $syntax,
+        public string $descriptor,
+        public array $needs,
+        public array $suggests,
+        public array $breaks,
+        public array $provides,
+        public array $before = [],
+        public array $after = [],
+    ) {
     }
 
     /** @return array<string, mixed> as a release of a catalogue */
     public function release(): array
     {
-        return array_filter([
-            'version' => $this->version, 'side' => $this->side, 'descriptor' => $this->descriptor,
-            'needs' => $this->needs, 'suggests' => $this->suggests, 'breaks' => $this->breaks, 'provides' => $this->provides,
-        ], fn (mixed $value): bool => $value !== '' && $value !== []);
+        return array_filter(
+            [
+                'version' => $this->version,
+                'side' => $this->side,
+                'descriptor' => $this->descriptor,
+                'needs' => $this->needs,
+                'suggests' => $this->suggests,
+                'breaks' => $this->breaks,
+                'provides' => $this->provides,
+            ],
+            fn (mixed $value): bool => $value !== '' && $value !== [],
+        );
     }
 }

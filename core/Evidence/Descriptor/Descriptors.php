@@ -134,8 +134,20 @@ final readonly class Descriptors
         $side = $text('side');
 
         return new Described(
-            $id, $version, mb_substr($text('name'), 0, Limits::NAME), Kind::tryFrom($text('kind')) ?? Kind::Mod, in_array($side, ['client', 'server', 'both'], true) ? $side : '', $rule->scheme, $rule->syntax, $path,
-            self::relations($rule, 'needs', $descriptor), self::relations($rule, 'suggests', $descriptor), self::relations($rule, 'breaks', $descriptor), self::provides($rule, $descriptor), self::ids($rule, 'before', $descriptor), self::ids($rule, 'after', $descriptor),
+            $id,
+            $version,
+            mb_substr($text('name'), 0, Limits::NAME),
+            Kind::tryFrom($text('kind')) ?? Kind::Mod,
+            in_array($side, ['client', 'server', 'both'], true) ? $side : '',
+            $rule->scheme,
+            $rule->syntax,
+            $path,
+            self::relations($rule, 'needs', $descriptor),
+            self::relations($rule, 'suggests', $descriptor),
+            self::relations($rule, 'breaks', $descriptor),
+            self::provides($rule, $descriptor),
+            self::ids($rule, 'before', $descriptor),
+            self::ids($rule, 'after', $descriptor),
         );
     }
 
@@ -143,7 +155,9 @@ final readonly class Descriptors
     {
         try {
             if ($version === '' || strlen($version) > Limits::VERSION) {
-                throw new UnreadableDescriptor($version === '' ? 'it has no version.' : 'its version is longer than '.Limits::VERSION.' characters.');
+                throw new UnreadableDescriptor(
+                    $version === '' ? 'it has no version.' : 'its version is longer than '.Limits::VERSION.' characters.',
+                );
             }
             $rule->scheme === Scheme::Sequence || (new Timeline($rule->scheme, []))->version($version);
         } catch (UnusableVersion $failure) {
@@ -165,7 +179,9 @@ final readonly class Descriptors
                 $targets = $target === null ? $targets : [...$targets, $target];
             }
             $relation = match (count($targets)) {
-                0 => null, 1 => $targets[0], default => ['anyOf' => $targets]
+                0 => null,
+                1 => $targets[0],
+                default => ['anyOf' => $targets],
             };
             if ($relation !== null && ! in_array($relation, $found, true)) {
                 $found[] = $relation;
@@ -180,7 +196,7 @@ final readonly class Descriptors
     {
         $ids = [];
         foreach (self::relations($rule, $what, $descriptor) as $relation) {
-            is_string($relation['id'] ?? null) ? $ids[] = $relation['id'] : null;
+            is_string($relation['id'] ?? null) ? ($ids[] = $relation['id']) : null;
         }
 
         return array_slice(array_values(array_unique($ids)), 0, Limits::ALTERNATIVES);
@@ -200,7 +216,14 @@ final readonly class Descriptors
         $isOne = isset($value['id']) || isset($value['anyOf']);
         foreach ($isOne ? [$value] : $value as $name => $item) {
             $items[] = match (true) {
-                is_string($name) => ['id' => $name, 'range' => is_array($item) && array_is_list($item) ? implode(' || ', array_filter($item, is_string(...))) : (is_array($item) ? $item['version'] ?? $item['range'] ?? '*' : $item)],
+                is_string($name) => [
+                    'id' => $name,
+                    'range' => is_array($item) && array_is_list($item)
+                            ? implode(' || ', array_filter($item, is_string(...)))
+                            : (is_array($item)
+                                ? $item['version'] ?? ($item['range'] ?? '*')
+                                : $item),
+                ],
                 is_array($item) => $item,
                 default => ['id' => $item],
             };
@@ -243,7 +266,7 @@ final readonly class Descriptors
         $found = [];
         foreach (self::items($rule->value('provides', $descriptor)) as $item) {
             $name = is_string($item['id'] ?? null) ? $rule->id($item['id']) : '';
-            $versions = $item['version'] ?? $item['range'] ?? null;
+            $versions = $item['version'] ?? ($item['range'] ?? null);
             foreach (is_array($versions) ? $versions : [$versions] as $version) {
                 $version = is_scalar($version) && trim((string) $version) !== '' && $version !== '*' ? trim((string) $version) : '0.0.0';
                 try {

@@ -45,7 +45,10 @@ final class Formats
     {
         $text = str_starts_with($bytes, "\xEF\xBB\xBF") ? substr($bytes, 3) : $bytes;
         if ($rule->format->isText() && preg_match('//u', $text) !== 1) {
-            $text = $rule->format === DescriptorFormat::Properties ? mb_convert_encoding($text, 'UTF-8', 'ISO-8859-1') : throw new UnreadableDescriptor('it is not a text in UTF-8.');
+            $text =
+                $rule->format === DescriptorFormat::Properties
+                    ? mb_convert_encoding($text, 'UTF-8', 'ISO-8859-1')
+                    : throw new UnreadableDescriptor('it is not a text in UTF-8.');
         }
         $value = match ($rule->format) {
             DescriptorFormat::Json => self::json($text),
@@ -55,7 +58,8 @@ final class Formats
             DescriptorFormat::Xml => self::xml($text),
             DescriptorFormat::Manifest => self::manifest($text, $rule->clauses),
             DescriptorFormat::Assembly => self::assembly($bytes),
-            DescriptorFormat::Executable => VersionResource::of($bytes) ?? throw new UnreadableDescriptor('it is no executable that says its version.'),
+            DescriptorFormat::Executable => VersionResource::of($bytes) ??
+                throw new UnreadableDescriptor('it is no executable that says its version.'),
         };
         $left = self::VALUES;
         self::count($value, $left, self::DEPTH);
@@ -68,7 +72,9 @@ final class Formats
     {
         $left -= count($value);
         if ($left < 0 || $depth === 0) {
-            throw new UnreadableDescriptor($left < 0 ? 'it holds more than '.number_format(self::VALUES).' values.' : 'it is nested too deep.');
+            throw new UnreadableDescriptor(
+                $left < 0 ? 'it holds more than '.number_format(self::VALUES).' values.' : 'it is nested too deep.',
+            );
         }
         foreach ($value as $inner) {
             if (is_array($inner)) {
@@ -123,7 +129,13 @@ final class Formats
     private static function properties(string $text): array
     {
         $joined = preg_replace('/(?<!\\\\)((?:\\\\\\\\)*)\\\\\r?\n[ \t\f]*/', '$1', str_replace("\r\n", "\n", $text));
-        $unescape = fn (string $part): string => (string) preg_replace_callback('/\\\\(?:u([0-9A-Fa-f]{4})|(.))/su', fn (array $at): string => $at[1] !== '' ? (string) mb_chr((int) hexdec($at[1]), 'UTF-8') : (['t' => "\t", 'n' => "\n", 'r' => "\r", 'f' => "\f"][$at[2]] ?? $at[2]), $part);
+        $unescape = fn (string $part): string => (string) preg_replace_callback(
+            '/\\\\(?:u([0-9A-Fa-f]{4})|(.))/su',
+            fn (array $at): string => $at[1] !== ''
+                ? (string) mb_chr((int) hexdec($at[1]), 'UTF-8')
+                : ['t' => "\t", 'n' => "\n", 'r' => "\r", 'f' => "\f"][$at[2]] ?? $at[2],
+            $part,
+        );
         $values = [];
         foreach (explode("\n", strtr((string) $joined, "\r", "\n")) as $line) {
             if (preg_match('/^[ \t\f]*(?![#!])(?<key>(?:[^\\\\\s=:]|\\\\.)+)[ \t\f]*[=:]?[ \t\f]*(?<value>.*)$/su', $line, $part) === 1) {
@@ -134,7 +146,10 @@ final class Formats
         return $values;
     }
 
-    /** @return array<mixed> an element's attributes and children by their names; what comes several times is a list, and text beside them is "#text" */
+    /**
+     * @return array<mixed> an element's attributes and children by their names; what comes several times is a list, and text beside them is
+     *     "#text"
+     */
     private static function xml(string $text): array
     {
         if (stripos($text, '<!DOCTYPE') !== false || stripos($text, '<!ENTITY') !== false) {
@@ -204,8 +219,11 @@ final class Formats
         }
 
         return $own + [
-            'references' => $metadata->references(), 'title' => $metadata->attribute('AssemblyTitleAttribute'), 'product' => $metadata->attribute('AssemblyProductAttribute'),
-            'informationalVersion' => $metadata->attribute('AssemblyInformationalVersionAttribute'), 'targetFramework' => $metadata->attribute('TargetFrameworkAttribute'),
+            'references' => $metadata->references(),
+            'title' => $metadata->attribute('AssemblyTitleAttribute'),
+            'product' => $metadata->attribute('AssemblyProductAttribute'),
+            'informationalVersion' => $metadata->attribute('AssemblyInformationalVersionAttribute'),
+            'targetFramework' => $metadata->attribute('TargetFrameworkAttribute'),
         ];
     }
 }

@@ -9,7 +9,7 @@ use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
-use Stasimon\Core\Resolve\Stopped;
+use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
@@ -52,7 +52,10 @@ final class Bases
                 $plainly[$index] = $this->isWaived($index) ? null : $why->plainly($index, surely: true);
             }
             $open = array_keys(array_filter($plainly, fn (?Lost $lost): bool => $lost === null));
-            $request = $this->asked($base)->wanting([...$base->want, ...array_map(fn (int $index): Want => $this->request->want[$index], $open)]);
+            $request = $this->asked($base)->wanting([
+                ...$base->want,
+                ...array_map(fn (int $index): Want => $this->request->want[$index], $open),
+            ]);
             $hard = array_keys($base->want);
             $first = $this->resolver->largest($request, $hard, self::QUICK);
             if ($first === null) {
@@ -115,7 +118,9 @@ final class Bases
     {
         $count = count($base->want);
 
-        return array_values(array_map(fn (int $index): int => $index - $count, array_filter($wants, fn (int $index): bool => $index >= $count)));
+        return array_values(
+            array_map(fn (int $index): int => $index - $count, array_filter($wants, fn (int $index): bool => $index >= $count)),
+        );
     }
 
     /**
@@ -124,7 +129,9 @@ final class Bases
      */
     private function lineUp(Base $base, array $kept): array
     {
-        $answer = $this->resolver->resolve($this->asked($base)->wanting([...$base->want, ...array_map(fn (int $index): Want => $this->request->want[$index], $kept)]));
+        $answer = $this->resolver->resolve(
+            $this->asked($base)->wanting([...$base->want, ...array_map(fn (int $index): Want => $this->request->want[$index], $kept)]),
+        );
 
         return $answer instanceof Resolved ? $answer->selection : [];
     }
@@ -143,7 +150,10 @@ final class Bases
         if ($lost === null) {
             $alone = $this->asked($base)->wanting([...$base->want, $this->request->want[$index]]);
             $refused = $this->resolver->refusal($alone);
-            $lost = $refused instanceof Refused ? new Lost($index, WhyLost::facts($alone, $refused, $this->resolver)) : $why->beside($index, $kept);
+            $lost =
+                $refused instanceof Refused
+                    ? new Lost($index, WhyLost::facts($alone, $refused, $this->resolver))
+                    : $why->beside($index, $kept);
         }
 
         return new Lost($index, $lost->text, $lost->lastFor, $lost->with, $this->instead($base, $kept, $index));

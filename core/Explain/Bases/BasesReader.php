@@ -20,7 +20,13 @@ final class BasesReader
     public static function read(string $json, Catalogue $catalogue): array
     {
         $document = Node::ofJson($json);
-        $bases = array_map(fn (Node $node): Base => new Base($node->field('name')->text(), RequestReader::wants($node->field('want')->items(), $catalogue)), $document->field('bases')->items());
+        $bases = array_map(
+            fn (Node $node): Base => new Base(
+                $node->field('name')->text(),
+                RequestReader::wants($node->field('want')->items(), $catalogue),
+            ),
+            $document->field('bases')->items(),
+        );
 
         return $bases === [] ? throw $document->field('bases')->wrong('at least one base is expected.') : $bases;
     }

@@ -16,8 +16,14 @@ final readonly class Held
      * @param  bool  $proved  whether it was shown that no set is larger, and none as large keeps an earlier want
      * @param  string  $text  why the base itself cannot be; nothing where it can
      */
-    public function __construct(public Base $base, public array $kept, public array $selection, public array $lost = [], public bool $proved = true, public string $text = '')
-    {
+    public function __construct(
+        public Base $base,
+        public array $kept,
+        public array $selection,
+        public array $lost = [],
+        public bool $proved = true,
+        public string $text = '',
+    ) {
     }
 
     public function outcome(int $wants): string

@@ -14,7 +14,12 @@ final readonly class Lost
      * @param  list<int>  $with  indices of the wants that it cannot stand with; nothing where that is not the reason
      * @param  array<string, list<int>>  $instead  understudy => indices that hold with it in this one's place
      */
-    public function __construct(public int $want, public string $text, public string $lastFor = '', public array $with = [], public array $instead = [])
-    {
+    public function __construct(
+        public int $want,
+        public string $text,
+        public string $lastFor = '',
+        public array $with = [],
+        public array $instead = [],
+    ) {
     }
 }

@@ -45,7 +45,7 @@ final readonly class WhyLost
     private static function told(array $steps): string
     {
         $all = array_filter($steps, fn (Step $step): bool => $step->from === []);
-        $others = array_filter($all, fn (Step $step): bool => ! $step->claim->fact instanceof Wanted);
+        $others = array_filter($all, fn (Step $step): bool => ! ($step->claim->fact instanceof Wanted));
         // Where only what was asked for stands against each other, that is what there is to say.
         $facts = $others === [] ? $all : $others;
 
@@ -55,7 +55,8 @@ final readonly class WhyLost
     /**
      * It has no release for the game version or the loader; null where that is not the reason.
      *
-     * @param  bool  $surely  whether to say it only where no line-up with the base has it: where another loader may stand beside the base's, what is for that one may hold all the same
+     * @param  bool  $surely  whether to say it only where no line-up with the base has it: where another loader may stand beside the
+     *     base's, what is for that one may hold all the same
      */
     public function plainly(int $index, bool $surely = false): ?Lost
     {
@@ -69,21 +70,36 @@ final readonly class WhyLost
         }
         $admitted = $this->releases($package, $want);
         if ($admitted === []) {
-            return new Lost($index, "{$package->title()} has no release that is asked for: {$want->range}, ".$this->request->channelOf($package->id)->value.' or more stable.');
+            return new Lost(
+                $index,
+                "{$package->title()} has no release that is asked for: {$want->range}, ".
+                    $this->request->channelOf($package->id)->value.
+                    ' or more stable.',
+            );
         }
         foreach ($this->of(Kind::Game) as [$game, $version]) {
             $fitting = array_filter($admitted, fn (Release $release): bool => Admission::of($package, $release, $game, $version));
             if ($fitting === []) {
                 $last = $this->last($package, $admitted, $game);
 
-                return new Lost($index, "{$package->title()} has no release for {$game->title()} {$version}".($last === '' ? ', nor for any other version of it.' : "; its last is for {$last}."), $last);
+                return new Lost(
+                    $index,
+                    "{$package->title()} has no release for {$game->title()} {$version}".
+                        ($last === '' ? ', nor for any other version of it.' : "; its last is for {$last}."),
+                    $last,
+                );
             }
             foreach ($this->of(Kind::Loader) as [$loader]) {
                 $loaded = array_filter($admitted, fn (Release $release): bool => $this->admitsLoader($release, $loader, $surely));
                 if (array_filter($fitting, fn (Release $release): bool => in_array($release, $loaded, true)) === []) {
                     $last = $this->last($package, array_values($loaded), $game);
 
-                    return new Lost($index, "{$package->title()} has no release for {$loader->title()} on {$game->title()} {$version}".($last === '' ? '.' : "; its last for {$loader->title()} is for {$last}."), $last);
+                    return new Lost(
+                        $index,
+                        "{$package->title()} has no release for {$loader->title()} on {$game->title()} {$version}".
+                            ($last === '' ? '.' : "; its last for {$loader->title()} is for {$last}."),
+                        $last,
+                    );
                 }
             }
         }
@@ -100,17 +116,28 @@ final readonly class WhyLost
     {
         $indices = [...$kept, $index];
         $count = count($this->base->want);
-        $request = $this->request->wanting([...$this->base->want, ...array_map(fn (int $one): Want => $this->request->want[$one], $indices)]);
+        $request = $this->request->wanting([
+            ...$this->base->want,
+            ...array_map(fn (int $one): Want => $this->request->want[$one], $indices),
+        ]);
         $refused = $this->resolver->refusal($request);
         if ($refused === null) {
             return new Lost($index, "{$this->title($index)} could stand here.");
         }
         $blame = Blame::of($request, $refused, $this->resolver);
-        $with = array_values(array_diff(array_map(fn (int $one): int => $indices[$one - $count], array_filter($blame->wants, fn (int $one): bool => $one >= $count)), [$index]));
+        $blamed = array_filter($blame->wants, fn (int $one): bool => $one >= $count);
+        $with = array_values(array_diff(array_map(fn (int $one): int => $indices[$one - $count], $blamed), [$index]));
         $names = array_map($this->title(...), $with);
         $last = array_pop($names);
 
-        return new Lost($index, "{$this->title($index)} cannot stand here with ".($names === [] ? $last : implode(', ', $names)." and {$last}").'. '.self::told(Explanation::of($blame->refused)), with: $with);
+        return new Lost(
+            $index,
+            "{$this->title($index)} cannot stand here with ".
+                ($names === [] ? $last : implode(', ', $names)." and {$last}").
+                '. '.
+                self::told(Explanation::of($blame->refused)),
+            with: $with,
+        );
     }
 
     private function title(int $index): string
@@ -142,7 +169,13 @@ final readonly class WhyLost
         $allowed = $package->allowed($this->request->channelOf($package->id));
         $within = $package->within($want->range, $want->syntax);
 
-        return array_values(array_filter($package->releases, fn (Release $release, int $position): bool => $allowed->has($position) && $within->has($position), ARRAY_FILTER_USE_BOTH));
+        return array_values(
+            array_filter(
+                $package->releases,
+                fn (Release $release, int $position): bool => $allowed->has($position) && $within->has($position),
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
     }
 
     /** Whether no line-up with the base can have it: every package that is it or stands for it is forbidden in every release. */
@@ -154,7 +187,10 @@ final readonly class WhyLost
                 $forbidden[$want->id] = true;
             }
         }
-        $others = array_filter($this->resolver->catalogue->providersOf($id), fn (Provider $provider): bool => ! isset($forbidden[$provider->package]));
+        $others = array_filter(
+            $this->resolver->catalogue->providersOf($id),
+            fn (Provider $provider): bool => ! isset($forbidden[$provider->package]),
+        );
 
         return isset($forbidden[$id]) && $others === [];
     }
@@ -169,8 +205,18 @@ final readonly class WhyLost
             }
         }
         foreach ($release->needs() as $need) {
-            $isOfLoaders = array_filter($need->alternatives, fn (Target $target): bool => $this->resolver->catalogue->package($target->id)?->kind !== Kind::Loader) === [];
-            if ($isOfLoaders && array_filter($need->alternatives, fn (Target $target): bool => isset($provided[$target->id]) || ($surely && ! $this->isShut($target->id))) === []) {
+            $isOfLoaders =
+                array_filter(
+                    $need->alternatives,
+                    fn (Target $target): bool => $this->resolver->catalogue->package($target->id)?->kind !== Kind::Loader,
+                ) === [];
+            if (
+                $isOfLoaders &&
+                array_filter(
+                    $need->alternatives,
+                    fn (Target $target): bool => isset($provided[$target->id]) || ($surely && ! $this->isShut($target->id)),
+                ) === []
+            ) {
                 return false;
             }
         }

@@ -16,7 +16,8 @@ final readonly class Following
 {
     /**
      * @param  Package  $game  its versions oldest first
-     * @param  array<string, DateTimeImmutable>  $began  "v" and game version => the day that it was there; versions without one are passed over
+     * @param  array<string, DateTimeImmutable>  $began  "v" and game version => the day that it was there; versions without one are passed
+     *     over
      */
     public function __construct(private Package $game, public array $began, private DateTimeImmutable $today)
     {
@@ -114,7 +115,15 @@ final readonly class Following
         }
         $last = $releases === [] ? null : max(array_column($releases, 1));
 
-        return new Follower($package->id, $delays, self::quantile($had, 0.25), self::quantile($had, 0.5), self::quantile($had, 0.75), $missed, $last === null ? null : (int) $last->diff($this->today)->format('%r%a'));
+        return new Follower(
+            $package->id,
+            $delays,
+            self::quantile($had, 0.25),
+            self::quantile($had, 0.5),
+            self::quantile($had, 0.75),
+            $missed,
+            $last === null ? null : (int) $last->diff($this->today)->format('%r%a'),
+        );
     }
 
     /**
@@ -150,7 +159,10 @@ final readonly class Following
         return new Forecast(count($followers), $age, $had, $early, $late, $never);
     }
 
-    /** @param  list<int>  $sorted  the value at a share of the way, by the nearest rank (Hyndman and Fan, "Sample Quantiles in Statistical Packages", 1996, definition 1) */
+    /**
+     * @param  list<int>  $sorted  the value at a share of the way, by the nearest rank (Hyndman and Fan, "Sample Quantiles in Statistical
+     *     Packages", 1996, definition 1)
+     */
     private static function quantile(array $sorted, float $share): ?int
     {
         return $sorted === [] ? null : $sorted[max(0, (int) ceil($share * count($sorted)) - 1)];

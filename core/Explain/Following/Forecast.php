@@ -15,8 +15,14 @@ final readonly class Forecast
      * @param  list<int>  $late  the same at its slowest
      * @param  int  $never  how many are not expected: they never followed to anything, or nobody is at them any more
      */
-    public function __construct(public int $total, public int $age, public array $had, public array $early, public array $late, public int $never)
-    {
+    public function __construct(
+        public int $total,
+        public int $age,
+        public array $had,
+        public array $early,
+        public array $late,
+        public int $never,
+    ) {
     }
 
     /** The last day that is of interest. */
@@ -34,8 +40,15 @@ final readonly class Forecast
 
         return match (true) {
             $missing === 0 => 'All of them have followed.',
-            $first === null || $last === null => "{$missing} ".($missing === 1 ? 'has' : 'have').' not followed, and nothing says that '.($missing === 1 ? 'it' : 'they').' will.',
-            default => ($this->never === 0 ? 'The others' : count($this->early).' of the other '.$missing).' would be there, at their usual pace, '.self::days($first, $last).($this->never === 0 ? '.' : "; {$this->never} may never be."),
+            $first === null || $last === null => "{$missing} ".
+                ($missing === 1 ? 'has' : 'have').
+                ' not followed, and nothing says that '.
+                ($missing === 1 ? 'it' : 'they').
+                ' will.',
+            default => ($this->never === 0 ? 'The others' : count($this->early).' of the other '.$missing).
+                ' would be there, at their usual pace, '.
+                self::days($first, $last).
+                ($this->never === 0 ? '.' : "; {$this->never} may never be."),
         };
     }
 

@@ -30,7 +30,7 @@ final readonly class Archive
      *
      * @throws UnsafeArchive
      */
-    public static function read(string $path, string $name, ArchiveLimits $limits = new ArchiveLimits): self
+    public static function read(string $path, string $name, ArchiveLimits $limits = new ArchiveLimits()): self
     {
         $bytes = $limits->bytes;
         $count = $limits->entries;
@@ -44,7 +44,7 @@ final readonly class Archive
      *
      * @throws UnsafeArchive
      */
-    public static function lookInto(string $path, string $name, ArchiveLimits $limits = new ArchiveLimits): self
+    public static function lookInto(string $path, string $name, ArchiveLimits $limits = new ArchiveLimits()): self
     {
         $bytes = $limits->bytes;
         $count = $limits->entries;
@@ -106,8 +106,15 @@ final readonly class Archive
      * @param  int  $count  of entries that may still come
      * @param  bool  $isUnpacked  whether its entries will lie beside one another
      */
-    private static function inspect(string $path, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count, bool $isUnpacked): self
-    {
+    private static function inspect(
+        string $path,
+        string $name,
+        ArchiveLimits $limits,
+        int $depth,
+        int &$bytes,
+        int &$count,
+        bool $isUnpacked,
+    ): self {
         if ($depth > $limits->depth) {
             throw UnsafeArchive::because($name, "it holds archives in archives, more than {$limits->depth} deep.");
         }
@@ -143,7 +150,7 @@ final readonly class Archive
 
     private static function open(string $path, string $name, int $check = ZipArchive::CHECKCONS): ZipArchive
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         $opened = $zip->open($path, ZipArchive::RDONLY | $check);
         $whole = $opened === true ? null : Prefixed::without($path);
         if ($whole !== null) {
@@ -152,9 +159,12 @@ final readonly class Archive
             unlink($whole);
         }
         if ($opened !== true) {
-            throw UnsafeArchive::because($name, $opened === ZipArchive::ER_NOZIP
-                ? 'it is not a ZIP archive, or it is cut short.'
-                : 'its directory and what it holds do not agree.');
+            throw UnsafeArchive::because(
+                $name,
+                $opened === ZipArchive::ER_NOZIP
+                    ? 'it is not a ZIP archive, or it is cut short.'
+                    : 'its directory and what it holds do not agree.',
+            );
         }
 
         return $zip;
@@ -169,7 +179,12 @@ final readonly class Archive
             if ($stat === false) {
                 throw UnsafeArchive::because($name, 'its directory cannot be read.');
             }
-            $stats[$index] = ['name' => (string) $stat['name'], 'size' => (int) $stat['size'], 'comp' => (int) $stat['comp_size'], 'encrypted' => ((int) $stat['encryption_method']) !== ZipArchive::EM_NONE];
+            $stats[$index] = [
+                'name' => (string) $stat['name'],
+                'size' => (int) $stat['size'],
+                'comp' => (int) $stat['comp_size'],
+                'encrypted' => ((int) $stat['encryption_method']) !== ZipArchive::EM_NONE,
+            ];
         }
 
         return $stats;
@@ -209,7 +224,12 @@ final readonly class Archive
         if ($system === self::UNIX && is_int($attributes)) {
             $type = ($attributes >> 16) & 0o170000;
             if (! in_array($type, [0, 0o100000, 0o040000], true)) {
-                throw UnsafeArchive::because($name, UnsafeArchive::shown($stat['name']).' in it is '.($type === 0o120000 ? 'a link to somewhere else.' : 'neither a file nor a folder.'));
+                throw UnsafeArchive::because(
+                    $name,
+                    UnsafeArchive::shown($stat['name']).
+                        ' in it is '.
+                        ($type === 0o120000 ? 'a link to somewhere else.' : 'neither a file nor a folder.'),
+                );
             }
         }
 
@@ -225,17 +245,28 @@ final readonly class Archive
             $isFolder = $folder || $end < strlen($path);
             [$other, $otherIsFolder] = $taken[EntryName::key($part)] ?? [null, $isFolder];
             if ($other !== null && ($other !== $part || ! $isFolder || ! $otherIsFolder)) {
-                throw UnsafeArchive::because($name, $other === $part
-                    ? UnsafeArchive::shown($part).' is in it twice.'
-                    : UnsafeArchive::shown($other).' and '.UnsafeArchive::shown($part).' in it are one name on some systems.');
+                throw UnsafeArchive::because(
+                    $name,
+                    $other === $part
+                        ? UnsafeArchive::shown($part).' is in it twice.'
+                        : UnsafeArchive::shown($other).' and '.UnsafeArchive::shown($part).' in it are one name on some systems.',
+                );
             }
             $taken[EntryName::key($part)] = [$part, $isFolder];
         }
     }
 
     /** Reads an entry to its end, so that its size and CRC are known to be true, and looks into it if it is an archive. */
-    private static function readThrough(ZipArchive $zip, ArchiveEntry $entry, string $name, ArchiveLimits $limits, int $depth, int &$bytes, int &$count, bool $isUnpacked): void
-    {
+    private static function readThrough(
+        ZipArchive $zip,
+        ArchiveEntry $entry,
+        string $name,
+        ArchiveLimits $limits,
+        int $depth,
+        int &$bytes,
+        int &$count,
+        bool $isUnpacked,
+    ): void {
         // What lies deeper in one that is laid as it is is not looked into.
         $nested = ($isUnpacked || $depth < $limits->depth) && preg_match('/\.(zip|jar)$/i', $entry->path) === 1;
         $to = $nested ? tmpfile() : fopen('php://memory', 'wb');
@@ -244,7 +275,15 @@ final readonly class Archive
         }
         self::pour($zip, $entry->index, $entry->size, $name, $entry->path, $nested ? $to : null);
         if ($nested && $entry->size > 0) {
-            self::inspect(stream_get_meta_data($to)['uri'] ?? '', "{$name}, {$entry->path},", $limits, $depth + 1, $bytes, $count, $isUnpacked);
+            self::inspect(
+                stream_get_meta_data($to)['uri'] ?? '',
+                "{$name}, {$entry->path},",
+                $limits,
+                $depth + 1,
+                $bytes,
+                $count,
+                $isUnpacked,
+            );
         }
         fclose($to);
     }

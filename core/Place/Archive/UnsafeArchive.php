@@ -17,7 +17,8 @@ final class UnsafeArchive extends RuntimeException implements Fault
 
     public static function shown(string $name): string
     {
-        $printable = preg_replace('/[^\x20-\x7e\x{a0}-\x{2009}\x{2010}-\x{2027}\x{2030}-\x{205f}\x{2070}-\x{fdff}]/u', '·', mb_scrub($name)) ?? '';
+        $printable =
+            preg_replace('/[^\x20-\x7e\x{a0}-\x{2009}\x{2010}-\x{2027}\x{2030}-\x{205f}\x{2070}-\x{fdff}]/u', '·', mb_scrub($name)) ?? '';
 
         return '"'.mb_strimwidth($printable, 0, 80, '…').'"';
     }

@@ -32,8 +32,17 @@ final readonly class OrderRules
             $entries[] = $item->text();
         }
 
-        return new self($entries, array_map(fn (Node $rule): OrderRule => new OrderRule(
-            $rule->field('first')->text(), $rule->field('then')->text(), $rule->optional('strength')?->choice(Strength::class) ?? Strength::Must, $rule->optional('why')?->text() ?? '',
-        ), $node->listed('rules')));
+        return new self(
+            $entries,
+            array_map(
+                fn (Node $rule): OrderRule => new OrderRule(
+                    $rule->field('first')->text(),
+                    $rule->field('then')->text(),
+                    $rule->optional('strength')?->choice(Strength::class) ?? Strength::Must,
+                    $rule->optional('why')?->text() ?? '',
+                ),
+                $node->listed('rules'),
+            ),
+        );
     }
 }

@@ -19,10 +19,13 @@ final readonly class Ordered
     /** @return string  docs/formats/order.schema.json */
     public function document(): string
     {
-
-        return json_encode(['format' => 'stasimon/order', 'revision' => 1] + ($this->order === null
-            ? ['outcome' => 'circle', 'circle' => self::rules($this->circle)]
-            : ['outcome' => 'ordered', 'order' => $this->order, 'dropped' => self::rules($this->dropped)]), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE)."\n";
+        return json_encode(
+            ['format' => 'stasimon/order', 'revision' => 1] +
+                ($this->order === null
+                    ? ['outcome' => 'circle', 'circle' => self::rules($this->circle)]
+                    : ['outcome' => 'ordered', 'order' => $this->order, 'dropped' => self::rules($this->dropped)]),
+            JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+        )."\n";
     }
 
     /**

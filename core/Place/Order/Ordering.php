@@ -107,7 +107,7 @@ final class Ordering
         $shortest = [];
         foreach (array_keys($this->after) as $start) {
             /** @var SplQueue<int> $open */
-            $open = new SplQueue;
+            $open = new SplQueue();
             $open->enqueue($start);
             /** @var array<int, list<int>> $ways place => rules that lead there */
             $ways = [$start => []];
@@ -137,7 +137,7 @@ final class Ordering
     {
         $left = array_map(count(...), $this->before);
         /** @var SplMinHeap<int> $may */
-        $may = new SplMinHeap;
+        $may = new SplMinHeap();
         foreach (array_keys($this->entries) as $place) {
             if (($left[$place] ?? 0) === 0) {
                 $may->insert($place);
@@ -168,7 +168,15 @@ final class Ordering
         $free = array_values(array_diff(array_keys($this->entries), $touched));
         $home = array_map(fn (int $place, int $number): int => $place - $number, $touched, array_keys($touched));
         $gaps = array_values(array_unique($home));
-        $needs = array_map(fn (int $place): int => array_sum(array_map(fn (int $before): int => 1 << (int) array_search($before, $touched, true), array_keys($this->before[$place] ?? []))), $touched);
+        $needs = array_map(
+            fn (int $place): int => array_sum(
+                array_map(
+                    fn (int $before): int => 1 << (int) array_search($before, $touched, true),
+                    array_keys($this->before[$place] ?? []),
+                ),
+            ),
+            $touched,
+        );
         $known = [];
         $order = [];
         $all = (1 << count($touched)) - 1;
@@ -205,7 +213,7 @@ final class Ordering
         $moves = [];
         $waiting = 0;
         foreach ($needs as $number => $bits) {
-            if (($placed >> $number & 1) === 1) {
+            if ((($placed >> $number) & 1) === 1) {
                 continue;
             }
             if (($bits & ~$placed) === 0) {

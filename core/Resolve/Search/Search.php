@@ -4,11 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve\Search;
 
-use Stasimon\Core\Resolve\Chooser;
-use Stasimon\Core\Resolve\Deadline;
 use Stasimon\Core\Resolve\Fact\Bounded;
-use Stasimon\Core\Resolve\Rules;
-use Stasimon\Core\Resolve\Stopped;
 
 /**
  * Conflict-driven clause learning over packages whose values are sets of releases.
@@ -52,7 +48,7 @@ final class Search
 
     public function __construct()
     {
-        $this->trail = new Trail;
+        $this->trail = new Trail();
         $this->learning = new Learning($this->trail);
         $this->watches = new Watches($this->trail);
     }
@@ -132,7 +128,7 @@ final class Search
             while ($conflict !== null) {
                 $this->conflicts++;
                 if ($deadline !== null && $this->conflicts % 16 === 0 && $deadline->reached()) {
-                    throw new Stopped;
+                    throw new Stopped();
                 }
                 $this->watches->watchHighest($conflict);
                 $learned = $this->learning->from($conflict);
@@ -140,10 +136,10 @@ final class Search
                 if ($learned->literals === [] || $this->trail->level() === 0) {
                     return $learned;
                 }
-                $conflict = $this->turnBack($learned) ?? $this->settlePending() ?? $this->propagate();
+                $conflict = $this->turnBack($learned) ?? ($this->settlePending() ?? $this->propagate());
             }
             if ($deadline !== null && $this->decisions % 64 === 0 && $deadline->reached()) {
-                throw new Stopped;
+                throw new Stopped();
             }
             $decision = $chooser->next($this->trail, $this->conflicts);
             if ($decision === null) {
@@ -182,7 +178,7 @@ final class Search
         foreach ($trail->tallies as $tally) {
             $literals = $tally->violated($trail);
             if ($literals !== null) {
-                return new Clause($literals, new Bounded);
+                return new Clause($literals, new Bounded());
             }
         }
 
@@ -279,7 +275,9 @@ final class Search
     {
         $this->backTo($this->trail->levelOf($learned) - 1);
 
-        return $learned->parents === [] || $learned->first >= 0 ? $this->assert($learned, $this->trail->openIn($learned)) : $this->add($learned);
+        return $learned->parents === [] || $learned->first >= 0
+            ? $this->assert($learned, $this->trail->openIn($learned))
+            : $this->add($learned);
     }
 
     /** Takes back every decision above a level. */

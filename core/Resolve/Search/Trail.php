@@ -217,7 +217,13 @@ final class Trail
         $this->length = $start;
         $this->now = $level;
         for ($i = count($kept) - 1; $i >= 0; $i--) {
-            [$package, $this->before[$this->length], $this->reason[$this->length], $this->level[$this->length], $this->own[$this->length]] = $kept[$i];
+            [
+                $package,
+                $this->before[$this->length],
+                $this->reason[$this->length],
+                $this->level[$this->length],
+                $this->own[$this->length],
+            ] = $kept[$i];
             $this->package[$this->length] = $package;
             $this->previous[$this->length] = $this->latest[$package];
             $this->latest[$package] = $this->length++;

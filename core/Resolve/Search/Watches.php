@@ -87,7 +87,11 @@ final class Watches
                 continue;
             }
             foreach ($literals as $candidate => $another) {
-                if ($candidate !== $package && $candidate !== $other && ($trail->domain[$candidate] & $another) !== $trail->none[$candidate]) {
+                if (
+                    $candidate !== $package &&
+                    $candidate !== $other &&
+                    ($trail->domain[$candidate] & $another) !== $trail->none[$candidate]
+                ) {
                     $clause->first = $other;
                     $clause->second = $candidate;
                     $this->put($candidate, $clause);

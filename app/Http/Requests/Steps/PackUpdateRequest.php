@@ -10,13 +10,20 @@ final class PackUpdateRequest extends StepRequest
     /** @return array<string, list<mixed>> */
     protected function carries(): array
     {
-        return ['to' => ['bail', 'required', 'string', 'max:26'], 'said' => ['nullable', 'array', 'max:5000'], 'said.*' => ['in:pack,mine']];
+        return [
+            'to' => ['bail', 'required', 'string', 'max:26'],
+            'said' => ['nullable', 'array', 'max:5000'],
+            'said.*' => ['in:pack,mine'],
+        ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['to.*' => 'It does not say which release is meant. Nothing was changed.', 'said*' => 'Of each package, the pack\'s or yours is taken. Nothing was changed.'] + parent::messages();
+        return [
+            'to.*' => 'It does not say which release is meant. Nothing was changed.',
+            'said*' => 'Of each package, the pack\'s or yours is taken. Nothing was changed.',
+        ] + parent::messages();
     }
 
     /** @return array<string, bool> package id => whether the pack's is taken */

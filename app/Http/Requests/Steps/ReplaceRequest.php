@@ -12,7 +12,13 @@ final class ReplaceRequest extends StepRequest
     /** @return array<string, list<mixed>> */
     protected function carries(): array
     {
-        return ['words' => ['bail', 'required', 'string', 'max:200'], 'put' => ['nullable', 'string', 'max:200'], 'exactly' => ['nullable', 'boolean'], 'configs' => ['bail', 'required', 'array', 'max:5000'], 'configs.*' => ['string', 'max:'.Limits::PATH]];
+        return [
+            'words' => ['bail', 'required', 'string', 'max:200'],
+            'put' => ['nullable', 'string', 'max:200'],
+            'exactly' => ['nullable', 'boolean'],
+            'configs' => ['bail', 'required', 'array', 'max:5000'],
+            'configs.*' => ['string', 'max:'.Limits::PATH],
+        ];
     }
 
     protected function prepareForValidation(): void
@@ -27,7 +33,12 @@ final class ReplaceRequest extends StepRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['words.*' => 'Say which words are to be replaced, in at most 200 characters. Nothing was changed.', 'put.*' => 'What takes their place has at most 200 characters. Nothing was changed.', 'exactly.*' => 'Capital letters count, or they do not.', 'configs*' => 'Nothing was marked, so nothing was changed.'] + parent::messages();
+        return [
+            'words.*' => 'Say which words are to be replaced, in at most 200 characters. Nothing was changed.',
+            'put.*' => 'What takes their place has at most 200 characters. Nothing was changed.',
+            'exactly.*' => 'Capital letters count, or they do not.',
+            'configs*' => 'Nothing was marked, so nothing was changed.',
+        ] + parent::messages();
     }
 
     /** @return list<string> */

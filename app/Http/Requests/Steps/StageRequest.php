@@ -11,22 +11,33 @@ final class StageRequest extends StepRequest
     protected function carries(): array
     {
         return [
-            'title' => ['bail', 'required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'], 'instruction' => ['nullable', 'string', 'max:20000', 'not_regex:/[\x00]/'],
-            'condition' => ['required', 'in:clean,word,gone'], 'about' => ['required_if:condition,word,gone', 'nullable', 'string', 'max:200', 'not_regex:/[\x00-\x1f\x7f]/'], 'drafted' => ['nullable', 'boolean'],
+            'title' => ['bail', 'required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'],
+            'instruction' => ['nullable', 'string', 'max:20000', 'not_regex:/[\x00]/'],
+            'condition' => ['required', 'in:clean,word,gone'],
+            'about' => ['required_if:condition,word,gone', 'nullable', 'string', 'max:200', 'not_regex:/[\x00-\x1f\x7f]/'],
+            'drafted' => ['nullable', 'boolean'],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['title.*' => 'A stage needs a name of at most 80 characters, on one line.', 'instruction.*' => 'An instruction has at most 20,000 characters.', 'condition.*' => 'It does not say what has to be true before the next stage.', 'about.*' => 'Say what has to be true: a sentence, or the id of a package.', 'drafted.*' => 'It takes the draft, or does not.'] + parent::messages();
+        return [
+            'title.*' => 'A stage needs a name of at most 80 characters, on one line.',
+            'instruction.*' => 'An instruction has at most 20,000 characters.',
+            'condition.*' => 'It does not say what has to be true before the next stage.',
+            'about.*' => 'Say what has to be true: a sentence, or the id of a package.',
+            'drafted.*' => 'It takes the draft, or does not.',
+        ] + parent::messages();
     }
 
     /** @return 'clean'|'word'|'gone' */
     public function condition(): string
     {
         return match ($this->text('condition')) {
-            'word' => 'word', 'gone' => 'gone', default => 'clean'
+            'word' => 'word',
+            'gone' => 'gone',
+            default => 'clean',
         };
     }
 }

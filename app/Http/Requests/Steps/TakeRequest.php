@@ -12,12 +12,19 @@ final class TakeRequest extends StepRequest
     /** @return array<string, list<mixed>> */
     protected function carries(): array
     {
-        return ['from' => ['bail', 'required', 'string', 'max:26'], 'id' => ['nullable', ...array_slice(self::id(), 2)], 'config' => ['nullable', 'string', 'max:'.Limits::PATH]];
+        return [
+            'from' => ['bail', 'required', 'string', 'max:26'],
+            'id' => ['nullable', ...array_slice(self::id(), 2)],
+            'config' => ['nullable', 'string', 'max:'.Limits::PATH],
+        ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['from.*' => 'It does not say what it is taken over from. Nothing was changed.', 'config.*' => 'That is no path of a config. Nothing was changed.'] + parent::messages();
+        return [
+            'from.*' => 'It does not say what it is taken over from. Nothing was changed.',
+            'config.*' => 'That is no path of a config. Nothing was changed.',
+        ] + parent::messages();
     }
 }

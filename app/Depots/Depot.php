@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Depots;
+
+use Illuminate\Database\Eloquent\Model;
+
+/**
+ * @property int $id
+ * @property string $slug
+ * @property string $name
+ * @property string $url
+ * @property int $sequence
+ * @property ?string $problem
+ * @property bool $paused
+ * @property bool $moderated
+ * @property string $vouched_by  depot or you
+ */
+final class Depot extends Model
+{
+    public $timestamps = false;
+
+    protected $attributes = ['sequence' => 0, 'paused' => false, 'moderated' => false, 'vouched_by' => 'depot', 'place' => 0];
+
+    protected $casts = ['moderated' => 'boolean', 'paused' => 'boolean', 'synced_at' => 'immutable_datetime'];
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Depots;
+
+/** Packages, found. */
+final class Packages
+{
+    public static function find(string $id): ?Package
+    {
+        return Package::query()->find($id);
+    }
+
+    /**
+     * @param  array<int, string>  $ids
+     * @return array<string, string> id => name, of those that are known
+     */
+    public static function names(array $ids): array
+    {
+        return Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Pagination\LengthAwarePaginator;
+use Illuminate\Support\Collection;
+use Stasimon\Core\Plan\Plan;
+
+/** Instances, found. */
+final class Instances
+{
+    /** @param  list<string>  $with  relations that are read with it */
+    public static function find(string $id, array $with = []): ?Instance
+    {
+        return Instance::query()->with($with)->find($id);
+    }
+
+    /** One that stands on nothing yet. */
+    public static function begin(string $name, Plan $plan): Instance
+    {
+        return Instance::query()->create(['name' => $name, 'plan' => $plan]);
+    }
+
+    public static function hasNamesake(Instance $instance): bool
+    {
+        return Instance::query()->where('name', $instance->name)->where('id', '!=', $instance->id)->exists();
+    }
+
+    /** @return Collection<int, Instance> id and name of each, by name */
+    public static function names(): Collection
+    {
+        return Instance::query()
+            ->orderBy('name')
+            ->limit(500)
+            ->get(['id', 'name']);
+    }
+
+    /** @return Collection<int, Instance> id, name and release of those that are of any release of a pack */
+    public static function ofPack(string $pack): Collection
+    {
+        return Instance::query()
+            ->whereIn('pack_id', PackRelease::query()->where('pack', $pack)->select('id'))
+            ->orderBy('name')
+            ->limit(50)
+            ->get(['id', 'name', 'pack_id']);
+    }
+
+    /** @return LengthAwarePaginator<int, HistoryEntry> the newest first */
+    public static function history(Instance $instance): LengthAwarePaginator
+    {
+        return $instance->history()->paginate(50);
+    }
+
+    /** @return LengthAwarePaginator<int, Rehearsal> the newest first */
+    public static function launches(Instance $instance): LengthAwarePaginator
+    {
+        return $instance->rehearsals()->paginate(50);
+    }
+
+    public static function launch(Instance $instance, int $number): ?Rehearsal
+    {
+        return $instance->rehearsals()->where('number', $number)->first()?->setRelation('instance', $instance);
+    }
+}

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Architecture;
+
+use PHPat\Selector\Selector;
+use PHPat\Selector\SelectorInterface;
+use PHPat\Test\Builder\Rule;
+use PHPat\Test\PHPat;
+
+/** The rooms of the house, two levels deep, from the bottom to the top: one uses only rooms of rows above its own in this list. */
+final readonly class Layers
+{
+    public const CORE = [
+        ['Document', 'Number'],
+        ['Version', 'Place\Archive', 'Place\Order'],
+        ['Catalogue'],
+        ['Game', 'Merge', 'Resolve\Fact'],
+        ['Resolve\Search', 'Config', 'Evidence', 'Log', 'Place', 'Worlds'],
+        ['Resolve', 'Evidence\Descriptor'],
+        ['Check', 'Plan'],
+        ['Explain', 'Diagnose', 'Share'],
+        ['Explain\Bases', 'Explain\Following', 'Culprits', 'Pack'],
+    ];
+
+    public const APP = [
+        ['Refusal', 'Models'],
+        ['', 'Store', 'Work', 'Depots\Catalogue', 'Depots'],
+        ['Cage', 'Depots\Download', 'Depots\Sync', 'Drafts'],
+        ['Disk', 'Find'],
+        ['Local', 'Orders', 'Worlds'],
+        ['Moving', 'Rehearsals\Log', 'Stages'],
+        ['Rehearsals\Launch', 'Care'],
+        ['Rehearsals', 'Rehearsals\Culprits'],
+        ['Configs', 'Rehearsals\Play', 'Sharing'],
+        ['Numbers', 'Packs', 'Sharing\Whole', 'Http\Middleware'],
+        ['Findings', 'Http\Requests', 'Console'],
+        ['Findings\Rules', 'View'],
+        ['Http\Controllers', 'Providers'],
+    ];
+
+    /**
+     * @param  list<list<string>>  $rows
+     * @return iterable<string, Rule> by room
+     */
+    public static function rules(string $namespace, array $rows): iterable
+    {
+        foreach ($rows as $row => $rooms) {
+            foreach ($rooms as $room) {
+                $others = array_values(array_diff(array_merge(...array_slice($rows, $row)), [$room]));
+                $closed = array_map(fn (string $other): SelectorInterface => self::room($namespace, $other), $others);
+                if ($others !== []) {
+                    yield $room => PHPat::rule()
+                        ->classes(self::room($namespace, $room))
+                        ->shouldNotDependOn()
+                        ->classes(...$closed)
+                        ->because('A room uses only those below it: tests/Architecture/Layers.php.');
+                }
+            }
+        }
+    }
+
+    /** What lies in a room, and not in one that lies in it. */
+    private static function room(string $namespace, string $room): SelectorInterface
+    {
+        $whole = preg_quote($room === '' ? $namespace : "{$namespace}\\{$room}", '/');
+
+        return Selector::inNamespace(str_contains($room, '\\') ? "/^{$whole}(\\\\.*)?$/" : "/^{$whole}$/", true);
+    }
+}
