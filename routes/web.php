@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Drafts\Steps\Steps;
 use App\Http\Controllers\ApplyController;
 use App\Http\Controllers\BaseController;
 use App\Http\Controllers\CareController;
@@ -208,36 +209,13 @@ Route::prefix('/instances/{instance}')
         Route::post('/apply/go-on', [ApplyController::class, 'goOn'])->name('apply.go-on');
         Route::post('/apply/cancel', [ApplyController::class, 'cancel'])->name('apply.cancel');
         Route::get('/draft', [DraftController::class, 'show'])->name('draft');
-        foreach (
-            [
-                'add',
-                'remove',
-                'off',
-                'on',
-                'range',
-                'pin',
-                'update',
-                'leave',
-                'replace',
-                'let',
-                'base',
-                'repair',
-                'waive',
-                'note',
-                'heed',
-                'group',
-                'ungroup',
-                'switch',
-                'put-back',
-                'restore',
-                'back',
-                'forth',
-                'discard',
-                'bring-back',
-                'apply',
-            ] as $step
-        ) {
-            Route::post("/draft/{$step}", [DraftController::class, Str::camel($step)])->name("draft.{$step}");
+        foreach (['back', 'forth', 'discard', 'bring-back', 'apply'] as $act) {
+            Route::post("/draft/{$act}", [DraftController::class, Str::camel($act)])->name("draft.{$act}");
+        }
+        foreach (Steps::byKey() as $step => $class) {
+            Route::post("/draft/{$step}", [DraftController::class, 'take'])
+                ->defaults('step', $step)
+                ->name("draft.{$step}");
         }
         Route::get('/worlds', [WorldController::class, 'index'])->name('worlds');
         Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');

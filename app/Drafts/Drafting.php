@@ -11,13 +11,10 @@ use App\Refusal\Refusal;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use JsonException;
-use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanChange;
 use Stasimon\Core\Plan\PlanDocument;
-use Stasimon\Core\Plan\Restore;
-use Stasimon\Core\Resolve\Waiver;
 
 /** Changes an instance's draft, one step at a time. */
 final readonly class Drafting
@@ -93,138 +90,6 @@ final readonly class Drafting
         );
     }
 
-    /**
-     * Adds packages; ids that no depot has are refused, all of them.
-     *
-     * @param  list<string>  $ids
-     * @param  array<string, Channel>  $channels  package id => what has to be allowed for it
-     */
-    public function add(Instance $instance, array $ids, ?int $seen = null, array $channels = []): Draft
-    {
-        $known = Package::query()->whereIn('id', $ids)->pluck('id')->all();
-        $unknown = array_diff($ids, $known);
-        if ($ids === [] || $unknown !== []) {
-            throw Refusal::unusable(
-                $ids === []
-                    ? 'Nothing was marked, so nothing was added.'
-                    : 'No depot has '.mb_strimwidth(implode(', ', $unknown), 0, 100, '…').'.',
-            );
-        }
-
-        return $this->step(
-            $instance,
-            function (Plan $plan) use ($ids, $channels): Plan {
-                foreach ($ids as $id) {
-                    $plan = $plan->wants($id) ? $plan : $plan->wantingFrom($id, $channels[$id] ?? null);
-                }
-
-                return $plan;
-            },
-            $seen,
-        );
-    }
-
-    /**
-     * Keeps packages out of the launch: what is asked for, and of what is only there for others, those others.
-     *
-     * @param  list<string>  $ids
-     */
-    public function turnOff(Instance $instance, array $ids, ?int $seen = null): Draft
-    {
-        $lineUp = $this->lineUps->lineUp($instance);
-        foreach (array_intersect_key($lineUp->underBase(), array_flip($ids)) as $why) {
-            throw Refusal::conflict("{$why}, so it stays while the base does. Nothing was changed.");
-        }
-        $wants = $lineUp->wantsThatBring($ids);
-        if ($wants === []) {
-            throw Refusal::conflict('Nothing of that is in the draft\'s line-up, so there is nothing to turn off.');
-        }
-
-        return $this->step($instance, fn (Plan $plan): Plan => $plan->turningOff(...$wants), $seen);
-    }
-
-    /**
-     * Wants exactly the releases that are here; what is not here is passed over.
-     *
-     * @param  list<string>  $ids
-     */
-    public function pin(Instance $instance, array $ids, ?int $seen = null): Draft
-    {
-        $catalogue = $this->lineUps->catalogue($instance);
-        $exactly = [];
-        foreach (array_intersect_key($instance->versions(), array_flip($ids)) as $id => $version) {
-            $exactly[(string) $id] = $catalogue->package((string) $id)?->exactly($version) ?? '='.$version;
-        }
-
-        return $this->step(
-            $instance,
-            function (Plan $plan) use ($exactly): Plan {
-                foreach ($exactly as $id => $range) {
-                    $plan = $plan->wantingIn((string) $id, $range);
-                }
-
-                return $plan;
-            },
-            $seen,
-        );
-    }
-
-    /** Wants exactly the release that a waiver is about, with the waiver and a note on why it is right. */
-    public function waive(Instance $instance, Waiver $waiver, string $note, ?int $seen = null): Draft
-    {
-        $package = $this->lineUps->catalogue($instance)->package($waiver->id);
-        if ($package?->release($waiver->version) === null) {
-            throw Refusal::unusable('No depot has that release.');
-        }
-
-        return $this->step(
-            $instance,
-            fn (Plan $plan): Plan => $plan
-                ->wantingIn($waiver->id, $package->exactly($waiver->version))
-                ->withoutWaiver($waiver->id, $waiver->relation, $waiver->target)
-                ->waiving($waiver)
-                ->noting($waiver, $note),
-            $seen,
-        );
-    }
-
-    /**
-     * Has packages reach their newest releases that fit; those of the draft's earlier steps go on.
-     *
-     * @param  array<string, string>  $versions  package id => version
-     */
-    public function update(Instance $instance, array $versions, ?int $seen = null): Draft
-    {
-        if ($versions === []) {
-            throw Refusal::conflict('No newer release fits with everything else that is asked for. The line-up is as new as it can be.');
-        }
-
-        return $this->step($instance, fn (Plan $plan): Plan => $plan->updatingTo([...$plan->once->updating, ...$versions]), $seen);
-    }
-
-    /**
-     * Leads back to how the instance was before an apply.
-     *
-     * @param  bool  $own  whether configs and worlds go back as well
-     */
-    public function restore(Instance $instance, int $entry, bool $own, ?int $seen = null): Draft
-    {
-        $point = $instance->history()->find($entry) ?? throw Refusal::notFound('That entry of the history is not here any more.');
-        $before = $point->before;
-        if (($before['placed'] ?? []) === []) {
-            throw Refusal::conflict('Before that, nothing was applied, so there is nothing to go back to.');
-        }
-
-        // Groups are of now: what a person has put together since stays together as far as it is asked for then.
-        return $this->step(
-            $instance,
-            fn (Plan $now): Plan => PlanDocument::read($before['plan'])
-                ->groupedAs($now)
-                ->restoring(new Restore($entry, $before['versions'], $own)),
-            $seen,
-        );
-    }
-
     /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */
     public function back(Instance $instance): void
     {
@@ -287,15 +152,5 @@ final readonly class Drafting
             $this->storable($thrown->plan);
             $thrown->update(['thrown_at' => null, 'revision' => $thrown->revision + 1, 'outcome' => null]);
         }, 3);
-    }
-
-    public function repair(Instance $instance, string $key): Draft
-    {
-        $repairs = $this->lineUps->lineUp($instance)->told()->repairs ?? [];
-        $chosen =
-            $repairs[$key] ??
-            throw Refusal::conflict('The draft has changed since this remedy was shown. Nothing was changed; look at it again.');
-
-        return $this->step($instance, fn (): Plan => PlanDocument::read($chosen['plan']));
     }
 }

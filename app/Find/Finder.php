@@ -11,6 +11,7 @@ use App\Drafts\Answer;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
+use App\Drafts\Steps\Fits;
 use App\Games;
 use App\Models\Instance;
 use App\Models\Task;
@@ -30,7 +31,7 @@ use Stasimon\Core\Resolve\Search\Stopped;
 use Stasimon\Core\Resolve\Want;
 
 /** Searches the depots' packages and says of each what adding it to an instance's draft would come to. */
-final readonly class Finder
+final readonly class Finder implements Fits
 {
     /** Rows that come at once: two screens of them, while the next are asked for. */
     public const WINDOW = 25;

@@ -6,6 +6,7 @@ namespace App\Findings;
 
 use App\Depots\Catalogue\CatalogueStamp;
 use App\Drafts\LineUps;
+use App\Drafts\Steps\Newer;
 use App\Drafts\Trials;
 use App\Games;
 use App\Models\Instance;
@@ -23,7 +24,7 @@ use Stasimon\Core\Resolve\Search\Stopped;
  * Looks an instance over and remembers what it found, so that a page need not work it out again. The folder is asked each
  * time; everything else only when something that it rests on has changed.
  */
-final readonly class Looking
+final readonly class Looking implements Newer
 {
     public function __construct(
         private Findings $findings,
@@ -109,5 +110,13 @@ final readonly class Looking
                 $rehearsal?->state->value.
                 Findings::VERSION,
         );
+    }
+
+    /** @return array<string, string> package => its newest release that fits */
+    public function fitting(Instance $instance): array
+    {
+        $updates = $this->over($instance->load(['placed', 'draft', 'lastRehearsal']))->updates;
+
+        return array_filter(array_map(fn (Update $update): ?string => $update->fits, $updates));
     }
 }

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Findings;
 
+use App\Drafts\Steps\Step;
+use App\Models\Instance;
+
 /** A form that answers a finding: what is kept of it is the name of a route and its fields, never an address. */
 final readonly class Remedy
 {
@@ -21,23 +24,15 @@ final readonly class Remedy
     ) {
     }
 
+    /** One that is a step in the draft of an instance. */
+    public static function step(string $label, Instance $instance, Step $step, string $effect = 'as a draft'): self
+    {
+        return new self($label, $effect, 'draft.'.$step::key(), [$instance->id], $step->fields());
+    }
+
     public function address(): string
     {
         return route($this->route, $this->parameters);
-    }
-
-    /**
-     * @param  list<string>  $values
-     * @return array<string, string> a list as fields of a form
-     */
-    public static function list(string $name, array $values): array
-    {
-        $fields = [];
-        foreach ($values as $i => $value) {
-            $fields["{$name}[{$i}]"] = $value;
-        }
-
-        return $fields;
     }
 
     /** @return array{label: string, effect: string, route: string, parameters: list<string|int>, fields: array<string, string>} */

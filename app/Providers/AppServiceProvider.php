@@ -14,10 +14,16 @@ use App\Disk\Inventory;
 use App\Disk\KeptWorlds;
 use App\Disk\RemoveInstance;
 use App\Disk\Repairing;
+use App\Disk\RestorePoints;
 use App\Drafts\LineUps;
+use App\Drafts\Steps\Fits;
+use App\Drafts\Steps\Newer;
+use App\Drafts\Steps\Points;
 use App\Drafts\Trials;
+use App\Find\Finder;
 use App\Find\WorkOut;
 use App\Findings\Findings;
+use App\Findings\Looking;
 use App\Findings\LookOver;
 use App\Games;
 use App\Local\ReadFolder;
@@ -73,6 +79,9 @@ final class AppServiceProvider extends ServiceProvider
 
     public function register(): void
     {
+        $this->app->bind(Fits::class, Finder::class);
+        $this->app->bind(Newer::class, Looking::class);
+        $this->app->bind(Points::class, RestorePoints::class);
         $this->app->when(Findings::class)->needs('$eachTime')->giveConfig('findings.each_time');
         $this->app->when(Findings::class)->needs('$settled')->giveConfig('findings.settled');
         // Each remembers what a page asks for more than once.

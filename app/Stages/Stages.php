@@ -6,6 +6,8 @@ namespace App\Stages;
 
 use App\Depots\Package;
 use App\Drafts\Drafting;
+use App\Drafts\Steps\Restore;
+use App\Drafts\Steps\Steps;
 use App\Games;
 use App\Models\Backup;
 use App\Models\HistoryEntry;
@@ -26,7 +28,7 @@ use Stasimon\Core\Share\WrittenStage;
 /** Installs in stages: written down, gone through one after another, and gone back in. */
 final readonly class Stages
 {
-    public function __construct(private Drafting $drafting, private Games $games)
+    public function __construct(private Drafting $drafting, private Steps $steps, private Games $games)
     {
     }
 
@@ -351,7 +353,7 @@ final readonly class Stages
             $this->drafting->discard($instance);
         }
         if ($entry !== null) {
-            $this->drafting->restore($instance, $entry->id, true);
+            $this->steps->take($instance, new Restore($entry->id, true));
         }
         $now->update(['entered_at' => null, 'done_at' => null, 'after_entry' => null]);
         $stages->last(fn (Stage $stage): bool => $stage->id !== $now->id && $stage->entered_at !== null)?->update(['done_at' => null]);

@@ -28,6 +28,7 @@ final readonly class Layers
         ['Refusal', 'Models'],
         ['', 'Store', 'Work', 'Depots\Catalogue', 'Depots'],
         ['Cage', 'Depots\Download', 'Depots\Sync', 'Drafts'],
+        ['Drafts\Steps'],
         ['Disk', 'Find'],
         ['Local', 'Orders', 'Worlds'],
         ['Moving', 'Rehearsals\Log', 'Stages'],

@@ -5,7 +5,8 @@ declare(strict_types=1);
 use App\Depots\Release;
 use App\Disk\ApplyDraft;
 use App\Disk\Folder;
-use App\Drafts\Drafting;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Models\Instance;
 use App\Store\Store;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
@@ -40,7 +41,7 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
 
     @unlink((new Store())->path(Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
     @unlink((new Store())->path(Release::query()->where('package_id', 'gulls')->value('file_sha256')));
-    app(Drafting::class)->add($instance, ['gulls']);
+    app(Steps::class)->take($instance, new Add(['gulls']));
     app(ApplyDraft::class)->start(Instance::query()->findOrFail($instance->id));
     expect(workUntil($step))->toBe(137);
 

@@ -7,6 +7,8 @@ use App\Depots\Release;
 use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Store\Store;
 use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
@@ -82,7 +84,7 @@ it('refuses a file whose SHA-256 is another, and changes nothing', function (): 
     Release::query()
         ->where('package_id', 'bell-buoys')
         ->update(['file_sha256' => str_repeat('0', 64)]);
-    app(Drafting::class)->add($instance, ['bell-buoys']);
+    app(Steps::class)->take($instance, new Add(['bell-buoys']));
     expect(fn () => app(Applying::class)->run($instance->refresh(), World::task($instance)))->toThrow(
         DepotFailure::class,
         'the SHA-256 differs',

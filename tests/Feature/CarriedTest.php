@@ -11,6 +11,8 @@ use App\Disk\Milestones;
 use App\Disk\Restoring;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Games;
 use App\Models\Instance;
 use Illuminate\Support\Facades\DB;
@@ -67,7 +69,7 @@ it('carries over what it has not laid: any name, any kind, with its time, wherev
 it('says in the draft what has to make room, puts that into the bin, and gives it back', function (): void {
     $instance = World::applied(['long-piers']);
     $folder = new Folder($instance);
-    app(Drafting::class)->add($instance, ['gulls']);
+    app(Steps::class)->take($instance, new Add(['gulls']));
     mkdir($folder->live('mods/gulls-2.0.0.zip'));
     file_put_contents($folder->live('mods/gulls-2.0.0.zip/inner'), 'mine');
     file_put_contents($folder->live('mods/kedge-bones-3.0.7.zip'), 'also mine');

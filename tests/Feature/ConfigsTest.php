@@ -6,7 +6,8 @@ use App\Configs\ConfigList;
 use App\Configs\ConfigSteps;
 use App\Depots\Package;
 use App\Disk\Folder;
-use App\Drafts\Drafting;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Models\Instance;
 use Illuminate\Support\Facades\File;
 use Tests\Support\World;
@@ -289,7 +290,7 @@ it('puts beside a config what a clean launch, a restore point and another instan
     $other = World::applied(['lampoil']);
     configText($other, 'config/lampoil.json', str_replace('9', '5', $made));
     configText($instance, 'config/lampoil.json', str_replace('9', '3', $made));
-    app(Drafting::class)->add($instance->refresh(), ['gulls']);
+    app(Steps::class)->take($instance->refresh(), new Add(['gulls']));
     $instance = World::apply($instance);
     configText($instance, 'config/lampoil.json', str_replace('9', '1', $made));
     $page = fn (string $with) => $this->get(

@@ -3,6 +3,8 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Findings\Finding;
 use App\Findings\Looking;
 use App\Models\Instance;
@@ -171,7 +173,7 @@ it('refuses what there is nothing to search in', function (): void {
         ->assertSee('Fewer than two mods');
     $changed = failing(['hourglasses', 'gulls']);
     $this->travel(1)->minutes();
-    app(App\Drafts\Drafting::class)->add($changed->instance, ['long-piers']);
+    app(Steps::class)->take($changed->instance, new Add(['long-piers']));
     World::apply($changed->instance);
     $this->post("/instances/{$changed->instance_id}/rehearsals/1/culprits")
         ->assertStatus(409)

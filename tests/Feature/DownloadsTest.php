@@ -7,7 +7,8 @@ use App\Depots\Release;
 use App\Disk\ApplyDraft;
 use App\Disk\Applying;
 use App\Disk\Folder;
-use App\Drafts\Drafting;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Refusal\Refusal;
@@ -50,7 +51,7 @@ it('begins a file anew where a depot cannot go on', function (): void {
 it('refuses what is damaged, too long, away or no depot at all, and changes nothing', function (string $mood, string $sentence): void {
     $instance = World::applied(['long-piers']);
     $before = World::tree((new Folder($instance))->live());
-    app(Drafting::class)->add($instance, ['tide-tables']);
+    app(Steps::class)->take($instance, new Add(['tide-tables']));
     World::mood('slipway', $mood);
     World::mood('tidepool', $mood);
     expect(fn () => World::apply($instance))->toThrow(DepotFailure::class, $sentence);
@@ -154,7 +155,7 @@ it('is cancelled, and the draft stays', function (): void {
 it('tells that the disk is full before it fetches, and while it lays files', function (): void {
     $instance = World::applied(['long-piers']);
     $before = World::tree((new Folder($instance))->live());
-    app(Drafting::class)->add($instance, ['gulls']);
+    app(Steps::class)->take($instance, new Add(['gulls']));
     config(['stasimon.disk_reserve' => PHP_INT_MAX]);
     expect(fn () => World::apply($instance))->toThrow(App\Store\FullDisk::class, 'disk');
     expect(World::tree((new Folder($instance))->live()))->toBe($before)->and((new Folder($instance))->next())->not->toBeDirectory();
@@ -228,6 +229,6 @@ it('takes what came whole before it was broken off, and begins anew where more c
     World::forgetFiles('tide-tables');
     $longer = trim((string) Release::query()->where('package_id', 'tide-tables')->orderByDesc('published_at')->value('file_sha256'));
     file_put_contents((new Store())->partial($longer), str_repeat('too much', 500_000));
-    app(Drafting::class)->add($instance->refresh(), ['tide-tables']);
+    app(Steps::class)->take($instance->refresh(), new Add(['tide-tables']));
     expect(World::apply($instance)->versions())->toHaveKey('tide-tables');
 });

@@ -6,8 +6,9 @@ use App\Depots\Depot;
 use App\Depots\Sync\Synchronising;
 use App\Disk\ApplyDraft;
 use App\Drafts\Answer;
-use App\Drafts\Drafting;
 use App\Drafts\Outcomes;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;
@@ -139,7 +140,7 @@ it('answers a draft in its time, has a worker go on with it, and lets it be step
 
 it('fills in what a worker has found out: a line-up, or why there is none', function (): void {
     $instance = World::applied(['gulls']);
-    $draft = app(Drafting::class)->add($instance, ['fogbank']);
+    $draft = app(Steps::class)->take($instance, new Add(['fogbank']));
     config(['stasimon.page_seconds' => 0.0, 'stasimon.work_seconds' => 60]);
     $this->get("/instances/{$instance->id}/draft")
         ->assertOk()
@@ -150,7 +151,7 @@ it('fills in what a worker has found out: a line-up, or why there is none', func
         ->assertOk()
         ->assertSee('What the draft leads to')
         ->assertSee('Fogbank Weather');
-    app(Drafting::class)->add($instance->refresh(), ['clear-sky']);
+    app(Steps::class)->take($instance->refresh(), new Add(['clear-sky']));
     app()->forgetScopedInstances();
     config(['stasimon.page_seconds' => 0.0]);
     $this->get("/instances/{$instance->id}/draft")->assertSee('Not worked out yet');

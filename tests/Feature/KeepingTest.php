@@ -5,6 +5,9 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Disk\Milestones;
 use App\Drafts\Drafting;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Restore;
+use App\Drafts\Steps\Steps;
 use App\Findings\Finding;
 use App\Findings\Looking;
 use App\Models\Instance;
@@ -56,7 +59,7 @@ it('finds what was changed by hand, keeps it if asked, and otherwise puts it bac
     $this->post("/instances/{$instance->id}/files/keep", ['id' => 'gulls'])->assertRedirect();
     expect(found($instance))->toBe([]);
     // Kept through another apply; and the store's own file, which was written through, was thrown out and fetched anew.
-    app(Drafting::class)->add($instance, ['weather-glass']);
+    app(Steps::class)->take($instance, new Add(['weather-glass']));
     World::apply($instance);
     expect(file_get_contents($file))->toEndWith('scribbled')->and(hash_file('sha256', (new Store())->path($digest)))->toBe($digest);
     $this->post("/instances/{$instance->id}/files/keep", ['path' => 'mods/gulls-2.0.0.zip'])->assertStatus(409);
@@ -176,7 +179,7 @@ it('goes back though the depots have taken a release away', function (): void {
         DB::table($table)->where('package_id', 'gulls')->delete();
     }
     DB::table('packages')->where('id', 'gulls')->delete();
-    app(Drafting::class)->restore($instance, $instance->history()->first()->id, false);
+    app(Steps::class)->take($instance, new Restore($instance->history()->first()->id, false));
     expect(World::apply($instance)->versions())->toBe($old);
 });
 
@@ -418,7 +421,7 @@ it('changes nothing when something writes into the worlds while a draft is appli
     $folder = new Folder($instance);
     File::ensureDirectoryExists($folder->live('worlds/Long Shore'));
     file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"saved": 1}');
-    app(Drafting::class)->add($instance->refresh(), ['long-piers']);
+    app(Steps::class)->take($instance->refresh(), new Add(['long-piers']));
     $before = World::tree($folder->live());
     // A game that is open has the folder of before by its handle, and writes there.
     app()->instance(

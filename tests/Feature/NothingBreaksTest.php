@@ -9,6 +9,8 @@ use App\Disk\Processes;
 use App\Disk\RemoveInstance;
 use App\Disk\Rubbish;
 use App\Drafts\Drafting;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\Task;
@@ -42,7 +44,7 @@ describe('what is a person\'s own', function (): void {
         $dangles || mkdir($elsewhere);
         rmdir($folder->live('worlds'));
         symlink($elsewhere, $folder->live('worlds'));
-        app(Drafting::class)->add($instance, ['long-piers']);
+        app(Steps::class)->take($instance, new Add(['long-piers']));
         $instance = World::apply($instance);
         expect(is_link($folder->live('worlds')))
             ->toBeTrue()
@@ -60,7 +62,7 @@ describe('what is a person\'s own', function (): void {
     it('refuses a pipe before it copies anything', function (): void {
         $instance = World::applied(['gulls']);
         posix_mkfifo((new Folder($instance))->live('worlds/pipe'), 0o600);
-        app(Drafting::class)->add($instance, ['long-piers']);
+        app(Steps::class)->take($instance, new Add(['long-piers']));
         expect(fn () => World::apply($instance))->toThrow(Refusal::class, 'worlds/pipe is neither a file nor a folder');
         expect(isset(fresh($instance)->versions()['long-piers']))->toBeFalse();
     });
@@ -70,7 +72,7 @@ describe('what is a person\'s own', function (): void {
         $game = new Process(['sleep', '60'], (new Folder($instance))->live('worlds'));
         $game->start();
         config(['stasimon.wait_for_game' => 0.5]);
-        app(Drafting::class)->add($instance, ['long-piers']);
+        app(Steps::class)->take($instance, new Add(['long-piers']));
         expect(Processes::using((new Folder($instance))->live()))
             ->toBe([$game->getPid() => 'sleep'])
             ->and(fn () => World::apply($instance))
@@ -115,7 +117,7 @@ describe('what cannot be applied', function (): void {
     it('does not swap in what cannot be written down', function (): void {
         $instance = World::applied(['gulls']);
         $before = World::tree((new Folder($instance))->live());
-        app(Drafting::class)->add($instance, ['long-piers']);
+        app(Steps::class)->take($instance, new Add(['long-piers']));
         // As wide as nothing is: whatever the cause, rows that cannot be written end the apply before the swap.
         DB::statement("alter table placed_releases add constraint refuse check (package_id <> 'long-piers')");
         expect(fn () => World::apply($instance))->toThrow(Illuminate\Database\QueryException::class);
@@ -147,8 +149,8 @@ describe('what cannot be applied', function (): void {
 
     it('takes a draft that cannot be read back to the last step that can', function (): void {
         $instance = World::applied(['gulls']);
-        app(Drafting::class)->add($instance, ['long-piers']);
-        app(Drafting::class)->add($instance, ['weather-glass']);
+        app(Steps::class)->take($instance, new Add(['long-piers']));
+        app(Steps::class)->take($instance, new Add(['weather-glass']));
         DB::table('drafts')->update(['plan' => '{"game": 7}']);
         $this->artisan('stasimon:recover')->expectsOutputToContain('back at the last step')->assertSuccessful();
         expect(fresh($instance)->draft->plan->wants('long-piers'))

@@ -7,8 +7,9 @@ use App\Depots\DepotFailure;
 use App\Depots\Package;
 use App\Depots\Release;
 use App\Depots\Sync\Synchronising;
-use App\Drafts\Drafting;
 use App\Drafts\LineUps;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Tests\Support\World;
@@ -181,7 +182,7 @@ it('goes on with the other depots when one is paused, and keeps what instances h
         ->and(Package::query()->find('gulls'))
         ->not->toBeNull();
     // The instance remembers the release, and the store has its file: other changes are still possible.
-    app(Drafting::class)->add($instance, ['long-piers']);
+    app(Steps::class)->take($instance, new Add(['long-piers']));
     $lineUp = app(LineUps::class)->lineUp($instance->refresh()->load('placed', 'draft'));
     expect($lineUp->resolved?->versions())
         ->toMatchArray(['speaking-tubes' => '1.0.0'])

@@ -6,6 +6,10 @@ use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Repair;
+use App\Drafts\Steps\Steps;
+use App\Drafts\Steps\Waive;
 use App\Find\Finder;
 use App\Findings\Looking;
 use App\Models\Instance;
@@ -210,15 +214,16 @@ it('leads by each remedy that it shows to what it says', function (): void {
 it('offers to disregard no limit that a file itself has, and says so where somebody does', function (): void {
     World::secondDepot();
     $instance = World::applied(['rope-and-tar'], '3.3.2', 'capstan');
-    app(Drafting::class)->add($instance, ['tide-mills']);
+    app(Steps::class)->take($instance, new Add(['tide-mills']));
     $told = app(Outcomes::class)->outcome(anew($instance))->told;
     expect($told?->repairs)->not->toBeEmpty();
     foreach (array_keys($told->repairs) as $key) {
-        app(Drafting::class)->repair(anew($instance), (string) $key);
+        app(Steps::class)->take(anew($instance), new Repair((string) $key));
         expect(app(Outcomes::class)->outcome(anew($instance))->versions)->not->toBeNull($told->repairs[$key]['text']);
         app(Drafting::class)->back(anew($instance));
     }
-    app(Drafting::class)->waive(anew($instance), new Waiver('tide-mills', '0.4.4', Relation::Needs, 'ferrywright'), 'I know better');
+    $waiver = new Waiver('tide-mills', '0.4.4', Relation::Needs, 'ferrywright');
+    app(Steps::class)->take(anew($instance), new Waive($waiver, 'I know better'));
     test()->nextRequest();
     $this->get(route('draft', $instance))
         ->assertOk()
@@ -228,6 +233,6 @@ it('offers to disregard no limit that a file itself has, and says so where someb
     $this->get(route('instances.show', $instance))->assertOk()->assertSee('cannot be applied as it is');
     $this->post(route('draft.apply', $instance))->assertStatus(409);
     $told = app(Outcomes::class)->outcome(anew($instance))->told;
-    app(Drafting::class)->repair(anew($instance), (string) array_key_first($told->repairs));
+    app(Steps::class)->take(anew($instance), new Repair((string) array_key_first($told->repairs)));
     expect(app(Outcomes::class)->outcome(anew($instance))->versions)->not->toBeNull();
 });

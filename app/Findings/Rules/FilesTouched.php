@@ -6,6 +6,7 @@ namespace App\Findings\Rules;
 
 use App\Disk\FolderFile;
 use App\Disk\Inventory;
+use App\Drafts\Steps\PutBack;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -90,7 +91,7 @@ final readonly class FilesTouched implements Rule
 
     private function putBack(Seen $seen): Remedy
     {
-        return new Remedy('Put it back', 'no other change', 'draft.put-back', [$seen->instance->id]);
+        return Remedy::step('Put it back', $seen->instance, new PutBack(), 'no other change');
     }
 
     /** @param  non-empty-list<FolderFile>  $files */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Drafts\Steps\ChangeBase;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -38,15 +39,7 @@ final readonly class LittleMemory implements Rule
                 "By rule of thumb: {$advice->sum()}. It is given ".number_format($seen->plan->base->memory).' MB.',
                 null,
                 $choice->megabytes > $seen->plan->base->memory
-                    ? [
-                        new Remedy(
-                            "Give it {$choice->gigabytes()}",
-                            'as a draft',
-                            'draft.base',
-                            [$seen->instance->id],
-                            ['memory' => (string) $choice->megabytes],
-                        ),
-                    ]
+                    ? [Remedy::step("Give it {$choice->gigabytes()}", $seen->instance, new ChangeBase(memory: $choice->megabytes))]
                     : [],
             );
         }

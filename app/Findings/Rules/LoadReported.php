@@ -8,6 +8,7 @@ use App\Depots\Catalogue\SupportKey;
 use App\Disk\Folder;
 use App\Disk\PlainFile;
 use App\Drafts\Bases;
+use App\Drafts\Steps\Add;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -76,12 +77,10 @@ final readonly class LoadReported implements Rule
                 $ids === []
                     ? []
                     : [
-                        new Remedy(
+                        Remedy::step(
                             count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids),
-                            'as a draft',
-                            'draft.add',
-                            [$seen->instance->id],
-                            Remedy::list('ids', $ids),
+                            $seen->instance,
+                            new Add($ids),
                         ),
                     ],
                 byLaunch: true,

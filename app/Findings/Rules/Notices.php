@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Drafts\Steps\Range;
+use App\Drafts\Steps\Replace;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -46,12 +48,10 @@ final readonly class Notices implements Rule
                 ! isset($seen->versions[$row->understudy]) &&
                 $this->resolving->holds($seen->plan->without($row->package_id)->wanting($row->understudy), $seen->instance)
             ) {
-                $remedies[] = new Remedy(
+                $remedies[] = Remedy::step(
                     'Use '.$seen->title($row->understudy).' instead',
-                    'as a draft',
-                    'draft.replace',
-                    [$seen->instance->id],
-                    ['id' => $row->package_id, 'target' => $row->understudy],
+                    $seen->instance,
+                    new Replace($row->package_id, $row->understudy),
                 );
             }
             $other = $row->version === null ? null : self::otherRelease($seen->catalogue, $row->package_id, $row->version);
@@ -60,12 +60,10 @@ final readonly class Notices implements Rule
                 $seen->plan->wants($row->package_id) &&
                 $this->resolving->holds($seen->plan->ranging($row->package_id, $other), $seen->instance)
             ) {
-                $remedies[] = new Remedy(
+                $remedies[] = Remedy::step(
                     'Use another release than '.$row->version,
-                    'as a draft',
-                    'draft.range',
-                    [$seen->instance->id],
-                    ['id' => $row->package_id, 'range' => $other],
+                    $seen->instance,
+                    new Range($row->package_id, $other),
                 );
             }
             $findings[] = match ($row->kind) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Drafts\Steps\Let;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -33,12 +34,10 @@ final readonly class Overlaps implements Rule
             $named =
                 implode(', ', array_slice($paths, 0, self::NAMED)).
                 (count($paths) > self::NAMED ? ' and '.(count($paths) - self::NAMED).' more' : '');
-            $let = fn (string $words, string $first, string $second): Remedy => new Remedy(
+            $let = fn (string $words, string $first, string $second): Remedy => Remedy::step(
                 $words,
-                'as a draft',
-                'draft.let',
-                [$seen->instance->id],
-                ['id' => $first, 'target' => $second],
+                $seen->instance,
+                new Let($first, $second),
             );
             $findings[] = new Finding(
                 Level::Look,

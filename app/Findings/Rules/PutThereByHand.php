@@ -153,6 +153,11 @@ final readonly class PutThereByHand implements Rule
      */
     private function keys(array $strays): array
     {
-        return Remedy::list('keys', array_map(fn (Stray $stray): string => $stray->key, $strays));
+        $keys = [];
+        foreach ($strays as $n => $stray) {
+            $keys["keys[{$n}]"] = $stray->key;
+        }
+
+        return $keys;
     }
 }

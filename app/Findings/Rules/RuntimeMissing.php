@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Drafts\Steps\ChangeBase;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -57,13 +58,7 @@ final readonly class RuntimeMissing implements Rule
                 $fitting === []
                     ? []
                     : [
-                        new Remedy(
-                            "Use {$game->runtimeName} {$fitting[0]}",
-                            'as a draft',
-                            'draft.base',
-                            [$seen->instance->id],
-                            ['runtime' => $fitting[0]],
-                        ),
+                        Remedy::step("Use {$game->runtimeName} {$fitting[0]}", $seen->instance, new ChangeBase(runtime: $fitting[0])),
                     ],
             ),
         ];

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Drafts\Steps\ChangeBase;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -51,13 +52,7 @@ final readonly class RuntimeTooOld implements Rule
                 $first->package,
                 $enough !== null && $this->resolving->holds($seen->plan->onRuntime($enough), $seen->instance)
                     ? [
-                        new Remedy(
-                            "Use {$game->runtimeName} {$enough}",
-                            'as a draft',
-                            'draft.base',
-                            [$seen->instance->id],
-                            ['runtime' => $enough],
-                        ),
+                        Remedy::step("Use {$game->runtimeName} {$enough}", $seen->instance, new ChangeBase(runtime: $enough)),
                     ]
                     : [],
             ),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Drafts\Steps\Heed;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -30,13 +31,7 @@ final readonly class Waived implements Rule
                     ($note === '' ? '' : " “{$note}”"),
                 $waiver->id,
                 [
-                    new Remedy(
-                        'Heed it again',
-                        'as a draft',
-                        'draft.heed',
-                        [$seen->instance->id],
-                        ['id' => $waiver->id, 'relation' => $waiver->relation->value, 'target' => $waiver->target],
-                    ),
+                    Remedy::step('Heed it again', $seen->instance, new Heed($waiver->id, $waiver->relation, $waiver->target)),
                 ],
             );
         }, $seen->plan->waivers);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Findings\Rules;
 
 use App\Depots\Package;
+use App\Drafts\Steps\Add;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Remedy;
@@ -40,12 +41,10 @@ final readonly class WorldsAtRisk implements Rule
                 $missing[0] ?? null,
                 $names->isNotEmpty() && $this->resolving->holds($back, $seen->instance)
                     ? [
-                        new Remedy(
+                        Remedy::step(
                             'Add '.$names->join(', ', ' and '),
-                            'as a draft',
-                            'draft.add',
-                            [$seen->instance->id],
-                            Remedy::list('ids', array_values(array_map(strval(...), $names->keys()->all()))),
+                            $seen->instance,
+                            new Add(array_values(array_map(strval(...), $names->keys()->all()))),
                         ),
                     ]
                     : [],

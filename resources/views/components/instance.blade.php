@@ -44,40 +44,17 @@
     </div>
     <div class="cols {{ isset($beside) ? '' : 'wide' }}">
         <nav class="parts" aria-label="Parts of the instance">
-            <a href="{{ route('instances.show', $instance) }}" data-go="l"
-                @if ($part === 'line-up') aria-current="page" @endif>Line-up <span
-                    class="num">{{ $instance->placed->whereNotNull('path')->count() ?: '' }}</span></a>
-            <a href="{{ route('find', $instance) }}" data-go="f" @if ($part === 'find') aria-current="page" @endif>Find</a>
-            <a href="{{ route('instances.shelf', $instance) }}" data-go="d"
-                @if ($part === 'shelf') aria-current="page" @endif>From your disk</a>
-            <a href="{{ route('order', $instance) }}" data-go="b"
-                @if ($part === 'order') aria-current="page" @endif>Order</a>
-            @if ($base->hasStages || $part === 'stages')
-                <a href="{{ route('stages', $instance) }}" data-go="s"
-                    @if ($part === 'stages') aria-current="page" @endif>Stages</a>
-            @endif
-            @if ($base->hasNumbers)
-                <a href="{{ route('numbers', $instance) }}" data-go="n"
-                    @if ($part === 'numbers') aria-current="page" @endif>Numbers</a>
-            @endif
-            <a class="apart" href="{{ route('worlds', $instance) }}" data-go="w"
-                @if ($part === 'worlds') aria-current="page" @endif>Worlds</a>
-            <a href="{{ route('configs', $instance) }}" data-go="c"
-                @if ($part === 'configs') aria-current="page" @endif>Configs</a>
-            <a href="{{ route('files', $instance) }}" data-go="e" @if ($part === 'files') aria-current="page" @endif>Files</a>
-            <a class="apart" href="{{ route('rehearsals', $instance) }}" data-go="r"
-                @if ($part === 'rehearsals') aria-current="page" @endif>Rehearsals <span
-                    class="num">{{ $instance->lastRehearsal?->number }}</span></a>
-            <a href="{{ route('history', $instance) }}" data-go="h"
-                @if ($part === 'history') aria-current="page" @endif>History</a>
-            <a class="apart" href="{{ route('move', $instance) }}" data-go="m" @if ($part === 'move') aria-current="page" @endif>Move</a>
-            <a href="{{ route('hand-off', $instance) }}" data-go="o"
-                @if ($part === 'hand-off') aria-current="page" @endif>Hand-off</a>
-            <a href="{{ route('about', $instance) }}" data-go="a"
-                @if ($part === 'about') aria-current="page" @endif>About it</a>
-            @if ($instance->draft)
-                <a href="{{ route('draft', $instance) }}" @if ($part === 'draft') aria-current="page" @endif>Draft</a>
-            @endif
+            @foreach (App\View\Places::shown($instance, $base, $part) as $place)
+                <a href="{{ $place->address($instance) }}" title="{{ ucfirst($place->help) }}" @class(['apart' => $place->isApart])
+                    @if ($place->key !== '') data-go="{{ $place->key }}" @endif
+                    @if ($part === $place->id) aria-current="page" @endif>{{ $place->name }}
+                    @if ($place->id === 'line-up')
+                        <span class="num">{{ $instance->placed->whereNotNull('path')->count() ?: '' }}</span>
+                    @elseif ($place->id === 'rehearsals')
+                        <span class="num">{{ $instance->lastRehearsal?->number }}</span>
+                    @endif
+                </a>
+            @endforeach
         </nav>
         <main class="main" id="main">{{ $slot }}</main>
         @isset($beside)

@@ -49,13 +49,7 @@
         <div>
             <h2>Keys</h2>
             <table class="mt-2">
-                @foreach (['/' => 'find', 'g i' => 'register', 'g l' => 'line-up', 'g f' => 'find in the depots', 'g d' => 'from your disk',
-                    'g e' => 'files',
-                    'g w' => 'worlds', 'g c' => 'configs', 'g b' => 'order', 'g a' => 'about it',
-                    'g r' => 'rehearsals', 'g h' => 'history', 'g m' => 'move',
-                    'g o' => 'hand-off', 'j k' => 'move', 'Enter' => 'open the row', 'x' => 'mark',
-                    'o' => 'on or off', 'd' => 'review the draft', 'z' => 'step back in the draft', 'Shift Z' => 'step forth again',
-                    'Shift R' => 'rehearse', 'Shift P' => 'play', 'e' => 'first error of a log', 'Esc' => 'close'] as $key => $does)
+                @foreach (App\View\Places::keys() as $key => $does)
                     <tr>
                         <td class="pr-4"><kbd>{{ $key }}</kbd></td>
                         <td>{{ $does }}</td>

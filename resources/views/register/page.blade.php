@@ -56,15 +56,13 @@
         <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
             <h2>Instances <span class="ver quiet ml-2">{{ $instances->total() ?: '' }}</span></h2>
             <span class="flex-1"></span>
-            <a class="link" href="{{ route('work') }}">Running work</a>
-            <a class="link" href="{{ route('logs') }}">Read a log from elsewhere</a>
-            <a class="link" href="{{ route('imports') }}">Bring in a folder</a>
-            <a class="link" href="{{ route('wishes') }}">Wish lists</a>
-            <a class="link" href="{{ route('hand-offs') }}">Hand-offs</a>
-            <a class="link" href="{{ route('packs') }}">Packs</a>
-            <a class="link" href="{{ route('shelf') }}">Your shelf</a>
-            <a class="link" href="{{ route('games') }}">Games</a>
-            <a class="link" href="{{ route('store') }}">Store</a>
+            <nav class="flex flex-wrap items-baseline gap-3" aria-label="Places">
+                @foreach (App\View\Places::house() as $place)
+                    @unless ($place->id === 'register')
+                        <a class="link" href="{{ $place->address() }}" title="{{ ucfirst($place->help) }}">{{ $place->name }}</a>
+                    @endunless
+                @endforeach
+            </nav>
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
         </div>
         @if ($instances->isEmpty())

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Drafts\Steps;
+
+use App\Drafts\Drafting;
+use App\Drafts\LineUps;
+use App\Models\Draft;
+use App\Models\Instance;
+
+/** All steps that there are, and who takes them. */
+final readonly class Steps
+{
+    /** @var list<class-string<Step>> */
+    public const ALL = [
+        Add::class,
+        Remove::class,
+        TurnOff::class,
+        TurnOn::class,
+        Range::class,
+        Pin::class,
+        Update::class,
+        Leave::class,
+        Replace::class,
+        Let::class,
+        ChangeBase::class,
+        Repair::class,
+        Waive::class,
+        Note::class,
+        Heed::class,
+        Group::class,
+        Ungroup::class,
+        SwitchGroup::class,
+        PutBack::class,
+        Restore::class,
+    ];
+
+    public function __construct(
+        private Drafting $drafting,
+        private LineUps $lineUps,
+        private Fits $fits,
+        private Newer $newer,
+        private Points $points,
+    ) {
+    }
+
+    /** @return array<string, class-string<Step>> by key */
+    public static function byKey(): array
+    {
+        return array_combine(array_map(fn (string $class): string => $class::key(), self::ALL), self::ALL);
+    }
+
+    /** @param  int|null  $seen  the draft's revision that the person looked at; null not to ask */
+    public function take(Instance $instance, Step $step, ?int $seen = null): Draft
+    {
+        $here = new Here($instance->load(['placed', 'draft']), $this->lineUps, $this->fits, $this->newer, $this->points);
+
+        return $this->drafting->step($instance, $step->change($here), $seen);
+    }
+}
