@@ -10,8 +10,10 @@ declare(strict_types=1);
 // that it is being worked out; and within a minute all of it is there. Nothing of the demo is changed.
 
 use App\Depots\Package;
-use App\Drafts\Drafting;
 use App\Drafts\Outcomes;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Repair;
+use App\Drafts\Steps\Steps;
 use App\Find\Finder;
 use App\Models\Instance;
 use App\Refusal\Refusal;
@@ -62,10 +64,9 @@ if (! $isLoaded) {
                 }
                 DB::beginTransaction();
                 $said = "{$name}: {$package}, \"{$verdict->text}\"";
-                $channels = app(Finder::class)->channelsOf(seen((string) $id), [(string) $package]);
                 $asked++;
                 try {
-                    app(Drafting::class)->add(seen((string) $id), [(string) $package], null, $channels);
+                    app(Steps::class)->take(seen((string) $id), new Add([(string) $package]));
                     $outcome = app(Outcomes::class)->outcome(seen((string) $id));
                 } catch (Refusal $refusal) {
                     $wrong[] = "{$said}: {$refusal->getMessage()}";
@@ -84,7 +85,7 @@ if (! $isLoaded) {
                 } else {
                     foreach (array_keys($outcome->told->repairs ?? []) as $key) {
                         DB::beginTransaction();
-                        app(Drafting::class)->repair(seen((string) $id), (string) $key);
+                        app(Steps::class)->take(seen((string) $id), new Repair((string) $key));
                         app(Outcomes::class)->outcome(seen((string) $id))->versions !== null ||
                             ($wrong[] = "{$said}: the repair {$key} leads to nothing");
                         $repairs++;

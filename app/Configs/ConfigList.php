@@ -203,7 +203,7 @@ final readonly class ConfigList
                 ->limit(200)
                 ->get(['before']) as $entry
         ) {
-            $gone += array_column($entry->before['placed'] ?? [], 'name', 'package_id');
+            $gone += $entry->before->names();
         }
         $not = array_flip($base);
 

@@ -55,7 +55,7 @@ final readonly class ConfigSteps
                 ->limit(12)
                 ->get(['id', 'before', 'created_at']) as $entry
         ) {
-            if (is_file((new Folder($instance))->ofPoint((string) ($entry->before['task'] ?? ''), $path))) {
+            if (is_file((new Folder($instance))->ofPoint($entry->before->task, $path))) {
                 $others["point {$entry->id}"] = 'before '.$entry->moment();
             }
         }
@@ -85,7 +85,7 @@ final readonly class ConfigSteps
         }
         $file = match ($what) {
             'launch' => (new Folder($instance))->rehearsed((int) $which, $path),
-            'point' => (new Folder($instance))->ofPoint((string) ($instance->history()->find((int) $which)?->before['task'] ?? ''), $path),
+            'point' => (new Folder($instance))->ofPoint($instance->history()->find((int) $which)->before->task ?? '', $path),
             'instance' => (new Folder(Instance::query()->findOrFail($which)))->live($path),
             default => null,
         };

@@ -76,7 +76,7 @@ final readonly class MergedArchives
 
     private function mergedBefore(HistoryEntry $entry): ?string
     {
-        $digest = $entry->before['merged'] ?? null;
+        $digest = $entry->before->merged;
 
         return is_string($digest) && $this->store->has($digest) ? $digest : null;
     }

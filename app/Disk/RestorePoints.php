@@ -12,6 +12,6 @@ final readonly class RestorePoints implements Points
 {
     public function hasOwnOf(Instance $instance, int $entry): bool
     {
-        return (new Folder($instance))->hasPoint($instance->history()->find($entry)?->before['task'] ?? '');
+        return (new Folder($instance))->hasPoint($instance->history()->find($entry)->before->task ?? '');
     }
 }

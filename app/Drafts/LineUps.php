@@ -169,7 +169,7 @@ final class LineUps
     private function remembered(Plan $plan, Instance $instance): Collection
     {
         $point = $plan->once->restore === null ? null : $instance->history()->find($plan->once->restore->point);
-        $then = array_map(fn (array $row): PlacedRelease => new PlacedRelease($row), $point->before['placed'] ?? []);
+        $then = $point?->before->releases() ?? [];
 
         return collect([...$instance->placed, ...$then]);
     }

@@ -10,7 +10,7 @@ use Illuminate\Database\Eloquent\Model;
  * What an apply changed, and the restore point from before it.
  *
  * @property int $id
- * @property array<string, mixed> $before
+ * @property RestorePoint $before
  * @property \Carbon\CarbonImmutable $created_at
  */
 final class HistoryEntry extends Model
@@ -23,5 +23,5 @@ final class HistoryEntry extends Model
         return $this->created_at->isoFormat('D MMM, HH:mm:ss');
     }
 
-    protected $casts = ['before' => 'array', 'created_at' => 'immutable_datetime'];
+    protected $casts = ['before' => RestorePointCast::class, 'created_at' => 'immutable_datetime'];
 }

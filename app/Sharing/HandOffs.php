@@ -12,6 +12,7 @@ use App\Models\Draft;
 use App\Models\HistoryEntry;
 use App\Models\Instance;
 use App\Models\PackRelease;
+use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
 use App\Stages\Stages;
 use App\Store\Texts;
@@ -20,7 +21,6 @@ use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\Carried;
@@ -81,18 +81,20 @@ final readonly class HandOffs
     public function ofPoint(Instance $instance, int $point): HandOff
     {
         $entry = $instance->history()->find($point);
-        $placed = $entry instanceof HistoryEntry ? $entry->before['placed'] ?? [] : [];
-        if ($entry === null || $placed === []) {
+        if (! $entry instanceof HistoryEntry || ! $entry->before->isApplied()) {
             throw Refusal::notFound('That restore point is not here any more, or nothing was applied before it.');
         }
-        $plan = PlanDocument::read($entry->before['plan'])->applied();
-        $placed = array_filter($placed, fn (array $one): bool => ! in_array($one['package_id'], $plan->base->packages(), true));
+        $plan = $entry->before->plan()->applied();
+        $placed = array_filter(
+            $entry->before->releases(),
+            fn (PlacedRelease $one): bool => ! in_array($one->package_id, $plan->base->packages(), true),
+        );
 
         return new HandOff(
             self::name($instance->name.' before '.$entry->moment()),
             $plan,
-            array_column($placed, 'version', 'package_id'),
-            array_filter(array_map(fn (?string $digest): string => trim((string) $digest), array_column($placed, 'sha256', 'package_id'))),
+            collect($placed)->pluck('version', 'package_id')->all(),
+            array_filter(array_map(trim(...), collect($placed)->pluck('sha256', 'package_id')->filter()->all())),
         );
     }
 

@@ -21,7 +21,6 @@ use Carbon\CarbonImmutable;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\WrittenStage;
 
@@ -220,8 +219,8 @@ final readonly class Stages
         $entries = $instance->history()->reorder('id')->get();
         $steps = [];
         foreach ($entries as $n => $entry) {
-            $before = self::wants(PlanDocument::read($entry->before['plan']));
-            $after = self::wants(isset($entries[$n + 1]) ? PlanDocument::read($entries[$n + 1]->before['plan']) : $instance->plan);
+            $before = self::wants($entry->before->plan());
+            $after = self::wants(isset($entries[$n + 1]) ? $entries[$n + 1]->before->plan() : $instance->plan);
             [$adds, $drops] = [array_diff_assoc($after, $before), array_map(strval(...), array_keys(array_diff_key($before, $after)))];
             if ($adds !== [] || $drops !== []) {
                 $steps[] = [$entry, $adds, $drops];
@@ -369,7 +368,7 @@ final readonly class Stages
             $backup =
                 $entry === null
                     ? null
-                    : Backup::query()->where('instance_id', $instance->id)->whereKey((int) ($entry->before['backup'] ?? 0))->first();
+                    : Backup::query()->where('instance_id', $instance->id)->whereKey($entry->before->backup ?? 0)->first();
             if ($backup !== null && $backup->name === null) {
                 $backup->update(['name' => mb_substr("Before stage {$stage->place}: {$stage->title}", 0, 80)]);
             }

@@ -95,7 +95,7 @@ final readonly class HandOffPage
                 ->history()
                 ->limit(20)
                 ->get()
-                ->filter(fn ($entry): bool => ($entry->before['placed'] ?? []) !== [])
+                ->filter(fn ($entry): bool => $entry->before->isApplied())
                 ->map(fn ($entry): array => [(string) $entry->id, 'Before '.$entry->created_at->isoFormat('D MMM, HH:mm')])
                 ->all(),
         );

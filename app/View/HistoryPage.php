@@ -24,11 +24,11 @@ final readonly class HistoryPage
         $this->folder = new Folder($instance);
         $first = $entries->first();
         $after = $first === null ? null : $instance->history()->where('id', '>', $first->id)->reorder('id')->first();
-        $versions = $after->before['versions'] ?? $instance->versions();
+        $versions = $after->before->versions ?? $instance->versions();
         $changes = [];
         foreach ($entries as $entry) {
-            $changes[$entry->id] = Changes::between($entry->before['versions'] ?? [], $versions);
-            $versions = $entry->before['versions'] ?? [];
+            $changes[$entry->id] = Changes::between($entry->before->versions, $versions);
+            $versions = $entry->before->versions;
         }
         $this->changes = $changes;
     }
@@ -41,7 +41,7 @@ final readonly class HistoryPage
     /** Whether configs and worlds of before an apply are still kept. */
     public function keepsOwn(HistoryEntry $entry): bool
     {
-        $task = $entry->before['task'] ?? '';
+        $task = $entry->before->task;
 
         return $task !== '' && $this->folder->hasPoint($task);
     }

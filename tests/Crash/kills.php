@@ -183,11 +183,11 @@ for ($kill = 1; $kill <= $how; $kill++) {
         } else {
             $entry = $instance->history()->first();
             if ($instance->draft === null) {
-                $what === 'restore' && $entry !== null && ($entry->before['placed'] ?? []) !== []
+                $what === 'restore' && $entry !== null && $entry->before->isApplied()
                     ? app(Restoring::class)->restore(
                         $instance,
                         $entry->id,
-                        $folder = (new Folder($instance))->hasPoint($entry->before['task']),
+                        $folder = (new Folder($instance))->hasPoint($entry->before->task),
                     )
                     : app(Drafting::class)->step($instance, $turn);
             }

@@ -7,7 +7,6 @@ namespace App\Drafts\Steps;
 use App\Refusal\Refusal;
 use Closure;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Plan\Restore as Kept;
 
 /** Leads back to how the instance was before an apply. */
@@ -49,12 +48,12 @@ final readonly class Restore extends Step
         $point = $here->instance->history()->find($this->entry);
         $point ?? throw Refusal::notFound('That entry of the history is not here any more.');
         $before = $point->before;
-        if (($before['placed'] ?? []) === []) {
+        if (! $before->isApplied()) {
             throw Refusal::conflict('Before that, nothing was applied, so there is nothing to go back to.');
         }
-        $to = new Kept($this->entry, $before['versions'], $this->own);
+        $to = new Kept($this->entry, $before->versions, $this->own);
 
         // Groups are of now: what a person has put together since stays together as far as it is asked for then.
-        return fn (Plan $now): Plan => PlanDocument::read($before['plan'])->groupedAs($now)->restoring($to);
+        return fn (Plan $now): Plan => $before->plan()->groupedAs($now)->restoring($to);
     }
 }

@@ -34,7 +34,7 @@
                             @endif
                         </td>
                         <td>
-                            @if (($entry->before['placed'] ?? []) !== [])
+                            @if ($entry->before->isApplied())
                                 <x-act :action="route('draft.restore', $instance)" :fields="['point' => $entry->id, 'own' => 0]"
                                     :label="'Restore the line-up from before ' . $entry->moment()">The
                                     line-up</x-act>

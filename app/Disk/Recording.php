@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Disk;
+
+use App\Models\Instance;
+use App\Models\PackRelease;
+use App\Models\PlacedRelease;
+use App\Models\RestorePoint;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Plan\PlanDocument;
+
+/** Writes down what an apply has made true, once. */
+final readonly class Recording
+{
+    public function __construct(private MergedArchives $mergedArchives)
+    {
+    }
+
+    public function record(Instance $instance, Pending $pending): void
+    {
+        $instance = Instance::query()->lockForUpdate()->findOrFail($instance->id);
+        if ($instance->history()->where('before->task', $pending->task)->exists()) {
+            return;
+        }
+        $instance->history()->create([
+            'sentence' => $pending->sentence,
+            'before' => RestorePoint::of($instance, $pending->task, $pending->backup, $this->mergedArchives->now($instance)),
+            'created_at' => now(),
+        ]);
+        $this->place($instance, $pending);
+        $pending->worlds && DB::table('seen_worlds')->where('instance_id', $instance->id)->delete();
+        // A pack that was taken away meanwhile is none.
+        $pack = $pending->pack === '' ? null : PackRelease::query()->whereKey($pending->pack)->value('id');
+        $instance->update(
+            ['plan' => PlanDocument::read($pending->plan), 'applied_at' => now(), 'applies' => $instance->applies + 1] +
+                ($pack === null ? [] : ['pack_id' => $pack]),
+        );
+        $instance->draft()->where('id', $pending->draft)->where('revision', $pending->revision)->delete();
+    }
+
+    private function place(Instance $instance, Pending $pending): void
+    {
+        $own = ['instance_id' => $instance->id];
+        $instance->placed()->delete();
+        PlacedRelease::query()->insert(
+            array_map(fn (array $row): array => $own + ['because' => json_encode($row['because'])] + $row, $pending->rows),
+        );
+        DB::table('placed_files')->where('instance_id', $instance->id)->delete();
+        foreach (array_chunk($pending->files, 1000) as $files) {
+            DB::table('placed_files')->insert(
+                array_map(fn (array $row): array => $own + ['over' => json_encode($row['over'])] + $row, $files),
+            );
+        }
+    }
+}
