@@ -6,7 +6,7 @@ declare(strict_types=1);
 
 use App\Depots\Depot;
 use App\Depots\Sync\Synchronising;
-use App\Local\FolderReading;
+use App\Imports\FolderReading;
 use App\Models\Task;
 use App\Work\Liveness;
 use Illuminate\Contracts\Console\Kernel;

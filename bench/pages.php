@@ -14,7 +14,7 @@ use App\Drafts\Bases;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Findings\Looking;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Work\Liveness;

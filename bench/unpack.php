@@ -8,7 +8,7 @@ declare(strict_types=1);
  */
 
 use App\Disk\Archives;
-use App\Games;
+use App\Games\Games;
 use App\Store\Store;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;

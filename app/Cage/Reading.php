@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Cage;
 
-use App\Games;
+use App\Games\Games;
 use App\Refusal\Refusal;
 use Stasimon\Core\Evidence\ArchiveFacts;
 use Stasimon\Core\Evidence\Descriptor\Described;

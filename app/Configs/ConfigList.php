@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Configs;
 
 use App\Disk\PlainFile;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Models\PlacedRelease;

@@ -6,7 +6,7 @@ namespace App\Console;
 
 use App\Disk\Applying;
 use App\Disk\Rubbish;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;

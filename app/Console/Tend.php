@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Console;
 
 use App\Depots\Sync\Schedule;
-use App\Local\Incoming;
-use App\Local\Uploads;
 use App\Models\WishList;
 use App\Moving\Grid;
 use App\Moving\Watching;
 use App\Rehearsals\Play\Play;
+use App\Shelf\Incoming;
+use App\Shelf\Uploads;
 use App\Work\Tending;
 use App\Worlds\Keeping;
 use App\Worlds\Worlds;

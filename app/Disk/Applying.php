@@ -6,7 +6,7 @@ namespace App\Disk;
 
 use App\Drafts\LineUp;
 use App\Drafts\LineUps;
-use App\Games;
+use App\Games\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\Task;

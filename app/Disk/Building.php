@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Disk;
 
 use App\Drafts\LineUp;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use Stasimon\Core\Game\GameDefinition;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
-use App\Games;
+use App\Games\Games;
 use App\Models\HistoryEntry;
 use App\Models\Instance;
 use App\Refusal\Refusal;

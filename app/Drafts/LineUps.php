@@ -6,7 +6,7 @@ namespace App\Drafts;
 
 use App\Depots\Catalogue\CatalogueStamp;
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
 use App\Work\Allowance;

@@ -12,7 +12,7 @@ use App\Drafts\Bases;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Drafts\Steps\Fits;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;

@@ -8,7 +8,7 @@ use App\Depots\Catalogue\CatalogueStamp;
 use App\Drafts\LineUps;
 use App\Drafts\Steps\Newer;
 use App\Drafts\Trials;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\TaskKind;
 use App\Numbers\Numbers;

@@ -6,7 +6,7 @@ namespace App\Findings;
 
 use App\Disk\Archives;
 use App\Drafts\LineUp;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
 use Stasimon\Core\Catalogue\Kind;

@@ -6,7 +6,7 @@ namespace App\Moving;
 
 use App\Disk\Folder;
 use App\Disk\OwnFiles;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;

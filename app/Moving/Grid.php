@@ -7,7 +7,7 @@ namespace App\Moving;
 use App\Depots\Catalogue\CatalogueStamp;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Drafts\Bases;
-use App\Games;
+use App\Games\Games;
 use App\Models\Task;
 use App\Models\TaskKind;
 use App\Models\TaskState;

@@ -7,7 +7,7 @@ namespace App\Moving;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\WishCell;
 use App\Models\WishList;

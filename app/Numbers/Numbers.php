@@ -8,7 +8,7 @@ use App\Configs\ConfigList;
 use App\Configs\ConfigSteps;
 use App\Disk\Folder;
 use App\Disk\PlainFile;
-use App\Games;
+use App\Games\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Refusal\Refusal;

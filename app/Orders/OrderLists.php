@@ -9,7 +9,7 @@ use App\Disk\Merging;
 use App\Drafts\LineUp;
 use App\Drafts\LineUps;
 use App\Drafts\Offered;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\Store;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Packs;
 
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\PackRelease;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Packs;
 
-use App\Local\Imports;
+use App\Imports\Imports;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\File;

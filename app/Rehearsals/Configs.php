@@ -7,7 +7,7 @@ namespace App\Rehearsals;
 use App\Disk\Entries;
 use App\Disk\Folder;
 use App\Disk\PlainFile;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
-use App\Games;
-use App\Local\Agreements;
-use App\Local\Runtimes;
+use App\Games\Games;
+use App\Games\Taught\Agreements;
+use App\Games\Taught\Runtimes;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;

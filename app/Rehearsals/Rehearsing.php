@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Rehearsals;
 
 use App\Disk\Folder;
-use App\Games;
+use App\Games\Games;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use App\Refusal\Meaning;

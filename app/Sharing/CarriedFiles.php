@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Sharing;
 
-use App\Local\Recognised;
-use App\Local\ShelfFile;
-use App\Local\ShelfState;
-use App\Local\Uploads;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use App\Shelf\Recognised;
+use App\Shelf\ShelfFile;
+use App\Shelf\ShelfState;
+use App\Shelf\Uploads;
 use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Collection;

@@ -7,7 +7,7 @@ namespace App\Sharing;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Package;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\PackRelease;

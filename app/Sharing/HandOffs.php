@@ -7,7 +7,7 @@ namespace App\Sharing;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Models\Draft;
 use App\Models\HistoryEntry;
 use App\Models\Instance;

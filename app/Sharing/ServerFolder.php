@@ -6,7 +6,7 @@ namespace App\Sharing;
 
 use App\Disk\Entries;
 use App\Disk\Folder;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Side;
 use App\Refusal\Refusal;

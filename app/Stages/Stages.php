@@ -8,7 +8,7 @@ use App\Depots\Package;
 use App\Drafts\Drafting;
 use App\Drafts\Steps\Restore;
 use App\Drafts\Steps\Steps;
-use App\Games;
+use App\Games\Games;
 use App\Models\Backup;
 use App\Models\HistoryEntry;
 use App\Models\Instance;

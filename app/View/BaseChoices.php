@@ -8,7 +8,7 @@ use App\Drafts\Bases;
 use App\Drafts\LineUp;
 use App\Drafts\LineUps;
 use App\Findings\RunsOn;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
 use App\Work\Allowance;

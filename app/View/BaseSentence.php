@@ -8,7 +8,7 @@ use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Package;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\PlacedRelease;

@@ -12,7 +12,7 @@ use App\Drafts\Outcomes;
 use App\Findings\Finding;
 use App\Findings\Findings;
 use App\Findings\Looking;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Cage\Reading;
-use App\Local\Agreements;
-use App\Local\TaughtGames;
+use App\Games\Taught\Agreements;
+use App\Games\Taught\TaughtGames;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;

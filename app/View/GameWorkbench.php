@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Cage\Reading;
-use App\Games;
+use App\Games\Games;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
 use Stasimon\Core\Document\Place;

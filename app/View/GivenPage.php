@@ -7,7 +7,7 @@ namespace App\View;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Package;
 use App\Drafts\Bases;
-use App\Games;
+use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Share\Carried;

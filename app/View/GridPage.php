@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Package;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\Task;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Local\ShelfFile;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Packs\DepotPack;
+use App\Shelf\ShelfFile;
 use Illuminate\Support\Collection;
 
 /** An instance as a pack: what the form begins with, which pack it is of, and what else there is of that. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Local\ShelfFile;
-use App\Local\ShelfState;
 use App\Models\Instance;
+use App\Shelf\ShelfFile;
+use App\Shelf\ShelfState;
 use App\Store\Store;
 use Illuminate\Database\Eloquent\Collection;
 use Stasimon\Core\Place\Archive\Archive;

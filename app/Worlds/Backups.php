@@ -6,7 +6,7 @@ namespace App\Worlds;
 
 use App\Disk\Folder;
 use App\Disk\KeptWorlds;
-use App\Games;
+use App\Games\Games;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Refusal\Refusal;

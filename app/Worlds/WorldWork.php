@@ -7,7 +7,7 @@ namespace App\Worlds;
 use App\Disk\Entries;
 use App\Disk\Folder;
 use App\Disk\OwnFiles;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;

@@ -25,18 +25,19 @@ final readonly class Layers
     ];
 
     public const APP = [
-        ['Refusal', 'Models'],
-        ['', 'Store', 'Work', 'Depots\Catalogue', 'Depots'],
+        ['Depots\Catalogue', 'Models', 'Refusal'],
+        ['Depots', 'Games', 'Store', 'Work'],
         ['Cage', 'Depots\Download', 'Depots\Sync', 'Drafts'],
         ['Drafts\Steps'],
         ['Disk', 'Find'],
-        ['Local', 'Orders', 'Worlds'],
-        ['Moving', 'Rehearsals\Log', 'Stages'],
-        ['Rehearsals\Launch', 'Care'],
+        ['Orders', 'Shelf', 'Worlds'],
+        ['Cleaning', 'Imports', 'Moving', 'Rehearsals\Log', 'Stages'],
+        ['Games\Taught'],
+        ['Rehearsals\Launch'],
         ['Rehearsals', 'Rehearsals\Culprits'],
         ['Configs', 'Rehearsals\Play', 'Sharing'],
-        ['Numbers', 'Packs', 'Sharing\Whole', 'Http\Middleware'],
-        ['Findings', 'Http\Requests', 'Console'],
+        ['Http\Middleware', 'Numbers', 'Packs', 'Sharing\Whole'],
+        ['Console', 'Findings', 'Http\Requests'],
         ['Findings\Rules', 'View'],
         ['Http\Controllers', 'Providers'],
     ];

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Disk\Processes;
-use App\Games;
+use App\Games\Games;
 use App\Models\Task;
 use App\Rehearsals\Rehearse;
 use App\Work\Liveness;

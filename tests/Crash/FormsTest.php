@@ -3,8 +3,7 @@
 declare(strict_types=1);
 
 use App\Depots\Depot;
-use App\Local\Import;
-use App\Local\ShelfFile;
+use App\Imports\Import;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Models\PackRelease;
@@ -18,6 +17,7 @@ use App\Rehearsals\Log\DroppedLog;
 use App\Rehearsals\Play\Play;
 use App\Sharing\GivenHandOff;
 use App\Sharing\Whole\Whole;
+use App\Shelf\ShelfFile;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Route as Registered;
 use Illuminate\Support\Facades\Route;

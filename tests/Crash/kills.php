@@ -14,8 +14,9 @@ use App\Depots\Depot;
 use App\Depots\Sync\ReadDepot;
 use App\Disk\ApplyDraft;
 use App\Disk\Folder;
-use App\Disk\Restoring;
 use App\Drafts\Drafting;
+use App\Drafts\Steps\Restore;
+use App\Drafts\Steps\Steps;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskState;
@@ -184,10 +185,9 @@ for ($kill = 1; $kill <= $how; $kill++) {
             $entry = $instance->history()->first();
             if ($instance->draft === null) {
                 $what === 'restore' && $entry !== null && $entry->before->isApplied()
-                    ? app(Restoring::class)->restore(
+                    ? app(Steps::class)->take(
                         $instance,
-                        $entry->id,
-                        $folder = (new Folder($instance))->hasPoint($entry->before->task),
+                        new Restore($entry->id, (new Folder($instance))->hasPoint($entry->before->task)),
                     )
                     : app(Drafting::class)->step($instance, $turn);
             }

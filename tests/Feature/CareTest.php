@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\Care\CleanUp;
-use App\Care\Used;
+use App\Cleaning\CleanUp;
+use App\Cleaning\Used;
 use App\Disk\Folder;
 use App\Models\Instance;
 use App\Store\Store;

@@ -8,12 +8,12 @@ use App\Disk\Folder;
 use App\Disk\InTheWay;
 use App\Disk\Laying;
 use App\Disk\Milestones;
-use App\Disk\Restoring;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Restore;
 use App\Drafts\Steps\Steps;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Place\Placement;
@@ -140,7 +140,7 @@ it('loses nothing of a person\'s over drafts, undo, going back and applies that 
         $instance = Instance::query()->findOrFail($instance->id);
         $point = $instance->history()->reorder('id')->skip(1)->first();
         if ($point !== null && $strewn->dice->getInt(0, 3) === 0) {
-            app(Restoring::class)->restore($instance, $point->id, (bool) $strewn->dice->getInt(0, 1));
+            app(Steps::class)->take($instance, new Restore($point->id, (bool) $strewn->dice->getInt(0, 1)));
         }
         app(Drafting::class)->step($instance, function (Plan $plan) use ($strewn, $pool): Plan {
             foreach ($pool as $id) {

@@ -6,7 +6,7 @@ use App\Depots\Catalogue\DepotCatalogue;
 use App\Disk\Folder;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Rehearsals\Culprits\CulpritSearch;
 use App\Rehearsals\Log\Reading;

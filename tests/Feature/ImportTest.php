@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 use App\Depots\Release;
 use App\Disk\Folder;
-use App\Local\Import;
-use App\Local\ImportState;
-use App\Local\ShelfFile;
+use App\Imports\Import;
+use App\Imports\ImportState;
 use App\Models\Instance;
+use App\Shelf\ShelfFile;
 use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;

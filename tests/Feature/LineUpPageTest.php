@@ -9,7 +9,7 @@ use App\Findings\Level;
 use App\Findings\Look;
 use App\Findings\Looking;
 use App\Findings\Update;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Rehearsals\Log\Started;
 use App\View\LineUpPage;

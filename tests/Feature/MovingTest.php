@@ -6,7 +6,7 @@ use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Depot;
 use App\Depots\Sync\Schedule;
 use App\Disk\Folder;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\Watch;

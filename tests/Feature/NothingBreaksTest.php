@@ -325,8 +325,8 @@ describe('work', function (): void {
 it('counts the recommendation of a depot that nobody moderates for nothing where another has the loader', function (): void {
     World::depot();
     $bases = fn () => new App\Drafts\Bases(
-        app(App\Games::class)->get('ferrywright'),
-        new App\Depots\Catalogue\DepotCatalogue(app(App\Games::class)->get('ferrywright')),
+        app(App\Games\Games::class)->get('ferrywright'),
+        new App\Depots\Catalogue\DepotCatalogue(app(App\Games\Games::class)->get('ferrywright')),
     );
     $before = $bases()->plan('3.2.1', 'halyard', null, null, null)->base->loaderVersion;
     $depot = App\Depots\Depot::query()->create(['slug' => 'odd', 'name' => 'Odd', 'url' => 'http://127.0.0.1:9', 'place' => 9]);

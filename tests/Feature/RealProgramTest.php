@@ -6,13 +6,13 @@ declare(strict_types=1);
 // docs/formats/examples/osgi/game.json; real bundles of Debian's packages are its mods (OSGi Core Release 8).
 
 use App\Disk\Folder;
-use App\Games;
-use App\Local\Agreements;
-use App\Local\Import;
-use App\Local\ShelfFile;
+use App\Games\Games;
+use App\Games\Taught\Agreements;
+use App\Imports\Import;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Rehearsals\Log\Reading;
+use App\Shelf\ShelfFile;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Symfony\Component\Process\Process;

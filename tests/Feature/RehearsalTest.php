@@ -41,7 +41,7 @@ it('stops a launch that hangs, and keeps what it said', function (): void {
     $definition = json_decode((string) file_get_contents(base_path('games/ferrywright.json')), true);
     $definition['launch'] = ['sh', '-c', 'echo waiting; sleep 30'];
     file_put_contents("{$games}/ferrywright.json", json_encode($definition));
-    app()->instance(App\Games::class, new App\Games($games));
+    app()->instance(App\Games\Games::class, new App\Games\Games($games));
     $rehearsal = $instance
         ->rehearsals()
         ->create(['number' => 1, 'state' => 'waiting', 'plan' => $instance->plan])

@@ -9,7 +9,7 @@ use App\Drafts\Drafting;
 use App\Find\Finder;
 use App\Find\Query;
 use App\Find\VerdictMemory;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Explain\Fit;

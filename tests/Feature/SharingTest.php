@@ -3,14 +3,14 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
-use App\Local\Recognised;
-use App\Local\ShelfFile;
-use App\Local\ShelfState;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Sharing\GivenHandOff;
 use App\Sharing\HandOffs;
 use App\Sharing\StarterGroup;
+use App\Shelf\Recognised;
+use App\Shelf\ShelfFile;
+use App\Shelf\ShelfState;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 use App\Depots\Depot;
 use App\Disk\Folder;
-use App\Local\Incoming;
-use App\Local\Room;
-use App\Local\ShelfFile;
-use App\Local\ShelfState;
-use App\Local\Uploads;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use App\Shelf\Incoming;
+use App\Shelf\Room;
+use App\Shelf\ShelfFile;
+use App\Shelf\ShelfState;
+use App\Shelf\Uploads;
 use App\Store\Store;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;

@@ -324,7 +324,7 @@ it('passes over understudies whose names are longer than any package may have', 
     answering(['gulls' => gulls(['understudies' => [str_repeat('x', 400), 'terns']])]);
     $depot = odd();
     app(Synchronising::class)->run($depot, World::task());
-    $catalogue = new App\Depots\Catalogue\DepotCatalogue(app(App\Games::class)->get('ferrywright'));
+    $catalogue = new App\Depots\Catalogue\DepotCatalogue(app(App\Games\Games::class)->get('ferrywright'));
     expect($catalogue->package('gulls')?->understudies)->toBe(['terns']);
 });
 

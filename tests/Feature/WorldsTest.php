@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 use App\Depots\Release;
 use App\Disk\Folder;
-use App\Games;
-use App\Local\Incoming;
+use App\Games\Games;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Refusal\Refusal;
+use App\Shelf\Incoming;
 use App\Store\Store;
 use App\Worlds\Backups;
 use App\Worlds\Keeping;

@@ -12,7 +12,7 @@ use App\Disk\Applying;
 use App\Disk\GameArchives;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Models\Side;

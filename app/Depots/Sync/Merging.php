@@ -6,7 +6,7 @@ namespace App\Depots\Sync;
 
 use App\Depots\Catalogue\Bulk;
 use App\Depots\Catalogue\SupportKey;
-use App\Games;
+use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\CompactForm;

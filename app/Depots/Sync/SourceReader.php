@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Games;
+use App\Games\Games;
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Package;

@@ -9,7 +9,7 @@ use App\Depots\Changes;
 use App\Depots\Depot;
 use App\Depots\DepotClient;
 use App\Depots\DepotFailure;
-use App\Games;
+use App\Games\Games;
 use App\Models\Task;
 use App\Refusal\Meaning;
 use Generator;

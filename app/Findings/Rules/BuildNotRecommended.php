@@ -9,7 +9,7 @@ use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Games;
+use App\Games\Games;
 use Stasimon\Core\Game\LoaderBuild;
 
 /** No build of the loader is recommended for this game version. */

@@ -9,7 +9,7 @@ use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Games;
+use App\Games\Games;
 
 /** A folder of the instance's own is a link to somewhere else. */
 final readonly class LinkedFolders implements Rule

@@ -11,7 +11,7 @@ use App\Findings\Remedy;
 use App\Findings\Rule;
 use App\Findings\RunsOn;
 use App\Findings\Seen;
-use App\Games;
+use App\Games\Games;
 
 /** What the game is given, or what the machine has, may be too little. */
 final readonly class LittleMemory implements Rule

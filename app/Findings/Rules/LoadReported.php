@@ -14,7 +14,7 @@ use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Games;
+use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 
 /** The game's own load report lists what was asked for and is not there. */

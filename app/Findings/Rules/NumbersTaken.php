@@ -9,7 +9,7 @@ use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Games;
+use App\Games\Games;
 use App\Numbers\Numbers;
 use App\Numbers\NumberSheet;
 use Illuminate\Support\Str;

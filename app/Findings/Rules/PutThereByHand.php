@@ -9,8 +9,8 @@ use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Local\Stray;
-use App\Local\Strays;
+use App\Shelf\Stray;
+use App\Shelf\Strays;
 use Stasimon\Core\Catalogue\Breakage;
 
 /** Something lies where mods lie and was not laid by an apply; the game starts it with the others. */

@@ -11,9 +11,9 @@ use App\Findings\Remedy;
 use App\Findings\Resolving;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Games;
-use App\Local\Runtime;
-use App\Local\Runtimes;
+use App\Games\Games;
+use App\Games\Taught\Runtime;
+use App\Games\Taught\Runtimes;
 
 /** The runtime that the base names is not on this machine, where the game is started by one of those. */
 final readonly class RuntimeMissing implements Rule

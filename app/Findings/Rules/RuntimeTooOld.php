@@ -11,7 +11,7 @@ use App\Findings\Remedy;
 use App\Findings\Resolving;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Games;
+use App\Games\Games;
 use Stasimon\Core\Evidence\RuntimeNeed;
 
 /** Files are built for a newer runtime than there is, whatever the depots say. */

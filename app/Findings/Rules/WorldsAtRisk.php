@@ -12,7 +12,7 @@ use App\Findings\Remedy;
 use App\Findings\Resolving;
 use App\Findings\Rule;
 use App\Findings\Seen;
-use App\Games;
+use App\Games\Games;
 use App\Worlds\Worlds;
 use Stasimon\Core\Plan\Plan;
 

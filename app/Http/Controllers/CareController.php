@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Care\CleanUp;
-use App\Care\Duplicating;
-use App\Care\Unused;
+use App\Cleaning\CleanUp;
+use App\Cleaning\Unused;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Http\Requests\AboutRequest;
 use App\Http\Requests\CleanUpRequest;
 use App\Http\Requests\DuplicateRequest;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;
+use App\Moving\Duplicating;
 use App\Refusal\Refusal;
 use App\Sharing\Whole\Wholes;
 use App\Store\Texts;

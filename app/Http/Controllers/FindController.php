@@ -8,7 +8,7 @@ use App\Depots\Sync\Depots;
 use App\Find\Finder;
 use App\Find\Query;
 use App\Find\Searching;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\WishLists;
 use App\View\Address;

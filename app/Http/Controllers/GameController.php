@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Disk\GameArchives;
-use App\Games;
+use App\Games\Games;
+use App\Games\Taught\Agreements;
+use App\Games\Taught\Runtimes;
+use App\Games\Taught\TaughtGames;
 use App\Http\Requests\GameArchiveRequest;
 use App\Http\Requests\GameRequest;
-use App\Local\Agreements;
-use App\Local\Runtimes;
-use App\Local\TaughtGames;
 use App\Refusal\Refusal;
 use App\View\Address;
 use App\View\GamePage;

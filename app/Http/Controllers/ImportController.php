@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Games;
+use App\Games\Games;
 use App\Http\Requests\ImportRequest;
-use App\Local\FolderFound;
-use App\Local\Import;
-use App\Local\Imports;
-use App\Local\ReadFolder;
+use App\Imports\FolderFound;
+use App\Imports\Import;
+use App\Imports\Imports;
+use App\Imports\ReadFolder;
 use App\Refusal\Refusal;
 use App\Sharing\Whole\Wholes;
 use App\View\Address;

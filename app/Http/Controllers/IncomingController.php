@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\IncomingRequest;
-use App\Local\Incoming;
 use App\Refusal\Refusal;
+use App\Shelf\Incoming;
 use App\View\Address;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

@@ -10,7 +10,7 @@ use App\Disk\RemoveInstance;
 use App\Drafts\Outcomes;
 use App\Findings\Looking;
 use App\Findings\Tidings;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Instances;
 use App\Rehearsals\Log\Started;

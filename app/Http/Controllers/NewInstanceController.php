@@ -7,7 +7,7 @@ namespace App\Http\Controllers;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Http\Requests\BaseRequest;
 use App\Http\Requests\NewInstanceRequest;
 use App\Models\Instances;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Games;
+use App\Games\Games;
 use App\Http\Requests\Steps\RemedyRequest;
 use App\Http\Requests\Steps\TakeBackRequest;
 use App\Models\Instance;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Cage\Reading;
-use App\Games;
+use App\Games\Games;
+use App\Games\Taught\GuessedGame;
 use App\Http\Requests\WorkbenchRequest;
-use App\Local\GuessedGame;
-use App\Local\Imports;
+use App\Imports\Imports;
 use App\View\Address;
 use App\View\GameWorkbench;
 use Illuminate\Http\Request;

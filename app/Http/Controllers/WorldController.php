@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Cage\Reading;
 use App\Drafts\Drafting;
-use App\Games;
+use App\Games\Games;
 use App\Http\Requests\BackupNameRequest;
 use App\Http\Requests\KeepEveryRequest;
 use App\Http\Requests\WorldFileRequest;

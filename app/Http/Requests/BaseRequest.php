@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Games;
+use App\Games\Games;
 use App\Models\WishList;
 use App\Models\WishLists;
 use Illuminate\Foundation\Http\FormRequest;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Local\Incoming;
-use App\Local\Slices;
+use App\Shelf\Incoming;
+use App\Shelf\Slices;
 use Illuminate\Http\UploadedFile;
 
 /** A form that brings one file: with it, or, where it is large, in slices before it. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Local\Shelf;
-use App\Local\ShelfFile;
+use App\Shelf\Shelf;
+use App\Shelf\ShelfFile;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** A folder to read: a path, or an archive of it on the shelf. */

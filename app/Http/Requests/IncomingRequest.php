@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Local\Uploads;
+use App\Shelf\Uploads;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** A file that is announced, and comes in slices. */

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Local\Uploads;
 use App\Models\Instance;
 use App\Models\Instances;
+use App\Shelf\Uploads;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 

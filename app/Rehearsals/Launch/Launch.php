@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Rehearsals\Launch;
 
 use App\Disk\Processes;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Side;
 use App\Refusal\Meaning;

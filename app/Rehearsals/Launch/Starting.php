@@ -6,9 +6,9 @@ namespace App\Rehearsals\Launch;
 
 use App\Disk\Archives;
 use App\Disk\Folder;
-use App\Games;
-use App\Local\Agreements;
-use App\Local\Runtimes;
+use App\Games\Games;
+use App\Games\Taught\Agreements;
+use App\Games\Taught\Runtimes;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
 use App\Models\Side;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Rehearsals\Log;
 
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Games;
+use App\Games\Games;
 use App\Models\Instance;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Collection;

@@ -6,7 +6,7 @@ namespace App\Rehearsals\Log;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Package;
-use App\Games;
+use App\Games\Games;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use Stasimon\Core\Diagnose\Counsel;

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Rehearsals\Play;
 
 use App\Disk\Folder;
-use App\Games;
-use App\Local\Agreements;
-use App\Local\Runtimes;
+use App\Games\Games;
+use App\Games\Taught\Agreements;
+use App\Games\Taught\Runtimes;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\Purpose;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Sharing\Whole;
 
-use App\Local\Recognised;
 use App\Refusal\Refusal;
+use App\Shelf\Recognised;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Share\HandOff;

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imports;
+
+/**
+ * What a folder from elsewhere was found to be. The state of an archive is "in", "off", "doubled", "superseded" or "unread".
+ *
+ * @phpstan-type FoundArchive array{path: string, sha256: string, size: int, how: string, why: list<string>, id: string, version: string,
+ *     name: string, kind: string, state: string}
+ */
+final readonly class FolderFound
+{
+    /**
+     * @param  string  $root  where it is
+     * @param  string  $version  of the game; nothing where the folder does not say
+     * @param  string  $loader  id; nothing where none was found
+     * @param  list<FoundArchive>  $archives
+     * @param  array<string, int>  $own  folder of a person's own => files in it
+     * @param  int  $others  files that are none of these
+     */
+    public function __construct(
+        public string $root,
+        public string $game,
+        public string $version,
+        public string $loader,
+        public string $build,
+        public array $archives,
+        public array $own,
+        public int $others,
+    ) {
+    }
+
+    /** @param  array<string, mixed>  $kept */
+    public static function of(array $kept): self
+    {
+        return new self(...$kept);
+    }
+
+    /** @return array<string, mixed> */
+    public function kept(): array
+    {
+        return get_object_vars($this);
+    }
+
+    /** @return list<FoundArchive> */
+    public function archives(string ...$states): array
+    {
+        return array_values(array_filter($this->archives, fn (array $one): bool => in_array($one['state'], $states, true)));
+    }
+
+    public function loaderName(): string
+    {
+        return array_values(array_filter($this->archives, fn (array $one): bool => $one['id'] === $this->loader))[0]['name'] ??
+            $this->loader;
+    }
+}

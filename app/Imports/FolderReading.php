@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imports;
+
+use App\Cage\Reading;
+use App\Disk\Entries;
+use App\Disk\PlainFile;
+use App\Games\Games;
+use App\Models\Task;
+use App\Refusal\Refusal;
+use App\Shelf\Recognising;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+
+/**
+ * Reads a folder that was put together elsewhere, and changes nothing in it.
+ *
+ * @phpstan-import-type FoundArchive from FolderFound
+ */
+final readonly class FolderReading
+{
+    /** Files of a folder, and archives in it, that are looked at. */
+    private const FILES = 200_000;
+
+    private const ARCHIVES = 2_000;
+
+    /** How people rename what is to be kept out of a launch. Common practice. */
+    private const OFF = '/\.(?:disabled|off|bak|old)$/i';
+
+    public function __construct(private Games $games, private Recognising $recognising, private Reading $reading)
+    {
+    }
+
+    /** @throws Refusal when nothing in it is known */
+    public function of(string $root, Task $task): FolderFound
+    {
+        $files = self::files($root);
+        [$game, $version] =
+            $this->game($root, $files) ??
+            throw Refusal::unusable('Nothing in the folder says which game and version it is for. Nothing was kept.');
+        $places = array_unique(array_map(fn ($place): string => $place->folder, $game->places));
+        $archives = array_values(
+            array_filter(
+                $files,
+                fn (string $path): bool => in_array(dirname($path), $places, true) &&
+                    preg_match('/\.(?:zip|jar|dll)(?:\.\w+)?$/i', $path) === 1,
+            ),
+        );
+        $own = array_map(
+            fn (string $folder): int => count(array_filter($files, fn (string $path): bool => str_starts_with($path, "{$folder}/"))),
+            array_combine($game->own, $game->own),
+        );
+        $read = [];
+        foreach (array_slice($archives, 0, self::ARCHIVES) as $number => $path) {
+            $task->advance('reading the folder', $number + 1, count($archives));
+            $read[] = $this->archive("{$root}/{$path}", $path, $game->id);
+        }
+        $read = self::compared($read);
+        $loader =
+            array_values(array_filter($read, fn (array $one): bool => $one['kind'] === Kind::Loader->value && $one['state'] === 'in'))[0] ??
+            null;
+
+        return new FolderFound(
+            $root,
+            $game->id,
+            $version,
+            $loader['id'] ?? '',
+            $loader['version'] ?? '',
+            $read,
+            $own,
+            count($files) - count($archives) - array_sum($own),
+        );
+    }
+
+    /** @return list<string> paths below it, of files that are no links */
+    private static function files(string $root): array
+    {
+        $files = [];
+        foreach (Entries::files($root) as $path => $file) {
+            $files[] = $path;
+            if (count($files) > self::FILES) {
+                throw Refusal::tooLarge('The folder holds more than '.number_format(self::FILES).' files. Nothing was kept.');
+            }
+        }
+        sort($files, SORT_STRING);
+
+        return $files;
+    }
+
+    /**
+     * @param  list<string>  $files
+     * @return array{GameDefinition, string}|null game and version
+     */
+    private function game(string $root, array $files): ?array
+    {
+        foreach ($this->games->all() as $game) {
+            foreach ($game->installed as $number => $rule) {
+                foreach (array_filter($files, $rule->isInFolder(...)) as $path) {
+                    try {
+                        $said = $this->reading->installed($game, $number, "{$root}/{$path}", $path);
+                        if ($said->id === $game->id && $game->version($said->version) !== null) {
+                            return [$game, $said->version];
+                        }
+                    } catch (UnreadableDescriptor|UnsafeArchive|Refusal) {
+                        continue;
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** @return FoundArchive */
+    private function archive(string $file, string $path, string $game): array
+    {
+        $isOff = preg_match(self::OFF, $path) === 1;
+        $digest = (string) PlainFile::digest($file);
+        if (! mb_check_encoding($path, 'UTF-8')) {
+            $path = mb_scrub($path);
+
+            return [
+                'path' => $path,
+                'sha256' => $digest,
+                'size' => (int) @filesize($file),
+                'how' => 'unread',
+                'why' => ['Its name is not UTF-8. Rename it and read the folder again.'],
+                'id' => '',
+                'version' => '',
+                'name' => basename($path),
+                'kind' => '',
+                'state' => 'unread',
+            ];
+        }
+        try {
+            $found = $this->recognising->of($file, (string) preg_replace(self::OFF, '', basename($path)), $digest, $game);
+        } catch (UnsafeArchive $failure) {
+            return [
+                'path' => $path,
+                'sha256' => $digest,
+                'size' => (int) filesize($file),
+                'how' => 'unread',
+                'why' => [$failure->getMessage()],
+                'id' => '',
+                'version' => '',
+                'name' => basename($path),
+                'kind' => '',
+                'state' => 'unread',
+            ];
+        }
+
+        return [
+            'path' => $path,
+            'sha256' => $digest,
+            'size' => (int) filesize($file),
+            'how' => $found->how,
+            'why' => $found->why,
+            'id' => $found->id,
+            'version' => $found->version(),
+            'name' => $found->name,
+            'kind' => $found->kind,
+            'state' => $isOff ? 'off' : 'in',
+        ];
+    }
+
+    /**
+     * Which of them are there twice, or in an older release beside a newer one.
+     *
+     * @param  list<FoundArchive>  $archives
+     * @return list<FoundArchive>
+     */
+    private static function compared(array $archives): array
+    {
+        $best = [];
+        foreach ($archives as $number => $one) {
+            if ($one['state'] !== 'in' || $one['how'] === 'unknown') {
+                continue;
+            }
+            $other = $best[$one['id']] ?? null;
+            if ($other === null) {
+                $best[$one['id']] = $number;
+
+                continue;
+            }
+            $before = $archives[$other];
+            $isSame = $one['version'] === $before['version'];
+            // Of two equal ones that stays which is called like it, not like a copy.
+            $isNewer = $isSame ? strlen($one['path']) < strlen($before['path']) : version_compare($one['version'], $before['version']) > 0;
+            [$left, $kept] = $isNewer ? [$before, $one] : [$one, $before];
+            $left['state'] = $isSame ? 'doubled' : 'superseded';
+            $left['why'][] = ($isSame ? 'It is there twice: ' : 'A newer one is there: ').$kept['path'].'.';
+            $archives[$isNewer ? $other : $number] = $left;
+            $best[$one['id']] = $isNewer ? $number : $other;
+        }
+
+        return $archives;
+    }
+}

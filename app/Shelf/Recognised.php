@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shelf;
+
+/** What a file turned out to be, and by which evidence. */
+final readonly class Recognised
+{
+    /**
+     * @param  string  $how  "depot": a depot has this very file; "release": of a package that is known; "new": of one that is not;
+     *     "unknown": nothing says
+     * @param  list<string>  $why  sentences
+     * @param  array<string, mixed>  $release  as in a catalogue: version, and what it needs, suggests, breaks and provides
+     * @param  string  $scheme  of its versions
+     * @param  string  $syntax  of its ranges
+     * @param  string  $content  the folder in it that is the content; nothing for all of it
+     */
+    public function __construct(
+        public string $how,
+        public array $why,
+        public string $id,
+        public string $name,
+        public string $kind,
+        public string $side,
+        public array $release,
+        public string $scheme = 'semver',
+        public string $syntax = 'comparator',
+        public string $content = '',
+    ) {
+    }
+
+    /** @param  array<string, mixed>  $kept */
+    public static function of(array $kept): self
+    {
+        return new self(...$kept);
+    }
+
+    /** @return array<string, mixed> */
+    public function kept(): array
+    {
+        return get_object_vars($this);
+    }
+
+    public function version(): string
+    {
+        return is_string($this->release['version'] ?? null) ? $this->release['version'] : '';
+    }
+}
