@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $name
  * @property string $url
  * @property int $sequence
+ * @property string $protocol  as {@see Protocol\Protocols} names it
  * @property ?string $problem
  * @property bool $paused
  * @property bool $moderated
@@ -21,7 +22,14 @@ final class Depot extends Model
 {
     public $timestamps = false;
 
-    protected $attributes = ['sequence' => 0, 'paused' => false, 'moderated' => false, 'vouched_by' => 'depot', 'place' => 0];
+    protected $attributes = [
+        'protocol' => 'json',
+        'sequence' => 0,
+        'paused' => false,
+        'moderated' => false,
+        'vouched_by' => 'depot',
+        'place' => 0,
+    ];
 
     protected $casts = ['moderated' => 'boolean', 'paused' => 'boolean', 'synced_at' => 'immutable_datetime'];
 }

@@ -13,7 +13,7 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 use stdClass;
 
 /**
- * A depot as a folder (standins/depot/README.md), into which packs are published: any web server that serves it as it lies
+ * A depot as a folder (docs/formats/depot.md), into which packs are published: any web server that serves it as it lies
  * there is a depot. Each file is written beside and gets its name when it is whole; what names it is written last.
  */
 final class DepotFolder

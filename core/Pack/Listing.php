@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Pack;
 
-/** How a depot lists the packs that it has: standins/depot/README.md. */
+/** How a depot lists the packs that it has: docs/formats/depot.md. */
 final class Listing
 {
     public const FORMAT = 'stasimon/packs';

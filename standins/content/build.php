@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 // Builds a depot's folder: php standins/content/build.php --out FOLDER [--depot slipway|tidepool]
-// The same command always makes the same bytes. standins/depot/README.md describes what is in the folder.
+// The same command always makes the same bytes. docs/formats/depot.md describes what is in the folder.
 
 use Standins\Content\Archive;
 

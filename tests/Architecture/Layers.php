@@ -27,8 +27,8 @@ final readonly class Layers
     public const APP = [
         ['Depots\Catalogue', 'Models', 'Refusal'],
         ['Depots', 'Games', 'Store', 'Work'],
-        ['Cage', 'Depots\Download', 'Depots\Sync', 'Drafts'],
-        ['Drafts\Steps'],
+        ['Cage', 'Depots\Protocol', 'Drafts'],
+        ['Depots\Download', 'Depots\Sync', 'Drafts\Steps'],
         ['Disk', 'Find'],
         ['Orders', 'Shelf', 'Worlds'],
         ['Cleaning', 'Imports', 'Moving', 'Rehearsals\Log', 'Stages'],

@@ -6,6 +6,7 @@ namespace App\Depots\Download;
 
 use App\Depots\Address;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Protocols;
 use App\Depots\Release;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
@@ -110,7 +111,7 @@ final class Downloads
         }
         try {
             $address = Address::of($offer->depot->url);
-            $promise = $client->getAsync($address->at($offer->file_path), [
+            $promise = $client->getAsync(Protocols::of($offer->depot)->file($offer->file_path), [
                 'headers' => $there > 0 ? ['Range' => "bytes={$there}-"] : [],
                 'sink' => $sink,
                 'connect_timeout' => 3,

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Depots\Sync;
 
 use App\Depots\Catalogue\Bulk;
-use App\Depots\Changes;
 use App\Depots\Depot;
+use App\Depots\Protocol\Changes;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 

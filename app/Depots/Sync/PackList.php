@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Depots\Changes;
 use App\Depots\Depot;
+use App\Depots\Protocol\Changes;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Depots\Changes;
+use App\Depots\Protocol\Changes;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;

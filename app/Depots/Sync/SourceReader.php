@@ -14,7 +14,7 @@ use Stasimon\Core\Document\UnusableDocument;
 use stdClass;
 
 /**
- * Reads a package as a depot describes it (standins/depot/README.md), and trusts nothing in it. A release that cannot be
+ * Reads a package as a depot describes it (docs/formats/depot.md), and trusts nothing in it. A release that cannot be
  * used is left out, with the reason; nothing that one says changes what another is.
  */
 final class SourceReader

@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace App\Depots\Sync;
 
 use App\Depots\Catalogue\Bulk;
-use App\Depots\Changes;
 use App\Depots\Depot;
-use App\Depots\DepotClient;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Changes;
+use App\Depots\Protocol\Description;
+use App\Depots\Protocol\Protocol;
+use App\Depots\Protocol\Protocols;
 use App\Games\Games;
 use App\Models\Task;
 use App\Refusal\Meaning;
-use Generator;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use PDOException;
@@ -39,10 +40,10 @@ final readonly class Synchronising
     /** @throws DepotFailure */
     public function run(Depot $depot, Task $task): void
     {
-        $client = new DepotClient($depot);
+        $client = Protocols::of($depot);
         try {
             if ($depot->name === Depots::provisional($depot->url)) {
-                $this->introduce($depot, $client->description());
+                $this->introduce($depot, $client->describe());
             }
             $changes = $client->changes($depot->sequence);
             $done = 0;
@@ -67,7 +68,7 @@ final readonly class Synchronising
      *
      * @throws DepotFailure
      */
-    private function packs(Depot $depot, DepotClient $client, Changes $changes): ?string
+    private function packs(Depot $depot, Protocol $client, Changes $changes): ?string
     {
         if (! $changes->hasPacks) {
             DB::table('depot_packs')->where('depot_id', $depot->id)->delete();
@@ -90,12 +91,12 @@ final readonly class Synchronising
      *
      * @throws DepotFailure
      */
-    private function read(Depot $depot, DepotClient $client, Changes $changes, array $portion): void
+    private function read(Depot $depot, Protocol $client, Changes $changes, array $portion): void
     {
         $missing = array_fill_keys(array_map(fn (string $id): string => $id.' ', Changes::ids($portion, gone: false)), true);
         $documents = [];
         $bytes = 0;
-        foreach ($changes->isFed ? $client->feed($depot->sequence, count($portion)) : $this->one($client, $portion) as $text) {
+        foreach ($client->packages($changes, $depot->sequence, $portion) as $text) {
             $document = strlen($text) > Limits::PACKAGE ? null : json_decode($text, false, 64);
             $id = $document instanceof stdClass && is_string($document->id ?? null) ? $document->id : '';
             if (! isset($missing[$id.' '])) {
@@ -130,19 +131,11 @@ final readonly class Synchronising
     }
 
     /** Takes over what a depot says of itself; on whether it is moderated, a person's word counts more. */
-    private function introduce(Depot $depot, stdClass $description): void
+    private function introduce(Depot $depot, Description $said): void
     {
-        if (($description->format ?? null) !== 'depot' || ($description->revision ?? null) !== 1) {
-            throw DepotFailure::rubbish($depot->name, 'depot.json');
-        }
-        $name = is_string($description->name ?? null)
-            ? mb_substr(trim((string) preg_replace('/\p{C}+/u', ' ', mb_scrub($description->name))), 0, 60)
-            : '';
+        $name = mb_substr(trim((string) preg_replace('/\p{C}+/u', ' ', mb_scrub($said->name))), 0, 60);
         $depot->update(
-            array_filter(
-                ['name' => $name, 'moderated' => $depot->vouched_by === 'you' ? null : ($description->moderated ?? false) === true],
-                fn (mixed $value): bool => $value !== null && $value !== '',
-            ),
+            ($name === '' ? [] : ['name' => $name]) + ($depot->vouched_by === 'you' ? [] : ['moderated' => $said->isModerated]),
         );
     }
 
@@ -162,19 +155,6 @@ final readonly class Synchronising
             $this->merging->count();
             $depot->update(['sequence' => 0, 'synced_at' => null, 'problem' => null]);
         });
-    }
-
-    /**
-     * @param  array<string, int>  $portion
-     * @return Generator<int, string>
-     *
-     * @throws DepotFailure
-     */
-    private function one(DepotClient $client, array $portion): Generator
-    {
-        foreach (Changes::ids($portion, gone: false) as $id) {
-            yield $client->package($id);
-        }
     }
 
     /**

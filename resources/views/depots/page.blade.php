@@ -88,7 +88,7 @@
             <button class="btn main-act">Add it</button>
         </form>
         <p class="soft mt-2 max-w-[75ch]">It has to speak the protocol that is written down in <span
-                class="ver">standins/depot/README.md</span>. An address inside this machine or its network is refused unless the
+                class="ver">docs/formats/depot.md</span>. An address inside this machine or its network is refused unless the
             configuration names it.</p>
     </main>
 </x-layout>

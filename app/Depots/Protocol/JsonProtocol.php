@@ -2,8 +2,11 @@
 
 declare(strict_types=1);
 
-namespace App\Depots;
+namespace App\Depots\Protocol;
 
+use App\Depots\Address;
+use App\Depots\Depot;
+use App\Depots\DepotFailure;
 use App\Refusal\Refusal;
 use Generator;
 use Illuminate\Http\Client\ConnectionException;
@@ -13,8 +16,8 @@ use Psr\Http\Message\StreamInterface;
 use Stasimon\Core\Document\Limits;
 use stdClass;
 
-/** Talks to one depot in its protocol, standins/depot/README.md: to its own address, and to no other. */
-final readonly class DepotClient
+/** Documents in JSON: docs/formats/depot.md. */
+final readonly class JsonProtocol implements Protocol
 {
     private const REDIRECTS = 3;
 
@@ -28,42 +31,47 @@ final readonly class DepotClient
         $this->address = Address::of($depot->url);
     }
 
-    /** @throws DepotFailure */
-    public function description(): stdClass
+    public function describe(): Description
     {
-        return $this->decoded('depot.json', $this->get('depot.json', Limits::PACKAGE)->getContents());
+        $said = $this->decoded('depot.json', $this->get('depot.json', Limits::PACKAGE)->getContents());
+        if (($said->format ?? null) !== 'depot' || ($said->revision ?? null) !== 1) {
+            throw DepotFailure::rubbish($this->depot->name, 'depot.json');
+        }
+
+        return new Description(is_string($said->name ?? null) ? $said->name : '', ($said->moderated ?? false) === true);
     }
 
-    /**
-     * What changed above a sequence.
-     *
-     * @throws DepotFailure
-     */
     public function changes(int $since): Changes
     {
         return Changes::read($this->depot->name, $this->portions($this->get("changes.json?since={$since}", Limits::ANSWER)));
     }
 
-    /**
-     * The list of its packs, as it is sent.
-     *
-     * @throws DepotFailure
-     */
     public function packs(): string
     {
         return $this->get('packs.json', Limits::PACKAGE)->getContents();
     }
 
+    public function file(string $path): string
+    {
+        return $this->address->at($path);
+    }
+
+    public function packages(Changes $changes, int $since, array $portion): iterable
+    {
+        return $changes->isFed ? $this->feed($since, count($portion)) : $this->one($portion);
+    }
+
     /**
-     * A package, as it is sent.
+     * @param  array<string, int>  $portion
+     * @return Generator<int, string>
      *
      * @throws DepotFailure
      */
-    public function package(string $id): string
+    private function one(array $portion): Generator
     {
-        $answer = $this->get('packages/'.rawurlencode($id).'.json', Limits::PACKAGE);
-
-        return $answer->getContents();
+        foreach (Changes::ids($portion, gone: false) as $id) {
+            yield $this->get('packages/'.rawurlencode($id).'.json', Limits::PACKAGE)->getContents();
+        }
     }
 
     /**
@@ -74,7 +82,7 @@ final readonly class DepotClient
      *
      * @throws DepotFailure
      */
-    public function feed(int $since, int $limit): Generator
+    private function feed(int $since, int $limit): Generator
     {
         $answer = $this->get("feed.jsonl?since={$since}&limit={$limit}", Limits::ANSWER);
         $line = '';

@@ -2,8 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Depots;
+namespace App\Depots\Protocol;
 
+use App\Depots\DepotFailure;
 use Iterator;
 use Stasimon\Core\Document\JsonItems;
 use Stasimon\Core\Document\Limits;

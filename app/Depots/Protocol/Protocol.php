@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Depots\Protocol;
+
+use App\Depots\DepotFailure;
+
+/**
+ * How one kind of depot is spoken to: at its own address, and at no other. A new kind is a class like this, a line in
+ * {@see Protocols::ALL} and its tests.
+ */
+interface Protocol
+{
+    /** @throws DepotFailure where there is none of this kind */
+    public function describe(): Description;
+
+    /**
+     * What changed above a sequence.
+     *
+     * @throws DepotFailure
+     */
+    public function changes(int $since): Changes;
+
+    /**
+     * Packages, each as the package of a depot (docs/formats/depot.md) in JSON; in whichever order, and some may be left out.
+     *
+     * @param  int  $since  the sequence that was reached before them
+     * @param  array<string, int>  $portion  of the changes: id => sequence
+     * @return iterable<string>
+     *
+     * @throws DepotFailure
+     */
+    public function packages(Changes $changes, int $since, array $portion): iterable;
+
+    /**
+     * The list of its packs, as docs/formats/depot.md has it.
+     *
+     * @throws DepotFailure
+     */
+    public function packs(): string;
+
+    /** The address of a file, as a release names it. */
+    public function file(string $path): string;
+}
