@@ -38,10 +38,10 @@ use App\Http\Controllers\WorldController;
 use App\Http\Middleware\NotSetAside;
 use App\Http\Middleware\RecognisesHandOffs;
 use App\Http\Middleware\SaysOnTheForm;
-use App\Sharing\Inventories;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Share\Inventory\Forms;
 
 Route::pattern('depot', '[0-9]{1,18}');
 Route::pattern('backup', '[0-9]{1,18}');
@@ -238,7 +238,7 @@ Route::prefix('/instances/{instance}')
         Route::get('/pack/update', [PackController::class, 'update'])->name('pack.update');
         Route::post('/pack/update', [PackController::class, 'take'])->name('pack.take');
         Route::get('/inventory/{form}', [HandOffController::class, 'inventory'])
-            ->whereIn('form', array_keys(Inventories::FORMS))
+            ->whereIn('form', array_keys(Forms::ALL))
             ->name('inventory');
         Route::post('/server', [HandOffController::class, 'server'])->name('server.make');
         Route::post('/hand-off/beside', [HandOffController::class, 'beside'])

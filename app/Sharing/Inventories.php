@@ -8,22 +8,13 @@ use App\Models\Instance;
 use App\Models\PlacedRelease;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Share\Inventory;
+use Stasimon\Core\Share\Inventory\Contents;
 use Stasimon\Core\Share\Item;
 
 /** What is applied in an instance, for an inventory in an open format. */
 final readonly class Inventories
 {
-    /** form => what it is called, its media type, and the ending of its file */
-    public const FORMS = [
-        'cyclonedx' => ['CycloneDX', 'application/vnd.cyclonedx+json; version=1.6', '.cdx.json'],
-        'spdx' => ['SPDX', 'application/spdx+json', '.spdx.json'],
-        'purl' => ['Package URLs', 'text/plain; charset=utf-8', '.purl.txt'],
-        'csv' => ['CSV', 'text/csv; charset=utf-8', '.csv'],
-        'markdown' => ['Markdown', 'text/markdown; charset=utf-8', '.md'],
-    ];
-
-    public function of(Instance $instance): Inventory
+    public function of(Instance $instance): Contents
     {
         $ids = $instance->placed->pluck('package_id')->all();
         $licences = DB::table('sources')
@@ -57,17 +48,6 @@ final readonly class Inventories
                 ->all(),
         );
 
-        return new Inventory($instance->name, $items, now()->utc()->format('Y-m-d\TH:i:s\Z'));
-    }
-
-    public static function written(Inventory $inventory, string $form): string
-    {
-        return match ($form) {
-            'cyclonedx' => $inventory->cycloneDx(),
-            'spdx' => $inventory->spdx(),
-            'purl' => $inventory->urls(),
-            'csv' => $inventory->csv(),
-            default => $inventory->markdown(),
-        };
+        return new Contents($instance->name, $items, now()->utc()->format('Y-m-d\TH:i:s\Z'));
     }
 }

@@ -21,7 +21,7 @@ final readonly class Layers
         ['Resolve', 'Evidence\Descriptor'],
         ['Check', 'Plan'],
         ['Explain', 'Diagnose', 'Share'],
-        ['Explain\Bases', 'Explain\Following', 'Culprits', 'Pack'],
+        ['Explain\Bases', 'Explain\Following', 'Culprits', 'Pack', 'Share\Inventory'],
     ];
 
     public const APP = [

@@ -8,7 +8,9 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Share\Inventory;
+use Stasimon\Core\Share\Inventory\Contents;
+use Stasimon\Core\Share\Inventory\Forms;
+use Stasimon\Core\Share\Inventory\Licences;
 use Stasimon\Core\Share\Item;
 
 require __DIR__.'/../../vendor/autoload.php';
@@ -108,20 +110,17 @@ if (isset($argv[2])) {
     }
     $items = array_values($items);
 }
-$inventory = new Inventory('Harbour "Lights" | <b>', $items, '2026-11-27T05:00:00Z');
-echo match ($argv[1] ?? '') {
-    'cyclonedx' => $inventory->cycloneDx(),
-    'spdx' => $inventory->spdx(),
-    'purl' => $inventory->urls(),
-    'csv' => $inventory->csv(),
-    'markdown' => $inventory->markdown(),
-    'licences' => json_encode(Inventory::licences()),
+$contents = new Contents('Harbour "Lights" | <b>', $items, '2026-11-27T05:00:00Z');
+$written = fn (string $form): string => (new (Forms::ALL[$form])())->write($contents);
+echo match (true) {
+    isset($argv[1], Forms::ALL[$argv[1]]) => $written($argv[1]),
+    ($argv[1] ?? '') === 'licences' => json_encode(Licences::KNOWN),
     // All of them, with what went in.
     default => json_encode([
         'items' => $items,
-        'cyclonedx' => json_decode($inventory->cycloneDx()),
-        'spdx' => json_decode($inventory->spdx()),
-        'urls' => explode("\n", trim($inventory->urls(), "\n")),
-        'csv' => $inventory->csv(),
+        'cyclonedx' => json_decode($written('cyclonedx')),
+        'spdx' => json_decode($written('spdx')),
+        'urls' => explode("\n", trim($written('purl'), "\n")),
+        'csv' => $written('csv'),
     ]),
 };

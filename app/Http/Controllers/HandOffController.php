@@ -33,6 +33,7 @@ use Illuminate\Support\Str;
 use Illuminate\View\View;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\HandOffDocument;
+use Stasimon\Core\Share\Inventory\Forms;
 use Stasimon\Core\Share\PackNamed;
 use Stasimon\Core\Share\Secrets;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -120,14 +121,12 @@ final readonly class HandOffController
     /** What is in it, as an open format lists it. */
     public function inventory(Instance $instance, string $form, Inventories $inventories): Response
     {
-        [, $type, $ending] = Inventories::FORMS[$form];
+        $class = Forms::ALL[$form];
+        $name = (Str::slug($instance->name) ?: 'instance').$class::ending();
 
         return response(
-            Inventories::written($inventories->of($instance->load('placed')), $form),
-            headers: [
-                'Content-Type' => $type,
-                'Content-Disposition' => 'attachment; filename="'.(Str::slug($instance->name) ?: 'instance').$ending.'"',
-            ],
+            (new $class())->write($inventories->of($instance->load('placed'))),
+            headers: ['Content-Type' => $class::mediaType(), 'Content-Disposition' => "attachment; filename=\"{$name}\""],
         );
     }
 

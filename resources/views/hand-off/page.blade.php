@@ -62,8 +62,8 @@
             @endif
             <h2 class="mt-5 mb-1">An inventory of it</h2>
             <p>
-                @foreach (App\Sharing\Inventories::FORMS as $form => [$called])
-                    <a class="link" href="{{ route('inventory', [$instance, $form]) }}">{{ $called }}</a>{{ $loop->last ? '' : ', ' }}
+                @foreach (Stasimon\Core\Share\Inventory\Forms::ALL as $form => $class)
+                    <a class="link" href="{{ route('inventory', [$instance, $form]) }}">{{ $class::name() }}</a>{{ $loop->last ? '' : ', ' }}
                 @endforeach
             </p>
         @endif
