@@ -76,7 +76,7 @@ it('says that a named folder is not there', function (): void {
 })->throws(UnsafeArchive::class, 'the folder "game" that its page names is not in it');
 
 it('keeps the names that an instance needs for itself', function (string $path): void {
-    $game = GameDefinition::read((string) file_get_contents(dirname(__DIR__, 2).'/games/nightpost.json'));
+    $game = GameDefinition::read((string) file_get_contents(dirname(__DIR__, 3).'/games/nightpost.json'));
     $placement = new Placement($game);
     expect($placement->isOwn('Config/a.json'))->toBeTrue()->and($placement->isOwn('plugins/a.dll'))->toBeFalse();
     $placement->pathWithin($placement->placeOf(Kind::Expansion, 'x.zip'), $path);
@@ -121,6 +121,6 @@ it('says who brings a folder where a file is to be', function (): void {
 });
 
 it('places nothing that leads too deep or is too long', function (string $path): void {
-    $placement = new Placement(GameDefinition::read((string) file_get_contents(dirname(__DIR__, 2).'/games/nightpost.json')));
+    $placement = new Placement(GameDefinition::read((string) file_get_contents(dirname(__DIR__, 3).'/games/nightpost.json')));
     expect(fn () => $placement->pathWithin(new Place('scripts', true), $path))->toThrow(UnplaceableFile::class, 'folders deep');
 })->with([str_repeat('a/', 70).'x', implode('/', array_fill(0, 20, str_repeat('long', 50)))]);

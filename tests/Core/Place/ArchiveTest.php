@@ -189,7 +189,7 @@ it('takes ordinary archives', function (ZipBytes $archive, array $paths): void {
 
 it('takes every archive of the demo', function (): void {
     $out = sys_get_temp_dir().'/demo-'.uniqid();
-    exec('php '.escapeshellarg(dirname(__DIR__, 2).'/standins/content/build.php').' --depot tidepool --out '.escapeshellarg($out));
+    exec('php '.escapeshellarg(dirname(__DIR__, 3).'/standins/content/build.php').' --depot tidepool --out '.escapeshellarg($out));
     $files = glob("{$out}/files/*.zip") ?: [];
     foreach ($files as $file) {
         Archive::read($file, basename($file));

@@ -15,8 +15,8 @@ use Stasimon\Core\Log\UnreadableLog;
 use Tests\Support\Archives;
 use Tests\Support\Logs;
 
-require_once __DIR__.'/../../standins/content/ClassFile.php';
-require_once __DIR__.'/../../standins/content/Assembly.php';
+require_once __DIR__.'/../../../standins/content/ClassFile.php';
+require_once __DIR__.'/../../../standins/content/Assembly.php';
 
 /** @param  array<string, string>  $entries */
 function factsOf(array $entries): ArchiveFacts

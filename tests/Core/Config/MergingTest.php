@@ -10,7 +10,7 @@ use Stasimon\Core\Merge\UnmergeableArchive;
 /** @return array<string, array{array<string, mixed>}> of docs/formats/merging.md, those that have a key */
 function mergingExamples(string $key): array
 {
-    preg_match_all('/^```json\n(.+)\n```$/m', (string) file_get_contents(dirname(__DIR__, 2).'/docs/formats/merging.md'), $found);
+    preg_match_all('/^```json\n(.+)\n```$/m', (string) file_get_contents(dirname(__DIR__, 3).'/docs/formats/merging.md'), $found);
     $all = array_map(fn (string $json): array => json_decode($json, true, flags: JSON_THROW_ON_ERROR), $found[1]);
     $examples = [];
     foreach (array_filter($all, fn (array $one): bool => isset($one[$key])) as $n => $example) {

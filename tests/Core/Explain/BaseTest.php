@@ -24,7 +24,7 @@ use Stasimon\Core\Resolve\Want;
 
 function definition(string $id = 'ferrywright'): GameDefinition
 {
-    return GameDefinition::read((string) file_get_contents(dirname(__DIR__, 2)."/games/{$id}.json"));
+    return GameDefinition::read((string) file_get_contents(dirname(__DIR__, 3)."/games/{$id}.json"));
 }
 
 /** @param  array<string, mixed>  $document */

@@ -10,13 +10,13 @@ use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\InnerPath;
 use Stasimon\Core\Game\Signature;
 
-const DEFINITIONS = __DIR__.'/../../games/';
+const DEFINITIONS = __DIR__.'/../../../games/';
 
 /** @return array<string, mixed> a definition that has everything which a definition can have */
 function wholeDefinition(): array
 {
     $read = fn (string $file): array => (array) json_decode((string) file_get_contents($file), true);
-    $osgi = $read(__DIR__.'/../../docs/formats/examples/osgi/game.json');
+    $osgi = $read(__DIR__.'/../../../docs/formats/examples/osgi/game.json');
     $whole =
         ['log' => ['report' => 'crash.txt', 'loadReport' => ['path' => 'missing.txt', 'missing' => '/^(?<package>\S+)$/']]] +
         $read(DEFINITIONS.'ferrywright.json') +
@@ -161,7 +161,7 @@ it('asks anew for whatever reaches a process or a file, and for nothing else, fi
     }
     expect(preg_grep($reaching, $silent))->toBe([])->and(preg_grep($reaching, $asked, PREG_GREP_INVERT))->toBe([]);
     // None of the schema's fields is left out of what was changed.
-    $schema = (array) json_decode((string) file_get_contents(__DIR__.'/../../docs/formats/game.schema.json'), true);
+    $schema = (array) json_decode((string) file_get_contents(__DIR__.'/../../../docs/formats/game.schema.json'), true);
     $tried = array_unique(array_map(fn (string $place): string => explode('.', $place)[0], [...$asked, ...$silent]));
     expect(array_diff(array_keys($schema['properties']), $tried, ['format', 'revision']))->toBe([]);
 });

@@ -18,8 +18,8 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Tests\Support\Archives;
 use Tests\Support\Logs;
 
-require_once __DIR__.'/../../standins/content/ClassFile.php';
-require_once __DIR__.'/../../standins/content/Assembly.php';
+require_once __DIR__.'/../../../standins/content/ClassFile.php';
+require_once __DIR__.'/../../../standins/content/Assembly.php';
 
 // Together the cases below read 80,000 inputs, each made from a sound one by cutting, doubling, flipping or swapping parts.
 

@@ -410,9 +410,9 @@ it('is published into a folder that is a depot after it, once, and never over an
         ->toThrow(UnusablePack::class, 'Nothing was changed')
         ->and(file_get_contents("{$folder}/packs.json"))
         ->toBe('none')
-        ->and(fn () => DepotFolder::publish($file, dirname(__DIR__), 'Mine', 1))
+        ->and(fn () => DepotFolder::publish($file, dirname(__DIR__, 2), 'Mine', 1))
         ->toThrow(UnusablePack::class, 'no depot.json');
-    exec('rm -rf '.escapeshellarg($folder).' '.escapeshellarg($file).' '.escapeshellarg(dirname(__DIR__).'/.publishing'));
+    exec('rm -rf '.escapeshellarg($folder).' '.escapeshellarg($file).' '.escapeshellarg(dirname(__DIR__, 2).'/.publishing'));
 });
 
 it('publishes into a folder that is a depot, or becomes one, and touches no other', function (): void {

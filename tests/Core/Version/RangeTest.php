@@ -117,7 +117,7 @@ it('lets a range that cannot be read, or that names a version nobody knows, admi
 ]);
 
 it('tells every limit in the guide as it is in the code', function (): void {
-    $page = (string) file_get_contents(dirname(__DIR__, 2).'/docs/limits.md');
+    $page = (string) file_get_contents(dirname(__DIR__, 3).'/docs/limits.md');
     foreach ((new ReflectionClass(Stasimon\Core\Document\Limits::class))->getConstants() as $name => $value) {
         expect($page)->toContain("| `{$name}` | ".number_format($value).' |');
     }

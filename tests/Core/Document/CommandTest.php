@@ -7,7 +7,7 @@ use Symfony\Component\Process\Process;
 /** @return array{int, string, string} exit code, standard output and standard error of bin/stasimon */
 function stasimon(string ...$arguments): array
 {
-    $process = new Process([dirname(__DIR__, 2).'/bin/stasimon', ...$arguments], env: ['APP_KEY' => false, 'DB_HOST' => false]);
+    $process = new Process([dirname(__DIR__, 3).'/bin/stasimon', ...$arguments], env: ['APP_KEY' => false, 'DB_HOST' => false]);
     $process->run();
 
     return [(int) $process->getExitCode(), $process->getOutput(), $process->getErrorOutput()];
@@ -15,7 +15,7 @@ function stasimon(string ...$arguments): array
 
 function example(string $name): string
 {
-    return dirname(__DIR__, 2)."/docs/formats/examples/{$name}.json";
+    return dirname(__DIR__, 3)."/docs/formats/examples/{$name}.json";
 }
 
 it('resolves the example and exits with 0', function (): void {
@@ -116,8 +116,8 @@ it('tells all with --help', function (): void {
 });
 
 it('says what a log means, packed or not, and refuses what is none', function (): void {
-    $logs = dirname(__DIR__).'/Reference/logs';
-    $game = dirname(__DIR__, 2).'/games/ferrywright.json';
+    $logs = dirname(__DIR__, 2).'/Reference/logs';
+    $game = dirname(__DIR__, 3).'/games/ferrywright.json';
     [$exit, $output] = stasimon('read-log', "{$logs}/logback-iso-twice-logged.log", '--game', $game);
     $said = json_decode($output, true);
     expect($exit)
@@ -134,7 +134,7 @@ it('says what a log means, packed or not, and refuses what is none', function ()
         ->toBe(['line' => 4, 'text' => 'oakum.sky.Weather$Trouble: layers failed'])
         ->and(
             (new Opis\JsonSchema\Validator())
-                ->validate(json_decode($output), (string) file_get_contents(dirname(__DIR__, 2).'/docs/formats/diagnosis.schema.json'))
+                ->validate(json_decode($output), (string) file_get_contents(dirname(__DIR__, 3).'/docs/formats/diagnosis.schema.json'))
                 ->isValid(),
         )
         ->toBeTrue();
