@@ -24,18 +24,9 @@ final readonly class CleanUp implements Undertaking
     {
     }
 
-    /** @param  'look'|'free'|'read'  $act */
-    public function start(string $act): Task
+    public function start(Cleaned $act): Task
     {
-        return $this->tasks->begin(
-            TaskKind::CleanUp,
-            match ($act) {
-                'free' => 'freeing what nothing needs',
-                'read' => 'reading every file of the store',
-                default => 'looking for what nothing needs',
-            },
-            ['act' => $act],
-        );
+        return $this->tasks->begin(TaskKind::CleanUp, $act->words(), ['act' => $act->value]);
     }
 
     /**
@@ -51,9 +42,9 @@ final readonly class CleanUp implements Undertaking
 
     public function run(Task $task): void
     {
-        $act = $task->about('act');
-        $damaged = $act === 'read' ? $this->read($task) : null;
-        $freed = $act === 'free' ? $this->free($task) : 0;
+        $act = Cleaned::from($task->about('act'));
+        $damaged = $act === Cleaned::Read ? $this->read($task) : null;
+        $freed = $act === Cleaned::Free ? $this->free($task) : 0;
         $unused = $this->used->unused();
         $parts = $this->parts();
         $all = array_map(fn (string $path): int => (int) @filesize($path), iterator_to_array($this->store->all()));

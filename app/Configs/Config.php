@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Configs;
 
+use App\Rehearsals\ChangedBy;
 use Stasimon\Core\Config\Owner;
 use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Config\Wrong;
@@ -14,8 +15,6 @@ final readonly class Config
     /**
      * @param  int  $size  in bytes
      * @param  string  $sha256  of what is in it
-     * @param  'made'|'you'|'launch'|'pack'|'unknown'  $by  who changed it last; pack where it is as the instance's pack has it; unknown
-     *     before the first launch that saw it
      * @param  bool  $isDrafted  whether the draft changes it
      */
     public function __construct(
@@ -25,7 +24,7 @@ final readonly class Config
         public ?Syntax $syntax,
         public ?Wrong $wrong,
         public ?Owner $owner,
-        public string $by,
+        public ChangedBy $by,
         public ?int $launch,
         public bool $isDrafted,
     ) {
@@ -38,10 +37,10 @@ final readonly class Config
             $this->wrong !== null => "cannot be read, line {$this->wrong->line}",
             $this->isDrafted => 'changed in the draft',
             $this->owner !== null && ! $this->owner->isHere => 'its mod is gone',
-            $this->by === 'made' => 'as the mod made it',
-            $this->by === 'pack' => 'as the pack has it',
-            $this->by === 'you' => 'changed by you',
-            $this->by === 'launch' => "changed by launch {$this->launch}",
+            $this->by === ChangedBy::Made => 'as the mod made it',
+            $this->by === ChangedBy::Pack => 'as the pack has it',
+            $this->by === ChangedBy::You => 'changed by you',
+            $this->by === ChangedBy::Launch => "changed by launch {$this->launch}",
             default => 'not seen by a launch yet',
         };
     }
@@ -52,7 +51,7 @@ final readonly class Config
         return match (true) {
             $this->wrong !== null => 'wrong',
             $this->owner !== null && ! $this->owner->isHere => 'left',
-            $this->isDrafted || $this->by === 'you' => 'yours',
+            $this->isDrafted || $this->by === ChangedBy::You => 'yours',
             default => 'rest',
         };
     }

@@ -10,6 +10,7 @@ use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
+use App\Rehearsals\ChangedBy;
 use App\Rehearsals\Configs;
 use App\Rehearsals\ConfigsSeen;
 use App\Store\Store;
@@ -54,11 +55,11 @@ final readonly class ConfigList
             $digest = hash('sha256', $text);
             $row = $seen[$path] ?? null;
             $by = match (true) {
-                ($packed[$path] ?? null) === $digest => 'pack',
-                $row === null => 'unknown',
+                ($packed[$path] ?? null) === $digest => ChangedBy::Pack,
+                $row === null => ChangedBy::Unknown,
                 $row->last === $digest => $row->by,
-                $row->made === $digest => 'made',
-                default => 'you',
+                $row->made === $digest => ChangedBy::Made,
+                default => ChangedBy::You,
             };
             $list[$path] = new Config(
                 $path,

@@ -43,6 +43,7 @@ use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\HandOff;
+use Stasimon\Core\Share\StageCondition;
 use Symfony\Component\Process\Process;
 
 /** Loads the demo: the depots' catalogues and the demo's instances. Does nothing where there are instances already. */
@@ -173,19 +174,19 @@ final class Demo extends Command
                 [
                     'The harbour master',
                     ['rope-walks', 'salt-works'],
-                    'word',
+                    StageCondition::Word,
                     "The harbour master's story is finished.",
                     'Finish the **harbour master\'s story** first: he does not speak to anybody who has a salt works.',
                 ],
                 [
                     'Oil and tin',
                     ['tin-funnels', 'oil-slicks', 'tallow-lamps'],
-                    'clean',
+                    StageCondition::Clean,
                     '',
                     'Three of these want the same numbers; *Numbers* gives them others.',
                 ],
-                ['Paddles', ['ballast-tanks', 'paddle-wheels'], 'clean', '', ''],
-                ['Coal', ['coal-bunkers'], 'clean', '', ''],
+                ['Paddles', ['ballast-tanks', 'paddle-wheels'], StageCondition::Clean, '', ''],
+                ['Coal', ['coal-bunkers'], StageCondition::Clean, '', ''],
             ] as [$title, $wants, $condition, $about, $instruction]
         ) {
             $this->drafting->step(

@@ -8,6 +8,7 @@ use App\Depots\Catalogue\Bulk;
 use App\Depots\DepotFailure;
 use App\Depots\Download\Downloads;
 use App\Depots\Download\Transfer;
+use App\Depots\Download\TransferState;
 use App\Drafts\LineUp;
 use App\Models\Task;
 use App\Models\TaskState;
@@ -68,7 +69,7 @@ final class Fetching
                     'depot' => $one->offer()->depot->name,
                     'done' => $one->done,
                     'size' => $one->size,
-                    'state' => 'waiting',
+                    'state' => TransferState::Waiting->value,
                 ],
                 $wanted,
             ),
@@ -130,7 +131,7 @@ final class Fetching
     /** @param  list<Transfer>  $wanted */
     private static function done(array $wanted): int
     {
-        return array_sum(array_map(fn (Transfer $one): int => $one->state === 'there' ? $one->size : $one->done, $wanted));
+        return array_sum(array_map(fn (Transfer $one): int => $one->state === TransferState::There ? $one->size : $one->done, $wanted));
     }
 
     /** @param  list<Transfer>  $wanted */

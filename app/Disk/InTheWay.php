@@ -41,9 +41,9 @@ final readonly class InTheWay
         foreach ($this->inventory->written($instance) as $row) {
             $file = $laid[$row->path] ?? null;
             $name = $titles[(string) $row->package] ?? ($row->name ?? (string) $row->package);
-            $isKept =
-                $row->state === 'kept' && $file !== null && $file->content->sha256 === $this->inventory->digest($instance, $row->path);
-            if ($row->state !== 'missing' && ! $isKept) {
+            $isSame = $file !== null && $file->content->sha256 === $this->inventory->digest($instance, $row->path);
+            $isKept = $row->state === FileState::Kept && $isSame;
+            if ($row->state !== FileState::Missing && ! $isKept) {
                 $found[$row->path] =
                     'It was changed by hand, and '.($file === null ? "goes with {$name}." : "{$name} is laid as it came.");
             }

@@ -47,7 +47,7 @@ final class Inventory
             $files[$path] ??= new FolderFile(
                 (string) $path,
                 $row->size,
-                'missing',
+                FileState::Missing,
                 $row->package_id,
                 $names[$row->package_id] ?? null,
                 $this->titles($row->over, $names->all()),
@@ -61,7 +61,7 @@ final class Inventory
     /** @return list<FolderFile> only what is missing or was changed and not kept so */
     public function disturbed(Instance $instance): array
     {
-        return array_values(array_filter($this->written($instance), fn (FolderFile $file): bool => $file->state !== 'kept'));
+        return array_values(array_filter($this->written($instance), fn (FolderFile $file): bool => $file->state !== FileState::Kept));
     }
 
     /** @return list<FolderFile> what is not as it was placed, kept so or not; asks the folder about placed files and nothing else */
@@ -74,14 +74,14 @@ final class Inventory
             $stat = @lstat($folder->live((string) $path));
             $state =
                 $stat === false
-                    ? 'missing'
+                    ? FileState::Missing
                     : $this->state(
                         $row,
                         (string) $path,
                         ['size' => $stat['size'], 'time' => $stat['mtime'], 'inode' => $stat['ino']],
                         $folder,
                     );
-            if ($state !== 'placed') {
+            if ($state !== FileState::Placed) {
                 $disturbed[] = new FolderFile((string) $path, $row->size, $state, $row->package_id, $names[$row->package_id] ?? null, []);
             }
         }
@@ -148,7 +148,7 @@ final class Inventory
             throw Refusal::conflict('That file is as it was placed, or was not placed by an apply, so there is nothing to keep.');
         }
         foreach ($changed as $file) {
-            if ($file->state === 'missing') {
+            if ($file->state === FileState::Missing) {
                 throw Refusal::conflict("{$file->path} is not there, so it cannot be kept. Put it back instead.");
             }
             $this->part($folder, $file->path);
@@ -200,24 +200,25 @@ final class Inventory
     /**
      * @param  object{package_id: string, sha256: string, size: int, over: string, kept: bool}|null  $row
      * @param  array{size: int, time: int, inode: int}  $stat
-     * @return 'placed'|'kept'|'changed'|'own'
      */
-    private function state(?object $row, string $path, array $stat, Folder $folder): string
+    private function state(?object $row, string $path, array $stat, Folder $folder): FileState
     {
         if ($row === null) {
-            return 'own';
+            return FileState::Own;
         }
         if ($row->kept) {
-            return 'kept';
+            return FileState::Kept;
         }
         // Linked from the store, with the store's time: nobody has written into it.
         $stored = @lstat($this->store->path(trim($row->sha256)));
         if ($stored !== false && $stored['ino'] === $stat['inode'] && $stat['time'] === Store::MOMENT) {
-            return 'placed';
+            return FileState::Placed;
         }
 
         // Of what is no file any more, but a pipe or a device, nothing is read.
-        return $stat['size'] === $row->size && PlainFile::digest($folder->live($path)) === trim($row->sha256) ? 'placed' : 'changed';
+        return $stat['size'] === $row->size && PlainFile::digest($folder->live($path)) === trim($row->sha256)
+            ? FileState::Placed
+            : FileState::Changed;
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Str;
+use Stasimon\Core\Share\StageCondition;
 
 /**
  * One step of an install that has to be done in order.
@@ -18,7 +19,7 @@ use Illuminate\Support\Str;
  * @property string $instruction  Markdown
  * @property array<string, string> $adds  package id => range
  * @property list<string> $drops  package ids
- * @property 'clean'|'word'|'gone' $condition  what has to be true before the next one
+ * @property StageCondition $condition  what has to be true before the next one
  * @property string $about  of "word" the sentence, of "gone" the package
  * @property ?\Carbon\CarbonImmutable $entered_at
  * @property ?\Carbon\CarbonImmutable $done_at
@@ -31,6 +32,7 @@ final class Stage extends Model
     public $timestamps = false;
 
     protected $casts = [
+        'condition' => StageCondition::class,
         'adds' => 'array',
         'drops' => 'array',
         'place' => 'integer',
@@ -58,9 +60,9 @@ final class Stage extends Model
     public function sentence(array $names): string
     {
         return match ($this->condition) {
-            'word' => $this->about,
-            'gone' => 'nothing of '.($names[$this->about] ?? $this->about).' is left in the worlds.',
-            default => 'it comes up clean.',
+            StageCondition::Word => $this->about,
+            StageCondition::Gone => 'nothing of '.($names[$this->about] ?? $this->about).' is left in the worlds.',
+            StageCondition::Clean => 'it comes up clean.',
         };
     }
 

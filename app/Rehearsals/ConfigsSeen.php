@@ -30,7 +30,7 @@ final readonly class ConfigsSeen
             if ($row === null || $row->last !== $digest) {
                 SeenConfig::query()->updateOrCreate(
                     ['instance_id' => $instance->id, 'path' => $path],
-                    ['last' => $digest, 'by' => $row?->made === $digest ? 'made' : 'you'],
+                    ['last' => $digest, 'by' => $row?->made === $digest ? ChangedBy::Made : ChangedBy::You],
                 );
             }
         }
@@ -62,10 +62,10 @@ final readonly class ConfigsSeen
                     'made_in' => $launch->number,
                     'came' => $came,
                     'last' => $digest,
-                    'by' => 'made',
+                    'by' => ChangedBy::Made,
                 ]);
             } elseif ($row->last !== $digest) {
-                $row->update(['last' => $digest, 'by' => 'launch', 'launch' => $launch->number]);
+                $row->update(['last' => $digest, 'by' => ChangedBy::Launch, 'launch' => $launch->number]);
             }
         }
     }

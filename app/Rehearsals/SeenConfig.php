@@ -15,7 +15,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property ?int $made_in  number of the launch
  * @property list<string> $came  ids of packages that were new in that launch
  * @property string $last  SHA-256 of what it was when it was looked at last
- * @property 'made'|'you'|'launch' $by  whose that is
+ * @property ChangedBy $by  whose that is
  * @property ?int $launch  number of the launch that changed it last
  */
 final class SeenConfig extends Model
@@ -24,5 +24,5 @@ final class SeenConfig extends Model
 
     protected $table = 'configs';
 
-    protected $casts = ['came' => 'array', 'made_in' => 'integer', 'launch' => 'integer'];
+    protected $casts = ['by' => ChangedBy::class, 'came' => 'array', 'made_in' => 'integer', 'launch' => 'integer'];
 }

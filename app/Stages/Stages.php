@@ -22,6 +22,7 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\StageCondition;
 use Stasimon\Core\Share\WrittenStage;
 
 /** Installs in stages: written down, gone through one after another, and gone back in. */
@@ -74,12 +75,16 @@ final readonly class Stages
     /**
      * Writes a stage down behind the others. What the draft asks for otherwise than what is applied becomes its change, and
      * the draft is thrown away: it comes when the stage does.
-     *
-     * @param  'clean'|'word'|'gone'  $condition
      */
-    public function write(Instance $instance, string $title, string $instruction, string $condition, string $about, bool $ofDraft): Stage
-    {
-        $about = $condition === 'gone' ? $this->packageCalled($instance, $about) : $about;
+    public function write(
+        Instance $instance,
+        string $title,
+        string $instruction,
+        StageCondition $condition,
+        string $about,
+        bool $ofDraft,
+    ): Stage {
+        $about = $condition === StageCondition::Gone ? $this->packageCalled($instance, $about) : $about;
         $stages = $this->of($instance);
         $stages->count() < WrittenStage::MOST || throw Refusal::conflict('An instance has at most '.WrittenStage::MOST.' stages.');
         // What earlier stages that are not reached yet will have asked for by then.
@@ -131,7 +136,7 @@ final readonly class Stages
                         $stage->title,
                         $stage->instruction,
                         $stage->condition,
-                        $stage->condition === 'clean' ? '' : $stage->about,
+                        $stage->condition === StageCondition::Clean ? '' : $stage->about,
                         $stage->adds,
                         $stage->drops,
                         $stage->entered_at !== null,
@@ -236,7 +241,7 @@ final readonly class Stages
                     'place' => $place + 1,
                     'title' => mb_strimwidth($entry->sentence, 0, WrittenStage::TITLE, '…') ?: 'Applied',
                     'instruction' => '',
-                    'condition' => 'clean',
+                    'condition' => StageCondition::Clean,
                     'about' => '',
                     'adds' => $adds,
                     'drops' => $drops,
@@ -271,7 +276,7 @@ final readonly class Stages
         }
         $last = $instance->lastRehearsal;
         $worlds =
-            $stage->condition === 'gone'
+            $stage->condition === StageCondition::Gone
                 ? array_keys(
                     array_filter(
                         (new Worlds($this->games->get($instance->plan->base->game)))->of($instance),
@@ -283,7 +288,7 @@ final readonly class Stages
         $isClean = $last?->state === LaunchState::Clean && $instance->applied_at !== null && $last->isOfNow($instance);
 
         return match (true) {
-            $stage->condition === 'clean' && ! $isClean => "{$stage->title} has to come up clean first. Rehearse it.",
+            $stage->condition === StageCondition::Clean && ! $isClean => "{$stage->title} has to come up clean first. Rehearse it.",
             $worlds !== [] => 'There is something of '.
                 (Package::query()->whereKey($stage->about)->value('name') ?? $stage->about).
                 ' in '.
@@ -312,7 +317,7 @@ final readonly class Stages
         $waits = $this->waitsFor($instance);
         $waits === '' || throw Refusal::conflict("{$waits} Nothing was changed.");
         $now = $this->now($instance);
-        if ($now?->condition === 'word' && ! $isSaid) {
+        if ($now?->condition === StageCondition::Word && ! $isSaid) {
             throw Refusal::conflict("Say that this is so first: {$now->about} Nothing was changed.");
         }
         $instance->draft === null ||

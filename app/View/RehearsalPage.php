@@ -11,6 +11,7 @@ use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\Said;
 use App\Rehearsals\Log\SinceClean;
+use App\Worlds\Came;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\ExitCode;
@@ -116,7 +117,7 @@ final readonly class RehearsalPage
         $changed = [];
         foreach (['worlds' => 'The world', 'configs' => ''] as $kind => $word) {
             foreach (array_slice($this->rehearsal->changed[$kind] ?? [], 0, 40) as $name => $how) {
-                $changed[] = [$word, (string) $name, $how === 'gone' ? 'is gone' : ($how === 'new' ? 'is new' : 'was written into')];
+                $changed[] = [$word, (string) $name, (Came::tryFrom($how) ?? Came::Changed)->words()];
             }
         }
 

@@ -101,7 +101,7 @@ final readonly class Backups implements KeptWorlds
     /**
      * Worlds that are otherwise than they were.
      *
-     * @return array<string, 'new'|'changed'|'gone'> name of the world => how
+     * @return array<string, Came> name of the world => how
      */
     public function changed(Instance $instance, ?Backup $since): array
     {
@@ -126,7 +126,7 @@ final readonly class Backups implements KeptWorlds
                     ARRAY_FILTER_USE_BOTH,
                 ) === [];
             if (! $isSame) {
-                $changed[mb_scrub((string) $world)] = ! isset($now[$world]) ? 'gone' : (! isset($before[$world]) ? 'new' : 'changed');
+                $changed[mb_scrub((string) $world)] = Came::between(isset($before[$world]), isset($now[$world]));
             }
         }
 

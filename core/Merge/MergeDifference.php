@@ -7,8 +7,7 @@ namespace Stasimon\Core\Merge;
 /** A path in which two archives differ. */
 final readonly class MergeDifference
 {
-    /** @param  'new'|'gone'|'other'  $how  of the later one: it has it alone, it has it not, it has another content there */
-    private function __construct(public string $path, public string $how, public int $bytes)
+    private function __construct(public string $path, public Differs $how, public int $bytes)
     {
     }
 
@@ -29,9 +28,9 @@ final readonly class MergeDifference
         foreach ($was + $now as $path => $any) {
             $path = (string) $path;
             $how = match (true) {
-                ! isset($was[$path]) => 'new',
-                ! isset($now[$path]) => 'gone',
-                [$was[$path]->crc, $was[$path]->size] !== [$now[$path]->crc, $now[$path]->size] => 'other',
+                ! isset($was[$path]) => Differs::New,
+                ! isset($now[$path]) => Differs::Gone,
+                [$was[$path]->crc, $was[$path]->size] !== [$now[$path]->crc, $now[$path]->size] => Differs::Other,
                 default => null,
             };
             if ($how !== null) {

@@ -22,8 +22,7 @@ final readonly class WrittenStage
     public const ABOUT = 200;
 
     /**
-     * @param  'clean'|'word'|'gone'  $condition  what has to be true before the next one: it comes up clean, a person says so, nothing of a
-     *     package is left in the worlds
+     * @param  StageCondition  $condition  what has to be true before the next one
      * @param  string  $about  of "word" the sentence, of "gone" the package
      * @param  array<string, string>  $adds  package id => range
      * @param  list<string>  $drops  package ids
@@ -34,7 +33,7 @@ final readonly class WrittenStage
     public function __construct(
         public string $title,
         public string $instruction,
-        public string $condition,
+        public StageCondition $condition,
         public string $about,
         public array $adds,
         public array $drops,
@@ -47,7 +46,7 @@ final readonly class WrittenStage
             ! Carried::isLine($title, self::TITLE) ||
             ! $isText ||
             ! Carried::isLine($about, self::ABOUT) ||
-            ($condition === 'clean') !== ($about === '')
+            ($condition === StageCondition::Clean) !== ($about === '')
         ) {
             throw UnusableHandOff::because(
                 'It has a stage without a name, with one that is too long, or with a condition that says nothing.',
@@ -69,10 +68,8 @@ final readonly class WrittenStage
         foreach ($node->listed('adds') as $add) {
             $adds[$add->field('id')->id()] = $add->optional('range')?->text() ?? '*';
         }
-        $condition = $node->field('condition')->text();
-        if (! in_array($condition, ['clean', 'word', 'gone'], true)) {
-            throw $node->field('condition')->wrong('"clean", "word" or "gone" is expected.');
-        }
+        $condition = StageCondition::tryFrom($node->field('condition')->text());
+        $condition ?? throw $node->field('condition')->wrong('"clean", "word" or "gone" is expected.');
 
         return new self(
             $node->field('title')->text(),
@@ -91,7 +88,7 @@ final readonly class WrittenStage
         return [
             'title' => $this->title,
             'instruction' => $this->instruction,
-            'condition' => $this->condition,
+            'condition' => $this->condition->value,
             'about' => $this->about,
             'adds' => array_map(
                 fn (string $id, string $range): array => ['id' => $id, 'range' => $range],

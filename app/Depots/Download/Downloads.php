@@ -52,7 +52,8 @@ final class Downloads
     {
         $client = new Client(['http_errors' => false, 'allow_redirects' => false]);
         for ($turn = 0; ; $turn++) {
-            $left = array_values(array_filter($wanted, fn (Transfer $one): bool => $one->state !== 'there' && $one->failure === null));
+            $isLeft = fn (Transfer $one): bool => $one->state !== TransferState::There && $one->failure === null;
+            $left = array_values(array_filter($wanted, $isLeft));
             if ($left === [] || $this->halted) {
                 break;
             }
@@ -96,7 +97,7 @@ final class Downloads
             $there = 0;
         }
         $one->done = $there;
-        $one->state = 'fetching';
+        $one->state = TransferState::Fetching;
         $handle = @fopen($partial, 'ab');
         if ($handle === false) {
             $one->failure = FullDisk::writing($one->name);
@@ -185,7 +186,7 @@ final class Downloads
         $sink->close();
         $one->attempts++;
         if ($this->halted) {
-            $one->state = 'waiting';
+            $one->state = TransferState::Waiting;
 
             return;
         }
@@ -199,7 +200,7 @@ final class Downloads
             $failure = DepotFailure::wrongSize($offer->depot->name, $one->name);
         } elseif ($one->done === $one->size && hash_file('sha256', $partial) === $one->sha256) {
             $this->store->take($partial, $one->sha256);
-            $one->state = 'there';
+            $one->state = TransferState::There;
 
             return;
         } elseif ($one->done === $one->size) {
@@ -212,7 +213,7 @@ final class Downloads
         if (! $failure->passing) {
             $one->without($offer);
         }
-        $one->state = 'again';
+        $one->state = TransferState::Again;
         if ($one->offers === [] || $one->attempts >= self::ATTEMPTS * count($one->offers)) {
             $one->failure = $failure;
         }

@@ -13,8 +13,7 @@ final class Transfer
 {
     public int $done = 0;
 
-    /** @var 'waiting'|'fetching'|'again'|'there' */
-    public string $state = 'waiting';
+    public TransferState $state = TransferState::Waiting;
 
     public int $attempts = 0;
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Disk\FileState;
 use App\Disk\FolderFile;
 use App\Disk\Inventory;
 use App\Drafts\Steps\PutBack;
@@ -31,15 +32,15 @@ final readonly class FilesTouched implements Rule
             return [];
         }
         foreach ($this->inventory->disturbed($seen->instance) as $file) {
-            $groups["{$file->state} {$file->package}"][] = $file;
+            $groups["{$file->state->name} {$file->package}"][] = $file;
         }
 
-        return array_values(
-            array_map(
-                fn (array $files): Finding => $files[0]->state === 'missing' ? $this->gone($files, $seen) : $this->changed($files, $seen),
-                $groups,
-            ),
-        );
+        $findings = [];
+        foreach ($groups as $files) {
+            $findings[] = $files[0]->state === FileState::Missing ? $this->gone($files, $seen) : $this->changed($files, $seen);
+        }
+
+        return $findings;
     }
 
     /** @param  non-empty-list<FolderFile>  $files  of one package */

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Disk\Bin;
 use App\Disk\Binned;
+use App\Disk\FileState;
 use App\Disk\Folder;
 use App\Disk\FolderFile;
 use App\Disk\Inventory;
@@ -38,14 +39,14 @@ final readonly class FilesController
             '' => $files->count(),
             'touched' => $files->filter($this->touched(...))->count(),
             'contested' => $files->filter(fn (FolderFile $file): bool => $file->over !== [])->count(),
-            'own' => $files->where('state', 'own')->count(),
+            'own' => $files->where('state', FileState::Own)->count(),
         ];
         $shown = $files
             ->filter(
                 fn (FolderFile $file): bool => match ($only) {
                     'touched' => $this->touched($file),
                     'contested' => $file->over !== [],
-                    'own' => $file->state === 'own',
+                    'own' => $file->state === FileState::Own,
                     default => true,
                 },
             )
@@ -134,6 +135,6 @@ final readonly class FilesController
 
     private function touched(FolderFile $file): bool
     {
-        return in_array($file->state, ['changed', 'missing', 'kept'], true);
+        return $file->state->isTouched();
     }
 }

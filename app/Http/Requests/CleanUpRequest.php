@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Cleaning\Cleaned;
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
 
 /** What is done with the store: looked at, freed of what nothing needs, or read as a whole. */
 final class CleanUpRequest extends FormRequest
@@ -14,10 +16,10 @@ final class CleanUpRequest extends FormRequest
         return true;
     }
 
-    /** @return array<string, list<string>> */
+    /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return ['act' => ['required', 'in:look,free,read']];
+        return ['act' => ['required', Rule::enum(Cleaned::class)]];
     }
 
     /** @return array<string, string> */
@@ -26,11 +28,8 @@ final class CleanUpRequest extends FormRequest
         return ['act.*' => 'It does not say what is to be done. Nothing was changed.'];
     }
 
-    /** @return 'look'|'free'|'read' */
-    public function act(): string
+    public function act(): Cleaned
     {
-        return match ($this->validated('act')) {
-            'free' => 'free', 'read' => 'read', default => 'look'
-        };
+        return Cleaned::from((string) $this->validated('act'));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Rehearsals\Log;
 
 use App\Disk\Archives;
+use App\Disk\FileState;
 use App\Disk\Folder;
 use App\Disk\FolderFile;
 use App\Disk\Inventory;
@@ -225,7 +226,7 @@ final readonly class Reading
     {
         $steps = [];
         $disturbed = array_map(
-            fn (FolderFile $file): string => $file->path.($file->state === 'missing' ? ' is gone' : ' was changed by hand'),
+            fn (FolderFile $file): string => $file->path.($file->state === FileState::Missing ? ' is gone' : ' was changed by hand'),
             $this->inventory->disturbed($instance),
         );
         if ($disturbed !== []) {

@@ -24,6 +24,7 @@ use App\Rehearsals\Log\Reading;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use App\Worlds\Backups;
+use App\Worlds\Came;
 use LogicException;
 use Stasimon\Core\Game\Way;
 
@@ -181,8 +182,8 @@ final readonly class Play implements Undertaking
         $configs = $this->configs->of($play->instance);
         $this->seen->ends($play);
         $play->changed = [
-            'worlds' => $this->backups->changed($play->instance, $play->backup),
-            'configs' => self::differing($play->configs ?? [], $configs),
+            'worlds' => Came::written($this->backups->changed($play->instance, $play->backup)),
+            'configs' => Came::written(self::differing($play->configs ?? [], $configs)),
         ];
         $play->fill([
             'exit_code' => $ended['exit'] ?? null,
@@ -207,14 +208,14 @@ final readonly class Play implements Undertaking
     /**
      * @param  array<string, string>  $before  path => digest
      * @param  array<string, string>  $now
-     * @return array<string, 'new'|'changed'|'gone'>
+     * @return array<string, Came>
      */
     private static function differing(array $before, array $now): array
     {
         $changed = [];
         foreach ($before + $now as $path => $_) {
             if (($before[$path] ?? '') !== ($now[$path] ?? '')) {
-                $changed[(string) $path] = isset($before[$path]) ? (isset($now[$path]) ? 'changed' : 'gone') : 'new';
+                $changed[(string) $path] = Came::between(isset($before[$path]), isset($now[$path]));
             }
         }
         ksort($changed, SORT_STRING);

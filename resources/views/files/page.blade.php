@@ -94,19 +94,19 @@
                                     @endif @else<span class="quiet">you, or the game</span>
                                     @endif
                                 </td>
-                                <td class="{{ ['changed' => 'warn', 'missing' => 'bad'][$file->state] ?? 'soft' }}">{{ $file->words() }}
+                                <td class="{{ ['Changed' => 'warn', 'Missing' => 'bad'][$file->state->name] ?? 'soft' }}">{{ $file->state->words() }}
                                 </td>
                                 <td class="num">{{ App\View\Bytes::words($file->size) }}</td>
                                 <td class="text-right">
-                                    @if ($file->state === 'changed')
+                                    @if ($file->state->name === 'Changed')
                                         <x-act :action="route('files.keep', $instance)" :fields="['path' => $file->path]"
                                             :label="'Keep ' . $file->path">Keep</x-act> &nbsp;
                                     @endif
-                                    @if ($file->state === 'kept')
+                                    @if ($file->state->name === 'Kept')
                                         <x-act :action="route('files.unkeep', $instance)" :fields="['path' => $file->path]"
                                             :label="'Do not keep ' . $file->path">Do not keep</x-act>
                                     @endif
-                                    @if (in_array($file->state, ['changed', 'missing'], true))
+                                    @if ($file->state->isDisturbed())
                                         <x-act :action="route('draft.put-back', $instance)" :label="'Put back ' . $file->path">Put
                                             back</x-act>
                                     @endif

@@ -26,10 +26,10 @@
                     </thead>
                     @foreach ($differences as $one)
                         <tr data-row tabindex="-1">
-                            <td class="{{ ['new' => 'good', 'gone' => 'bad', 'other' => 'warn'][$one->how] }}">
-                                {{ ['new' => 'only here', 'gone' => 'not here', 'other' => 'another'][$one->how] }}</td>
+                            <td class="{{ ['new' => 'good', 'gone' => 'bad', 'other' => 'warn'][$one->how->value] }}">
+                                {{ ['new' => 'only here', 'gone' => 'not here', 'other' => 'another'][$one->how->value] }}</td>
                             <td class="ver break-all">{{ $one->path }}</td>
-                            <td>{{ $one->how === 'gone' ? '' : $from[$one->path] ?? ($one->how === 'new' ? 'not known' : 'the game') }}</td>
+                            <td>{{ $one->how->value === 'gone' ? '' : $from[$one->path] ?? ($one->how->value === 'new' ? 'not known' : 'the game') }}</td>
                             <td class="num">{{ App\View\Bytes::words($one->bytes) }}</td>
                         </tr>
                     @endforeach

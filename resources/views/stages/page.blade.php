@@ -39,7 +39,7 @@
                 @else
                     <form method="post" action="{{ route('stages.on', $instance) }}">@csrf
                         <input type="hidden" name="shown" value="{{ $now?->id }}">
-                        @if ($now?->condition === 'word')
+                        @if ($now?->condition->value === 'word')
                             <label class="mr-3"><input type="checkbox" name="word" value="1" required> It is so: {{ $now->about }}</label>
                         @endif
                         <button class="btn main-act">{{ $next ? 'Go on: ' . $next->title : 'That was the last one' }}</button>

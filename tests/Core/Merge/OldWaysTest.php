@@ -9,6 +9,7 @@ use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Game\LoadReport;
 use Stasimon\Core\Merge\MergeDifference;
 use Stasimon\Core\Merge\UnmergeableArchive;
+use Stasimon\Core\Share\StageCondition;
 use Stasimon\Core\Share\UnusableHandOff;
 use Stasimon\Core\Share\WrittenStage;
 use Tests\Support\Archives;
@@ -19,7 +20,7 @@ it('says in which paths two archives differ, however they are packed', function 
         ['d/same' => str_repeat('y', 900), 'b' => str_repeat('now', 50), 'new' => 'four', 'a' => 'same'],
         ZipArchive::CM_STORE,
     );
-    expect(array_map(fn (MergeDifference $one): array => [$one->path, $one->how, $one->bytes], MergeDifference::between($was, $now)))
+    expect(array_map(fn (MergeDifference $one): array => [$one->path, $one->how->value, $one->bytes], MergeDifference::between($was, $now)))
         ->toBe([['b', 'other', 150], ['gone', 'gone', 1], ['new', 'new', 4]])
         ->and(MergeDifference::between($now, $now))
         ->toBe([]);
@@ -103,12 +104,12 @@ it('reads a load report: what is missing, and who asks for it', function (): voi
 });
 
 it('reads a stage as it was written, and no other', function (): void {
-    $stage = new WrittenStage('Oil', "Two\nlines", 'word', 'It is so.', ['tin' => '^1', 'oil' => '*'], ['slip'], true);
+    $stage = new WrittenStage('Oil', "Two\nlines", StageCondition::Word, 'It is so.', ['tin' => '^1', 'oil' => '*'], ['slip'], true);
     $read = fn (array $with): WrittenStage => WrittenStage::read(Node::ofJson((string) json_encode($with + $stage->fields())));
     expect($read([]))
         ->toEqual($stage)
         ->and($read(['condition' => 'gone', 'about' => 'oil'])->condition)
-        ->toBe('gone');
+        ->toBe(StageCondition::Gone);
     foreach (
         [
             ['title' => ''],

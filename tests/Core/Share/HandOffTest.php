@@ -28,6 +28,7 @@ use Stasimon\Core\Share\Held;
 use Stasimon\Core\Share\PackNamed;
 use Stasimon\Core\Share\Secrets;
 use Stasimon\Core\Share\Side;
+use Stasimon\Core\Share\StageCondition;
 use Stasimon\Core\Share\UnusableHandOff;
 use Stasimon\Core\Share\WrittenStage;
 
@@ -72,7 +73,7 @@ function someHandOff(int $seed, int $packages = 0): HandOff
             0 => new WrittenStage(
                 "Stage {$n}",
                 "Build *the*\tyard\n\n1. \"{$word()}\"",
-                'clean',
+                StageCondition::Clean,
                 '',
                 ["{$word()}{$n}" => ">={$version()}"],
                 [],
@@ -81,13 +82,13 @@ function someHandOff(int $seed, int $packages = 0): HandOff
             1 => new WrittenStage(
                 "Étape {$word()}",
                 '',
-                'word',
+                StageCondition::Word,
                 'The story is finished.',
                 [],
                 ["{$word()}{$n}"],
                 $dice->getInt(0, 1) === 1,
             ),
-            default => new WrittenStage($word(), 'x', 'gone', "{$word()}{$n}", [], [], false),
+            default => new WrittenStage($word(), 'x', StageCondition::Gone, "{$word()}{$n}", [], [], false),
         },
         $dice->getInt(0, 3) === 0 ? range(1, $dice->getInt(1, 5)) : [],
     );

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Requests\Steps;
 
+use Illuminate\Validation\Rule;
+use Stasimon\Core\Share\StageCondition;
+
 /** A stage that is written down. */
 final class StageRequest extends StepRequest
 {
@@ -13,7 +16,7 @@ final class StageRequest extends StepRequest
         return [
             'title' => ['bail', 'required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'],
             'instruction' => ['nullable', 'string', 'max:20000', 'not_regex:/[\x00]/'],
-            'condition' => ['required', 'in:clean,word,gone'],
+            'condition' => ['required', Rule::enum(StageCondition::class)],
             'about' => ['required_if:condition,word,gone', 'nullable', 'string', 'max:200', 'not_regex:/[\x00-\x1f\x7f]/'],
             'drafted' => ['nullable', 'boolean'],
         ];
@@ -31,13 +34,8 @@ final class StageRequest extends StepRequest
         ] + parent::messages();
     }
 
-    /** @return 'clean'|'word'|'gone' */
-    public function condition(): string
+    public function condition(): StageCondition
     {
-        return match ($this->text('condition')) {
-            'word' => 'word',
-            'gone' => 'gone',
-            default => 'clean',
-        };
+        return StageCondition::from($this->text('condition'));
     }
 }
