@@ -54,56 +54,46 @@ final readonly class BaseChoices
                 $base->expansions,
             );
         }
-        $bases = new Bases($this->games->get($now->plan->base->game), $now->catalogue);
-
         $needs = $part === BasePart::Runtime && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
+        $choices = $part === BasePart::Build ? $base->builds : $base->runtimes;
 
         return array_map(
-            function (array $choice) use ($instance, $now, $part, $bases, $needs): array {
-                if ($choice['here'] || $choice['drafted']) {
-                    return $choice;
-                }
-                $plan = $now->plan->onBaseOf(
-                    $bases->plan(
-                        $now->plan->base->gameVersion,
-                        $now->plan->base->loader,
-                        $part === BasePart::Build ? $choice['value'] : $now->plan->base->loaderVersion,
-                        $part === BasePart::Runtime ? $choice['value'] : $now->plan->base->runtimeVersion,
-                        $now->plan->base->memory,
-                    ),
-                );
-
-                // What the version itself rules out is said already, and its base is not made.
-                if ($part === BasePart::Runtime && $plan->base->runtimeVersion !== $choice['value']) {
-                    return $choice;
-                }
-                $unmet = array_values(
-                    array_filter($needs, fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $choice['value']),
-                );
-                if ($unmet !== []) {
-                    return [
-                        'value' => $choice['value'],
-                        'label' => $choice['label'],
-                        'words' => "too old for the files of {$unmet[0]->who}".
-                            (count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : ''),
-                        'here' => false,
-                        'drafted' => false,
-                    ];
-                }
-
-                return [
-                    'value' => $choice['value'],
-                    'label' => $choice['label'],
-                    'words' => implode(
-                        '; ',
-                        array_filter([$choice['words'], $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now)]),
-                    ),
-                    'here' => false,
-                    'drafted' => false,
-                ];
-            },
-            $part === BasePart::Build ? $base->builds : $base->runtimes,
+            fn (array $choice): array => $choice['here'] || $choice['drafted']
+                ? $choice
+                : $this->told($choice, $part, $now, $instance, $needs),
+            $choices,
         );
+    }
+
+    /**
+     * @param  array{value: string, label: string, words: string, here: bool, drafted: bool}  $choice  of a build or a runtime
+     * @param  list<RuntimeNeed>  $needs  of a runtime
+     * @return array{value: string, label: string, words: string, here: bool, drafted: bool} with what it would lead to
+     */
+    private function told(array $choice, BasePart $part, LineUp $now, Instance $instance, array $needs): array
+    {
+        $base = $now->plan->base;
+        $isBuild = $part === BasePart::Build;
+        $chosen = (new Bases($this->games->get($base->game), $now->catalogue))->plan(
+            $base->gameVersion,
+            $base->loader,
+            $isBuild ? $choice['value'] : $base->loaderVersion,
+            $isBuild ? $base->runtimeVersion : $choice['value'],
+            $base->memory,
+        );
+        $plan = $now->plan->onBaseOf($chosen);
+        // What the version itself rules out is said already, and its base is not made.
+        if (! $isBuild && $plan->base->runtimeVersion !== $choice['value']) {
+            return $choice;
+        }
+        $isTooOld = fn (RuntimeNeed $need): bool => $need->package !== null && $need->least > (int) $choice['value'];
+        $unmet = array_values(array_filter($needs, $isTooOld));
+        $more = count($unmet) > 1 ? ' and '.(count($unmet) - 1).' more' : '';
+        $words = $unmet === []
+            ? implode('; ', array_filter([$choice['words'], $this->consequences($this->lineUps->lineUpOf($plan, $instance), $now)]))
+            : "too old for the files of {$unmet[0]->who}{$more}";
+
+        return ['value' => $choice['value'], 'label' => $choice['label'], 'words' => $words, 'here' => false, 'drafted' => false];
     }
 
     /**

@@ -11,6 +11,7 @@ use App\Drafts\Outcomes;
 use App\Models\Instance;
 use App\Worlds\WorldPacks;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Plan\Once;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
 
@@ -25,18 +26,28 @@ final readonly class DraftSummary
     {
         $outcome = $this->outcomes->outcome($instance);
         if ($outcome->versions === null) {
-            return (object) [
-                'parts' => [
-                    match ($outcome->answer) {
-                        Answer::Open => 'being worked out',
-                        Answer::GivenUp => 'takes too long to work out',
-                        default => 'cannot be applied as it is',
-                    },
-                ],
-                'appliable' => false,
-            ];
+            $part = match ($outcome->answer) {
+                Answer::Open => 'being worked out',
+                Answer::GivenUp => 'takes too long to work out',
+                default => 'cannot be applied as it is',
+            };
+
+            return (object) ['parts' => [$part], 'appliable' => false];
         }
-        $changes = Changes::between($instance->versions(), $outcome->versions);
+        $once = $this->lineUps->plan($instance)->once;
+        $parts = [
+            ...self::changes($instance, Changes::between($instance->versions(), $outcome->versions)),
+            ...($outcome->toFetch > 0 ? [Bytes::words($outcome->toFetch).' to fetch'] : []),
+            ...self::files($once),
+            ...self::own($once->own),
+        ];
+
+        return (object) ['parts' => $parts === [] ? ['no change to the line-up'] : $parts, 'appliable' => true];
+    }
+
+    /** @return list<string> what comes, changes and goes */
+    private static function changes(Instance $instance, Changes $changes): array
+    {
         $moved = array_map(fn (Change $change): string => $change->id, $changes->change);
         $known = Package::query()
             ->whereIn('id', [...$changes->add, ...$moved])
@@ -60,36 +71,39 @@ final readonly class DraftSummary
         if (count($moved) > 2) {
             $parts[] = count($moved) - 2 .' more change';
         }
-        if ($changes->remove !== []) {
-            $parts[] = '−'.count($changes->remove);
-        }
-        if ($outcome->toFetch > 0) {
-            $parts[] = Bytes::words($outcome->toFetch).' to fetch';
-        }
-        if ($this->lineUps->plan($instance)->once->putBack) {
-            $parts[] = 'puts every file back';
-        }
-        if ($this->lineUps->plan($instance)->once->worlds !== 0) {
-            $once = $this->lineUps->plan($instance)->once;
-            $parts[] = $once->world === '' ? 'worlds as they were' : "the world {$once->world} back";
-        }
-        $out = count($this->lineUps->plan($instance)->once->out);
-        if ($out > 0) {
-            $parts[] = $out === 1 ? '1 file into the bin' : "{$out} files into the bin";
-        }
-        $own = $this->lineUps->plan($instance)->once->own;
+
+        return $changes->remove === [] ? $parts : [...$parts, '−'.count($changes->remove)];
+    }
+
+    /** @return list<string> what is put back, and what goes into the bin */
+    private static function files(Once $once): array
+    {
+        $out = count($once->out);
+
+        return array_values(array_filter([
+            $once->putBack ? 'puts every file back' : '',
+            $once->worlds === 0 ? '' : ($once->world === '' ? 'worlds as they were' : "the world {$once->world} back"),
+            $out === 0 ? '' : ($out === 1 ? '1 file into the bin' : "{$out} files into the bin"),
+        ]));
+    }
+
+    /**
+     * @param  array<string, int|string>  $own  path => 0 to set it aside, a rehearsal as after which it is to be, or what is to be in it
+     * @return list<string>
+     */
+    private static function own(array $own): array
+    {
+        $parts = [];
         $packs = count(WorldPacks::among($own));
         foreach (['config' => count(array_filter($own, is_string(...))) - $packs, 'data pack' => $packs] as $what => $count) {
             $count === 0 ?: ($parts[] = "{$count} {$what}".($count === 1 ? '' : 's'));
         }
-        $own = array_filter($own, is_int(...));
-        if ($own !== []) {
-            $parts[] =
-                (string) array_key_first($own).
-                (count($own) > 1 ? ' and '.(count($own) - 1).' more' : '').
-                (array_filter($own) === [] ? ' set aside' : ' as it was');
+        $aside = array_filter($own, is_int(...));
+        if ($aside === []) {
+            return $parts;
         }
+        $more = count($aside) > 1 ? ' and '.(count($aside) - 1).' more' : '';
 
-        return (object) ['parts' => $parts === [] ? ['no change to the line-up'] : $parts, 'appliable' => true];
+        return [...$parts, array_key_first($aside).$more.(array_filter($aside) === [] ? ' set aside' : ' as it was')];
     }
 }

@@ -24,10 +24,29 @@ final readonly class Abandoned implements Rule
         if ($seen->isDraft || $seen->instance->applied_at === null) {
             return [];
         }
-        $ids = array_diff(array_map(strval(...), array_keys($seen->versions)), $seen->plan->base->packages());
+        $gone = self::withoutReported($this->abandoned($seen));
+        if (count($gone) > self::EACH) {
+            return [self::together(array_map(strval(...), array_keys($gone)), $seen)];
+        }
+        $findings = [];
+        foreach ($gone as $id => $follower) {
+            $findings[] = new Finding(
+                Level::Look,
+                $seen->title((string) $id).' seems abandoned',
+                "It has {$follower->evidence()}. It works as it is; look for an understudy before you move on.",
+                (string) $id,
+            );
+        }
+
+        return $findings;
+    }
+
+    /** @return array<string, Follower> by package */
+    private function abandoned(Seen $seen): array
+    {
         $following = null;
         $gone = [];
-        foreach ($ids as $id) {
+        foreach (array_diff(array_map(strval(...), array_keys($seen->versions)), $seen->plan->base->packages()) as $id) {
             $package = $seen->catalogue->package($id);
             if ($package === null || ! Follower::mayBeAbandoned($package, now()->toDateTimeImmutable())) {
                 continue;
@@ -38,41 +57,41 @@ final readonly class Abandoned implements Rule
                 $gone[$id] = $follower;
             }
         }
-        // What a depot reports is another rule's.
-        $gone =
-            $gone === []
-                ? []
-                : array_diff_key(
-                    $gone,
-                    array_flip(
-                        DB::table('notices')
-                            ->whereIn('package_id', array_map(strval(...), array_keys($gone)))
-                            ->whereIn('kind', ['abandoned', 'replaced'])
-                            ->pluck('package_id')
-                            ->all(),
-                    ),
-                );
-        $findings = [];
-        foreach (count($gone) > self::EACH ? [] : $gone as $id => $follower) {
-            $findings[] = new Finding(
-                Level::Look,
-                $seen->title((string) $id).' seems abandoned',
-                "It has {$follower->evidence()}. It works as it is; look for an understudy before you move on.",
-                (string) $id,
-            );
-        }
-        if (count($gone) > self::EACH) {
-            $names = array_map(fn (string $id): string => $seen->title($id), array_map(strval(...), array_keys($gone)));
-            $findings[] = new Finding(
-                Level::Look,
-                count($gone).' packages seem abandoned',
-                implode(', ', array_slice($names, 0, 8)).
-                    (count($names) > 8 ? ' and '.(count($names) - 8).' more' : '').
-                    ': none of them followed to the last three versions or more, and none had a release for half a year. They work as '.
-                    'they are; look for understudies before you move on.',
-            );
-        }
 
-        return $findings;
+        return $gone;
+    }
+
+    /**
+     * What a depot reports is another rule's.
+     *
+     * @param  array<string, Follower>  $gone
+     * @return array<string, Follower>
+     */
+    private static function withoutReported(array $gone): array
+    {
+        if ($gone === []) {
+            return [];
+        }
+        $reported = DB::table('notices')
+            ->whereIn('package_id', array_map(strval(...), array_keys($gone)))
+            ->whereIn('kind', ['abandoned', 'replaced'])
+            ->pluck('package_id');
+
+        return array_diff_key($gone, array_flip($reported->all()));
+    }
+
+    /** @param  list<string>  $ids */
+    private static function together(array $ids, Seen $seen): Finding
+    {
+        $names = array_map($seen->title(...), $ids);
+
+        return new Finding(
+            Level::Look,
+            count($ids).' packages seem abandoned',
+            implode(', ', array_slice($names, 0, 8)).
+                (count($names) > 8 ? ' and '.(count($names) - 8).' more' : '').
+                ': none of them followed to the last three versions or more, and none had a release for half a year. They work as '.
+                'they are; look for understudies before you move on.',
+        );
     }
 }

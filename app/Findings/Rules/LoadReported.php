@@ -16,6 +16,7 @@ use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Game\GameDefinition;
 
 /** The game's own load report lists what was asked for and is not there. */
 final readonly class LoadReported implements Rule
@@ -47,14 +48,33 @@ final readonly class LoadReported implements Rule
         if ($missing === []) {
             return $asked === [] || $seen->isDraft ? [] : [$this->toBeTried($asked, $game->log->missing->path, $seen)];
         }
+
+        return [$this->told($missing, $this->toBeHad(array_keys($missing), $game, $seen), $game->log->missing->path, $seen)];
+    }
+
+    /**
+     * @param  list<int|string>  $ids
+     * @return array<string, string> id => name, of those that a depot has for this base
+     */
+    private function toBeHad(array $ids, GameDefinition $game, Seen $seen): array
+    {
         $base = $seen->plan->base;
         $loaders = (new Bases($game, $seen->catalogue))->standsFor($base->loader);
-        $names = DB::table('packages')
-            ->whereIn('id', array_map(strval(...), array_keys($missing)))
+
+        return DB::table('packages')
+            ->whereIn('id', array_map(strval(...), $ids))
             ->whereRaw('supports && ?::text[]', [SupportKey::anyOf($game->id, $base->gameVersion, $loaders)])
             ->orderBy('name')
             ->pluck('name', 'id')
             ->all();
+    }
+
+    /**
+     * @param  array<string, list<string>>  $missing  id => who asks for it
+     * @param  array<string, string>  $names  id => name, of those that can be had
+     */
+    private function told(array $missing, array $names, string $path, Seen $seen): Finding
+    {
         $nowhere = array_map(strval(...), array_keys(array_diff_key($missing, $names)));
         $askers = array_values(array_unique(array_merge(...array_values($missing))));
         $all = [...array_values($names), ...$nowhere];
@@ -64,28 +84,19 @@ final readonly class LoadReported implements Rule
             self::some($all).
             ', which '.
             (count($all) === 1 ? 'is' : 'are').
-            " not there, by {$game->log->missing->path}.".
+            " not there, by {$path}.".
             ($nowhere === [] ? '' : ' No depot has '.self::some($nowhere).' for this base.');
         $ids = array_map(strval(...), array_keys($names));
+        $words = count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids);
 
-        return [
-            new Finding(
-                Level::Look,
-                count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report',
-                $text,
-                null,
-                $ids === []
-                    ? []
-                    : [
-                        Remedy::step(
-                            count($ids) === 1 ? 'Add '.array_values($names)[0] : 'Add all '.count($ids),
-                            $seen->instance,
-                            new Add($ids),
-                        ),
-                    ],
-                byLaunch: true,
-            ),
-        ];
+        return new Finding(
+            Level::Look,
+            count($missing).(count($missing) === 1 ? ' thing is' : ' things are').' missing by the load report',
+            $text,
+            null,
+            $ids === [] ? [] : [Remedy::step($words, $seen->instance, new Add($ids))],
+            byLaunch: true,
+        );
     }
 
     /**

@@ -14,6 +14,7 @@ use App\Findings\Rule;
 use App\Findings\Seen;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Catalogue;
+use stdClass;
 
 /** Somebody reports something about a release that is here. */
 final readonly class Notices implements Rule
@@ -32,68 +33,56 @@ final readonly class Notices implements Rule
             ->whereIn('package_id', array_map(strval(...), array_keys($seen->versions)))
             ->where('kind', '!=', 'fine')
             ->orderBy('notices.id')
-            ->get(['notices.*', 'depots.name as depot'])
-            ->filter(
-                fn (object $row): bool => ($row->version === null || $row->version === $seen->versions[$row->package_id]) &&
-                    array_diff_assoc((array) json_decode($row->beside ?? '{}', true), $seen->versions) === [],
-            );
+            ->get(['notices.*', 'depots.name as depot']);
         $findings = [];
         foreach ($rows as $row) {
-            $title = $seen->title($row->package_id);
-            $by = $row->depot ?? 'a search here';
-            $remedies = [];
-            if (
-                $row->understudy !== null &&
-                $seen->plan->wants($row->package_id) &&
-                ! isset($seen->versions[$row->understudy]) &&
-                $this->resolving->holds($seen->plan->without($row->package_id)->wanting($row->understudy), $seen->instance)
-            ) {
-                $remedies[] = Remedy::step(
-                    'Use '.$seen->title($row->understudy).' instead',
-                    $seen->instance,
-                    new Replace($row->package_id, $row->understudy),
-                );
+            $isOfHere = $row->version === null || $row->version === $seen->versions[$row->package_id];
+            if ($isOfHere && array_diff_assoc((array) json_decode($row->beside ?? '{}', true), $seen->versions) === []) {
+                $findings[] = $this->told($row, $seen);
             }
-            $other = $row->version === null ? null : self::otherRelease($seen->catalogue, $row->package_id, $row->version);
-            if (
-                $other !== null &&
-                $seen->plan->wants($row->package_id) &&
-                $this->resolving->holds($seen->plan->ranging($row->package_id, $other), $seen->instance)
-            ) {
-                $remedies[] = Remedy::step(
-                    'Use another release than '.$row->version,
-                    $seen->instance,
-                    new Range($row->package_id, $other),
-                );
-            }
-            $findings[] = match ($row->kind) {
-                'broken' => new Finding(
-                    Level::Breaks,
-                    "{$title}".
-                        ($row->version === null ? '' : " {$row->version}").
-                        ($row->depot === null ? ' does not come up here' : ' is reported broken'),
-                    "{$row->text} ".($row->depot === null ? 'Found by a search here.' : "Reported by {$by}."),
-                    $row->package_id,
-                    $remedies,
-                ),
-                'abandoned' => new Finding(
-                    Level::Look,
-                    "{$title} is abandoned",
-                    "{$row->text} Reported by {$by}.",
-                    $row->package_id,
-                    $remedies,
-                ),
-                default => new Finding(
-                    Level::Look,
-                    "{$title} has a successor",
-                    "{$row->text} Reported by {$by}.",
-                    $row->package_id,
-                    $remedies,
-                ),
-            };
         }
 
         return $findings;
+    }
+
+    /** @param  stdClass  $row  of notices, with the depot's name */
+    private function told(stdClass $row, Seen $seen): Finding
+    {
+        $isOwn = $row->depot === null;
+        $title = $seen->title($row->package_id);
+        [$level, $said] = match ($row->kind) {
+            'broken' => [
+                Level::Breaks,
+                ($row->version === null ? '' : " {$row->version}").($isOwn ? ' does not come up here' : ' is reported broken'),
+            ],
+            'abandoned' => [Level::Look, ' is abandoned'],
+            default => [Level::Look, ' has a successor'],
+        };
+        $by = $isOwn && $row->kind === 'broken' ? 'Found by a search here.' : 'Reported by '.($row->depot ?? 'a search here').'.';
+
+        return new Finding($level, $title.$said, "{$row->text} {$by}", $row->package_id, $this->remedies($row, $seen));
+    }
+
+    /** @return list<Remedy> */
+    private function remedies(stdClass $row, Seen $seen): array
+    {
+        $id = (string) $row->package_id;
+        if (! $seen->plan->wants($id)) {
+            return [];
+        }
+        $remedies = [];
+        $understudy = (string) $row->understudy;
+        $isNew = $understudy !== '' && ! isset($seen->versions[$understudy]);
+        if ($isNew && $this->resolving->holds($seen->plan->without($id)->wanting($understudy), $seen->instance)) {
+            $words = 'Use '.$seen->title($understudy).' instead';
+            $remedies[] = Remedy::step($words, $seen->instance, new Replace($id, $understudy));
+        }
+        $other = $row->version === null ? null : self::otherRelease($seen->catalogue, $id, $row->version);
+        if ($other !== null && $this->resolving->holds($seen->plan->ranging($id, $other), $seen->instance)) {
+            $remedies[] = Remedy::step("Use another release than {$row->version}", $seen->instance, new Range($id, $other));
+        }
+
+        return $remedies;
     }
 
     /** A range that leaves out one release, in the syntax of the package; null when there is no other. */
