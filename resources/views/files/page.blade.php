@@ -94,8 +94,8 @@
                                     @endif @else<span class="quiet">you, or the game</span>
                                     @endif
                                 </td>
-                                <td class="{{ ['Changed' => 'warn', 'Missing' => 'bad'][$file->state->name] ?? 'soft' }}">{{ $file->state->words() }}
-                                </td>
+                                <td class="{{ ['Changed' => 'warn', 'Missing' => 'bad'][$file->state->name] ?? 'soft' }}">
+                                    {{ $file->state->words() }}</td>
                                 <td class="num">{{ App\View\Bytes::words($file->size) }}</td>
                                 <td class="text-right">
                                     @if ($file->state->name === 'Changed')

@@ -63,7 +63,8 @@
             <h2 class="mt-5 mb-1">An inventory of it</h2>
             <p>
                 @foreach (Stasimon\Core\Share\Inventory\Forms::ALL as $form => $class)
-                    <a class="link" href="{{ route('inventory', [$instance, $form]) }}">{{ $class::name() }}</a>{{ $loop->last ? '' : ', ' }}
+                    <a class="link"
+                        href="{{ route('inventory', [$instance, $form]) }}">{{ $class::name() }}</a>{{ $loop->last ? '' : ', ' }}
                 @endforeach
             </p>
         @endif

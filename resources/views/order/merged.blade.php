@@ -29,7 +29,9 @@
                             <td class="{{ ['new' => 'good', 'gone' => 'bad', 'other' => 'warn'][$one->how->value] }}">
                                 {{ ['new' => 'only here', 'gone' => 'not here', 'other' => 'another'][$one->how->value] }}</td>
                             <td class="ver break-all">{{ $one->path }}</td>
-                            <td>{{ $one->how->value === 'gone' ? '' : $from[$one->path] ?? ($one->how->value === 'new' ? 'not known' : 'the game') }}</td>
+                            <td>{{ $one->how->value === 'gone'
+                                ? ''
+                                : $from[$one->path] ?? ($one->how->value === 'new' ? 'not known' : 'the game') }}</td>
                             <td class="num">{{ App\View\Bytes::words($one->bytes) }}</td>
                         </tr>
                     @endforeach
