@@ -103,6 +103,8 @@ application_environment() {
     # What the framework has worked out of configuration and routes is kept for this environment alone.
     export APP_CONFIG_CACHE=$STASIMON_VAR/cache/config.php APP_ROUTES_CACHE=$STASIMON_VAR/cache/routes.php
     mkdir -p "$STASIMON_VAR/cache"
+    # What an earlier release of it has left there knows nothing of what this one needs.
+    rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE"
     [ -s "$STASIMON_VAR/app.key" ] || (umask 077; php -r 'echo "base64:".base64_encode(random_bytes(32));' > "$STASIMON_VAR/app.key")
     APP_KEY=$(cat "$STASIMON_VAR/app.key"); export APP_KEY
 }

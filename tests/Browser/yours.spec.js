@@ -156,7 +156,7 @@ test('configs: written beside what a launch made, the wrong line marked, taken b
     await expect(page.getByText('It can be read as JSON.')).toBeVisible();
     await text.press('Control+s');
     await expect(page.getByText('is in the draft. Apply it')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Take back line 2' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Take back hours' })).toBeVisible();
     await expectAccessible(page, { inDark: true });
     await page.getByRole('link', { name: 'Configs' }).first().click();
     await page.getByLabel('Search in all configs').fill('hours');

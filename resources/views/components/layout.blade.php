@@ -28,7 +28,7 @@
             @endif></div>
         <button type="button" class="link" x-data="theme('{{ $theme }}')" @click="turn"
             x-text="now === 'dark' ? 'Light' : 'Dark'">{{ $theme === 'dark' ? 'Light' : 'Dark' }}</button>
-        <button type="button" class="link" @click="help = ! help" aria-label="Show the keys"><kbd>?</kbd></button>
+        <button type="button" class="link" @click="help = ! help" aria-label="Show the places and keys"><kbd>?</kbd></button>
     </header>
     @if (session('said'))
         <div class="said" role="status">{{ session('said') }} @if (session('undo'))
@@ -45,17 +45,32 @@
         </div>
     @endif
     {{ $slot }}
-    <div class="over" x-cloak x-show="help" @click.self="help = false" role="dialog" aria-modal="true" aria-label="Keys" x-trap="help">
-        <div>
-            <h2>Keys</h2>
-            <table class="mt-2">
-                @foreach (App\View\Places::keys() as $key => $does)
-                    <tr>
-                        <td class="pr-4"><kbd>{{ $key }}</kbd></td>
-                        <td>{{ $does }}</td>
-                    </tr>
-                @endforeach
-            </table>
+    <div class="over" x-cloak x-show="help" @click.self="help = false" role="dialog" aria-modal="true" aria-label="Places and keys"
+        x-trap="help">
+        <div class="wide">
+            <div class="columns">
+                @if ($instance)
+                    <section>
+                        <h2>Of {{ $instance->name }}</h2>
+                        <x-places :places="App\View\Places::instance()" :instance="$instance" />
+                    </section>
+                @endif
+                <section>
+                    <h2>Of the house</h2>
+                    <x-places :places="App\View\Places::house()" />
+                </section>
+                <section>
+                    <h2>Keys</h2>
+                    <table class="mt-1">
+                        @foreach (App\View\Places::ACTS as $key => $does)
+                            <tr>
+                                <td class="pr-3"><kbd>{{ $key }}</kbd></td>
+                                <td>{{ $does }}</td>
+                            </tr>
+                        @endforeach
+                    </table>
+                </section>
+            </div>
             <button type="button" class="btn mt-3" @click="help = false">Close <kbd>Esc</kbd></button>
         </div>
     </div>
