@@ -9,6 +9,7 @@ use App\Depots\Release;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
 use App\Store\Store;
+use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Need;
@@ -331,16 +332,7 @@ final class LineUp
             return $this->files;
         }
         $this->files = $orphans = [];
-        $offers = Release::query()
-            ->with('depot')
-            ->select('releases.*')
-            ->join('depots', 'depots.id', '=', 'releases.depot_id')
-            ->orderBy('depots.place')
-            ->orderBy('depots.id')
-            ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($this->resolved?->versions() ?? [])])
-            ->whereIn('package_id', array_map(strval(...), array_keys($this->resolved?->versions() ?? [])))
-            ->get()
-            ->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
+        $offers = $this->offers();
         $placed = $this->remembered->keyBy(fn (PlacedRelease $placed): string => "{$placed->raw('package_id')} {$placed->raw('version')}");
         foreach ([...$offers->keys(), ...$placed->keys()] as $key) {
             $known = $placed[$key] ?? null;
@@ -349,50 +341,73 @@ final class LineUp
             $digest = $known?->sha256 !== null ? trim($known->sha256) : $of->first()?->file_sha256;
             $same = array_values($of->filter(fn (Release $release): bool => $release->file_sha256 === $digest)->all());
             if ($same !== []) {
-                $folder = $this->folderOf($same[0]->content);
-                $this->files[$key] = new Offered(
-                    $same[0]->file_sha256,
-                    $same[0]->file_size,
-                    $same[0]->file_name,
-                    $folder === false ? null : $folder,
-                    $same,
-                );
-                if ($folder === false && ($this->resolved?->versions()[$same[0]->package_id] ?? null) === $same[0]->version) {
-                    $title = $this->catalogue->package($same[0]->package_id)?->title() ?? $same[0]->package_id;
-                    $this->lacking[
-                        $same[0]->package_id
-                    ] = "The file of {$title} {$same[0]->version} has nothing in it ".
-                        "for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, so it cannot be laid there, whatever is ".
-                        'disregarded.';
-                }
+                $this->files[$key] = $this->offered($same);
             } elseif ($known !== null && $digest !== null) {
-                $this->files[$key] = new Offered(
-                    $digest,
-                    $known->size,
-                    $known->file_name ?? basename((string) $known->path),
-                    $known->content,
-                    [],
-                );
+                $name = $known->file_name ?? basename((string) $known->path);
+                $this->files[$key] = new Offered($digest, $known->size, $name, $known->content, []);
                 $orphans[$key] = $digest;
             }
         }
-        // What is placed and goes by another name in the depots by now is fetched by its digest.
-        $elsewhere =
-            $orphans === []
-                ? collect()
-                : Release::query()->with('depot')->whereIn('file_sha256', array_values($orphans))->get()->groupBy('file_sha256');
-        foreach ($orphans as $key => $digest) {
-            $file = $this->files[$key];
-            $this->files[$key] = new Offered(
-                $digest,
-                $file->size,
-                $file->name,
-                $file->content,
-                array_values(($elsewhere[$digest] ?? collect())->all()),
-            );
+
+        return $this->files = $this->fromElsewhere($orphans, $this->files) + $this->files;
+    }
+
+    /** @return Collection<string, EloquentCollection<int, Release>> by "id version", as the depots are trusted */
+    private function offers(): Collection
+    {
+        $versions = $this->resolved?->versions() ?? [];
+
+        return Release::query()
+            ->with('depot')
+            ->select('releases.*')
+            ->join('depots', 'depots.id', '=', 'releases.depot_id')
+            ->orderBy('depots.place')
+            ->orderBy('depots.id')
+            ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($versions)])
+            ->whereIn('package_id', array_map(strval(...), array_keys($versions)))
+            ->get()
+            ->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
+    }
+
+    /**
+     * The one file that several depots have; where it has nothing for this version of the game, that is noted.
+     *
+     * @param  non-empty-list<Release>  $same
+     */
+    private function offered(array $same): Offered
+    {
+        $first = $same[0];
+        $folder = $this->folderOf($first->content);
+        if ($folder === false && ($this->resolved?->versions()[$first->package_id] ?? null) === $first->version) {
+            $title = $this->catalogue->package($first->package_id)?->title() ?? $first->package_id;
+            $this->lacking[$first->package_id] = "The file of {$title} {$first->version} has nothing in it ".
+                "for {$this->catalogue->game->name} {$this->plan->base->gameVersion}, so it cannot be laid there, whatever is disregarded.";
         }
 
-        return $this->files;
+        return new Offered($first->file_sha256, $first->file_size, $first->file_name, $folder === false ? null : $folder, $same);
+    }
+
+    /**
+     * What is placed and goes by another name in the depots by now is fetched by its digest.
+     *
+     * @param  array<string, string>  $orphans  "id version" => SHA-256
+     * @param  array<string, Offered>  $files  as they are known
+     * @return array<string, Offered>
+     */
+    private function fromElsewhere(array $orphans, array $files): array
+    {
+        if ($orphans === []) {
+            return [];
+        }
+        $elsewhere = Release::query()->with('depot')->whereIn('file_sha256', array_values($orphans))->get()->groupBy('file_sha256');
+        $found = [];
+        foreach ($orphans as $key => $digest) {
+            $file = $files[$key];
+            $offers = array_values(($elsewhere[$digest] ?? collect())->all());
+            $found[$key] = new Offered($digest, $file->size, $file->name, $file->content, $offers);
+        }
+
+        return $found;
     }
 
     /** Of folders for several versions of the game, the first that is for this one, false if none is; the one that there is else. */

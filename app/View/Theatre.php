@@ -42,6 +42,40 @@ final readonly class Theatre
 
     /**
      * @param  Collection<int, PlacedRelease>  $placed
+     * @return array<string, list<string>> package => those that it needs
+     */
+    private static function restsOn(Collection $placed): array
+    {
+        $restsOn = [];
+        foreach ($placed as $one) {
+            foreach ($one->because['needed'] as $reason) {
+                $restsOn[$reason['id']][] = $one->package_id;
+            }
+        }
+
+        return $restsOn;
+    }
+
+    /**
+     * @param  array<string, list<string>>  $restsOn
+     * @return array<string, mixed> one package as it is drawn
+     */
+    private static function seat(PlacedRelease $one, array $restsOn, ?Finding $finding, bool $isShown): array
+    {
+        return [
+            'id' => $one->package_id,
+            'name' => $one->name,
+            'version' => $one->version,
+            'rests' => array_values(array_unique($restsOn[$one->package_id] ?? [])),
+            'carries' => array_values(array_unique(array_column($one->because['needed'], 'id'))),
+            'level' => $finding?->level->value,
+            'finding' => $finding?->title,
+            'shown' => $isShown,
+        ];
+    }
+
+    /**
+     * @param  Collection<int, PlacedRelease>  $placed
      * @param  Collection<string, Finding>  $findings  the most serious of each package
      * @param  callable(PlacedRelease): bool  $shown  whether the filter lets it through
      */
@@ -53,37 +87,17 @@ final readonly class Theatre
             'Mods' => $placed->where('kind', 'mod'),
             'Packs' => $placed->whereIn('kind', $packs),
         ];
-        $restsOn = [];
-        foreach ($placed as $one) {
-            foreach ($one->because['needed'] as $reason) {
-                $restsOn[$reason['id']][] = $one->package_id;
-            }
-        }
+        $restsOn = self::restsOn($placed);
         $radius = self::RING + self::GAP;
         $tiers = [];
-        foreach ($groups as $name => $group) {
-            if ($group->isEmpty()) {
-                continue;
-            }
+        foreach (array_filter($groups, fn (Collection $group): bool => $group->isNotEmpty()) as $name => $group) {
             $seats = $group
                 ->sortBy('name')
                 ->values()
-                ->map(
-                    fn (PlacedRelease $one): array => [
-                        'id' => $one->package_id,
-                        'name' => $one->name,
-                        'version' => $one->version,
-                        'rests' => array_values(array_unique($restsOn[$one->package_id] ?? [])),
-                        'carries' => array_values(array_unique(array_column($one->because['needed'], 'id'))),
-                        'level' => $findings->get($one->package_id)?->level->value,
-                        'finding' => $findings->get($one->package_id)?->title,
-                        'shown' => $shown($one),
-                    ],
-                )
+                ->map(fn (PlacedRelease $one): array => self::seat($one, $restsOn, $findings->get($one->package_id), $shown($one)))
                 ->all();
-            $rows = self::rows(count($seats), $radius);
             $placedRows = [];
-            foreach ($rows as $count) {
+            foreach (self::rows(count($seats), $radius) as $count) {
                 $placedRows[] = self::row(array_splice($seats, 0, $count), $radius);
                 $radius += self::STEP;
             }

@@ -187,6 +187,68 @@ final readonly class Synchronising
 
     /**
      * @param  array<string, stdClass|null>  $documents
+     * @return list<Source>
+     */
+    private function sources(Depot $depot, array $documents, Identities $names): array
+    {
+        $reader = new SourceReader($this->games, $depot->id);
+        $why = 'It did not come in a form that can be read, or came longer than '.number_format(Limits::PACKAGE).' bytes.';
+        $sources = [];
+        foreach ($documents as $key => $document) {
+            $id = trim($key);
+            $sources[] = $document === null
+                ? Source::unusable($depot->id, $id, $names->idOf($id), $why)
+                : $reader->read($document, $id, $names->idOf($id), $names->aliases);
+        }
+
+        return $sources;
+    }
+
+    /**
+     * Takes out what a depot said of some packages before.
+     *
+     * @param  list<Source>  $sources
+     * @param  list<string>  $gone
+     * @return list<string> packages that it says something of, or said
+     */
+    private function clear(Depot $depot, array $sources, array $gone): array
+    {
+        $local = array_values(array_unique([...array_map(fn (Source $source): string => $source->localId, $sources), ...$gone]));
+        $before = DB::table('sources')->where('depot_id', $depot->id)->whereIn('local_id', $local)->pluck('package_id')->all();
+        $own = array_values(array_unique([...$before, ...array_map(fn (Source $source): string => $source->packageId, $sources)]));
+        DB::delete('delete from sources where depot_id = ? and local_id = any(?::text[])', [$depot->id, Bulk::list($local)]);
+        DB::delete('delete from releases where depot_id = ? and package_id = any(?::text[])', [$depot->id, Bulk::list($own)]);
+
+        return $own;
+    }
+
+    /** @param  list<Source>  $sources */
+    private function copy(array $sources): void
+    {
+        $row = fn (Source $source): array => [
+            'depot_id' => $source->depot,
+            'local_id' => $source->localId,
+            'package_id' => $source->packageId,
+            'document' => $source->document,
+            'page' => $source->page,
+            'problems' => $source->problems,
+            'usable' => $source->isUsable(),
+        ];
+        $columns = ['depot_id', 'local_id', 'package_id', 'document', 'page', 'problems', 'usable'];
+        Bulk::copy('sources', $columns, array_map($row, $sources));
+        $files = [];
+        foreach ($sources as $source) {
+            foreach ($source->files as $file) {
+                $files["{$file['package_id']} {$file['version']}"] ??= $file;
+            }
+        }
+        $ofFile = ['file_name', 'file_size', 'file_sha256', 'file_path', 'content'];
+        $columns = ['package_id', 'version', 'depot_id', 'recommended', 'published_at', ...$ofFile];
+        Bulk::copy('releases', $columns, array_values($files));
+    }
+
+    /**
+     * @param  array<string, stdClass|null>  $documents
      * @param  list<string>  $gone
      */
     private function write(Depot $depot, array $documents, array $gone, ?int $sequence = null): void
@@ -196,69 +258,12 @@ final readonly class Synchronising
             $documents = Companions::of($documents);
             $gone = [...$gone, ...array_values(array_diff($left, array_map(trim(...), array_keys($documents))))];
             $names = new Identities($depot, $documents);
-            $reader = new SourceReader($this->games, $depot->id);
-            $sources = [];
-            foreach ($documents as $key => $document) {
-                $id = trim($key);
-                $sources[] =
-                    $document === null
-                        ? Source::unusable(
-                            $depot->id,
-                            $id,
-                            $names->idOf($id),
-                            'It did not come in a form that can be read, or came longer than '.number_format(Limits::PACKAGE).' bytes.',
-                        )
-                        : $reader->read($document, $id, $names->idOf($id), $names->aliases);
-            }
-            $local = array_values(array_unique([...array_map(fn (Source $source): string => $source->localId, $sources), ...$gone]));
-            $before = DB::table('sources')->where('depot_id', $depot->id)->whereIn('local_id', $local)->pluck('package_id')->all();
-            $own = array_values(array_unique([...$before, ...array_map(fn (Source $source): string => $source->packageId, $sources)]));
-            DB::delete('delete from sources where depot_id = ? and local_id = any(?::text[])', [$depot->id, Bulk::list($local)]);
-            DB::delete('delete from releases where depot_id = ? and package_id = any(?::text[])', [$depot->id, Bulk::list($own)]);
-            Bulk::copy(
-                'sources',
-                ['depot_id', 'local_id', 'package_id', 'document', 'page', 'problems', 'usable'],
-                array_map(
-                    fn (Source $source): array => [
-                        'depot_id' => $source->depot,
-                        'local_id' => $source->localId,
-                        'package_id' => $source->packageId,
-                        'document' => $source->document,
-                        'page' => $source->page,
-                        'problems' => $source->problems,
-                        'usable' => $source->isUsable(),
-                    ],
-                    $sources,
-                ),
-            );
-            $files = [];
-            foreach ($sources as $source) {
-                foreach ($source->files as $file) {
-                    $files["{$file['package_id']} {$file['version']}"] ??= $file;
-                }
-            }
-            Bulk::copy(
-                'releases',
-                [
-                    'package_id',
-                    'version',
-                    'depot_id',
-                    'recommended',
-                    'published_at',
-                    'file_name',
-                    'file_size',
-                    'file_sha256',
-                    'file_path',
-                    'content',
-                ],
-                array_values($files),
-            );
-            $touched = array_values(array_unique([...$own, ...$this->renamed($depot, $names)]));
-            $usable = array_filter($sources, fn (Source $source): bool => $source->isUsable());
-            $this->merging->rebuild(
-                $touched,
-                array_column(array_map(fn (Source $source): array => [$source->packageId, $source], array_values($usable)), 1, 0),
-            );
+            $sources = $this->sources($depot, $documents, $names);
+            $own = $this->clear($depot, $sources, $gone);
+            $this->copy($sources);
+            $usable = array_values(array_filter($sources, fn (Source $source): bool => $source->isUsable()));
+            $byPackage = array_combine(array_map(fn (Source $source): string => $source->packageId, $usable), $usable);
+            $this->merging->rebuild(array_values(array_unique([...$own, ...$this->renamed($depot, $names)])), $byPackage);
             if ($sequence !== null) {
                 $depot->update(['sequence' => $sequence]);
             }

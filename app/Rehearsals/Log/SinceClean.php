@@ -9,7 +9,9 @@ use App\Depots\Package;
 use App\Games\Games;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;
+use App\Worlds\Came;
 use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\MemoryChoice;
 use Stasimon\Core\Plan\Plan;
 
@@ -32,59 +34,12 @@ final readonly class SinceClean
             return new self($clean, []);
         }
         $game = $games->get($rehearsal->plan->base->game);
-        $changed = self::changed($rehearsal);
-        [$then, $now] = [$clean->versions, $rehearsal->versions];
-        $names = Package::query()->whereIn('id', $changed)->pluck('name', 'id');
-        $steps = [];
-        $catalogue = new DepotCatalogue($game);
-        foreach ($changed as $id) {
-            $steps[] = self::package(
-                $id,
-                $names[$id] ?? $id,
-                $then[$id] ?? null,
-                $now[$id] ?? null,
-                $rehearsal->plan,
-                $clean->plan,
-                $catalogue,
-            );
-        }
-        foreach (
-            [
-                [
-                    'build',
-                    $clean->plan->base->loaderVersion,
-                    $rehearsal->plan->base->loaderVersion,
-                    'the loader',
-                    fn (Plan $plan): Plan => $plan->onBuild($clean->plan->base->loaderVersion),
-                ],
-                [
-                    'runtime',
-                    $clean->plan->base->runtimeVersion,
-                    $rehearsal->plan->base->runtimeVersion,
-                    $game->runtimeName,
-                    fn (Plan $plan): Plan => $plan->onRuntime($clean->plan->base->runtimeVersion),
-                ],
-                [
-                    'memory',
-                    self::gigabytes($clean->plan->base->memory),
-                    self::gigabytes($rehearsal->plan->base->memory),
-                    'memory',
-                    fn (Plan $plan): Plan => $plan->withMemory($clean->plan->base->memory),
-                ],
-            ] as [$key, $before, $after, $what, $change]
-        ) {
-            if ($before !== $after) {
-                $steps[] = new Counsel("since {$key}", ucfirst("{$what} {$before} → {$after}"), $change);
-            }
-        }
-        foreach (self::configs($clean, $rehearsal) as $path => $how) {
-            $steps[] = new Counsel(
-                "since {$path}",
-                "{$path} {$how}",
-                fn (Plan $plan): Plan => $how === 'is new' ? $plan->settingAside($path) : $plan->takingBack($path, $clean->number),
-            );
-        }
-        $steps = [...array_values(array_filter($steps)), ...$lying];
+        $steps = [
+            ...self::packages($clean, $rehearsal, $game),
+            ...self::bases($clean, $rehearsal, $game->runtimeName),
+            ...self::ofConfigs($clean, $rehearsal),
+            ...$lying,
+        ];
         if (count($steps) > 1) {
             $all = $steps;
             $steps[] = new Counsel(
@@ -95,6 +50,58 @@ final readonly class SinceClean
         }
 
         return new self($clean, $steps);
+    }
+
+    /** @return list<Counsel> */
+    private static function packages(Rehearsal $clean, Rehearsal $rehearsal, GameDefinition $game): array
+    {
+        $changed = self::changed($rehearsal);
+        $names = Package::query()->whereIn('id', $changed)->pluck('name', 'id');
+        $catalogue = new DepotCatalogue($game);
+        $steps = [];
+        foreach ($changed as $id) {
+            [$then, $now] = [$clean->versions[$id] ?? null, $rehearsal->versions[$id] ?? null];
+            $steps[] = self::package($id, $names[$id] ?? $id, $then, $now, $rehearsal->plan, $clean->plan, $catalogue);
+        }
+
+        return array_values(array_filter($steps));
+    }
+
+    /** @return list<Counsel> */
+    private static function bases(Rehearsal $clean, Rehearsal $rehearsal, string $runtime): array
+    {
+        [$then, $now] = [$clean->plan->base, $rehearsal->plan->base];
+        [$memory, $given] = [self::gigabytes($then->memory), self::gigabytes($now->memory)];
+        $steps = [];
+        if ($then->loaderVersion !== $now->loaderVersion) {
+            $words = "The loader {$then->loaderVersion} → {$now->loaderVersion}";
+            $steps[] = new Counsel('since build', $words, fn (Plan $plan): Plan => $plan->onBuild($then->loaderVersion));
+        }
+        if ($then->runtimeVersion !== $now->runtimeVersion) {
+            $words = ucfirst("{$runtime} {$then->runtimeVersion} → {$now->runtimeVersion}");
+            $steps[] = new Counsel('since runtime', $words, fn (Plan $plan): Plan => $plan->onRuntime($then->runtimeVersion));
+        }
+        if ($memory !== $given) {
+            $words = "Memory {$memory} → {$given}";
+            $steps[] = new Counsel('since memory', $words, fn (Plan $plan): Plan => $plan->withMemory($then->memory));
+        }
+
+        return $steps;
+    }
+
+    /** @return list<Counsel> */
+    private static function ofConfigs(Rehearsal $clean, Rehearsal $rehearsal): array
+    {
+        $steps = [];
+        foreach (self::configs($clean, $rehearsal) as $path => $came) {
+            $steps[] = new Counsel(
+                "since {$path}",
+                "{$path} ".($came === Came::Changed ? 'changed' : $came->words()),
+                fn (Plan $plan): Plan => $came === Came::New ? $plan->settingAside($path) : $plan->takingBack($path, $clean->number),
+            );
+        }
+
+        return $steps;
     }
 
     private static function lastClean(Rehearsal $rehearsal): ?Rehearsal
@@ -158,20 +165,14 @@ final readonly class SinceClean
         };
     }
 
-    /** @return array<string, string> path => what happened to it */
+    /** @return array<string, Came> by path */
     private static function configs(Rehearsal $clean, Rehearsal $rehearsal): array
     {
         $changed = [];
         [$then, $now] = [$clean->configs ?? [], $rehearsal->configs ?? []];
-        foreach ($now + $then as $path => $digest) {
-            $how = match (true) {
-                ! isset($now[$path]) => 'is gone',
-                ! isset($then[$path]) => 'is new',
-                $then[$path] !== $now[$path] => 'changed',
-                default => null,
-            };
-            if ($how !== null && ! str_ends_with((string) $path, '.set-aside')) {
-                $changed[(string) $path] = $how;
+        foreach (array_map(strval(...), array_keys($now + $then)) as $path) {
+            if (($then[$path] ?? null) !== ($now[$path] ?? null) && ! str_ends_with($path, '.set-aside')) {
+                $changed[$path] = Came::between(isset($then[$path]), isset($now[$path]));
             }
         }
 
