@@ -12,6 +12,7 @@ use App\Refusal\Refusal;
 use App\Shelf\Incoming;
 use App\Store\Store;
 use App\Worlds\Backups;
+use App\Worlds\Came;
 use App\Worlds\Keeping;
 use App\Worlds\Worlds;
 use Illuminate\Http\UploadedFile;
@@ -161,7 +162,7 @@ it('costs what changed of a large file, also where it grew in the middle, and gi
     }
     $changed = substr($changed, 0, 3_000_000).$dice->getBytes(3_001).substr($changed, 3_000_000);
     worldsOf($instance, ['Long Shore/region.bin' => $changed]);
-    expect(app(Backups::class)->changed($instance, $first))->toBe(['Long Shore' => 'changed']);
+    expect(app(Backups::class)->changed($instance, $first))->toBe(['Long Shore' => Came::Changed]);
     $second = app(Backups::class)->make($instance, 'two');
     expect($second?->added)->toBeLessThan(1_200_000)->and(app(Backups::class)->changed($instance, $second))->toBe([]);
     foreach ([[$first, $region], [$second, $changed]] as [$backup, $content]) {
