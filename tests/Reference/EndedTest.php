@@ -19,7 +19,7 @@ it('tells a program that got over what went wrong from one that ended by it', fu
         (new LogReader($definition->log))->lines($log),
         null,
     );
-    $cases = max(40, (int) getenv('STASIMON_CASES'));
+    $cases = max(25, (int) getenv('STASIMON_CASES'));
     $folder = sys_get_temp_dir().'/stasimon-programs-'.getmypid();
     mkdir($folder);
     $run = (new Process(['python3', __DIR__.'/programs/program.py', $folder, '1', (string) $cases], timeout: 600))

@@ -13,7 +13,8 @@ it('agrees with a SAT solver on what is solvable, and gives only valid line-ups'
     // Reference program: minisat (Debian) on a direct encoding that shares no code with the core.
     $solvable = 0;
     $file = tempnam(sys_get_temp_dir(), 'cnf');
-    for ($seed = 1; $seed <= 400; $seed++) {
+    $cases = (int) (getenv('STASIMON_CASES') ?: 150);
+    for ($seed = 1; $seed <= $cases; $seed++) {
         $case = Generated::case($seed);
         $answers = new Answers($case['catalogue'], $case['request']);
         file_put_contents(
@@ -34,7 +35,7 @@ it('agrees with a SAT solver on what is solvable, and gives only valid line-ups'
         }
     }
     unlink($file);
-    expect($solvable)->toBeGreaterThan(100)->toBeLessThan(300);
+    expect($solvable)->toBeGreaterThan($cases / 4)->toBeLessThan(3 * $cases / 4);
 });
 
 it('agrees with Composer\'s resolver where it can express the case', function (): void {
