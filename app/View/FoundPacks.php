@@ -51,6 +51,8 @@ final readonly class FoundPacks
             ->orderBy('id')
             ->limit(self::SHOWN)
             ->get();
+        // Asked first: what is not on its way any more by then is here when that is asked.
+        $tasks = app(FetchPack::class)->tasks($packs);
         $here = PackRelease::query()
             ->whereIn('pack', $packs->pluck('pack')->all())
             ->get(['id', 'pack', 'version'])
@@ -63,7 +65,7 @@ final readonly class FoundPacks
                 ->pluck('name', 'id')
                 ->all();
 
-        return new self($words, $packs, app(FetchPack::class)->tasks($packs), $here, $names);
+        return new self($words, $packs, $tasks, $here, $names);
     }
 
     public function name(string $id): string
