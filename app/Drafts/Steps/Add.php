@@ -10,31 +10,11 @@ use Closure;
 use Stasimon\Core\Plan\Plan;
 
 /** Adds packages, from the channels that their verdicts say; ids that no depot has are refused, all of them. */
-final readonly class Add extends Step
+final readonly class Add extends OfPackages
 {
-    /** @param  list<string>  $ids */
-    public function __construct(private array $ids)
-    {
-    }
-
     public static function key(): string
     {
         return 'add';
-    }
-
-    public static function rules(): array
-    {
-        return self::oneOrMarked();
-    }
-
-    public static function of(Fields $fields): self
-    {
-        return new self($fields->ids());
-    }
-
-    public function fields(): array
-    {
-        return self::marked($this->ids);
     }
 
     public function change(Here $here): Closure

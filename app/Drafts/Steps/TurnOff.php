@@ -9,31 +9,11 @@ use Closure;
 use Stasimon\Core\Plan\Plan;
 
 /** Keeps packages out of the launch: what is asked for, and of what is only there for others, those others. */
-final readonly class TurnOff extends Step
+final readonly class TurnOff extends OfPackages
 {
-    /** @param  list<string>  $ids */
-    public function __construct(private array $ids)
-    {
-    }
-
     public static function key(): string
     {
         return 'off';
-    }
-
-    public static function rules(): array
-    {
-        return self::oneOrMarked();
-    }
-
-    public static function of(Fields $fields): self
-    {
-        return new self($fields->ids());
-    }
-
-    public function fields(): array
-    {
-        return self::marked($this->ids);
     }
 
     public function change(Here $here): Closure

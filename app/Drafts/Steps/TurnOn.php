@@ -8,31 +8,11 @@ use Closure;
 use Stasimon\Core\Plan\Plan;
 
 /** Has packages launched again. */
-final readonly class TurnOn extends Step
+final readonly class TurnOn extends OfPackages
 {
-    /** @param  list<string>  $ids */
-    public function __construct(private array $ids)
-    {
-    }
-
     public static function key(): string
     {
         return 'on';
-    }
-
-    public static function rules(): array
-    {
-        return self::oneOrMarked();
-    }
-
-    public static function of(Fields $fields): self
-    {
-        return new self($fields->ids());
-    }
-
-    public function fields(): array
-    {
-        return self::marked($this->ids);
     }
 
     public function change(Here $here): Closure
