@@ -49,6 +49,54 @@ use Symfony\Component\Process\Process;
 /** Loads the demo: the depots' catalogues and the demo's instances. Does nothing where there are instances already. */
 final class Demo extends Command
 {
+    /**
+     * @var list<array{string, string, array{?string, ?string, ?string, ?string, ?int}, list<string>, bool}> name, game, base, wants,
+     *     whether to rehearse
+     */
+    private const INSTANCES = [
+        [
+            'Night Mail',
+            'nightpost',
+            [null, null, null, null, null],
+            ['branch-lines', 'late-running', 'sorting-office', 'first-class', 'stamp-album', 'dining-car', 'station-cats'],
+            true,
+        ],
+        ['Tin Harbour', 'ferrywright', ['1.4.9', 'capstan', null, '8', 2048], ['tin-funnels', 'oil-slicks', 'old-slip'], true],
+        ['Old Engine', 'ferrywright', ['3.2.1', 'halyard', null, '8', 2048], ['gulls', 'weather-glass'], false],
+        [
+            'Quiet Harbour',
+            'ferrywright',
+            ['3.3.2', 'capstan', null, '17', null],
+            ['rope-and-tar', 'great-cranes', 'long-piers', 'weather-glass', 'island-maker'],
+            true,
+        ],
+        [
+            'Signals at Noon',
+            'ferrywright',
+            ['3.2.1', 'halyard', '0.16.4', '17', null],
+            ['signal-flags', 'bell-buoys', 'tide-tables'],
+            true,
+        ],
+        [
+            'Harbour Lights',
+            'ferrywright',
+            ['3.2.1', 'halyard', null, null, null],
+            [
+                'fogbank',
+                'cargo-manifest',
+                'harbour-lamps',
+                'gulls',
+                'long-piers',
+                'tide-tables',
+                'weather-glass',
+                'timetables',
+                'bell-buoys',
+                'radar-sweep',
+            ],
+            true,
+        ],
+    ];
+
     protected $signature = 'stasimon:demo {--bare : only the depots, no instances}';
 
     protected $description = 'Load the demo depots and, unless --bare, the demo instances';
@@ -101,7 +149,7 @@ final class Demo extends Command
         (new Process([PHP_BINARY, base_path('standins/content/game.php'), '--version', '1.4.9', '--out', $archive]))->mustRun();
         $this->archives->keep($this->games->get('ferrywright'), '1.4.9', $archive, 'ferrywright.jar');
         unlink($archive);
-        foreach ($this->instances() as [$name, $game, $base, $wants, $rehearse]) {
+        foreach (self::INSTANCES as [$name, $game, $base, $wants, $rehearse]) {
             $this->make($name, $game, $base, array_fill_keys($wants, '*'), $rehearse);
         }
         $this->oldWay();
@@ -266,6 +314,17 @@ final class Demo extends Command
                 isSigned: true,
             ),
         );
+        $this->newer($instance, $four, $configs);
+        $this->published();
+    }
+
+    /**
+     * The release after: with a mod less, newer releases, and another config.
+     *
+     * @param  array<string, string>  $configs  path => text
+     */
+    private function newer(Instance $instance, Pack $four, array $configs): void
+    {
         $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
         $gone = $instance->plan->wants[0]->id;
         $plan = $instance->plan->without($gone);
@@ -291,7 +350,6 @@ final class Demo extends Command
             $configs,
             signature: Signature::of($document, $this->key->secret()),
         );
-        $this->published();
     }
 
     private function picture(): string
@@ -420,56 +478,5 @@ final class Demo extends Command
                 JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR,
             ),
         );
-    }
-
-    /**
-     * @return list<array{string, string, array{?string, ?string, ?string, ?string, ?int}, list<string>, bool}> name, game, base, wants,
-     *     whether to rehearse
-     */
-    private function instances(): array
-    {
-        return [
-            [
-                'Night Mail',
-                'nightpost',
-                [null, null, null, null, null],
-                ['branch-lines', 'late-running', 'sorting-office', 'first-class', 'stamp-album', 'dining-car', 'station-cats'],
-                true,
-            ],
-            ['Tin Harbour', 'ferrywright', ['1.4.9', 'capstan', null, '8', 2048], ['tin-funnels', 'oil-slicks', 'old-slip'], true],
-            ['Old Engine', 'ferrywright', ['3.2.1', 'halyard', null, '8', 2048], ['gulls', 'weather-glass'], false],
-            [
-                'Quiet Harbour',
-                'ferrywright',
-                ['3.3.2', 'capstan', null, '17', null],
-                ['rope-and-tar', 'great-cranes', 'long-piers', 'weather-glass', 'island-maker'],
-                true,
-            ],
-            [
-                'Signals at Noon',
-                'ferrywright',
-                ['3.2.1', 'halyard', '0.16.4', '17', null],
-                ['signal-flags', 'bell-buoys', 'tide-tables'],
-                true,
-            ],
-            [
-                'Harbour Lights',
-                'ferrywright',
-                ['3.2.1', 'halyard', null, null, null],
-                [
-                    'fogbank',
-                    'cargo-manifest',
-                    'harbour-lamps',
-                    'gulls',
-                    'long-piers',
-                    'tide-tables',
-                    'weather-glass',
-                    'timetables',
-                    'bell-buoys',
-                    'radar-sweep',
-                ],
-                true,
-            ],
-        ];
     }
 }

@@ -54,14 +54,7 @@ final readonly class Merging
         $game = $lineUp->catalogue->game;
         $base = $this->games->digest($game, $lineUp->plan->base->gameVersion);
         $parts = [new Part($game->id, "The archive of {$game->name}", self::open($this->store->path($base)))];
-        $place = array_flip($sequence);
-        $merged = array_filter(
-            $lineUp->withFiles(),
-            fn (Selected $selected): bool => self::isMerged($selected, $lineUp) &&
-                ! isset($lineUp->replaced()[$selected->package->id]) &&
-                ($only === null || in_array($selected->package->id, $only, true)),
-        );
-        usort($merged, fn (Selected $a, Selected $b): int => ($place[$a->package->id] ?? 0) <=> ($place[$b->package->id] ?? 0));
+        $merged = $this->merged($lineUp, $sequence, $only);
         foreach ($merged as $selected) {
             $file = $lineUp->fileOf($selected);
             $parts[] = new Part(
@@ -88,6 +81,25 @@ final readonly class Merging
         $this->store->has($digest) ? unlink($partial) : $this->store->take($partial, $digest);
 
         return new Bringing($game->id, [], [$form->archive => new Content($digest, $size)]);
+    }
+
+    /**
+     * @param  list<string>  $sequence
+     * @param  list<string>|null  $only
+     * @return list<Selected> what is merged, the last of which wins
+     */
+    private function merged(LineUp $lineUp, array $sequence, ?array $only): array
+    {
+        $place = array_flip($sequence);
+        $merged = array_filter(
+            $lineUp->withFiles(),
+            fn (Selected $selected): bool => self::isMerged($selected, $lineUp) &&
+                ! isset($lineUp->replaced()[$selected->package->id]) &&
+                ($only === null || in_array($selected->package->id, $only, true)),
+        );
+        usort($merged, fn (Selected $a, Selected $b): int => ($place[$a->package->id] ?? 0) <=> ($place[$b->package->id] ?? 0));
+
+        return $merged;
     }
 
     /** @return resource */

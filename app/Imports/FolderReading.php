@@ -123,34 +123,12 @@ final readonly class FolderReading
         if (! mb_check_encoding($path, 'UTF-8')) {
             $path = mb_scrub($path);
 
-            return [
-                'path' => $path,
-                'sha256' => $digest,
-                'size' => (int) @filesize($file),
-                'how' => 'unread',
-                'why' => ['Its name is not UTF-8. Rename it and read the folder again.'],
-                'id' => '',
-                'version' => '',
-                'name' => basename($path),
-                'kind' => '',
-                'state' => 'unread',
-            ];
+            return self::unread($file, $path, $digest, 'Its name is not UTF-8. Rename it and read the folder again.');
         }
         try {
             $found = $this->recognising->of($file, (string) preg_replace(self::OFF, '', basename($path)), $digest, $game);
         } catch (UnsafeArchive $failure) {
-            return [
-                'path' => $path,
-                'sha256' => $digest,
-                'size' => (int) filesize($file),
-                'how' => 'unread',
-                'why' => [$failure->getMessage()],
-                'id' => '',
-                'version' => '',
-                'name' => basename($path),
-                'kind' => '',
-                'state' => 'unread',
-            ];
+            return self::unread($file, $path, $digest, $failure->getMessage());
         }
 
         return [
@@ -164,6 +142,23 @@ final readonly class FolderReading
             'name' => $found->name,
             'kind' => $found->kind,
             'state' => $isOff ? 'off' : 'in',
+        ];
+    }
+
+    /** @return FoundArchive */
+    private static function unread(string $file, string $path, string $digest, string $why): array
+    {
+        return [
+            'path' => $path,
+            'sha256' => $digest,
+            'size' => (int) @filesize($file),
+            'how' => 'unread',
+            'why' => [$why],
+            'id' => '',
+            'version' => '',
+            'name' => basename($path),
+            'kind' => '',
+            'state' => 'unread',
         ];
     }
 

@@ -55,28 +55,39 @@ final readonly class Moving
         $instance = Instance::query()->create(['name' => mb_substr($name, 0, Limits::NAME), 'plan' => $plan, 'moved_from' => $from?->id]);
         $this->drafting->step(
             $instance,
-            fn (Plan $plan): Plan => (new Plan(
-                $plan->base,
-                $kept,
-                $from === null
-                    ? []
-                    : [...$waiting, ...array_filter($from->plan->off, fn (Want $off): bool => ! in_array($off, $waiting, false))],
-                $from->plan->channels ?? [],
-                [
-                    ...$plan->waivers,
-                    ...array_filter(
-                        $from->plan->waivers ?? [],
-                        fn ($waiver): bool => ! in_array($waiver->id, [$game->id, $plan->base->loader, $from?->plan->base->loader], true),
-                    ),
-                ],
-                $from->plan->waiverNotes ?? [],
-                $from->plan->order ?? [],
-            ))->groupedAs($from->plan ?? $plan),
+            fn (Plan $plan): Plan => self::moved($plan, $from?->plan, $kept, $waiting),
         );
         if ($from !== null) {
             $this->copy->start($from, $instance, $worlds);
         }
 
         return $instance;
+    }
+
+    /**
+     * A new base with what goes on from the old one.
+     *
+     * @param  list<Want>  $kept
+     * @param  list<Want>  $waiting  what is not to be had there yet, and is turned off
+     */
+    private static function moved(Plan $plan, ?Plan $from, array $kept, array $waiting): Plan
+    {
+        return (new Plan(
+            $plan->base,
+            $kept,
+            $from === null
+                ? []
+                : [...$waiting, ...array_filter($from->off, fn (Want $off): bool => ! in_array($off, $waiting, false))],
+            $from->channels ?? [],
+            [
+                ...$plan->waivers,
+                ...array_filter(
+                    $from->waivers ?? [],
+                    fn ($waiver): bool => ! in_array($waiver->id, [$plan->base->game, $plan->base->loader, $from?->base->loader], true),
+                ),
+            ],
+            $from->waiverNotes ?? [],
+            $from->order ?? [],
+        ))->groupedAs($from ?? $plan);
     }
 }

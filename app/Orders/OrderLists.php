@@ -43,22 +43,15 @@ final readonly class OrderLists
             if (in_array($kind, $started, true)) {
                 $starts[$selected->package->id] = Laying::needsOf($selected->package->id, $lineUp);
             }
-            $key = Merging::isMerged($selected, $lineUp)
-                ? 'merged'
-                : (in_array($kind, [Kind::ResourcePack, Kind::DataPack], true)
-                    ? $kind->value
-                    : null);
+            $isPack = in_array($kind, [Kind::ResourcePack, Kind::DataPack], true);
+            $key = Merging::isMerged($selected, $lineUp) ? 'merged' : ($isPack ? $kind->value : null);
             if ($key !== null) {
                 $packs[$key][$selected->package->id] = $lineUp->fileOf($selected)->sha256;
             }
         }
         $sequence = Laying::sequence($lineUp, $this->laying->rules($lineUp));
         $lists = [];
-        $contested = [];
-        $placement = new Placement($this->games->get($lineUp->plan->base->game));
-        foreach (Laying::contested($this->laying->known($lineUp, $placement)) as $one) {
-            $contested[$one['path']] = [...$one['over'], $one['winner']];
-        }
+        $contested = $this->contested($lineUp);
         if (count($starts) > 1) {
             $ids = self::inOrder($sequence, array_map(strval(...), array_keys($starts)));
             $lists['start'] = new OrderList(
@@ -77,6 +70,30 @@ final readonly class OrderLists
                 $contested,
             );
         }
+
+        return $lists + $this->packs($packs, $sequence);
+    }
+
+    /** @return array<string, list<string>> path => packages that bring it, the one that wins last */
+    private function contested(LineUp $lineUp): array
+    {
+        $contested = [];
+        $placement = new Placement($this->games->get($lineUp->plan->base->game));
+        foreach (Laying::contested($this->laying->known($lineUp, $placement)) as $one) {
+            $contested[$one['path']] = [...$one['over'], $one['winner']];
+        }
+
+        return $contested;
+    }
+
+    /**
+     * @param  array<string, array<string, string>>  $packs  kind => package id => SHA-256
+     * @param  list<string>  $sequence
+     * @return array<string, OrderList>
+     */
+    private function packs(array $packs, array $sequence): array
+    {
+        $lists = [];
         foreach ($packs as $kind => $digests) {
             if (count($digests) > 1) {
                 $ids = self::inOrder($sequence, array_map(strval(...), array_keys($digests)));

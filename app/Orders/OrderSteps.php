@@ -80,38 +80,48 @@ final readonly class OrderSteps
             $instance,
             function (Plan $plan) use ($rule, $names, $starts, $extended): Plan {
                 $next = $plan->ruling($rule);
-                $rules = [
-                    ...array_map(
-                        fn (Rule $one): OrderRule => new OrderRule($one->first, $one->then, Strength::Must, $one->why),
-                        $next->rules,
-                    ),
-                    ...$extended,
-                ];
-                $circle = Ordering::of(new OrderRules(array_map(strval(...), array_keys($names)), $rules))->circle;
-                if ($circle !== []) {
-                    throw Refusal::conflict(
-                        'That would be a circle: '.
-                            implode(
-                                ', ',
-                                array_map(
-                                    fn (int $one): string => OrderLists::words(
-                                        $starts,
-                                        $rules[$one]->first,
-                                        $rules[$one]->then,
-                                        $names[$rules[$one]->first] ?? $rules[$one]->first,
-                                        $names[$rules[$one]->then] ?? $rules[$one]->then,
-                                    ).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"),
-                                    $circle,
-                                ),
-                            ).
-                            '. One of them has to go; nothing was changed.',
-                    );
-                }
+                self::refuseCircle($next->rules, $extended, $names, $starts);
 
                 return $next->puttingBack();
             },
             $seen,
         );
+    }
+
+    /**
+     * @param  list<Rule>  $ruled
+     * @param  list<OrderRule>  $extended
+     * @param  array<string, string>  $names
+     */
+    private static function refuseCircle(array $ruled, array $extended, array $names, ?OrderList $starts): void
+    {
+        $rules = [
+            ...array_map(
+                fn (Rule $one): OrderRule => new OrderRule($one->first, $one->then, Strength::Must, $one->why),
+                $ruled,
+            ),
+            ...$extended,
+        ];
+        $circle = Ordering::of(new OrderRules(array_map(strval(...), array_keys($names)), $rules))->circle;
+        if ($circle !== []) {
+            throw Refusal::conflict(
+                'That would be a circle: '.
+                    implode(
+                        ', ',
+                        array_map(
+                            fn (int $one): string => OrderLists::words(
+                                $starts,
+                                $rules[$one]->first,
+                                $rules[$one]->then,
+                                $names[$rules[$one]->first] ?? $rules[$one]->first,
+                                $names[$rules[$one]->then] ?? $rules[$one]->then,
+                            ).($rules[$one]->why === '' ? '' : " ({$rules[$one]->why})"),
+                            $circle,
+                        ),
+                    ).
+                    '. One of them has to go; nothing was changed.',
+            );
+        }
     }
 
     public function unrule(Instance $instance, string $first, string $then): Draft

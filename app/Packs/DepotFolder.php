@@ -7,6 +7,7 @@ namespace App\Packs;
 use JsonException;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Pack\Listing;
+use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -45,29 +46,15 @@ final class DepotFolder
                 (object) ['format' => Listing::FORMAT, 'revision' => 1, 'packs' => []];
             $packs = is_array($list->packs ?? null) ? $list->packs : [];
             $digest = (string) hash_file('sha256', $file);
-            foreach ($packs as $there) {
-                if ($there instanceof stdClass && ($there->id ?? null) === $pack->id && ($there->version ?? null) === $pack->version) {
-                    return ($there->file->sha256 ?? null) === $digest
-                        ? false
-                        : throw UnusablePack::because(
-                            "{$pack->name()} {$pack->version} is published there already, and is another one than this. A release does ".
-                                'not change; give this one another version.',
-                        );
-                }
+            if (self::isListed($packs, $pack, $digest)) {
+                return false;
             }
             if (count($packs) >= Listing::MOST) {
                 throw UnusablePack::because(
                     'That depot lists '.number_format(Listing::MOST).' releases of packs, and no more are read of one.',
                 );
             }
-            $path =
-                'files/'.
-                $pack->id.
-                '-'.
-                preg_replace('/[^A-Za-z0-9._+-]/', '_', mb_substr($pack->version, 0, 40)).
-                '-'.
-                substr($digest, 0, 8).
-                '.pack.zip';
+            $path = self::pathOf($pack, $digest);
             is_dir("{$folder}/files") || @mkdir("{$folder}/files");
             @unlink("{$folder}/{$path}.part");
             if (! @copy($file, "{$folder}/{$path}.part") || ! rename("{$folder}/{$path}.part", "{$folder}/{$path}")) {
@@ -80,6 +67,39 @@ final class DepotFolder
         }
 
         return true;
+    }
+
+    /**
+     * @param  array<mixed>  $packs
+     *
+     * @throws UnusablePack where another one is listed under its name and version
+     */
+    private static function isListed(array $packs, Pack $pack, string $digest): bool
+    {
+        foreach ($packs as $there) {
+            if ($there instanceof stdClass && ($there->id ?? null) === $pack->id && ($there->version ?? null) === $pack->version) {
+                return ($there->file->sha256 ?? null) === $digest
+                    ? false
+                    : throw UnusablePack::because(
+                        "{$pack->name()} {$pack->version} is published there already, and is another one than this. A release does ".
+                            'not change; give this one another version.',
+                    );
+            }
+        }
+
+        return false;
+    }
+
+    private static function pathOf(Pack $pack, string $digest): string
+    {
+        return
+            'files/'.
+            $pack->id.
+            '-'.
+            preg_replace('/[^A-Za-z0-9._+-]/', '_', mb_substr($pack->version, 0, 40)).
+            '-'.
+            substr($digest, 0, 8).
+            '.pack.zip';
     }
 
     /** @throws UnusablePack where something in the folder leads elsewhere: what is written there would be written elsewhere */

@@ -15,6 +15,7 @@ use App\Rehearsals\Launch\Launched;
 use App\Rehearsals\Launch\TrialWorld;
 use App\Rehearsals\Log\Reading;
 use App\Store\FullDisk;
+use Closure;
 
 /** Launches an instance as it is applied, and keeps what was launched, its log and how it ended. */
 final readonly class Rehearsing
@@ -61,15 +62,8 @@ final readonly class Rehearsing
         }
         $start = hrtime(true);
         if ($rehearsal->joins !== null) {
-            $server = $rehearsal->server ?? throw Refusal::notFound('The server that it was to join is not here any more.');
-            $launched = $this->together->run($rehearsal, $server, $isStopped);
-            if ($launched === null && $rehearsal->refresh()->state !== LaunchState::Stopped) {
-                throw Refusal::conflict(
-                    "Its server did not come up, so nothing could be joined. Rehearsal {$server->number} of {$server->instance->name} ".
-                    'says why.',
-                );
-            }
-            $this->finish($rehearsal, $launched ?? new Launched(-1, false, false), $start, $isStopped());
+            $launched = $this->joining($rehearsal, $rehearsal->server, $isStopped);
+            $this->finish($rehearsal, $launched, $start, $isStopped());
 
             return;
         }
@@ -77,6 +71,25 @@ final readonly class Rehearsing
             ? $this->alone($rehearsal, $isStopped)
             : $this->launch->run($rehearsal->plan, $folder->live(), $log, $isStopped, $rehearsal->side, seed: $rehearsal->number);
         $this->finish($rehearsal, $launched, $start, $isStopped());
+    }
+
+    /**
+     * What came of it beside its server.
+     *
+     * @param  Closure(): bool  $isStopped
+     */
+    private function joining(Rehearsal $rehearsal, ?Rehearsal $server, Closure $isStopped): Launched
+    {
+        $server ?? throw Refusal::notFound('The server that it was to join is not here any more.');
+        $launched = $this->together->run($rehearsal, $server, $isStopped);
+        if ($launched === null && $rehearsal->refresh()->state !== LaunchState::Stopped) {
+            throw Refusal::conflict(
+                "Its server did not come up, so nothing could be joined. Rehearsal {$server->number} of {$server->instance->name} ".
+                'says why.',
+            );
+        }
+
+        return $launched ?? new Launched(-1, false, false);
     }
 
     private function finish(Rehearsal $rehearsal, Launched $launched, int $start, bool $isStopped): void
@@ -120,7 +133,7 @@ final readonly class Rehearsing
      *
      * @param  \Closure(): bool  $isStopped
      */
-    private function alone(Rehearsal $rehearsal, \Closure $isStopped): Launched
+    private function alone(Rehearsal $rehearsal, Closure $isStopped): Launched
     {
         $folder = new Folder($rehearsal->instance);
         $folder->layTrial([], []);

@@ -15,6 +15,8 @@ use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
 use App\Rehearsals\Configs;
 use App\Store\Texts;
+use Illuminate\Support\Collection;
+use Stasimon\Core\Catalogue\NeededOn;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
@@ -101,7 +103,24 @@ final readonly class Comparing
             ->whereIn('id', array_keys($here->releases + $there))
             ->get(['id', 'name', 'side'])
             ->keyBy('id');
-        $side = fn (HandOff $one, ?array $configs): Side => new Side(
+        $side = fn (HandOff $one, ?array $configs): Side => $this->side($one, $configs, $known, $placed, $catalogue);
+        $knowConfigs = array_filter($others, fn (Other $other): bool => $other->configs !== null) !== [];
+        $mine = $side($here, $knowConfigs ? $this->configs->of($instance) : null);
+
+        return array_map(
+            fn (Other $other): Comparison => Comparison::of($mine, $side($other->given, $other->configs), $catalogue, $game->configs),
+            $others,
+        );
+    }
+
+    /**
+     * @param  array<string, string>|null  $configs
+     * @param  Collection<array-key, Package>  $known  by id
+     * @param  Collection<array-key, PlacedRelease>  $placed  by package id
+     */
+    private function side(HandOff $one, ?array $configs, Collection $known, Collection $placed, DepotCatalogue $catalogue): Side
+    {
+        return new Side(
             $one->name,
             $one->plan->base,
             array_combine(
@@ -111,16 +130,12 @@ final readonly class Comparing
                         /** @var PlacedRelease|null $laid */
                         $laid = $placed->get($id);
                         $row = $known->get($id);
-                        $where = $row->side ?? ($laid->side ?? 'both');
 
                         return new Held(
                             $id,
                             $row->name ?? ($laid->name ?? $id),
                             $version,
-                            match ($where) {
-                                'client', 'server' => $where,
-                                default => 'both',
-                            },
+                            NeededOn::of($row->side ?? $laid?->side),
                             $one->plan->wants($id),
                         );
                     },
@@ -130,13 +145,6 @@ final readonly class Comparing
             ),
             $this->titles($one, $catalogue),
             $configs,
-        );
-        $knowConfigs = array_filter($others, fn (Other $other): bool => $other->configs !== null) !== [];
-        $mine = $side($here, $knowConfigs ? $this->configs->of($instance) : null);
-
-        return array_map(
-            fn (Other $other): Comparison => Comparison::of($mine, $side($other->given, $other->configs), $catalogue, $game->configs),
-            $others,
         );
     }
 

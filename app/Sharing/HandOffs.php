@@ -18,8 +18,10 @@ use App\Stages\Stages;
 use App\Store\Texts;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
@@ -181,9 +183,30 @@ final readonly class HandOffs
     {
         $base = $given->plan->base;
         $game = $this->games->get($base->game);
+        $plan = self::plan($base, $game);
+        $instance = Instance::query()->create(['name' => $name, 'plan' => $plan]);
+        $kept =
+            [
+                $game->id => $plan->base->gameVersion,
+                $plan->base->loader => $plan->base->loaderVersion,
+                $plan->base->runtime => $plan->base->runtimeVersion,
+            ] + $given->releases;
+        $this->drafting->step($instance, function (Plan $plan) use ($given, $kept): Plan {
+            return self::handedOn($given, $plan, $kept);
+        });
+        if ($carried->configs !== []) {
+            $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn($carried->configs));
+        }
+        $this->stages->begin($instance, $given->stages);
+
+        return $instance;
+    }
+
+    /** A build or a runtime that is not to be had is chosen as for a new instance; the page before has said so. */
+    private static function plan(Base $base, GameDefinition $game): Plan
+    {
         $bases = new Bases($game, new DepotCatalogue($game));
         $isThere = fn (string $version, array $versions): ?string => in_array($version, $versions, true) ? $version : null;
-        // A build or a runtime that is not to be had is chosen as for a new instance; the page before has said so.
         $plan = $bases->plan(
             $base->gameVersion,
             $base->loader,
@@ -199,37 +222,33 @@ final readonly class HandOffs
                 "No depot has a build of {$bases->title($base->loader)} for {$base->gameVersion}, so nothing can be made of it yet.",
             );
         }
-        $instance = Instance::query()->create(['name' => $name, 'plan' => $plan]);
-        $kept =
-            [
-                $game->id => $plan->base->gameVersion,
-                $plan->base->loader => $plan->base->loaderVersion,
-                $plan->base->runtime => $plan->base->runtimeVersion,
-            ] + $given->releases;
-        $this->drafting->step($instance, function (Plan $plan) use ($given, $kept): Plan {
-            $mine = array_map(fn (Waiver $waiver): string => $waiver->key(), $plan->waivers);
-            $theirs = array_filter($given->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver->key(), $mine, true));
-            $rebuilt = new Plan(
-                $plan->base,
-                $given->plan->wants,
-                $given->plan->off,
-                $given->plan->channels,
-                [...$plan->waivers, ...array_values($theirs)],
-                $given->plan->waiverNotes,
-                $given->plan->order,
-                rules: $given->plan->rules,
-            );
 
-            $rebuilt = $rebuilt->groupedAs($given->plan);
+        return $plan;
+    }
 
-            return $given->releases === [] ? $rebuilt : $rebuilt->keepingTo($kept);
-        });
-        if ($carried->configs !== []) {
-            $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn($carried->configs));
-        }
-        $this->stages->begin($instance, $given->stages);
+    /**
+     * What is asked for in a hand-off, on the base of a plan.
+     *
+     * @param  array<string, string>  $kept  releases that it is resolved with
+     */
+    private static function handedOn(HandOff $given, Plan $plan, array $kept): Plan
+    {
+        $mine = array_map(fn (Waiver $waiver): string => $waiver->key(), $plan->waivers);
+        $theirs = array_filter($given->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver->key(), $mine, true));
+        $rebuilt = new Plan(
+            $plan->base,
+            $given->plan->wants,
+            $given->plan->off,
+            $given->plan->channels,
+            [...$plan->waivers, ...array_values($theirs)],
+            $given->plan->waiverNotes,
+            $given->plan->order,
+            rules: $given->plan->rules,
+        );
 
-        return $instance;
+        $rebuilt = $rebuilt->groupedAs($given->plan);
+
+        return $given->releases === [] ? $rebuilt : $rebuilt->keepingTo($kept);
     }
 
     /** @return Collection<int, Instance> those of the same game */

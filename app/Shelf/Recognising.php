@@ -9,6 +9,7 @@ use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Evidence\Descriptor\Described;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
+use Stasimon\Core\Evidence\Proposal;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
@@ -101,30 +102,8 @@ final readonly class Recognising
             $said = null;
         }
 
-        $known = DB::table('packages')
-            ->where('id', $proposal->id)
-            ->first(['name', 'kind']);
-        // A file that is only called like a package is not one of its releases for that.
-        $isOther = $said === null && $known !== null && $known->kind !== $proposal->kind->value;
-        $why =
-            $known === null || $isOther
-                ? $proposal->why
-                : [
-                    ...$proposal->why,
-                    "{$known->name} is known; like this it becomes a release of it. Give it another id if it is something else.",
-                ];
-
         return $said === null
-            ? new Recognised(
-                'unknown',
-                $why,
-                $isOther ? "{$proposal->id}-{$proposal->kind->value}" : $proposal->id,
-                $proposal->name,
-                $proposal->kind->value,
-                '',
-                ['version' => $proposal->version],
-                content: $proposal->content,
-            )
+            ? $this->asNamed($proposal)
             : new Recognised(
                 'unknown',
                 ["The folder {$proposal->content} says what it is, in {$said->descriptor}; the rest lies around it."],
@@ -137,5 +116,33 @@ final readonly class Recognising
                 $said->syntax->value,
                 $proposal->content,
             );
+    }
+
+    /** By what it is called. */
+    private function asNamed(Proposal $proposal): Recognised
+    {
+        $known = DB::table('packages')
+            ->where('id', $proposal->id)
+            ->first(['name', 'kind']);
+        // A file that is only called like a package is not one of its releases for that.
+        $isOther = $known !== null && $known->kind !== $proposal->kind->value;
+        $why =
+            $known === null || $isOther
+                ? $proposal->why
+                : [
+                    ...$proposal->why,
+                    "{$known->name} is known; like this it becomes a release of it. Give it another id if it is something else.",
+                ];
+
+        return new Recognised(
+            'unknown',
+            $why,
+            $isOther ? "{$proposal->id}-{$proposal->kind->value}" : $proposal->id,
+            $proposal->name,
+            $proposal->kind->value,
+            '',
+            ['version' => $proposal->version],
+            content: $proposal->content,
+        );
     }
 }

@@ -207,30 +207,13 @@ final readonly class Shelf
             ->orderBy('id')
             ->get()
             ->filter(fn (ShelfFile $file): bool => ($file->found['how'] ?? '') !== 'depot');
-        $known = DB::table('sources')
-            ->join('depots', 'depots.id', '=', 'sources.depot_id')
-            ->where('package_id', $id)
-            ->where('shelf', false)
-            ->where('usable', true)
-            ->orderBy('depots.place')
-            ->value('document');
-        $known = $known === null ? null : json_decode($known);
+        $known = self::known($id);
         $releases = [];
         $first = null;
         foreach ($files as $file) {
             $found = Recognised::of($file->found ?? []);
             $first ??= $found;
-            $releases['v'.$found->version()] = (object) (array_diff_key($found->release, ['descriptor' => '', 'side' => '']) + [
-                'published' => $file->created_at->toIso8601ZuluString(),
-                'files' => [
-                    (object) [
-                        'name' => $file->name,
-                        'size' => $this->sizeOf($file),
-                        'sha256' => trim((string) $file->sha256),
-                        'path' => 'files/'.trim((string) $file->sha256),
-                    ],
-                ],
-            ]);
+            $releases['v'.$found->version()] = $this->release($file, $found);
         }
         if ($first === null) {
             return null;
@@ -251,6 +234,35 @@ final readonly class Shelf
                 JSON_THROW_ON_ERROR,
             ),
         );
+    }
+
+    /** How a depot describes the package, if one has it. */
+    private static function known(string $id): ?stdClass
+    {
+        $known = DB::table('sources')
+            ->join('depots', 'depots.id', '=', 'sources.depot_id')
+            ->where('package_id', $id)
+            ->where('shelf', false)
+            ->where('usable', true)
+            ->orderBy('depots.place')
+            ->value('document');
+
+        return $known === null ? null : json_decode($known);
+    }
+
+    private function release(ShelfFile $file, Recognised $found): stdClass
+    {
+        return (object) (array_diff_key($found->release, ['descriptor' => '', 'side' => '']) + [
+            'published' => $file->created_at->toIso8601ZuluString(),
+            'files' => [
+                (object) [
+                    'name' => $file->name,
+                    'size' => $this->sizeOf($file),
+                    'sha256' => trim((string) $file->sha256),
+                    'path' => 'files/'.trim((string) $file->sha256),
+                ],
+            ],
+        ]);
     }
 
     private function sizeOf(ShelfFile $file): int

@@ -16,6 +16,7 @@ use App\Models\Rehearsal;
 use App\Models\Stage;
 use App\Numbers\Numbers;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderBuild;
 use Stasimon\Core\Game\MemoryChoice;
 use Stasimon\Core\Plan\Plan;
@@ -37,14 +38,7 @@ final class BaseSentence
         $plan = $instance->applied_at === null ? $drafted : $instance->plan;
         $game = $this->games->get($plan->base->game);
         $bases = new Bases($game, new DepotCatalogue($game));
-        $runtimes = [];
-        foreach ($bases->choice->runtimes($plan->base->gameVersion) as $version => $enough) {
-            $words = $enough ? 'enough' : "not for {$plan->base->gameVersion}";
-            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $words, [
-                $plan->base->runtimeVersion,
-                $drafted->base->runtimeVersion,
-            ]);
-        }
+        $runtimes = $this->runtimes($plan, $drafted, $game, $bases);
         $builds = [$plan->base->loaderVersion, $drafted->base->loaderVersion];
         $memory = [(string) $plan->base->memory, (string) $drafted->base->memory];
 
@@ -76,6 +70,21 @@ final class BaseSentence
                 ? ''
                 : $this->otherwise($plan, $drafted, $bases->title($plan->base->loader), $game->runtimeName),
         );
+    }
+
+    /** @return list<array{value: string, label: string, words: string, here: bool, drafted: bool}> */
+    private function runtimes(Plan $plan, Plan $drafted, GameDefinition $game, Bases $bases): array
+    {
+        $runtimes = [];
+        foreach ($bases->choice->runtimes($plan->base->gameVersion) as $version => $enough) {
+            $words = $enough ? 'enough' : "not for {$plan->base->gameVersion}";
+            $runtimes[] = $this->choice(substr($version, 1), "{$game->runtimeName} ".substr($version, 1), $words, [
+                $plan->base->runtimeVersion,
+                $drafted->base->runtimeVersion,
+            ]);
+        }
+
+        return $runtimes;
     }
 
     /** What a draft would make of the base; nothing where that stays. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Rehearsals\Log\Said;
+use Closure;
 use Stasimon\Core\Log\Stretch;
 
 /** A launch drawn over time: a bar for each phase, and below them one for each mod's start, in as few lanes as hold them. */
@@ -41,18 +42,7 @@ final readonly class CourseChart
     {
         $total = max(0.1, $said->end);
         $x = fn (float $at): float => round(self::LEFT + ($at / $total) * (self::WIDTH - self::LEFT - 10), 1);
-        $bar = fn (Stretch $one, bool $broken, string $name): CourseBar => new CourseBar(
-            $name,
-            $x($one->begin),
-            max(1.5, round($x($one->end ?? $total) - $x($one->begin), 1)),
-            $broken,
-            $name.
-                ($one->version === '' ? '' : " {$one->version}").
-                ', '.
-                number_format(1000 * (($one->end ?? $total) - $one->begin)).
-                ' ms'.
-                ($broken ? ', where it failed' : ''),
-        );
+        $bar = fn (Stretch $one, bool $broken, string $name): CourseBar => self::bar($one, $broken, $name, $total, $x);
         $last = count($said->phases) - 1;
         $phases = array_map(
             fn (int $i): CourseBar => $bar($said->phases[$i], $failed && $i === $last, $said->phases[$i]->name),
@@ -82,13 +72,40 @@ final readonly class CourseChart
             $lanes = max($lanes ?? 0, $drawn->lane + 1);
         }
         usort($slowest, fn (object $a, object $b): int => $b->milliseconds <=> $a->milliseconds);
+        $ticks = self::ticks($total, $x);
+
+        return new self($phases, $starts, $ticks, array_slice($slowest, 0, self::SLOWEST), $lanes ?? 0, $failed ? $x($total) : null);
+    }
+
+    /** @param  Closure(float): float  $x  where a time stands */
+    private static function bar(Stretch $one, bool $broken, string $name, float $total, Closure $x): CourseBar
+    {
+        return new CourseBar(
+            $name,
+            $x($one->begin),
+            max(1.5, round($x($one->end ?? $total) - $x($one->begin), 1)),
+            $broken,
+            $name.
+                ($one->version === '' ? '' : " {$one->version}").
+                ', '.
+                number_format(1000 * (($one->end ?? $total) - $one->begin)).
+                ' ms'.
+                ($broken ? ', where it failed' : ''),
+        );
+    }
+
+    /**
+     * @param  Closure(float): float  $x
+     * @return list<object{x: float, label: string}>
+     */
+    private static function ticks(float $total, Closure $x): array
+    {
         $step = self::step($total);
-        $ticks = array_map(
+
+        return array_map(
             fn (int $i): object => (object) ['x' => $x($i * $step), 'label' => rtrim(rtrim(number_format($i * $step, 2), '0'), '.').' s'],
             range(0, (int) floor((0.97 * $total) / $step)),
         );
-
-        return new self($phases, $starts, $ticks, array_slice($slowest, 0, self::SLOWEST), $lanes ?? 0, $failed ? $x($total) : null);
     }
 
     /** Seconds from one tick to the next, so that there are between four and ten. */

@@ -134,10 +134,9 @@ final readonly class DraftPage
     /**
      * What comes, changes or stays, each by tier and name.
      *
-     * @param  'comes'|'changes'|'stays'  $state
      * @return list<Selected>
      */
-    public function selected(string $state): array
+    public function selected(DraftChange $state): array
     {
         $tiers = array_map(fn (Kind $kind): string => $kind->value, [Kind::Game, Kind::Runtime, Kind::Loader, Kind::Library]);
         $rank = fn (Selected $one): array => [
@@ -153,13 +152,12 @@ final readonly class DraftPage
         return $selection;
     }
 
-    /** @return 'comes'|'changes'|'stays' */
-    private function stateOf(string $id): string
+    private function stateOf(string $id): DraftChange
     {
         return match (true) {
-            in_array($id, $this->changes->add, true) => 'comes',
-            $this->versionBefore($id) !== null => 'changes',
-            default => 'stays',
+            in_array($id, $this->changes->add, true) => DraftChange::Comes,
+            $this->versionBefore($id) !== null => DraftChange::Changes,
+            default => DraftChange::Stays,
         };
     }
 
@@ -195,7 +193,9 @@ final readonly class DraftPage
         return array_values(
             array_filter(
                 $this->lineUp->plan->wants,
-                fn (Want $want): bool => $want->range !== '*' || $this->lineUp->resolved === null || $this->stateOf($want->id) !== 'stays',
+                fn (Want $want): bool => $want->range !== '*' ||
+                    $this->lineUp->resolved === null ||
+                    $this->stateOf($want->id) !== DraftChange::Stays,
             ),
         );
     }

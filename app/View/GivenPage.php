@@ -10,6 +10,7 @@ use App\Drafts\Bases;
 use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\HandOff;
 
@@ -43,17 +44,9 @@ final readonly class GivenPage
             strval(...),
             array_keys($given->releases + array_fill_keys(array_map(fn ($want): string => $want->id, $given->plan->wants), '')),
         );
-        $names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
-        $there = DB::table('releases')
-            ->whereIn('package_id', $ids)
-            ->get(['package_id', 'version'])
-            ->mapWithKeys(fn (object $row): array => ["{$row->package_id} {$row->version}" => true])
-            ->all();
+        [$names, $there] = self::known($ids);
         $come = array_column($carried->files, 'name', 'id');
-        $elsewhere = [];
-        foreach ($carried->elsewhere as $one) {
-            $elsewhere[$one->id] = $one->source;
-        }
+        $elsewhere = array_column($carried->elsewhere, 'source', 'id');
         $missing = $brings = [];
         foreach ($ids as $id) {
             $version = $given->releases[$id] ?? '';
@@ -62,12 +55,7 @@ final readonly class GivenPage
                 $missing[] = [
                     'name' => $names[$id] ?? $id,
                     'version' => $version,
-                    'instead' => match (true) {
-                        isset($come[$id]) => 'came with it, and is being read',
-                        isset($elsewhere[$id]) => 'no depot has it'.($elsewhere[$id] === '' ? '' : "; it was got from {$elsewhere[$id]}"),
-                        isset($names[$id]) => 'another release stands in, if one fits',
-                        default => 'no depot here has it under this name',
-                    },
+                    'instead' => self::instead(isset($come[$id]), $elsewhere[$id] ?? null, isset($names[$id])),
                 ];
             }
         }
@@ -78,15 +66,47 @@ final readonly class GivenPage
 
         return new self(
             $given,
-            "{$game->name} {$base->gameVersion} on {$bases->title(
-                $base->loader,
-            )} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}",
+            self::words($base, $game, $bases),
             $short,
             $canBeMade,
             $missing,
             $brings,
             $carried,
         );
+    }
+
+    private static function words(Base $base, GameDefinition $game, Bases $bases): string
+    {
+        $loader = $bases->title($base->loader);
+
+        return "{$game->name} {$base->gameVersion} on {$loader} {$base->loaderVersion}, {$game->runtimeName} {$base->runtimeVersion}";
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return array{array<mixed>, array<string, bool>} names by id; "id version" of each release that is to be had
+     */
+    private static function known(array $ids): array
+    {
+        $names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
+        $there = DB::table('releases')
+            ->whereIn('package_id', $ids)
+            ->get(['package_id', 'version'])
+            ->mapWithKeys(fn (object $row): array => ["{$row->package_id} {$row->version}" => true])
+            ->all();
+
+        return [$names, $there];
+    }
+
+    /** What stands in for a release that is not to be had. */
+    private static function instead(bool $came, ?string $source, bool $isKnown): string
+    {
+        return match (true) {
+            $came => 'came with it, and is being read',
+            $source !== null => 'no depot has it'.($source === '' ? '' : "; it was got from {$source}"),
+            $isKnown => 'another release stands in, if one fits',
+            default => 'no depot here has it under this name',
+        };
     }
 
     /** ", 3 configs, in 5 stages". */

@@ -179,15 +179,14 @@ final readonly class GridPage
     /**
      * What does not come along.
      *
-     * @param  'replaced'|'wait'|'cannot'  $how
      * @return list<array{id: string, name: string, text: string, last: string, instead: array<string, int>}> instead: understudy => how
      *     many hold with it
      */
-    public function lost(string $how): array
+    public function lost(LeftBehind $how): array
     {
         $found = [];
         foreach ($this->chosen->detail['lost'] ?? [] as $lost) {
-            $is = $lost['instead'] !== [] ? 'replaced' : ($lost['last'] !== '' ? 'wait' : 'cannot');
+            $is = $lost['instead'] !== [] ? LeftBehind::Replaced : ($lost['last'] !== '' ? LeftBehind::Waits : LeftBehind::Cannot);
             $id = $this->wants[$lost['want']]->id ?? null;
             if ($is === $how && $id !== null) {
                 $found[] = [

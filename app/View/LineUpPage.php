@@ -13,6 +13,7 @@ use App\Models\PlacedRelease;
 use App\Rehearsals\Log\Started;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
 
 /** What is applied in an instance, as a table or as a theatre, all of it or some, in one order or another. */
@@ -161,7 +162,7 @@ final readonly class LineUpPage
             'asked' => $row->because['wanted'] && $row->kind !== 'loader',
             'findings' => $row->finding !== null,
             'updates' => $row->update !== null,
-            'off' => $row->isOff() || $row->state === 'coming on',
+            'off' => $row->isOff() || $row->state === RowState::ComingOn,
             default => true,
         };
     }
@@ -183,9 +184,9 @@ final readonly class LineUpPage
                 continue;
             }
             $state = match (true) {
-                $drafted?->isOff($id) === true => 'going off',
-                $stay !== null && ! isset($stay[$id]) => 'goes',
-                default => 'on',
+                $drafted?->isOff($id) === true => RowState::GoingOff,
+                $stay !== null && ! isset($stay[$id]) => RowState::Goes,
+                default => RowState::On,
             };
             $rows[] = new LineUpRow(
                 $id,
@@ -203,6 +204,18 @@ final readonly class LineUpPage
                 $this->started->words($placed),
             );
         }
+
+        return [...$rows, ...$this->off($drafted, $ranges, $notes)];
+    }
+
+    /**
+     * @param  array<string, string>  $ranges
+     * @param  Collection<array-key, mixed>  $notes
+     * @return list<LineUpRow> what is turned off
+     */
+    private function off(?Plan $drafted, array $ranges, Collection $notes): array
+    {
+        $rows = [];
         $off = array_map(fn (Want $want): string => $want->id, $this->instance->plan->off);
         $known =
             $off === []
@@ -222,7 +235,7 @@ final readonly class LineUpPage
                 0,
                 ['wanted' => true, 'needed' => []],
                 $ranges[$id] ?? '*',
-                $drafted !== null && ! $drafted->isOff($id) ? 'coming on' : 'off',
+                $drafted !== null && ! $drafted->isOff($id) ? RowState::ComingOn : RowState::Off,
                 $notes[$id] ?? '',
                 null,
                 null,

@@ -14,7 +14,6 @@ final readonly class LineUpRow
      * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
      * @param  string  $range  what the person asked for, "*" for the newest, nothing when it is only there for others
      * @param  string  $started  what the last launch tells of its start
-     * @param  'on'|'off'|'going off'|'goes'|'coming on'  $state
      */
     public function __construct(
         public string $id,
@@ -25,7 +24,7 @@ final readonly class LineUpRow
         public int $size,
         public array $because,
         public string $range,
-        public string $state,
+        public RowState $state,
         public string $note,
         public ?Finding $finding,
         public ?Update $update,
@@ -40,17 +39,17 @@ final readonly class LineUpRow
 
     public function isOff(): bool
     {
-        return $this->state === 'off';
+        return $this->state === RowState::Off;
     }
 
     /** How it differs from what is applied; nothing where it does not. */
     public function stateWords(): string
     {
         return match ($this->state) {
-            'off' => 'turned off',
-            'going off' => 'off in the draft,',
-            'goes' => 'goes with the draft,',
-            'coming on' => 'on again in the draft,',
+            RowState::Off => 'turned off',
+            RowState::GoingOff => 'off in the draft,',
+            RowState::Goes => 'goes with the draft,',
+            RowState::ComingOn => 'on again in the draft,',
             default => '',
         };
     }

@@ -50,14 +50,7 @@ final readonly class RangeChart
         $left = fn (int $column): float => round($column * $width, 1);
         $rows = [];
         foreach ($contest->demands as $i => $demand) {
-            $bars = [];
-            foreach (self::runs(array_map(fn (array $column): bool => $column['meets'][$i], $columns)) as [$first, $last]) {
-                $bars[] = [
-                    'x' => $left($first),
-                    'width' => round(($last - $first + 1) * $width, 1),
-                    'releases' => self::between($columns[$first]['first'], $columns[$last]['last']),
-                ];
-            }
+            $bars = self::bars($columns, $i, $width);
             $rows[] = [
                 'label' => $who($demand),
                 'words' => $contest->package->range($demand->range, $demand->syntax)->words() ?: 'any release',
@@ -85,6 +78,24 @@ final readonly class RangeChart
                 default => "No release of {$title} meets all ".count($rows)."; those that meet {$most} are shaded.",
             },
         );
+    }
+
+    /**
+     * @param  list<array{first: string, last: string, meets: list<bool>}>  $columns
+     * @return list<array{x: float, width: float, releases: string}> where a demand is met
+     */
+    private static function bars(array $columns, int $demand, float $width): array
+    {
+        $bars = [];
+        foreach (self::runs(array_map(fn (array $column): bool => $column['meets'][$demand], $columns)) as [$first, $last]) {
+            $bars[] = [
+                'x' => round($first * $width, 1),
+                'width' => round(($last - $first + 1) * $width, 1),
+                'releases' => self::between($columns[$first]['first'], $columns[$last]['last']),
+            ];
+        }
+
+        return $bars;
     }
 
     /** @return list<array{first: string, last: string, meets: list<bool>}> */

@@ -43,6 +43,31 @@ final readonly class ReleaseMatrix
                 $used[$loader.' '.$version] = true;
             }
         }
+        [$columns, $places] = self::columns($used, $game, $plan, $titles);
+        $rows = [];
+        foreach ($supports as $version => $keys) {
+            $version = substr((string) $version, 0, -1);
+            $cells = array_map(fn (string $key): int => $places[$key], $keys);
+            sort($cells);
+            $rows[] = [
+                'version' => $version,
+                'channel' => $package->release($version)->channel->value ?? 'stable',
+                'here' => $version === $selected,
+                'cells' => $cells,
+            ];
+        }
+
+        return new self($rows, $columns, max(0, count($package->releases) - self::ROWS));
+    }
+
+    /**
+     * @param  array<string, true>  $used  "loader version" of what is drawn
+     * @param  array<string, string>  $titles
+     * @return array{list<array{loader: string, version: string, here: bool, first: bool}>, array<string, int>} the columns, and where
+     *     each "loader version" stands
+     */
+    private static function columns(array $used, GameDefinition $game, Plan $plan, array $titles): array
+    {
         $columns = $places = [];
         $loaders = ['', ...array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders)];
         foreach ($loaders as $loader) {
@@ -60,20 +85,8 @@ final readonly class ReleaseMatrix
                 }
             }
         }
-        $rows = [];
-        foreach ($supports as $version => $keys) {
-            $version = substr((string) $version, 0, -1);
-            $cells = array_map(fn (string $key): int => $places[$key], $keys);
-            sort($cells);
-            $rows[] = [
-                'version' => $version,
-                'channel' => $package->release($version)->channel->value ?? 'stable',
-                'here' => $version === $selected,
-                'cells' => $cells,
-            ];
-        }
 
-        return new self($rows, $columns, max(0, count($package->releases) - self::ROWS));
+        return [$columns, $places];
     }
 
     public function width(): int

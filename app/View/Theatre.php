@@ -7,6 +7,7 @@ namespace App\View;
 use App\Findings\Finding;
 use App\Models\PlacedRelease;
 use Illuminate\Support\Collection;
+use Stasimon\Core\Catalogue\Kind;
 
 /**
  * A line-up as an amphitheatre: the game in the middle, loader and runtime around it, libraries in the inner tiers, mods
@@ -188,16 +189,14 @@ final readonly class Theatre
         return $tiers;
     }
 
-    /** @param  'game'|'runtime'|'loader'  $kind */
-    public function name(string $kind): string
+    public function name(Kind $kind): string
     {
-        return $this->base[$kind]->name ?? '';
+        return $this->base[$kind->value]->name ?? '';
     }
 
-    /** @param  'game'|'runtime'|'loader'  $kind */
-    public function version(string $kind): string
+    public function version(Kind $kind): string
     {
-        return $this->base[$kind]->version ?? '';
+        return $this->base[$kind->value]->version ?? '';
     }
 
     public function width(): float

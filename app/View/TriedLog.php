@@ -30,7 +30,7 @@ final class TriedLog implements Caged
         $handle = fopen($path, 'rb');
         $count = 0;
         foreach ($handle === false ? [] : (new LogReader($game->log))->of($handle) as $line) {
-            $levels[$line->level]++;
+            $levels[$line->levelName()]++;
             $diagnosing->follow($line);
             if (++$count >= self::LINES) {
                 break;

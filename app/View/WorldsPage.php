@@ -71,10 +71,7 @@ final readonly class WorldsPage
         $this->mods = $reader->of($instance);
         $there = array_map(strval(...), array_keys($this->mods));
         $seen->see($instance, $there);
-        foreach ($seen->gone($instance, $there) as $name => $at) {
-            $gone[] = ['name' => (string) $name, 'seen' => $at, 'backup' => $seen->backupOf($instance, (string) $name)];
-        }
-        $this->gone = $gone ?? [];
+        $this->gone = self::goneOf($instance, $seen, $there);
         $this->others =
             $this->mods === []
                 ? []
@@ -90,25 +87,7 @@ final readonly class WorldsPage
                     ->get()
                     ->keyBy('id')
                     ->all();
-        $where = $game->worlds['folder'] ?? '';
-        $catalogue = new DepotCatalogue($game);
-        $worlds = [];
-        foreach ($this->mods as $name => $mods) {
-            $folder = (new Folder($instance))->live("{$where}/{$name}");
-            [$size, $opened, $isAll] = self::measured($folder);
-            [$says, $isWhole] = Standing::of($mods, $instance->versions(), $catalogue);
-            $worlds[] = [
-                'name' => (string) $name,
-                'size' => $size,
-                'isAll' => $isAll,
-                'opened' => $opened,
-                'says' => $says,
-                'isWhole' => $isWhole,
-                'packs' => $packs->of($instance, (string) $name),
-            ];
-        }
-        usort($worlds, fn (array $a, array $b): int => $b['opened'] <=> $a['opened']);
-        $this->worlds = $worlds;
+        $this->worlds = $worlds = $this->there($packs);
         $this->backups = $kept->of($instance);
         $this->launches =
             $worlds === []
@@ -121,6 +100,46 @@ final readonly class WorldsPage
                     ->limit(50)
                     ->get(['number', 'begun_at', 'milliseconds']);
         $this->going = $kept->going($instance);
+    }
+
+    /** @return list<array{name: string, size: int, isAll: bool, opened: ?int, says: string, isWhole: bool,
+     *     packs: list<array{file: string, says: string, isDrafted: bool}>}> those that were opened last first */
+    private function there(WorldPacks $packs): array
+    {
+        $where = $this->game->worlds['folder'] ?? '';
+        $catalogue = new DepotCatalogue($this->game);
+        $worlds = [];
+        foreach ($this->mods as $name => $mods) {
+            $folder = (new Folder($this->instance))->live("{$where}/{$name}");
+            [$size, $opened, $isAll] = self::measured($folder);
+            [$says, $isWhole] = Standing::of($mods, $this->instance->versions(), $catalogue);
+            $worlds[] = [
+                'name' => (string) $name,
+                'size' => $size,
+                'isAll' => $isAll,
+                'opened' => $opened,
+                'says' => $says,
+                'isWhole' => $isWhole,
+                'packs' => $packs->of($this->instance, (string) $name),
+            ];
+        }
+        usort($worlds, fn (array $a, array $b): int => $b['opened'] <=> $a['opened']);
+
+        return $worlds;
+    }
+
+    /**
+     * @param  list<string>  $there  worlds that are there
+     * @return list<array{name: string, seen: CarbonImmutable, backup: ?Backup}>
+     */
+    private static function goneOf(Instance $instance, SeenWorlds $seen, array $there): array
+    {
+        $gone = [];
+        foreach ($seen->gone($instance, $there) as $name => $at) {
+            $gone[] = ['name' => (string) $name, 'seen' => $at, 'backup' => $seen->backupOf($instance, (string) $name)];
+        }
+
+        return $gone;
     }
 
     public function hasPacks(): bool

@@ -127,30 +127,16 @@ final readonly class WorldWork implements Undertaking
         try {
             $task->advance("looking through {$name}", 0, 0);
             $archive = Archive::read($file, $name, new ArchiveLimits(entries: 200_000, bytes: 20_000_000_000));
-            $says = (string) ($this->games->get($instance->plan->base->game)->worlds['file'] ?? '');
-            $roots = array_values(
-                array_unique(
-                    array_map(
-                        fn (ArchiveEntry $entry): string => dirname($entry->path),
-                        array_filter($archive->entries, fn (ArchiveEntry $entry): bool => basename($entry->path) === $says),
-                    ),
-                ),
-            );
-            count($roots) === 1 ||
-                throw Refusal::unusable(
-                    $roots === []
-                        ? "{$name} is no world of this game: there is no {$says} in it."
-                        : "{$name} has several worlds in it. Bring them one by one.",
-                );
-            $world = $roots[0] === '.' ? pathinfo($name, PATHINFO_FILENAME) : basename($roots[0]);
+            $root = $this->rootIn($archive, $name, $instance);
+            $world = $root === '.' ? pathinfo($name, PATHINFO_FILENAME) : basename($root);
             $world = trim((string) preg_replace('/[\x00-\x1f\x7f\/\\\\:*?"<>|]+/', ' ', mb_scrub(mb_substr($world, 0, 80))), ' .');
             $inside = array_filter(
                 $archive->entries,
-                fn (ArchiveEntry $entry): bool => $roots[0] === '.' || str_starts_with($entry->path, "{$roots[0]}/"),
+                fn (ArchiveEntry $entry): bool => $root === '.' || str_starts_with($entry->path, "{$root}/"),
             );
             $task->advance("unpacking {$world}", 0, count($inside));
-            $this->place($instance, $world === '' ? 'World' : $world, function (string $next) use ($archive, $inside, $roots): void {
-                $cut = $roots[0] === '.' ? 0 : strlen($roots[0]) + 1;
+            $this->place($instance, $world === '' ? 'World' : $world, function (string $next) use ($archive, $inside, $root): void {
+                $cut = $root === '.' ? 0 : strlen($root) + 1;
                 $archive->unpack(
                     $inside,
                     function (ArchiveEntry $entry) use ($next, $cut) {
@@ -169,6 +155,28 @@ final readonly class WorldWork implements Undertaking
         } finally {
             @unlink($file);
         }
+    }
+
+    /** The folder of the archive that is a world; a dot where it is all of it. */
+    private function rootIn(Archive $archive, string $name, Instance $instance): string
+    {
+        $says = (string) ($this->games->get($instance->plan->base->game)->worlds['file'] ?? '');
+        $roots = array_values(
+            array_unique(
+                array_map(
+                    fn (ArchiveEntry $entry): string => dirname($entry->path),
+                    array_filter($archive->entries, fn (ArchiveEntry $entry): bool => basename($entry->path) === $says),
+                ),
+            ),
+        );
+        count($roots) === 1 ||
+            throw Refusal::unusable(
+                $roots === []
+                    ? "{$name} is no world of this game: there is no {$says} in it."
+                    : "{$name} has several worlds in it. Bring them one by one.",
+            );
+
+        return $roots[0];
     }
 
     /**

@@ -41,17 +41,7 @@ final class CompactForm
             }
             $row = [$release->version, $release->channel->value, $release->published, ($lists[implode(' ', $list)] ??= count($lists))];
             if ($release->suggests !== [] || $release->breaks !== [] || $release->provides !== [] || $release->replaces !== []) {
-                $row[] = [
-                    array_map(self::flat(...), $release->suggests),
-                    array_map(
-                        fn (Breakage $breakage): array => [$breakage->target->id, $breakage->target->range, $breakage->why],
-                        $release->breaks,
-                    ),
-                    array_map(fn (Provision $provision): array => [$provision->id, $provision->version], $release->provides),
-                    ...$release->replaces === []
-                        ? []
-                        : [array_map(fn (Replacement $replacement): array => $replacement->kept(), $release->replaces)],
-                ];
+                $row[] = self::more($release);
             }
             $releases[] = $row;
         }
@@ -73,6 +63,22 @@ final class CompactForm
             ],
             JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
         );
+    }
+
+    /** @return list<list<mixed>> what most releases do not have */
+    private static function more(Release $release): array
+    {
+        return [
+            array_map(self::flat(...), $release->suggests),
+            array_map(
+                fn (Breakage $breakage): array => [$breakage->target->id, $breakage->target->range, $breakage->why],
+                $release->breaks,
+            ),
+            array_map(fn (Provision $provision): array => [$provision->id, $provision->version], $release->provides),
+            ...$release->replaces === []
+                ? []
+                : [array_map(fn (Replacement $replacement): array => $replacement->kept(), $release->replaces)],
+        ];
     }
 
     /** @return list<string> */

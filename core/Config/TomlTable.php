@@ -13,15 +13,14 @@ final class TomlTable
     /** @var array<mixed> tables and lists of them that may become more, and values, which do not; among these inline tables and lists */
     private array $entries = [];
 
-    /** @param  'named'|'dotted'|'begun'  $how  on the way to another by a header, by a key with dots, or by a header of its own */
-    public function __construct(private string $how = 'begun')
+    public function __construct(private TableOrigin $how = TableOrigin::Begun)
     {
     }
 
     /** The table on the way to another one that a header names; null where something else is in the way. */
     public function past(string $key): ?self
     {
-        $here = $this->entries[$key] ??= new self('named');
+        $here = $this->entries[$key] ??= new self(TableOrigin::Named);
 
         return $here instanceof self ? $here : self::lastOf($here);
     }
@@ -29,11 +28,11 @@ final class TomlTable
     /** The table that a header begins; null where it, or something else, is there already. */
     public function begin(string $key): ?self
     {
-        $here = $this->entries[$key] ??= new self('named');
-        if (! ($here instanceof self) || $here->how !== 'named') {
+        $here = $this->entries[$key] ??= new self(TableOrigin::Named);
+        if (! ($here instanceof self) || $here->how !== TableOrigin::Named) {
             return null;
         }
-        $here->how = 'begun';
+        $here->how = TableOrigin::Begun;
 
         return $here;
     }
@@ -56,11 +55,11 @@ final class TomlTable
     /** The table on the way along a key with dots; null where something else is there, or a header has begun it. */
     public function along(string $key): ?self
     {
-        $here = $this->entries[$key] ??= new self('dotted');
-        if (! ($here instanceof self) || $here->how === 'begun') {
+        $here = $this->entries[$key] ??= new self(TableOrigin::Dotted);
+        if (! ($here instanceof self) || $here->how === TableOrigin::Begun) {
             return null;
         }
-        $here->how = 'dotted';
+        $here->how = TableOrigin::Dotted;
 
         return $here;
     }

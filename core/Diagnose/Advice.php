@@ -20,6 +20,19 @@ use Stasimon\Core\Version\UnusableRange;
 /** What would help after a diagnosis: changes of the plan, each of which is known to lead to a line-up. */
 final readonly class Advice
 {
+    /** Failures that taking a mod out does nothing about. */
+    private const OF_NO_MOD = [
+        Failure::OutOfMemory,
+        Failure::MachineMemory,
+        Failure::NoLoader,
+        Failure::NotStarted,
+        Failure::PortTaken,
+        Failure::DiskFull,
+        Failure::NoPermission,
+        Failure::TooManyFiles,
+        Failure::PathTooLong,
+    ];
+
     /** Other releases of a package that are tried. */
     private const TRIED = 6;
 
@@ -61,9 +74,25 @@ final readonly class Advice
     /** @return list<Counsel> all that could help, most likely first */
     private function candidates(Diagnosis $diagnosis): array
     {
+        $first = $this->first($diagnosis);
+        // What nobody has laid goes first: what a person has asked for is not to blame for it.
+        $first = [...$this->takingOut($diagnosis), ...$first];
+        foreach (in_array($diagnosis->kind, self::OF_NO_MOD, true) ? [] : $diagnosis->suspects as $suspect) {
+            array_push(
+                $first,
+                ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable),
+            );
+        }
+
+        return $first;
+    }
+
+    /** @return list<Counsel> what helps against a failure of its kind */
+    private function first(Diagnosis $diagnosis): array
+    {
         $target = $diagnosis->get('target');
-        $suspects = $diagnosis->suspects;
-        $first = match ($diagnosis->kind) {
+
+        return match ($diagnosis->kind) {
             Failure::RuntimeTooOld => $this->newerRuntime((int) $diagnosis->get('level')),
             Failure::Missing => $this->missing($target, $diagnosis->get('range')),
             Failure::OtherThanServer => $this->otherVersion($diagnosis->get('package'), '='.$diagnosis->get('found')),
@@ -86,31 +115,6 @@ final readonly class Advice
                 : [],
             default => [],
         };
-        // What nobody has laid goes first: what a person has asked for is not to blame for it.
-        $first = [...$this->takingOut($diagnosis), ...$first];
-        $doesNotConcernMods = in_array(
-            $diagnosis->kind,
-            [
-                Failure::OutOfMemory,
-                Failure::MachineMemory,
-                Failure::NoLoader,
-                Failure::NotStarted,
-                Failure::PortTaken,
-                Failure::DiskFull,
-                Failure::NoPermission,
-                Failure::TooManyFiles,
-                Failure::PathTooLong,
-            ],
-            true,
-        );
-        foreach ($doesNotConcernMods ? [] : $suspects as $suspect) {
-            array_push(
-                $first,
-                ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable),
-            );
-        }
-
-        return $first;
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Diagnose;
 
+use Closure;
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\LogForm;
 use Stasimon\Core\Log\Stretch;
@@ -122,25 +123,7 @@ final readonly class Blaming
             $clues = $package === null || $package === '' ? $clues : [...$clues, new Clue($package, $ground, $text)];
         };
         $add($incident->caught['package'] ?? null, Ground::Named, 'The log names it.');
-        $class = $details['class'] ?? '';
-        if ($kind === Failure::RuntimeTooOld) {
-            $add(
-                $this->form->isOwn($class) || ($class === '' && ! isset($details['assembly']) && $incident->frames() === [])
-                    ? $this->game
-                    : $this->holders->ofClass($class),
-                Ground::Holds,
-                'What the log names is in its file.',
-            );
-        }
-        if ($kind === Failure::Unreadable) {
-            $add($this->holders->ofFile($details['file'] ?? ''), Ground::Holds, 'What the log names is in its file.');
-        }
-        if ($kind === Failure::ClassDamaged) {
-            $add($this->holders->ofClass($class), Ground::Holds, 'What the log names is in its file.');
-        }
-        if ($kind === Failure::BadConfig) {
-            $add($this->holders->ofConfig($details['file'] ?? ''), Ground::Holds, 'The file is its own.');
-        }
+        $this->addHolders($kind, $incident, $details, $add);
         $add($this->holders->ofClass($details['provider'] ?? ''), Ground::Provides, 'It is the one that provides the service.');
         $inCode = $this->inCode($incident->frames());
         $add(
@@ -162,6 +145,35 @@ final readonly class Blaming
         );
 
         return [...$clues, ...$this->circumstances->clues($kind, Clue::ranked($clues))];
+    }
+
+    /**
+     * By what a file holds.
+     *
+     * @param  array<string, string>  $details
+     * @param  Closure(?string, Ground, string): void  $add
+     */
+    private function addHolders(Failure $kind, Incident $incident, array $details, Closure $add): void
+    {
+        $class = $details['class'] ?? '';
+        if ($kind === Failure::RuntimeTooOld) {
+            $add(
+                $this->form->isOwn($class) || ($class === '' && ! isset($details['assembly']) && $incident->frames() === [])
+                    ? $this->game
+                    : $this->holders->ofClass($class),
+                Ground::Holds,
+                'What the log names is in its file.',
+            );
+        }
+        if ($kind === Failure::Unreadable) {
+            $add($this->holders->ofFile($details['file'] ?? ''), Ground::Holds, 'What the log names is in its file.');
+        }
+        if ($kind === Failure::ClassDamaged) {
+            $add($this->holders->ofClass($class), Ground::Holds, 'What the log names is in its file.');
+        }
+        if ($kind === Failure::BadConfig) {
+            $add($this->holders->ofConfig($details['file'] ?? ''), Ground::Holds, 'The file is its own.');
+        }
     }
 
     /** @param  array<string, string>  $details */

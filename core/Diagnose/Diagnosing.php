@@ -6,6 +6,7 @@ namespace Stasimon\Core\Diagnose;
 
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\LogForm;
+use Stasimon\Core\Game\LogLevel;
 use Stasimon\Core\Game\Platform;
 use Stasimon\Core\Log\Course;
 use Stasimon\Core\Log\LogArchive;
@@ -50,7 +51,7 @@ final class Diagnosing
     private ?LogLine $maybe = null;
 
     /** The level of the entry that lines without a level belong to; nothing before the first. */
-    private string $under = '';
+    private ?LogLevel $under = null;
 
     /** @var list<LogLine>|null a trace whose exception is to come: its lines */
     private ?array $trace = null;
@@ -101,11 +102,11 @@ final class Diagnosing
 
     public function follow(LogLine $line): void
     {
-        $mayHead = $line->level === 'text' && str_starts_with($line->message, '══ ');
+        $mayHead = $line->level === null && str_starts_with($line->message, '══ ');
         if ($mayHead && preg_match(LogArchive::HEADING, $line->message) === 1) {
             $this->earlier += $this->ofOneLog(null);
             $this->told ??= $this->course->phases() === [] ? null : $this->course;
-            [$this->under, $this->beginning] = ['', new Beginning()];
+            [$this->under, $this->beginning] = [null, new Beginning()];
             $this->startAnew();
 
             return;
@@ -115,13 +116,13 @@ final class Diagnosing
         }
         $this->course->follow($line);
         $parts = str_contains($line->message, "\n") ? explode("\n", $line->message) : [$line->message];
-        if ($line->level === 'text') {
+        if ($line->level === null) {
             $this->text($line);
         } else {
             $this->entry(count($parts) === 1 ? $line : $line->saying($parts[0]));
         }
         foreach (array_slice($parts, 1) as $part) {
-            $this->text(new LogLine($line->number, '', '', 'text', '', $part));
+            $this->text(new LogLine($line->number, '', '', null, '', $part));
         }
     }
 
@@ -134,9 +135,9 @@ final class Diagnosing
     private function entry(LogLine $line): void
     {
         [$this->open, $this->maybe, $this->under] = [null, null, $line->level];
-        if ($line->level !== 'error') {
+        if ($line->level !== LogLevel::Error) {
             $this->goesOnWith($line);
-            $this->slight = $line->level === 'warn' ? $this->slight($line) : null;
+            $this->slight = $line->level === LogLevel::Warn ? $this->slight($line) : null;
 
             return;
         }
@@ -195,36 +196,48 @@ final class Diagnosing
 
             return;
         }
-        [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === 'error');
-        if ($signature !== null) {
-            $kind = $signature->kind;
-            if ($this->open !== null && $this->open->kind === $kind && $kind === Failure::NativeCrash) {
-                $this->open->add($line, $caught);
-
-                return;
-            }
-            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind), $signature));
-
+        if ($this->isSignature($line)) {
             return;
         }
-        // The blank and commented lines of a runtime's own report hold it together; an exception's message may have several.
-        if (
-            $this->open !== null &&
-            ($this->open->kind === Failure::NativeCrash ||
-                ($this->open->kind === Failure::Deadlock && ! $this->open->hasFrames()) ||
-                (! $this->open->hasFrames() &&
-                    (trim($line->message) !== '' || $this->open->kind === Failure::BadConfig) &&
-                    $this->open->words++ < self::WORDS))
-        ) {
+        if ($this->open !== null && $this->holds($this->open, $line)) {
             $this->open->goesOn($line);
 
             return;
         }
         $this->open = null;
         $this->maybe = $this->wordings->exception($line->message) === [] ? $this->maybe : $line;
-        if ($this->under === '' && trim($line->message) !== '' && $this->maybe === null) {
+        if ($this->under === null && trim($line->message) !== '' && $this->maybe === null) {
             $this->goesOnWith($line);
         }
+    }
+
+    /** The blank and commented lines of a runtime's own report hold it together; an exception's message may have several. */
+    private function holds(Incident $open, LogLine $line): bool
+    {
+        return $open->kind === Failure::NativeCrash ||
+            ($open->kind === Failure::Deadlock && ! $open->hasFrames()) ||
+            (! $open->hasFrames() &&
+                (trim($line->message) !== '' || $open->kind === Failure::BadConfig) &&
+                $open->words++ < self::WORDS);
+    }
+
+    /** Whether a line is known, and begins an incident or belongs to one of its kind. */
+    private function isSignature(LogLine $line): bool
+    {
+        [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === LogLevel::Error);
+        if ($signature !== null) {
+            $kind = $signature->kind;
+            if ($this->open !== null && $this->open->kind === $kind && $kind === Failure::NativeCrash) {
+                $this->open->add($line, $caught);
+
+                return true;
+            }
+            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind), $signature));
+
+            return true;
+        }
+
+        return false;
     }
 
     /** What was dealt with is over once the program says something else than that it leaves. */
@@ -256,7 +269,7 @@ final class Diagnosing
         return match (true) {
             in_array($kind, [Failure::NativeCrash, Failure::NotStarted, Failure::MachineMemory, Failure::Deadlock, Failure::Hung], true),
             $this->platform->uncaught !== '' && preg_match($this->platform->uncaught, $line->message) === 1 => Weight::Fatal,
-            $this->under === 'info' || $this->under === 'warn' => Weight::Handled,
+            $this->under === LogLevel::Info || $this->under === LogLevel::Warn => Weight::Handled,
             default => Weight::Told,
         };
     }
@@ -292,21 +305,7 @@ final class Diagnosing
             return true;
         }
         [$trace, $this->trace] = [$this->trace, null];
-        if ($this->isChained && $this->open !== null) {
-            $this->open->wrapped($line);
-        } else {
-            [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === 'error');
-            $exception = $this->wordings->exception($line->message);
-            $this->begin(
-                new Incident(
-                    $signature->kind ?? Failure::Crash,
-                    $line,
-                    $signature === null ? $exception : $caught,
-                    $isOfGame ? Weight::Fatal : ($this->under === 'warn' ? Weight::Handled : Weight::Told),
-                    $signature,
-                ),
-            );
-        }
+        $this->beginAfterTrace($line);
         foreach (array_reverse($trace) as $entry) {
             if ($this->open !== null && preg_match($this->platform->frame, $entry->message, $frame) === 1) {
                 $this->open->frame($entry, self::framed($frame));
@@ -314,6 +313,26 @@ final class Diagnosing
         }
 
         return true;
+    }
+
+    /** The exception that a trace before it was about. */
+    private function beginAfterTrace(LogLine $line): void
+    {
+        if ($this->isChained && $this->open !== null) {
+            $this->open->wrapped($line);
+        } else {
+            [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === LogLevel::Error);
+            $exception = $this->wordings->exception($line->message);
+            $this->begin(
+                new Incident(
+                    $signature->kind ?? Failure::Crash,
+                    $line,
+                    $signature === null ? $exception : $caught,
+                    $isOfGame ? Weight::Fatal : ($this->under === LogLevel::Warn ? Weight::Handled : Weight::Told),
+                    $signature,
+                ),
+            );
+        }
     }
 
     /** Whether a line belongs to the trace that is open: a frame, or a cause, which may say more than what it caused. */
@@ -465,7 +484,9 @@ final class Diagnosing
         $last = $this->incidents[count($this->incidents) - 1] ?? null;
         // What nothing came after was the end, though somebody had called it a small thing.
         $isEnd =
-            $last !== null && $last->weight === Weight::Handled && ($hasFailed === true || ($this->under === 'info' && ! $last->isOver));
+            $last !== null &&
+            $last->weight === Weight::Handled &&
+            ($hasFailed === true || ($this->under === LogLevel::Info && ! $last->isOver));
 
         return match (true) {
             $told !== [] => $told,

@@ -22,111 +22,150 @@ final readonly class Telling
     /** "Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4." */
     public function sentence(Diagnosis $diagnosis): string
     {
-        $of = $diagnosis->get(...);
-        // A definition's signature need not catch everything that a sentence could say.
-        $said = fn (string $detail): string => $of($detail) === '' ? 'something else' : $of($detail);
-        $who = $this->release($of('package'), $of('version'));
-        $whose = $of('package') === '' ? 'The game' : $who;
-        $other = $this->release($of('target'), $of('found'));
-        $target = $of('target') === '' ? 'something else' : $this->title($of('target'));
-        $asked = trim($target.' '.$this->words($of('target'), $of('range')));
-        // Without an instance nothing is known of what else is there.
-        $nowhere = $this->plan === null ? 'it did not find' : 'nothing here holds';
-        $has = isset($this->lineUp[$of('target')]) ? ' This instance has '.$this->lineUp[$of('target')].'.' : '';
+        $about = $this->subjects($diagnosis);
 
-        return ucfirst(
-            match ($diagnosis->kind) {
-                Failure::RuntimeTooOld => "{$who} needs {$this->game->runtimeName} ".
-                    $this->runtime($of('level')).
-                    ' or newer.'.
-                    $this->startedOn($of('has')),
-                Failure::Missing => isset($this->lineUp[$of('target')])
-                    ? "{$who} needs {$target}. It is in the line-up, but its file is not in the instance's folder."
-                    : "{$who} needs {$asked}, which is not in the line-up.",
-                Failure::NoLoader => "The game was to start with {$asked}, and its file is not in the instance's folder.",
-                Failure::WrongVersion => "{$who} needs {$asked}. This instance has ".$said('found').'.',
-                Failure::Excluded => "{$who} refuses to run beside {$other}.",
-                Failure::Duplicate => "{$who} is in the folder more than once: ".$said('files').'.',
-                Failure::Unreadable => 'The file '.
-                    ($of('file') === '' ? "of {$who}" : $of('file')).
-                    ' cannot be read: '.
-                    $said('why').
-                    '.',
-                Failure::WrongLoader => "{$who} is made for {$target}, not for ".$this->title($said('found')).'.',
-                Failure::OutOfMemory => $this->memory($of('what')),
-                Failure::NotStarted => "{$this->game->runtimeName} does not start like that: ".
-                    $this->orElse($of('why'), 'it was told something that it does not know').
-                    '.'.
-                    ($of('what') === '' ? '' : " It is about {$of('what')}."),
-                Failure::MachineMemory => 'The runtime could not have the memory that it was to be given; this machine has not got it.',
-                Failure::MissingClass => "{$who} calls {$said('class')}, which ".
-                    ($of('target') === '' ? $nowhere.'.' : "{$target} does not have in this release.{$has}"),
-                Failure::MissingMember => $of('member') === ''
-                    ? "{$who} uses {$said('class')}".
-                        ($of('target') === '' ? '' : " of {$target}").
-                        " in a way that this release of it does not allow.{$has}"
-                    : "{$who} asks ".
-                        ($of('target') === '' ? $this->orElse($of('class'), 'the game') : $target).
-                        " for {$said('member')}, which it does not have".
-                        ($of('target') === '' ? '.' : " in this release.{$has}"),
-                Failure::ClassDamaged => 'A class'.($of('package') === '' ? '' : " of {$who}")." is damaged: {$said('why')}.",
-                Failure::MissingLibrary => $of('entry') === ''
-                    ? "{$who} needs the native library {$said('library')}, which the runtime does not find."
-                    : "{$who} asks ".
-                        ($of('library') === '' ? 'a native library' : $of('library')).
-                        " for {$of('entry')}, which it does not have.",
-                Failure::MissingAssembly => "{$who} needs the assembly {$said('assembly')}, which {$nowhere}.",
-                Failure::WrongAssembly => "{$who} was built against {$said('assembly')} {$said('wanted')}.{$has}",
-                Failure::SameChange => "{$who} and {$other} both replace {$said('what')}, and only one can.",
-                Failure::SameNumber => "{$who} and {$other} both take the number {$said('what')}.",
-                Failure::OtherThanServer => 'The server has '.
-                    ($of('package') === '' ? 'something else' : "{$this->title($of('package'))} {$said('found')}").
-                    ', and this instance '.
-                    $this->orElse($of('version'), $this->lineUp[$of('package')] ?? 'another release').
-                    '. Both must have the same.',
-                Failure::NotOnServer => "{$who} is not on the server, which knows nothing of what it adds.",
-                Failure::OnlyOnServer => "The server has {$other}, which this instance has not.",
-                Failure::BadConfig => ($of('file') === '' ? 'A file of settings' : "The file {$of('file')}").
-                    ' cannot be understood'.
-                    ($of('what') === ''
-                        ? ''
-                        : ", from line {$of('what')}".($of('column') === '' ? '' : ", column {$of('column')}").' on').
-                    '.'.
-                    ($of('package') === '' ? '' : " {$who} reads it when it starts."),
-                Failure::PortTaken => 'Another program listens on '.
-                    ($of('port') === '' ? 'the port that the game wants' : "port {$of('port')}").
-                    '; perhaps the game runs already. Close that one, or give this one another port.',
-                Failure::DiskFull => 'The disk is full'.
-                    ($of('file') === '' ? '' : ", so {$of('file')} could not be written").
-                    '. Make room and launch again; no mod is to blame.',
-                Failure::NoPermission => 'The game may not use '.
-                    ($of('file') === '' ? 'a file or folder that it needs' : $of('file')).
-                    '. It belongs to another user or another program holds it.',
-                Failure::TooManyFiles => 'The game has as many files open as the system lets one program have. A higher limit helps '.
-                    '("ulimit -n"), and fewer packs and mods do.',
-                Failure::PathTooLong => 'A path is longer than the system takes'.
-                    ($of('file') === '' ? '' : ": {$of('file')}").
-                    '. Keep instances in a folder with a shorter name.',
-                Failure::WrongSide => "{$who} calls {$said('class')}, a part of the game that only a {$said('side')} has.",
-                Failure::NativeCrash => 'Code outside the runtime failed'.
-                    ($of('library') === '' ? '' : ", in {$of('library')}").
-                    ($of('package') === '' ? '' : ", called by {$who}").
-                    '.'.
-                    (preg_match('/gl|vulkan|vk|nvidia|nvoglv|radeon|amd|atio|mesa|dri/i', $of('library')) === 1
-                        ? ' Mostly that is something that the graphics driver cannot do.'
-                        : ''),
-                Failure::Hung => "{$whose} waits for something that does not come, and the game waits with it.",
-                Failure::Deadlock => match (true) {
-                    $of('target') !== '' => "{$who} and {$this->release($of('target'), '')} wait for each other",
-                    $of('package') !== '' => "{$who} has made threads wait for each other",
-                    default => 'Threads of the game wait for each other',
-                }.($of('thread') === '' ? '.' : ": {$of('thread')}."),
-                Failure::Endless => "{$whose} calls itself without end.",
-                Failure::Crash => "{$whose} failed: ".
-                    $this->orElse($of('message') === 'null' ? '' : $of('message'), $said('exception')).
-                    '.',
-            },
+        return ucfirst($this->ofLineUp($about) ?? $this->ofCode($about) ?? $this->ofMachine($about) ?? $this->ofCourse($about));
+    }
+
+    private function subjects(Diagnosis $diagnosis): Subjects
+    {
+        $of = $diagnosis->get(...);
+        $who = $this->release($of('package'), $of('version'));
+        $target = $of('target') === '' ? 'something else' : $this->title($of('target'));
+
+        return new Subjects(
+            $diagnosis,
+            $who,
+            $of('package') === '' ? 'The game' : $who,
+            $this->release($of('target'), $of('found')),
+            $target,
+            trim($target.' '.$this->words($of('target'), $of('range'))),
+            // Without an instance nothing is known of what else is there.
+            $this->plan === null ? 'it did not find' : 'nothing here holds',
+            isset($this->lineUp[$of('target')]) ? ' This instance has '.$this->lineUp[$of('target')].'.' : '',
         );
+    }
+
+    /** Of what is in the line-up, and what should be. */
+    private function ofLineUp(Subjects $about): ?string
+    {
+        return match ($about->diagnosis->kind) {
+            Failure::RuntimeTooOld => "{$about->who} needs {$this->game->runtimeName} ".
+                $this->runtime($about->get('level')).
+                ' or newer.'.
+                $this->startedOn($about->get('has')),
+            Failure::Missing => isset($this->lineUp[$about->get('target')])
+                ? "{$about->who} needs {$about->target}. It is in the line-up, but its file is not in the instance's folder."
+                : "{$about->who} needs {$about->asked}, which is not in the line-up.",
+            Failure::NoLoader => "The game was to start with {$about->asked}, and its file is not in the instance's folder.",
+            Failure::WrongVersion => "{$about->who} needs {$about->asked}. This instance has ".$about->said('found').'.',
+            Failure::Excluded => "{$about->who} refuses to run beside {$about->other}.",
+            Failure::Duplicate => "{$about->who} is in the folder more than once: ".$about->said('files').'.',
+            Failure::Unreadable => 'The file '.
+                ($about->get('file') === '' ? "of {$about->who}" : $about->get('file')).
+                ' cannot be read: '.
+                $about->said('why').
+                '.',
+            Failure::WrongLoader => "{$about->who} is made for {$about->target}, not for ".$this->title($about->said('found')).'.',
+            Failure::SameChange => "{$about->who} and {$about->other} both replace {$about->said('what')}, and only one can.",
+            Failure::SameNumber => "{$about->who} and {$about->other} both take the number {$about->said('what')}.",
+            Failure::OtherThanServer => 'The server has '.
+                ($about->get('package') === '' ? 'something else' : "{$this->title($about->get('package'))} {$about->said('found')}").
+                ', and this instance '.
+                $this->orElse($about->get('version'), $this->lineUp[$about->get('package')] ?? 'another release').
+                '. Both must have the same.',
+            Failure::NotOnServer => "{$about->who} is not on the server, which knows nothing of what it adds.",
+            Failure::OnlyOnServer => "The server has {$about->other}, which this instance has not.",
+            default => null,
+        };
+    }
+
+    /** Of what one file asks of another. */
+    private function ofCode(Subjects $about): ?string
+    {
+        return match ($about->diagnosis->kind) {
+            Failure::MissingClass => "{$about->who} calls {$about->said('class')}, which ".
+                ($about->get('target') === '' ? $about->nowhere.'.' : "{$about->target} does not have in this release.{$about->has}"),
+            Failure::MissingMember => $about->get('member') === ''
+                ? "{$about->who} uses {$about->said('class')}".
+                    ($about->get('target') === '' ? '' : " of {$about->target}").
+                    " in a way that this release of it does not allow.{$about->has}"
+                : "{$about->who} asks ".
+                    ($about->get('target') === '' ? $this->orElse($about->get('class'), 'the game') : $about->target).
+                    " for {$about->said('member')}, which it does not have".
+                    ($about->get('target') === '' ? '.' : " in this release.{$about->has}"),
+            Failure::ClassDamaged => 'A class'.
+                ($about->get('package') === '' ? '' : " of {$about->who}").
+                " is damaged: {$about->said('why')}.",
+            Failure::MissingLibrary => $about->get('entry') === ''
+                ? "{$about->who} needs the native library {$about->said('library')}, which the runtime does not find."
+                : "{$about->who} asks ".
+                    ($about->get('library') === '' ? 'a native library' : $about->get('library')).
+                    " for {$about->get('entry')}, which it does not have.",
+            Failure::MissingAssembly => "{$about->who} needs the assembly {$about->said('assembly')}, which {$about->nowhere}.",
+            Failure::WrongAssembly => "{$about->who} was built against {$about->said('assembly')} {$about->said('wanted')}.{$about->has}",
+            Failure::WrongSide => "{$about->who} calls {$about->said('class')}, a part of the game that only a {$about->said('side')} has.",
+            default => null,
+        };
+    }
+
+    /** Of the machine and how the runtime is started; no mod is to blame. */
+    private function ofMachine(Subjects $about): ?string
+    {
+        return match ($about->diagnosis->kind) {
+            Failure::OutOfMemory => $this->memory($about->get('what')),
+            Failure::NotStarted => "{$this->game->runtimeName} does not start like that: ".
+                $this->orElse($about->get('why'), 'it was told something that it does not know').
+                '.'.
+                ($about->get('what') === '' ? '' : " It is about {$about->get('what')}."),
+            Failure::MachineMemory => 'The runtime could not have the memory that it was to be given; this machine has not got it.',
+            Failure::PortTaken => 'Another program listens on '.
+                ($about->get('port') === '' ? 'the port that the game wants' : "port {$about->get('port')}").
+                '; perhaps the game runs already. Close that one, or give this one another port.',
+            Failure::DiskFull => 'The disk is full'.
+                ($about->get('file') === '' ? '' : ", so {$about->get('file')} could not be written").
+                '. Make room and launch again; no mod is to blame.',
+            Failure::NoPermission => 'The game may not use '.
+                ($about->get('file') === '' ? 'a file or folder that it needs' : $about->get('file')).
+                '. It belongs to another user or another program holds it.',
+            Failure::TooManyFiles => 'The game has as many files open as the system lets one program have. A higher limit helps '.
+                '("ulimit -n"), and fewer packs and mods do.',
+            Failure::PathTooLong => 'A path is longer than the system takes'.
+                ($about->get('file') === '' ? '' : ": {$about->get('file')}").
+                '. Keep instances in a folder with a shorter name.',
+            default => null,
+        };
+    }
+
+    /** Of what went wrong while the game ran. */
+    private function ofCourse(Subjects $about): string
+    {
+        return match ($about->diagnosis->kind) {
+            Failure::BadConfig => ($about->get('file') === '' ? 'A file of settings' : "The file {$about->get('file')}").
+                ' cannot be understood'.
+                ($about->get('what') === ''
+                    ? ''
+                    : ", from line {$about->get('what')}".($about->get('column') === '' ? '' : ", column {$about->get('column')}").' on').
+                '.'.
+                ($about->get('package') === '' ? '' : " {$about->who} reads it when it starts."),
+            Failure::NativeCrash => 'Code outside the runtime failed'.
+                ($about->get('library') === '' ? '' : ", in {$about->get('library')}").
+                ($about->get('package') === '' ? '' : ", called by {$about->who}").
+                '.'.
+                (preg_match('/gl|vulkan|vk|nvidia|nvoglv|radeon|amd|atio|mesa|dri/i', $about->get('library')) === 1
+                    ? ' Mostly that is something that the graphics driver cannot do.'
+                    : ''),
+            Failure::Hung => "{$about->whose} waits for something that does not come, and the game waits with it.",
+            Failure::Deadlock => match (true) {
+                $about->get('target') !== '' => "{$about->who} and {$this->release($about->get('target'), '')} wait for each other",
+                $about->get('package') !== '' => "{$about->who} has made threads wait for each other",
+                default => 'Threads of the game wait for each other',
+            }.($about->get('thread') === '' ? '.' : ": {$about->get('thread')}."),
+            Failure::Endless => "{$about->whose} calls itself without end.",
+            default => "{$about->whose} failed: ".
+                $this->orElse($about->get('message') === 'null' ? '' : $about->get('message'), $about->said('exception')).
+                '.',
+        };
     }
 
     /** Memory is not one thing; the words are those of the Java runtime. */

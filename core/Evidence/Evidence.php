@@ -34,54 +34,59 @@ final readonly class Evidence
 
     private function read(string $path, int $depth): ArchiveFacts
     {
+        $zip = self::opened($path);
+        if ($zip === null) {
+            return new ArchiveFacts();
+        }
+        $found = new FoundInside();
+        for ($i = 0; $i < min($zip->numFiles, self::ENTRIES); $i++) {
+            $this->readEntry($zip, $i, $depth, $found);
+        }
+        $zip->close();
+
+        return $found->facts();
+    }
+
+    private function readEntry(ZipArchive $zip, int $i, int $depth, FoundInside $found): void
+    {
+        $name = mb_scrub((string) $zip->getNameIndex($i));
+        $kind = strtolower(pathinfo($name, PATHINFO_EXTENSION));
+        if ($kind === 'class' && ! str_starts_with($name, 'META-INF/versions/')) {
+            $of = self::levelOf((string) $zip->getFromIndex($i, 8));
+            if ($of !== null && basename($name) !== 'module-info.class') {
+                $found->atLevel($of, $name);
+                $found->namespaces[strtr(dirname($name), '/', '.')] = true;
+            }
+        } elseif ($kind === 'dll') {
+            $of = $this->isReadable($zip, $i) ? Assembly::frameworkOf((string) $zip->getFromIndex($i)) : null;
+            if ($of !== null) {
+                [$found->framework, $found->assembly] = $of > $found->framework ? [$of, $name] : [$found->framework, $found->assembly];
+                $found->assemblies[pathinfo($name, PATHINFO_FILENAME)] = true;
+            }
+        } elseif ($kind === 'jar' && $depth > 0 && $this->isReadable($zip, $i)) {
+            $inner = $this->inside((string) $zip->getFromIndex($i), $depth - 1);
+            $found->embedded[$name] = $inner->manifest['implementation-version'] ?? ($inner->manifest['bundle-version'] ?? '');
+            $found->atLevel($inner->level, "{$name}, {$inner->witness}");
+            $found->namespaces += array_fill_keys($inner->namespaces, true);
+        } elseif (strcasecmp($name, 'META-INF/MANIFEST.MF') === 0) {
+            $found->manifest = Manifest::main((string) $zip->getFromIndex($i, 65_536));
+        }
+    }
+
+    /** The archive, also one that begins with something else. */
+    private static function opened(string $path): ?ZipArchive
+    {
         $zip = new ZipArchive();
         if ($zip->open($path, ZipArchive::RDONLY) !== true) {
             $whole = Prefixed::without($path);
             $isOpen = $whole !== null && $zip->open($whole, ZipArchive::RDONLY) === true;
             $whole === null || unlink($whole);
             if (! $isOpen) {
-                return new ArchiveFacts();
+                return null;
             }
         }
-        $level = $framework = 0;
-        $witness = $assembly = '';
-        $namespaces = $assemblies = $embedded = $manifest = [];
-        for ($i = 0; $i < min($zip->numFiles, self::ENTRIES); $i++) {
-            $name = mb_scrub((string) $zip->getNameIndex($i));
-            $kind = strtolower(pathinfo($name, PATHINFO_EXTENSION));
-            if ($kind === 'class' && ! str_starts_with($name, 'META-INF/versions/')) {
-                $of = self::levelOf((string) $zip->getFromIndex($i, 8));
-                if ($of !== null && basename($name) !== 'module-info.class') {
-                    [$level, $witness] = $of > $level ? [$of, $name] : [$level, $witness];
-                    $namespaces[strtr(dirname($name), '/', '.')] = true;
-                }
-            } elseif ($kind === 'dll') {
-                $of = $this->isReadable($zip, $i) ? Assembly::frameworkOf((string) $zip->getFromIndex($i)) : null;
-                if ($of !== null) {
-                    [$framework, $assembly] = $of > $framework ? [$of, $name] : [$framework, $assembly];
-                    $assemblies[pathinfo($name, PATHINFO_FILENAME)] = true;
-                }
-            } elseif ($kind === 'jar' && $depth > 0 && $this->isReadable($zip, $i)) {
-                $inner = $this->inside((string) $zip->getFromIndex($i), $depth - 1);
-                $embedded[$name] = $inner->manifest['implementation-version'] ?? ($inner->manifest['bundle-version'] ?? '');
-                [$level, $witness] = $inner->level > $level ? [$inner->level, "{$name}, {$inner->witness}"] : [$level, $witness];
-                $namespaces += array_fill_keys($inner->namespaces, true);
-            } elseif (strcasecmp($name, 'META-INF/MANIFEST.MF') === 0) {
-                $manifest = Manifest::main((string) $zip->getFromIndex($i, 65_536));
-            }
-        }
-        $zip->close();
 
-        return new ArchiveFacts(
-            $level,
-            $witness,
-            $framework,
-            $assembly,
-            array_map(strval(...), array_keys($namespaces)),
-            array_map(strval(...), array_keys($assemblies)),
-            $embedded,
-            $manifest,
-        );
+        return $zip;
     }
 
     /** The major version in a class file's head; null for what is not one. */

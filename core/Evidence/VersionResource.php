@@ -37,7 +37,7 @@ final class VersionResource
             return null;
         }
         $part = new self($info);
-        $words = fn (int $at): array => array_map(fn (int $word): int => $part->number('v', $at + $word) ?? 0, [2, 0, 6, 4]);
+        $words = fn (int $at): array => array_map(fn (int $word): int => $part->number(2, $at + $word) ?? 0, [2, 0, 6, 4]);
         $dotted = fn (int $at): string => implode('.', $words($at));
 
         return ['fileVersion' => $dotted($at + 8), 'productVersion' => $dotted($at + 16), 'strings' => $part->strings()];
@@ -46,24 +46,24 @@ final class VersionResource
     /** The bytes of the first version resource. */
     private function resource(): ?string
     {
-        $header = $this->number('V', 0x3C);
+        $header = $this->number(4, 0x3C);
         if (! str_starts_with($this->bytes, 'MZ') || $header === null || substr($this->bytes, $header, 4) !== "PE\0\0") {
             return null;
         }
-        $sections = $this->number('v', $header + 6) ?? 0;
-        $first = $header + 24 + ($this->number('v', $header + 20) ?? 0);
+        $sections = $this->number(2, $header + 6) ?? 0;
+        $first = $header + 24 + ($this->number(2, $header + 20) ?? 0);
         for ($section = 0; $section < min($sections, 96); $section++) {
             $row = $first + $section * 40;
             if (rtrim(substr($this->bytes, $row, 8), "\0") !== '.rsrc') {
                 continue;
             }
-            [$address, $start] = [$this->number('V', $row + 12) ?? 0, $this->number('V', $row + 20) ?? 0];
+            [$address, $start] = [$this->number(4, $row + 12) ?? 0, $this->number(4, $row + 20) ?? 0];
             // Type, name, language: a directory each.
             $at = $this->entry($start, $start, self::VERSION);
             $at = $at === null ? null : $this->entry($start, $at, null);
             $at = $at === null ? null : $this->entry($start, $at, null);
-            $data = $at === null ? null : $this->number('V', $at);
-            $size = $at === null ? null : $this->number('V', $at + 4);
+            $data = $at === null ? null : $this->number(4, $at);
+            $size = $at === null ? null : $this->number(4, $at + 4);
 
             return $data === null || $size === null || $data < $address
                 ? null
@@ -76,11 +76,11 @@ final class VersionResource
     /** Where an entry of a directory leads: the one with an id, or the first. */
     private function entry(int $start, int $directory, ?int $id): ?int
     {
-        $count = ($this->number('v', $directory + 12) ?? 0) + ($this->number('v', $directory + 14) ?? 0);
+        $count = ($this->number(2, $directory + 12) ?? 0) + ($this->number(2, $directory + 14) ?? 0);
         for ($entry = 0; $entry < min($count, 1_000); $entry++) {
             $row = $directory + 16 + $entry * 8;
-            $leads = $this->number('V', $row + 4);
-            if ($leads !== null && ($id === null || $this->number('V', $row) === $id)) {
+            $leads = $this->number(4, $row + 4);
+            if ($leads !== null && ($id === null || $this->number(4, $row) === $id)) {
                 return $start + ($leads & 0x7FFFFFFF);
             }
         }
@@ -100,8 +100,8 @@ final class VersionResource
         // The table's own head: three numbers and eight characters that name its language.
         $at = ($at + 6 + 18 + 3) & ~3;
         while (count($strings) < self::STRINGS && $at + 6 < strlen($info)) {
-            [$length, $characters] = [$this->number('v', $at) ?? 0, $this->number('v', $at + 2) ?? 0];
-            if ($length < 8 || $at + $length > strlen($info) || $this->number('v', $at + 4) !== 1) {
+            [$length, $characters] = [$this->number(2, $at) ?? 0, $this->number(2, $at + 2) ?? 0];
+            if ($length < 8 || $at + $length > strlen($info) || $this->number(2, $at + 4) !== 1) {
                 break;
             }
             $text = substr($info, $at + 6, $length - 6);
@@ -135,15 +135,15 @@ final class VersionResource
         return mb_scrub(mb_convert_encoding($text, 'UTF-8', 'UTF-16LE'), 'UTF-8');
     }
 
-    /** @param  'v'|'V'  $form  two bytes or four, the least significant first */
-    private function number(string $form, int $at): ?int
+    /** @param  int  $length  two bytes or four, the least significant first */
+    private function number(int $length, int $at): ?int
     {
-        $bytes = $at < 0 ? '' : substr($this->bytes, $at, $form === 'v' ? 2 : 4);
-        if (strlen($bytes) < ($form === 'v' ? 2 : 4)) {
+        $bytes = $at < 0 ? '' : substr($this->bytes, $at, $length);
+        if (strlen($bytes) < $length) {
             return null;
         }
         $number = ord($bytes[0]) | (ord($bytes[1]) << 8);
 
-        return $form === 'v' ? $number : $number | (ord($bytes[2]) << 16) | (ord($bytes[3]) << 24);
+        return $length === 2 ? $number : $number | (ord($bytes[2]) << 16) | (ord($bytes[3]) << 24);
     }
 }

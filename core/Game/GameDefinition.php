@@ -81,17 +81,7 @@ final readonly class GameDefinition
         $node = Node::ofJson($json);
         $node->expectFormat('stasimon/game');
         $runtime = $node->field('runtime');
-        $memory = array_map(
-            fn (Node $item): MemoryChoice => new MemoryChoice(
-                $item->field('megabytes')->whole(),
-                $item->field('words')->words(),
-                $item->optional('recommended')?->flag() ?? false,
-            ),
-            $node->field('memory')->items(),
-        );
-        if ($memory === []) {
-            throw $node->field('memory')->wrong('at least one choice is expected.');
-        }
+        $memory = self::memory($node->field('memory'));
 
         $game = new self(
             $node->field('id')->id(),
@@ -101,10 +91,7 @@ final readonly class GameDefinition
             $runtime->field('id')->id(),
             $runtime->field('name')->words(),
             self::texts($runtime->field('versions')),
-            array_map(
-                fn (Node $item): LoaderWord => new LoaderWord($item->field('id')->id(), $item->field('words')->words(Limits::SUMMARY)),
-                $node->field('loaders')->items(),
-            ),
+            array_map(self::loader(...), $node->field('loaders')->items()),
             $memory,
             array_map(
                 fn (Node $place): Place => new Place(
@@ -130,6 +117,34 @@ final readonly class GameDefinition
         $game->checkVersions($runtime);
 
         return $game;
+    }
+
+    /** @throws UnusableDocument */
+    private static function loader(Node $node): LoaderWord
+    {
+        return new LoaderWord($node->field('id')->id(), $node->field('words')->words(Limits::SUMMARY));
+    }
+
+    /**
+     * @return non-empty-list<MemoryChoice>
+     *
+     * @throws UnusableDocument
+     */
+    private static function memory(Node $node): array
+    {
+        $memory = array_map(
+            fn (Node $item): MemoryChoice => new MemoryChoice(
+                $item->field('megabytes')->whole(),
+                $item->field('words')->words(),
+                $item->optional('recommended')?->flag() ?? false,
+            ),
+            $node->items(),
+        );
+        if ($memory === []) {
+            throw $node->wrong('at least one choice is expected.');
+        }
+
+        return $memory;
     }
 
     /** @throws UnusableDocument for a program that nobody looks for */

@@ -13,7 +13,7 @@ final readonly class LogForm
 {
     /**
      * @param  string  $line  a pattern with the groups time, thread, level, logger and message
-     * @param  array<string, 'info'|'warn'|'error'>  $levels  the group's text => what it means, where it is not a usual word
+     * @param  array<string, LogLevel>  $levels  the group's text => what it means, where it is not a usual word
      * @param  array<string, string>  $phases  logger => name of the phase that begins with its first line, in their order
      * @param  string  $starting  a pattern over the message that says that a mod begins to start: package, version
      * @param  string  $started  the same once it has: package, version, milliseconds
@@ -55,7 +55,7 @@ final readonly class LogForm
 
         return new self(
             Pattern::read($node->field('line')),
-            array_map(fn (Node $level): string => $level->choice(LogLevel::class)->value, $node->optional('levels')?->entries() ?? []),
+            array_map(fn (Node $level): LogLevel => $level->choice(LogLevel::class), $node->optional('levels')?->entries() ?? []),
             $phases,
             $node->has('starting') ? Pattern::read($node->field('starting')) : '',
             $node->has('started') ? Pattern::read($node->field('started')) : '',

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Log;
 
+use Stasimon\Core\Game\LogLevel;
+
 /**
  * The usual layouts of logging libraries, recognised without being told which: a time, a level, a thread and a logger in any
  * order before the message, with or without brackets; the console layouts that begin with a level; and one JSON object a line.
@@ -12,6 +14,24 @@ namespace Stasimon\Core\Log;
  */
 final class Layouts
 {
+    /** Where writers of objects put the trace. */
+    private const TRACES = [
+        'thrown.extendedStackTrace',
+        'thrown',
+        'stack_trace',
+        'error.stack_trace',
+        'stackTrace',
+        'stacktrace',
+        'exception.stacktrace',
+        'exception',
+        'Exception',
+        '@x',
+        'err.stack',
+        'error.stack',
+        'throwable',
+        'exc_info',
+    ];
+
     private const LEVELS = [
         'info' => [
             'TRACE',
@@ -72,7 +92,13 @@ final class Layouts
     ];
 
     /** What .NET's console logger begins a line with. */
-    private const SHORT = ['trce' => 'info', 'dbug' => 'info', 'info' => 'info', 'warn' => 'warn', 'fail' => 'error', 'crit' => 'error'];
+    private const SHORT = ['trce' => LogLevel::Info,
+        'dbug' => LogLevel::Info,
+        'info' => LogLevel::Info,
+        'warn' => LogLevel::Warn,
+        'fail' => LogLevel::Error,
+        'crit' => LogLevel::Error,
+    ];
 
     /** Levels that are written small as well. */
     private const SMALL = 'trace|debug|info|information|notice|warn|warning|error|fatal|critical';
@@ -83,7 +109,7 @@ final class Layouts
     private const TIME = '(?:\d{4}[-\/.]\d\d[-\/.]\d\d|\d{1,2}[ -][A-Za-z]{3}[ -]\d{4}|[A-Z][a-z]{2}\.? \d{1,2},? \d{4},?)?[T '.
         '_]?\d{1,2}:\d\d(?::\d\d)?(?:[.,:]\d{1,9})?(?: ?[AP]M)?(?:Z|[+-]\d\d:?\d\d)?|\d{10,13}(?=\D)';
 
-    /** @var array<string, 'info'|'warn'|'error'> level as it is written => ours */
+    /** @var array<string, LogLevel> level as it is written => ours */
     private array $levels = [];
 
     private string $timed;
@@ -98,7 +124,7 @@ final class Layouts
     public function __construct()
     {
         foreach (self::LEVELS as $level => $words) {
-            $this->levels += array_fill_keys($words, $level);
+            $this->levels += array_fill_keys($words, LogLevel::from($level));
         }
         $words = implode('|', array_map(preg_quote(...), array_keys($this->levels)));
         $this->timed = '/^[\[(<|]?(?<time>'.self::TIME.')/';
@@ -124,7 +150,7 @@ final class Layouts
         if (preg_match($this->untimed, $text, $part) === 1 && ! $this->isSentence($text, $part['level'], $part['message'])) {
             $this->hasBegun = true;
 
-            return new LogLine($number, '', $part['thread'], $this->levels[$part['level']] ?? 'info', '', $part['message']);
+            return new LogLine($number, '', $part['thread'], $this->levels[$part['level']] ?? LogLevel::Info, '', $part['message']);
         }
         if (preg_match('/^(?<level>trce|dbug|info|warn|fail|crit): (?<logger>[\w.`+]+)\[\d+\]$/', $text, $part) === 1) {
             return new LogLine($number, '', '', self::SHORT[$part['level']], $part['logger'], '');
@@ -155,9 +181,9 @@ final class Layouts
             // java.util.logging's first line of two has a class and a method and nothing else.
             return preg_match('/^\s*(?:\p{L}+\s+)?[\w$]+(?:\.[\w$]+)+\s[\w$<>]+$/u', $rest) === 1
                 ? null
-                : new LogLine($number, $time, '', 'info', '', ltrim($rest, " ]|)>-:\t"));
+                : new LogLine($number, $time, '', LogLevel::Info, '', ltrim($rest, " ]|)>-:\t"));
         }
-        $level = $this->levels[$part['level'][0]] ?? ($this->levels[mb_strtoupper($part['level'][0])] ?? 'info');
+        $level = $this->levels[$part['level'][0]] ?? ($this->levels[mb_strtoupper($part['level'][0])] ?? LogLevel::Info);
         $before = substr($rest, 0, $part['level'][1]);
         $message = ltrim(substr($rest, $part['level'][1] + strlen($part['level'][0])), " ]|)>:\t");
         $thread = preg_match('/\[(?<thread>[^\]\/]{1,80})/', "{$before}] {$message}", $named) === 1 ? $named['thread'] : '';
@@ -182,63 +208,60 @@ final class Layouts
         if (! is_array($entry)) {
             return null;
         }
-        $first = function (string ...$keys) use ($entry): string {
-            foreach ($keys as $key) {
-                $value = $entry;
-                foreach (explode('.', $key) as $part) {
-                    $value = is_array($value) ? $value[$part] ?? null : null;
-                }
-                $value ??= $entry[$key] ?? null;
-                if (is_string($value) || is_int($value)) {
-                    return (string) $value;
-                }
-            }
-
-            return '';
-        };
+        $first = fn (string ...$keys): string => self::first($entry, $keys);
         $level = $first('level', 'log.level', 'severity', '@l', 'Level', 'levelname');
         $message = $first('message', 'msg', '@m', '@mt', 'RenderedMessage', 'Message', 'MessageTemplate');
         if ($level === '' && $message === '') {
             return null;
         }
-        $trace = $first(
-            'thrown.extendedStackTrace',
-            'thrown',
-            'stack_trace',
-            'error.stack_trace',
-            'stackTrace',
-            'stacktrace',
-            'exception.stacktrace',
-            'exception',
-            'Exception',
-            '@x',
-            'err.stack',
-            'error.stack',
-            'throwable',
-            'exc_info',
-        );
-        $ours = 'info';
-        foreach (self::LEVELS as $known => $words) {
-            $ours =
-                in_array(strtoupper($level), $words, true) ||
-                (ctype_digit($level) &&
-                    $known ===
-                        match (true) {
-                            (int) $level >= 50 => 'error',
-                            (int) $level >= 40 => 'warn',
-                            default => 'info',
-                        })
-                    ? $known
-                    : $ours;
-        }
+        $trace = $first(...self::TRACES);
 
         return new LogLine(
             $number,
             $first('time', 'timestamp', '@timestamp', '@t', 'Timestamp'),
             $first('thread', 'thread_name', 'threadName'),
-            $ours,
+            self::level($level),
             $first('logger', 'loggerName', 'logger_name', 'SourceContext', 'name'),
             $trace === '' ? $message : "{$message}\n".rtrim($trace),
         );
+    }
+
+    /**
+     * @param  array<mixed>  $entry
+     * @param  array<string>  $keys  the first that says something counts; a dot leads into an object
+     */
+    private static function first(array $entry, array $keys): string
+    {
+        foreach ($keys as $key) {
+            $value = $entry;
+            foreach (explode('.', $key) as $part) {
+                $value = is_array($value) ? $value[$part] ?? null : null;
+            }
+            $value ??= $entry[$key] ?? null;
+            if (is_string($value) || is_int($value)) {
+                return (string) $value;
+            }
+        }
+
+        return '';
+    }
+
+    /** One of our levels for one by its name or its number. */
+    private static function level(string $level): LogLevel
+    {
+        if (ctype_digit($level)) {
+            return match (true) {
+                (int) $level >= 50 => LogLevel::Error,
+                (int) $level >= 40 => LogLevel::Warn,
+                default => LogLevel::Info,
+            };
+        }
+        foreach (self::LEVELS as $known => $words) {
+            if (in_array(strtoupper($level), $words, true)) {
+                $ours = LogLevel::from($known);
+            }
+        }
+
+        return $ours ?? LogLevel::Info;
     }
 }

@@ -4,17 +4,19 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Log;
 
+use Stasimon\Core\Game\LogLevel;
+
 final readonly class LogLine
 {
     /**
      * @param  int  $number  from 1
-     * @param  'info'|'warn'|'error'|'text'  $level  "text" for a line that is not in the game's form
+     * @param  LogLevel|null  $level  null for a line that is not in the game's form
      */
     public function __construct(
         public int $number,
         public string $time,
         public string $thread,
-        public string $level,
+        public ?LogLevel $level,
         public string $logger,
         public string $message,
     ) {
@@ -23,6 +25,12 @@ final readonly class LogLine
     public function saying(string $message): self
     {
         return new self($this->number, $this->time, $this->thread, $this->level, $this->logger, $message);
+    }
+
+    /** How it is called in an address, a style and what is kept. */
+    public function levelName(): string
+    {
+        return $this->level->value ?? 'text';
     }
 
     /** The time of the day alone, where there is a date before it. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Log;
 
 use Stasimon\Core\Game\LogForm;
+use Stasimon\Core\Game\LogLevel;
 
 /** Reads a game's log by the form that its definition gives, and what is not in that by the usual layouts. */
 final readonly class LogReader
@@ -92,17 +93,16 @@ final readonly class LogReader
                 $part['logger'] ?? '',
                 $part['message'] ?? '',
             )
-            : $this->layouts->read($number, $text) ?? new LogLine($number, '', '', 'text', '', $text);
+            : $this->layouts->read($number, $text) ?? new LogLine($number, '', '', null, '', $text);
     }
 
-    /** @return 'info'|'warn'|'error'|'text' */
-    private static function level(string $word): string
+    private static function level(string $word): ?LogLevel
     {
         return match (strtolower($word)) {
-            'info', 'debug' => 'info',
-            'warn', 'warning' => 'warn',
-            'error', 'fatal' => 'error',
-            default => 'text',
+            'info', 'debug' => LogLevel::Info,
+            'warn', 'warning' => LogLevel::Warn,
+            'error', 'fatal' => LogLevel::Error,
+            default => null,
         };
     }
 }

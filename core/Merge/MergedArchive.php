@@ -117,11 +117,8 @@ final class MergedArchive
                     throw UnmergeableArchive::because($part->called, "{$path} in it is no path that could be in one.");
                 }
                 // The game's own manifest says how it is started; one of a mod says that of the mod.
-                if (
-                    self::signs($path) ||
-                    Replacement::anyCovers($part->without, $path, isExact: true) ||
-                    ($n > 0 && strcasecmp($path, self::MANIFEST) === 0)
-                ) {
+                $isOwnManifest = $n > 0 && strcasecmp($path, self::MANIFEST) === 0;
+                if ($isOwnManifest || self::signs($path) || Replacement::anyCovers($part->without, $path, isExact: true)) {
                     continue;
                 }
                 $chosen[$path] = [$part, $entry];
@@ -131,6 +128,23 @@ final class MergedArchive
         }
         $chosen = self::withoutOlder($chosen, $brought, $parts);
         self::checkFolders($chosen);
+        $chosen = self::withFolders($chosen, $folders);
+        ksort($chosen, SORT_STRING);
+        ksort($by, SORT_STRING);
+        $first = array_intersect_key($chosen, [self::FOLDER => true]) + array_intersect_key($chosen, [self::MANIFEST => true]);
+
+        return [$first + $chosen, array_intersect_key($by, $chosen)];
+    }
+
+    /**
+     * @param  array<string, array{Part, RawEntry}>  $chosen  files by path
+     * @param  array<string, array{Part, RawEntry}>  $folders
+     * @return array<string, array{Part, RawEntry}>
+     *
+     * @throws UnmergeableArchive
+     */
+    private static function withFolders(array $chosen, array $folders): array
+    {
         foreach ($folders as $path => $folder) {
             $name = rtrim((string) $path, '/');
             if (isset($chosen[$name])) {
@@ -141,11 +155,8 @@ final class MergedArchive
             }
             $chosen[$path] = $folder;
         }
-        ksort($chosen, SORT_STRING);
-        ksort($by, SORT_STRING);
-        $first = array_intersect_key($chosen, [self::FOLDER => true]) + array_intersect_key($chosen, [self::MANIFEST => true]);
 
-        return [$first + $chosen, array_intersect_key($by, $chosen)];
+        return $chosen;
     }
 
     /**

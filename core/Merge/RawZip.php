@@ -28,26 +28,9 @@ final class RawZip
      */
     public static function entries($archive, string $called, bool $withFolders = false): array
     {
-        fseek($archive, 0, SEEK_END);
-        $length = (int) ftell($archive);
-        $tail = self::at($archive, max(0, $length - self::END - self::COMMENT), self::END + self::COMMENT);
-        $end = strrpos($tail, "PK\x05\x06");
-        if ($end === false || strlen($tail) - $end < self::END) {
-            throw UnmergeableArchive::because($called, 'it is no whole ZIP archive.');
-        }
-        $at = $length - strlen($tail) + $end;
-        $said = self::numbers('vcount/Vbytes/Voffset', substr($tail, $end + 10, 10));
-        if ($said['count'] === 0xFFFF || $said['bytes'] === self::WHOLE || $said['offset'] === self::WHOLE) {
-            [$said, $at] = self::large($archive, $at, $called);
-        }
-        // What stands before it, as a program that unpacks it, moves all that it says: 4.1.9.
-        $before = $at - $said['bytes'] - $said['offset'];
-        if ($before < 0) {
-            throw UnmergeableArchive::because($called, 'its list of files is damaged.');
-        }
-        $directory = self::at($archive, $said['offset'] + $before, $said['bytes']);
+        [$directory, $count, $before, $length] = self::directory($archive, $called);
         $entries = [];
-        for ($n = 0, $at = 0; $n < $said['count']; $n++) {
+        for ($n = 0, $at = 0; $n < $count; $n++) {
             if (substr($directory, $at, 4) !== "PK\x01\x02" || strlen($directory) < $at + 46) {
                 throw UnmergeableArchive::because($called, 'its list of files is damaged.');
             }
@@ -68,12 +51,7 @@ final class RawZip
             if (max($one['packed'], $one['size'], $one['offset']) >= self::WHOLE) {
                 throw UnmergeableArchive::because($called, "{$name} in it is larger than the games of that time could read.");
             }
-            $local = self::at($archive, $one['offset'], 30);
-            if (! str_starts_with($local, "PK\x03\x04") || strlen($local) < 30) {
-                throw UnmergeableArchive::because($called, "{$name} is not where its list says.");
-            }
-            $lengths = self::numbers('vname/vextra', substr($local, 26, 4));
-            $from = $one['offset'] + 30 + $lengths['name'] + $lengths['extra'];
+            $from = self::contentOf($archive, $called, $name, $one['offset']);
             if ($from + $one['packed'] > $length) {
                 throw UnmergeableArchive::because($called, "{$name} is not whole.");
             }
@@ -81,6 +59,51 @@ final class RawZip
         }
 
         return $entries;
+    }
+
+    /**
+     * @param  resource  $archive
+     * @return array{string, int, int, int} the list of files, how many they are, bytes before the archive begins, and all its bytes
+     *
+     * @throws UnmergeableArchive
+     */
+    private static function directory($archive, string $called): array
+    {
+        fseek($archive, 0, SEEK_END);
+        $length = (int) ftell($archive);
+        $tail = self::at($archive, max(0, $length - self::END - self::COMMENT), self::END + self::COMMENT);
+        $end = strrpos($tail, "PK\x05\x06");
+        if ($end === false || strlen($tail) - $end < self::END) {
+            throw UnmergeableArchive::because($called, 'it is no whole ZIP archive.');
+        }
+        $at = $length - strlen($tail) + $end;
+        $said = self::numbers('vcount/Vbytes/Voffset', substr($tail, $end + 10, 10));
+        if ($said['count'] === 0xFFFF || $said['bytes'] === self::WHOLE || $said['offset'] === self::WHOLE) {
+            [$said, $at] = self::large($archive, $at, $called);
+        }
+        // What stands before it, as a program that unpacks it, moves all that it says: 4.1.9.
+        $before = $at - $said['bytes'] - $said['offset'];
+        if ($before < 0) {
+            throw UnmergeableArchive::because($called, 'its list of files is damaged.');
+        }
+
+        return [self::at($archive, $said['offset'] + $before, $said['bytes']), $said['count'], $before, $length];
+    }
+
+    /**
+     * @param  resource  $archive
+     *
+     * @throws UnmergeableArchive
+     */
+    private static function contentOf($archive, string $called, string $name, int $offset): int
+    {
+        $local = self::at($archive, $offset, 30);
+        if (! str_starts_with($local, "PK\x03\x04") || strlen($local) < 30) {
+            throw UnmergeableArchive::because($called, "{$name} is not where its list says.");
+        }
+        $lengths = self::numbers('vname/vextra', substr($local, 26, 4));
+
+        return $offset + 30 + $lengths['name'] + $lengths['extra'];
     }
 
     /**

@@ -185,18 +185,7 @@ final class Numbering
         if ($free < $cells || 2 * ($pairs + 1) * ($this->most - $this->least + 1) > self::STEPS) {
             return null;
         }
-        $from = [];
-        foreach ($left as $index => $group) {
-            $own = array_flip(range($group->first(), $group->last()));
-            if (
-                ! $group->isTorn() &&
-                $group->first() >= $this->least &&
-                $group->last() <= $this->most &&
-                array_intersect_key($used, $own) === []
-            ) {
-                $from[$group->first()][] = $index;
-            }
-        }
+        $from = $this->couldStay($left, $used);
         // best[at]["odd pairs"]: the most lines before a number, and how it came to that: where from, and which group stayed.
         $best = [$this->least => ['0 0' => [0, null, null]]];
         $take = function (int $to, int $odd, int $has, int $weight, string $by, ?int $group) use (&$best, $pairs): void {
@@ -220,13 +209,21 @@ final class Numbering
                 }
             }
         }
-        $end = null;
-        foreach ($best[$this->most + 1] ?? [] as $key => $state) {
-            $end = (int) explode(' ', $key)[1] >= $pairs && ($end === null || $state[0] > $end[0]) ? $state : $end;
-        }
+        $end = self::roomiest($best[$this->most + 1] ?? [], $pairs);
         if ($end === null) {
             return null;
         }
+
+        return self::walkedBack($best, $end);
+    }
+
+    /**
+     * @param  array<int, array<string, array{int, ?string, ?int}>>  $best
+     * @param  array{int, ?string, ?int}  $end
+     * @return array<int, int> the groups that stay: index => first number
+     */
+    private static function walkedBack(array $best, array $end): array
+    {
         $staying = [];
         for ($state = $end; $state[1] !== null; $state = $best[(int) $where[0]]["{$where[1]} {$where[2]}"]) {
             $where = explode(' ', $state[1]);
@@ -236,6 +233,43 @@ final class Numbering
         }
 
         return $staying;
+    }
+
+    /**
+     * @param  array<string, array{int, ?string, ?int}>  $states
+     * @return array{int, ?string, ?int}|null the heaviest with a place for each pair
+     */
+    private static function roomiest(array $states, int $pairs): ?array
+    {
+        $end = null;
+        foreach ($states as $key => $state) {
+            $end = (int) explode(' ', (string) $key)[1] >= $pairs && ($end === null || $state[0] > $end[0]) ? $state : $end;
+        }
+
+        return $end;
+    }
+
+    /**
+     * @param  array<int, Together>  $left
+     * @param  array<int, int|true>  $used  numbers
+     * @return array<int, list<int>> first number => groups that could stay where they are
+     */
+    private function couldStay(array $left, array $used): array
+    {
+        $from = [];
+        foreach ($left as $index => $group) {
+            $own = array_flip(range($group->first(), $group->last()));
+            if (
+                ! $group->isTorn() &&
+                $group->first() >= $this->least &&
+                $group->last() <= $this->most &&
+                array_intersect_key($used, $own) === []
+            ) {
+                $from[$group->first()][] = $index;
+            }
+        }
+
+        return $from;
     }
 
     /**

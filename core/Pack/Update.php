@@ -42,15 +42,7 @@ final readonly class Update
 
     private static function line(string $id, Stand $was, Stand $now, Stand $mine): Line
     {
-        $is = fn (bool $takesPack, bool $isContested, string $why): Line => new Line(
-            $id,
-            $was,
-            $now,
-            $mine,
-            $takesPack,
-            $isContested,
-            $why,
-        );
+        $is = fn (bool $pack, bool $isContested, string $why): Line => new Line($id, $was, $now, $mine, $pack, $isContested, $why);
 
         return match (true) {
             $mine->is($was) => $is(

@@ -53,19 +53,7 @@ final class PlanDocument
             // A note on nothing is none.
             array_intersect_key($notes, array_flip(array_map(fn (Waiver $waiver): string => $waiver->key(), $waivers))),
             array_map(fn (Node $id): string => $id->id(), $node->listed('order')),
-            new Once(
-                $node->optional('putBack')?->flag() ?? false,
-                self::restore($node->optional('restore')),
-                array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
-                array_map(
-                    fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(),
-                    $node->optional('own')?->entries() ?? [],
-                ),
-                $node->optional('pack')?->text() ?? '',
-                $node->optional('worlds')?->whole() ?? 0,
-                array_map(fn (Node $path): string => $path->text(), $node->optional('out')?->entries() ?? []),
-                $node->optional('world')?->text() ?? '',
-            ),
+            self::once($node),
             array_map(
                 fn (Node $group): array => array_map(fn (Node $id): string => $id->id(), $group->items()),
                 $node->optional('groups')?->entries() ?? [],
@@ -78,6 +66,24 @@ final class PlanDocument
                 ),
                 $node->listed('rules'),
             ),
+        );
+    }
+
+    /** @throws UnusableDocument */
+    private static function once(Node $node): Once
+    {
+        return new Once(
+            $node->optional('putBack')?->flag() ?? false,
+            self::restore($node->optional('restore')),
+            array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
+            array_map(
+                fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(),
+                $node->optional('own')?->entries() ?? [],
+            ),
+            $node->optional('pack')?->text() ?? '',
+            $node->optional('worlds')?->whole() ?? 0,
+            array_map(fn (Node $path): string => $path->text(), $node->optional('out')?->entries() ?? []),
+            $node->optional('world')?->text() ?? '',
         );
     }
 
@@ -114,15 +120,7 @@ final class PlanDocument
                 'memory' => $plan->base->memory,
                 'wants' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->wants),
                 'channels' => (object) array_map(fn (Channel $channel): string => $channel->value, $plan->channels),
-                'waivers' => array_map(
-                    fn (Waiver $waiver): array => [
-                        'id' => $waiver->id,
-                        'version' => $waiver->version,
-                        'relation' => $waiver->relation->value,
-                        'target' => $waiver->target,
-                    ],
-                    $plan->waivers,
-                ),
+                'waivers' => array_map(self::waiver(...), $plan->waivers),
                 'putBack' => $plan->once->putBack,
                 'off' => array_map(fn (Want $want): array => ['id' => $want->id, 'range' => $want->range], $plan->off),
                 'order' => $plan->order,
@@ -148,5 +146,16 @@ final class PlanDocument
             ],
             JSON_THROW_ON_ERROR,
         );
+    }
+
+    /** @return array{id: string, version: string, relation: string, target: string} */
+    private static function waiver(Waiver $waiver): array
+    {
+        return [
+            'id' => $waiver->id,
+            'version' => $waiver->version,
+            'relation' => $waiver->relation->value,
+            'target' => $waiver->target,
+        ];
     }
 }

@@ -163,18 +163,30 @@ final class Resolver
             if ($refuted) {
                 return $budget === null ? null : new Largest(self::kept($request, $lost), true);
             }
-            $lost = [];
-            foreach ($met as $switch => $set) {
-                if ($encoding->search->trail->domain[$switch] !== $set) {
-                    $lost[] = $switches[$switch];
-                }
-            }
+            $lost = self::lost($encoding, $met, $switches);
             if ($lost === []) {
                 return new Largest(self::kept($request, []), true);
             }
             $tally->most = count($lost) - 1;
             $budget ??= new Budget($encoding->search, $effort, $this->deadline);
         }
+    }
+
+    /**
+     * @param  array<int, mixed>  $met  switch => its set where the want is met
+     * @param  array<int, int>  $switches  switch => index of the want
+     * @return list<int> wants that are not met
+     */
+    private static function lost(Encoding $encoding, array $met, array $switches): array
+    {
+        $lost = [];
+        foreach ($met as $switch => $set) {
+            if ($encoding->search->trail->domain[$switch] !== $set) {
+                $lost[] = $switches[$switch];
+            }
+        }
+
+        return $lost;
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Share;
 
 use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\NeededOn;
 use Stasimon\Core\Game\ConfigForm;
 
 /**
@@ -33,12 +34,12 @@ final readonly class Comparison
             }
             $side = ($theirs ?? $any)->side;
             if (
-                $side === 'both' &&
+                $side === NeededOn::Both &&
                 ($mine === null || $theirs === null) &&
                 $catalogue !== null &&
                 self::isForClient($any, $mine === null ? $there : $here, $catalogue)
             ) {
-                $side = 'client';
+                $side = NeededOn::Client;
             }
             $differences[] = new Difference(
                 (string) $id,
@@ -46,7 +47,7 @@ final readonly class Comparison
                 $mine->version ?? '',
                 $theirs->version ?? '',
                 self::meaning($mine, $theirs, $there, $side, $catalogue),
-                $side === 'both',
+                $side === NeededOn::Both,
             );
         }
         usort(
@@ -107,63 +108,52 @@ final readonly class Comparison
     private static function ofBases(Side $here, Side $there): array
     {
         [$mine, $theirs] = [$here->base, $there->base];
+        $isSame = $mine->game === $theirs->game;
         $differences = [];
         if ([$mine->game, $mine->gameVersion] !== [$theirs->game, $theirs->gameVersion]) {
-            $differences[] = new Difference(
+            $differences[] = self::must(
                 'game',
                 $here->title($mine->game),
                 $mine->gameVersion,
-                $mine->game === $theirs->game ? $theirs->gameVersion : "{$there->title($theirs->game)} {$theirs->gameVersion}",
+                $isSame ? $theirs->gameVersion : "{$there->title($theirs->game)} {$theirs->gameVersion}",
                 'both sides must have the same version of the game',
-                true,
-                true,
             );
         }
         if ($mine->loader !== $theirs->loader) {
-            $differences[] = new Difference(
+            $differences[] = self::must(
                 'loader',
                 'Loader',
                 "{$here->title($mine->loader)} {$mine->loaderVersion}",
                 "{$there->title($theirs->loader)} {$theirs->loaderVersion}",
                 'both sides must have the same loader',
-                true,
-                true,
             );
         } elseif ($mine->loaderVersion !== $theirs->loaderVersion) {
-            $differences[] = new Difference(
+            $differences[] = self::must(
                 'build',
                 $here->title($mine->loader),
                 $mine->loaderVersion,
                 $theirs->loaderVersion,
                 'both sides must have the same build',
-                true,
-                true,
             );
         }
         if ($mine->runtimeVersion !== $theirs->runtimeVersion) {
-            $differences[] = new Difference(
-                'runtime',
-                $here->title($mine->runtime),
-                $mine->runtimeVersion,
-                $theirs->runtimeVersion,
-                'each machine its own',
-                false,
-                true,
-            );
+            $differences[] = self::ownOf('runtime', $here->title($mine->runtime), $mine->runtimeVersion, $theirs->runtimeVersion);
         }
         if ($mine->memory !== $theirs->memory) {
-            $differences[] = new Difference(
-                'memory',
-                'Memory',
-                self::gigabytes($mine->memory),
-                self::gigabytes($theirs->memory),
-                'each machine its own',
-                false,
-                true,
-            );
+            $differences[] = self::ownOf('memory', 'Memory', self::gigabytes($mine->memory), self::gigabytes($theirs->memory));
         }
 
         return $differences;
+    }
+
+    private static function must(string $kind, string $title, string $mine, string $theirs, string $why): Difference
+    {
+        return new Difference($kind, $title, $mine, $theirs, $why, true, true);
+    }
+
+    private static function ownOf(string $kind, string $title, string $mine, string $theirs): Difference
+    {
+        return new Difference($kind, $title, $mine, $theirs, 'each machine its own', false, true);
     }
 
     private static function gigabytes(int $megabytes): string
@@ -171,11 +161,11 @@ final readonly class Comparison
         return rtrim(rtrim(number_format($megabytes / 1024, 1), '0'), '.').' GB';
     }
 
-    private static function meaning(?Held $mine, ?Held $theirs, Side $there, string $side, ?Catalogue $catalogue): string
+    private static function meaning(?Held $mine, ?Held $theirs, Side $there, NeededOn $side, ?Catalogue $catalogue): string
     {
         return match (true) {
-            $side === 'client' => 'on the client only',
-            $side === 'server' => 'on the server only',
+            $side === NeededOn::Client => 'on the client only',
+            $side === NeededOn::Server => 'on the server only',
             $theirs === null => 'the other side has nothing of it',
             $mine === null => $theirs->isWanted ? 'adds what the other side sends' : 'needed by what the other side has',
             default => ($theirs->isWanted || $catalogue === null ? null : self::because($mine, $there, $catalogue)) ??
@@ -190,7 +180,7 @@ final readonly class Comparison
      */
     private static function isForClient(Held $held, Side $side, Catalogue $catalogue, array $seen = []): bool
     {
-        if ($held->side === 'client') {
+        if ($held->side === NeededOn::Client) {
             return true;
         }
         $needing = $held->isWanted ? [] : array_filter($side->held, fn (Held $other): bool => self::needs($other, $held->id, $catalogue));

@@ -41,26 +41,7 @@ final readonly class HandOff
             self::line($group, self::GROUP, 'a group');
         }
         $base = $plan->base;
-        $ids = [
-            ...$base->packages(),
-            ...self::ids($plan->wants),
-            ...self::ids($plan->off),
-            ...$plan->order,
-            ...array_merge([], ...array_values($plan->groups)),
-            ...array_map(fn (Rule $rule): string => $rule->first, $plan->rules),
-            ...array_map(fn (Rule $rule): string => $rule->then, $plan->rules),
-            ...self::keys($releases),
-            ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers),
-            ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers),
-            ...array_diff(self::keys($plan->channels), ['*']),
-        ];
-        foreach ($ids as $id) {
-            if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
-                throw UnusableHandOff::because(
-                    'It names a package by something that is no id: "'.mb_strimwidth(mb_scrub($id), 0, 40, '…').'".',
-                );
-            }
-        }
+        $ids = self::named($plan, $releases);
         if (count($ids) > self::MOST) {
             throw UnusableHandOff::because('It names more than '.number_format(self::MOST).' packages.');
         }
@@ -90,6 +71,38 @@ final readonly class HandOff
         if ($base->memory < 64 || $base->memory > 65_536) {
             throw UnusableHandOff::because('Its memory is not between 64 and 65,536 MB.');
         }
+    }
+
+    /**
+     * @param  array<string, string>  $releases
+     * @return list<string> every package that is named
+     *
+     * @throws UnusableHandOff where one is named by what is no id
+     */
+    private static function named(Plan $plan, array $releases): array
+    {
+        $ids = [
+            ...$plan->base->packages(),
+            ...self::ids($plan->wants),
+            ...self::ids($plan->off),
+            ...$plan->order,
+            ...array_merge([], ...array_values($plan->groups)),
+            ...array_map(fn (Rule $rule): string => $rule->first, $plan->rules),
+            ...array_map(fn (Rule $rule): string => $rule->then, $plan->rules),
+            ...self::keys($releases),
+            ...array_map(fn (Waiver $waiver): string => $waiver->id, $plan->waivers),
+            ...array_map(fn (Waiver $waiver): string => $waiver->target, $plan->waivers),
+            ...array_diff(self::keys($plan->channels), ['*']),
+        ];
+        foreach ($ids as $id) {
+            if (preg_match('/^[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}$/D', $id) !== 1) {
+                throw UnusableHandOff::because(
+                    'It names a package by something that is no id: "'.mb_strimwidth(mb_scrub($id), 0, 40, '…').'".',
+                );
+            }
+        }
+
+        return $ids;
     }
 
     /** The same under another name. */

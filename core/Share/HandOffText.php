@@ -21,6 +21,9 @@ use Stasimon\Core\Resolve\Want;
  */
 final class HandOffText
 {
+    /** What lines begin with that are no wants. */
+    private const MARKS = ['+', '-', '~', '!', '%', '#', '^', '*'];
+
     private const MARK = 'stasimon';
 
     private const REVISION = '1';
@@ -236,18 +239,9 @@ final class HandOffText
     private static function lines(HandOff $given): array
     {
         $plan = $given->plan;
-        $base = $plan->base;
         $lines = [
             $given->name,
-            self::fields(
-                $base->game,
-                $base->gameVersion,
-                $base->loader,
-                $base->loaderVersion,
-                $base->runtime,
-                $base->runtimeVersion,
-                (string) $base->memory,
-            ),
+            self::base($plan->base),
         ];
         $wanted = [];
         foreach ($plan->wants as $want) {
@@ -272,6 +266,31 @@ final class HandOffText
                 $plan->waiverNotes[$waiver->key()] ?? '',
             );
         }
+        $lines = [...$lines, ...self::arrangement($plan)];
+        foreach ($given->stages as $stage) {
+            $lines[] = '*'.json_encode($stage->fields(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
+        }
+
+        return $lines;
+    }
+
+    private static function base(Base $base): string
+    {
+        return self::fields(
+            $base->game,
+            $base->gameVersion,
+            $base->loader,
+            $base->loaderVersion,
+            $base->runtime,
+            $base->runtimeVersion,
+            (string) $base->memory,
+        );
+    }
+
+    /** @return list<string> order, rules and groups */
+    private static function arrangement(Plan $plan): array
+    {
+        $lines = [];
         if ($plan->order !== []) {
             $lines[] = self::fields('^', ...$plan->order);
         }
@@ -281,9 +300,6 @@ final class HandOffText
         }
         foreach ($plan->groups as $group => $ids) {
             $lines[] = self::fields("#{$group}", ...$ids);
-        }
-        foreach ($given->stages as $stage) {
-            $lines[] = '*'.json_encode($stage->fields(), JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE);
         }
 
         return $lines;
@@ -305,48 +321,21 @@ final class HandOffText
         if (count($base) !== 7 || preg_match('/^\d{1,6}$/D', $base[6]) !== 1 || count($lines) > HandOff::MOST) {
             throw UnusableHandOff::because('That hand-off does not say what base it is for.');
         }
-        $wants = $off = $channels = $waivers = $notes = $order = $releases = $groups = $rules = $stages = [];
+        // By what a line begins with: the fields after it, filled up to five.
+        $of = array_fill_keys(['', ...self::MARKS], []);
         foreach ($lines as $line) {
-            $fields = [...explode("\t", $line), '', '', '', ''];
-            $id = substr($fields[0], 1);
-            switch ($fields[0][0] ?? '') {
-                case '+':
-                    $releases[$id] = $fields[1];
-                    break;
-                case '-':
-                    $off[] = new Want($id, $fields[1]);
-                    break;
-                case '~':
-                    $channels[$id] = Channel::tryFrom($fields[1]) ?? throw self::unknown($fields[1]);
-                    break;
-                case '!':
-                    $relation = Relation::tryFrom($fields[2]);
-                    $waiver = new Waiver(
-                        $id,
-                        $fields[1],
-                        $relation === Relation::Needs || $relation === Relation::Breaks ? $relation : throw self::unknown($fields[2]),
-                        $fields[3],
-                    );
-                    $waivers[] = $waiver;
-                    $notes += $fields[4] === '' ? [] : [$waiver->key() => $fields[4]];
-                    break;
-                case '%':
-                    $rules[] = new Rule($id, $fields[1], $fields[2]);
-                    break;
-                case '#':
-                    $groups[$id] = array_slice(explode("\t", $line), 1);
-                    break;
-                case '^':
-                    $order = array_slice(explode("\t", $line), 1);
-                    break;
-                case '*':
-                    $stages[] = self::stage(substr($line, 1));
-                    break;
-                default:
-                    $wants[] = new Want($fields[0], $fields[2] === '' ? '*' : $fields[2]);
-                    $releases += $fields[1] === '' ? [] : [$fields[0] => $fields[1]];
-            }
+            $mark = in_array($line[0] ?? '', self::MARKS, true) ? $line[0] : '';
+            $of[$mark][] = explode("\t", substr($line, strlen($mark)));
         }
+        $wants = $off = $releases = [];
+        foreach ($of[''] as $fields) {
+            $wants[] = new Want($fields[0], ($fields[2] ?? '') === '' ? '*' : $fields[2]);
+            $releases += ($fields[1] ?? '') === '' ? [] : [$fields[0] => $fields[1]];
+        }
+        foreach ($of['-'] as $fields) {
+            $off[] = new Want($fields[0], $fields[1] ?? '');
+        }
+        [$waivers, $notes] = self::waivers($of['!']);
 
         return new HandOff(
             $name,
@@ -354,16 +343,51 @@ final class HandOffText
                 new Base($base[0], $base[1], $base[2], $base[3], $base[4], $base[5], (int) $base[6]),
                 $wants,
                 $off,
-                $channels,
+                array_map(fn (string $said): Channel => Channel::tryFrom($said) ?? throw self::unknown($said), self::byId($of['~'])),
                 $waivers,
                 $notes,
-                $order,
-                groups: $groups,
-                rules: $rules,
+                $of['^'] === [] ? [] : array_slice(end($of['^']), 1),
+                groups: array_combine(array_column($of['#'], 0), array_map(fn (array $fields): array => array_slice($fields, 1), $of['#'])),
+                rules: array_map(fn (array $fields): Rule => new Rule($fields[0], $fields[1] ?? '', $fields[2] ?? ''), $of['%']),
             ),
-            $releases,
-            stages: $stages,
+            array_replace($releases, self::byId($of['+'])),
+            stages: array_map(fn (array $fields) => self::stage(implode("\t", $fields)), $of['*']),
         );
+    }
+
+    /**
+     * @param  list<non-empty-list<string>>  $lines
+     * @return array<string, string> the second field by the first
+     */
+    private static function byId(array $lines): array
+    {
+        return array_combine(array_column($lines, 0), array_map(fn (array $fields): string => $fields[1] ?? '', $lines));
+    }
+
+    /**
+     * @param  list<non-empty-list<string>>  $lines
+     * @return array{list<Waiver>, array<string, string>} with the notes on them by their keys
+     */
+    private static function waivers(array $lines): array
+    {
+        $waivers = $notes = [];
+        foreach ($lines as $fields) {
+            [$id, $version, $relation, $target, $note] = [...$fields, '', '', '', ''];
+            $waiver = new Waiver(
+                $id,
+                $version,
+                match ($relation) {
+                    Relation::Needs->value => Relation::Needs,
+                    Relation::Breaks->value => Relation::Breaks,
+                    default => throw self::unknown($relation),
+                },
+                $target,
+            );
+            $waivers[] = $waiver;
+            $notes += $note === '' ? [] : [$waiver->key() => $note];
+        }
+
+        return [$waivers, $notes];
     }
 
     private static function stage(string $json): WrittenStage

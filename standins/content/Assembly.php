@@ -49,18 +49,7 @@ final class Assembly
         $framed = 'System.Runtime.Versioning.TargetFrameworkAttribute';
         $references = ['System.Runtime' => '6.0.0.0'] + $references;
         $scopes = array_flip(array_keys($references));
-        $outside = $memberRefs = [];
-        foreach ([['System.Runtime', $framed, '.ctor'], ...$calls] as [$assembly, $type, $method]) {
-            $outside["{$assembly} {$type}"] ??= [count($outside) + 1, pack('nvv', 0, 0, 0), $assembly, $type];
-            if ($method !== '') {
-                $memberRefs[] = pack(
-                    'vvv',
-                    ($outside["{$assembly} {$type}"][0] << 3) | 1,
-                    $this->string($method),
-                    $this->blob("\x20\x00\x01"),
-                );
-            }
-        }
+        [$outside, $memberRefs] = $this->outside([['System.Runtime', $framed, '.ctor'], ...$calls]);
         $typeRefs = array_map(fn (array $one): string => pack('v', (($scopes[$one[2]] + 1) << 2) | 2).$this->typeName($one[3]), $outside);
         $typeDefs = [pack('Vvvvvv', 0, $this->string('<Module>'), 0, 0, 1, 1)];
         $methods = [];
@@ -90,6 +79,28 @@ final class Assembly
         ];
 
         return self::executable($this->metadata(array_filter($tables)));
+    }
+
+    /**
+     * @param  list<array{string, string, string}>  $calls
+     * @return array{array<string, array{int, string, string, string}>, list<string>} types of others, and rows of what is called of them
+     */
+    private function outside(array $calls): array
+    {
+        $outside = $memberRefs = [];
+        foreach ($calls as [$assembly, $type, $method]) {
+            $outside["{$assembly} {$type}"] ??= [count($outside) + 1, pack('nvv', 0, 0, 0), $assembly, $type];
+            if ($method !== '') {
+                $memberRefs[] = pack(
+                    'vvv',
+                    ($outside["{$assembly} {$type}"][0] << 3) | 1,
+                    $this->string($method),
+                    $this->blob("\x20\x00\x01"),
+                );
+            }
+        }
+
+        return [$outside, $memberRefs];
     }
 
     /** The columns name and namespace of a type. */

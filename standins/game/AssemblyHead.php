@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Standins\Game;
 
+use Closure;
+
 /** What an assembly declares and what it refers to: ECMA-335, partition II, sections 22 to 25. */
 final readonly class AssemblyHead
 {
@@ -44,12 +46,8 @@ final readonly class AssemblyHead
         if (! str_starts_with($bytes, 'MZ') || substr($bytes, $pe, 4) !== "PE\0\0") {
             return null;
         }
-        $section = $pe + 24 + self::number($bytes, $pe + 20, 2);
-        $loaded = self::number($bytes, $section + 12, 4);
-        $inFile = self::number($bytes, $section + 20, 4);
-        $cli = self::number($bytes, $pe + 24 + 96 + 14 * 8, 4) - $loaded + $inFile;
-        $root = self::number($bytes, $cli + 8, 4) - $loaded + $inFile;
-        if ($cli < 0 || $root < 0 || self::number($bytes, $root, 4) !== 0x424A5342) {
+        $root = self::rootOf($bytes, $pe);
+        if ($root === null) {
             return null;
         }
         $streams = self::streams($bytes, $root);
@@ -59,24 +57,14 @@ final readonly class AssemblyHead
         }
         $text = fn (string $row, int $at): string => self::text($streams['#Strings'] ?? '', self::number($row, $at, 2));
         $typed = fn (string $row, int $at): string => ltrim($text($row, $at + 2).'.'.$text($row, $at), '.');
-        $numbers = fn (string $row, int $at): string => implode(
-            '.',
-            array_map(fn (int $i): int => self::number($row, $at + 2 * $i, 2), range(0, 3)),
-        );
+        $part = fn (string $row, int $at): int => self::number($row, $at, 2);
+        $numbers = fn (string $row, int $at): string => implode('.', array_map($part, array_fill(0, 4, $row), range($at, $at + 6, 2)));
         $references = $names = [];
         foreach ($tables[0x23] ?? [] as $i => $row) {
             $names[$i + 1] = $text($row, 14);
             $references[$names[$i + 1]] = $numbers($row, 0);
         }
-        $types = [];
-        foreach ($tables[0x02] ?? [] as $i => $row) {
-            $from = self::number($row, 12, 2) - 1;
-            $to = isset($tables[0x02][$i + 1]) ? self::number($tables[0x02][$i + 1], 12, 2) - 1 : count($tables[0x06] ?? []);
-            $types[$typed($row, 4)] = array_map(
-                fn (string $method): string => $text($method, 8),
-                array_slice($tables[0x06] ?? [], $from, max(0, $to - $from)),
-            );
-        }
+        $types = self::types($tables, $text, $typed);
         $calls = $outside = [];
         foreach ($tables[0x01] ?? [] as $i => $row) {
             $outside[$i + 1] = [$names[self::number($row, 0, 2) >> 2] ?? '', $typed($row, 2)];
@@ -91,10 +79,44 @@ final readonly class AssemblyHead
             $text($tables[0x20][0], 18),
             $numbers($tables[0x20][0], 4),
             (int) ($framework[1] ?? 0),
-            $types,
-            $references,
-            $calls,
+            ...[$types, $references, $calls],
         );
+    }
+
+    /**
+     * @param  array<int, list<string>>  $tables
+     * @param  Closure(string, int): string  $text
+     * @param  Closure(string, int): string  $typed
+     * @return array<string, list<string>> methods by type
+     */
+    private static function types(array $tables, Closure $text, Closure $typed): array
+    {
+        $types = [];
+        foreach ($tables[0x02] ?? [] as $i => $row) {
+            $from = self::number($row, 12, 2) - 1;
+            $to = isset($tables[0x02][$i + 1]) ? self::number($tables[0x02][$i + 1], 12, 2) - 1 : count($tables[0x06] ?? []);
+            $types[$typed($row, 4)] = array_map(
+                fn (string $method): string => $text($method, 8),
+                array_slice($tables[0x06] ?? [], $from, max(0, $to - $from)),
+            );
+        }
+
+        return $types;
+    }
+
+    /** Where its tables begin; null for what has none. */
+    private static function rootOf(string $bytes, int $pe): ?int
+    {
+        $section = $pe + 24 + self::number($bytes, $pe + 20, 2);
+        $loaded = self::number($bytes, $section + 12, 4);
+        $inFile = self::number($bytes, $section + 20, 4);
+        $cli = self::number($bytes, $pe + 24 + 96 + 14 * 8, 4) - $loaded + $inFile;
+        $root = self::number($bytes, $cli + 8, 4) - $loaded + $inFile;
+        if ($cli < 0 || $root < 0 || self::number($bytes, $root, 4) !== 0x424A5342) {
+            return null;
+        }
+
+        return $root;
     }
 
     /** @return array<string, string> */

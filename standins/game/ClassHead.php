@@ -23,24 +23,9 @@ final readonly class ClassHead
         if ($head === false || $head['magic'] !== 0xCAFEBABE) {
             return 'Incompatible magic value '.($head['magic'] ?? 0);
         }
-        $at = 10;
-        $pool = [];
-        for ($i = 1; $i < $head['count']; $i++) {
-            $tag = ord($bytes[$at] ?? "\0");
-            $size = match ($tag) {
-                1 => 3 + (unpack('n', substr($bytes, $at + 1, 2)) ?: [1 => 0])[1],
-                7, 8, 16, 19, 20 => 3,
-                15 => 4,
-                3, 4, 9, 10, 11, 12, 17, 18 => 5,
-                5, 6 => 9,
-                default => 0,
-            };
-            if ($size === 0 || $at + $size > strlen($bytes)) {
-                return 'Unknown constant tag '.$tag;
-            }
-            $pool[$i] = [$tag, substr($bytes, $at + 1, $size - 1)];
-            $at += $size;
-            $i += $tag === 5 || $tag === 6 ? 1 : 0;
+        [$pool, $at] = self::pool($bytes, $head['count']);
+        if (is_string($pool)) {
+            return $pool;
         }
         $number = fn (string $of, int $at): int => (unpack('n', substr($of, $at, 2)) ?: [1 => 0])[1];
         $utf8 = fn (int $i): string => substr($pool[$i][1] ?? '', 2);
@@ -69,5 +54,31 @@ final readonly class ClassHead
         }
 
         return new self($name, $head['major'], $has, $calls);
+    }
+
+    /** @return array{array<int, array{int, string}>|string, int} its constants, or what is wrong with them, and where they end */
+    private static function pool(string $bytes, int $count): array
+    {
+        $at = 10;
+        $pool = [];
+        for ($i = 1; $i < $count; $i++) {
+            $tag = ord($bytes[$at] ?? "\0");
+            $size = match ($tag) {
+                1 => 3 + (unpack('n', substr($bytes, $at + 1, 2)) ?: [1 => 0])[1],
+                7, 8, 16, 19, 20 => 3,
+                15 => 4,
+                3, 4, 9, 10, 11, 12, 17, 18 => 5,
+                5, 6 => 9,
+                default => 0,
+            };
+            if ($size === 0 || $at + $size > strlen($bytes)) {
+                return ['Unknown constant tag '.$tag, $at];
+            }
+            $pool[$i] = [$tag, substr($bytes, $at + 1, $size - 1)];
+            $at += $size;
+            $i += $tag === 5 || $tag === 6 ? 1 : 0;
+        }
+
+        return [$pool, $at];
     }
 }

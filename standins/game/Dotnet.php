@@ -65,26 +65,9 @@ final readonly class Dotnet implements Runtime
             }
         }
         foreach ($mod->assemblies as $assembly) {
-            foreach ($assembly->references as $name => $version) {
-                if ($name === 'System.Runtime') {
-                    continue;
-                }
-                $found = $there[$name] ?? null;
-                $full = "'{$name}, Version={$version}, Culture=neutral, PublicKeyToken=null'";
-                if ($found === null) {
-                    return [
-                        "System.IO.FileNotFoundException: Could not load file or assembly {$full}. The system cannot find the file ".
-                            'specified.',
-                        ...$this->frames($mod, 'Start'),
-                    ];
-                }
-                if (version_compare($found->version, $version, '<')) {
-                    return [
-                        "System.IO.FileLoadException: Could not load file or assembly {$full}. The located assembly's manifest definition ".
-                            'does not match the assembly reference. (0x80131040)',
-                        ...$this->frames($mod, 'Start'),
-                    ];
-                }
+            $problem = $this->cannotRefer($mod, $assembly, $there);
+            if ($problem !== []) {
+                return $problem;
             }
             foreach ($assembly->calls as [$owner, $type, $method]) {
                 $found = $there[$owner] ?? null;
@@ -101,6 +84,37 @@ final readonly class Dotnet implements Runtime
                         ...$this->frames($mod, 'Start'),
                     ];
                 }
+            }
+        }
+
+        return [];
+    }
+
+    /**
+     * @param  array<string, AssemblyHead>  $there
+     * @return list<string>
+     */
+    private function cannotRefer(ModFile $mod, AssemblyHead $assembly, array $there): array
+    {
+        foreach ($assembly->references as $name => $version) {
+            if ($name === 'System.Runtime') {
+                continue;
+            }
+            $found = $there[$name] ?? null;
+            $full = "'{$name}, Version={$version}, Culture=neutral, PublicKeyToken=null'";
+            if ($found === null) {
+                return [
+                    "System.IO.FileNotFoundException: Could not load file or assembly {$full}. The system cannot find the file ".
+                        'specified.',
+                    ...$this->frames($mod, 'Start'),
+                ];
+            }
+            if (version_compare($found->version, $version, '<')) {
+                return [
+                    "System.IO.FileLoadException: Could not load file or assembly {$full}. The located assembly's manifest definition ".
+                        'does not match the assembly reference. (0x80131040)',
+                    ...$this->frames($mod, 'Start'),
+                ];
             }
         }
 

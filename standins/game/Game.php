@@ -203,15 +203,7 @@ final class Game
         foreach (glob("{$this->dir}/expansions/*.txt") ?: [] as $path) {
             $this->expansions[basename($path, '.txt')] = trim((string) file_get_contents($path));
         }
-        // So old that it reads no folder: mods are in its own archive.
-        if (is_file("{$this->dir}/ferrywright.jar")) {
-            $merged = ModFile::merged("{$this->dir}/ferrywright.jar", 'ferrywright.jar');
-            is_string($merged) && $this->throwing('archives', [$merged]);
-            foreach (is_array($merged) ? $merged : [] as $mod) {
-                $mod->says['type'] === 'loader' ? ($this->merged[$mod->id] = $mod->says) : ($this->mods[$mod->id] ??= $mod);
-            }
-            $this->loaderSays = $this->merged[$this->loader[0] ?? ''] ?? $this->loaderSays;
-        }
+        $this->readMerged();
         $this->log->info('archives', count($this->mods).' mods and libraries found');
         $this->stopAt('archives', $errors);
         $doubled = array_filter($files, fn (array $list): bool => count($list) > 1);
@@ -227,6 +219,19 @@ final class Game
                 $this->leftOut[$id] = $mod->version;
                 unset($this->mods[$id]);
             }
+        }
+    }
+
+    /** So old that it reads no folder: mods are in its own archive. */
+    private function readMerged(): void
+    {
+        if (is_file("{$this->dir}/ferrywright.jar")) {
+            $merged = ModFile::merged("{$this->dir}/ferrywright.jar", 'ferrywright.jar');
+            is_string($merged) && $this->throwing('archives', [$merged]);
+            foreach (is_array($merged) ? $merged : [] as $mod) {
+                $mod->says['type'] === 'loader' ? ($this->merged[$mod->id] = $mod->says) : ($this->mods[$mod->id] ??= $mod);
+            }
+            $this->loaderSays = $this->merged[$this->loader[0] ?? ''] ?? $this->loaderSays;
         }
     }
 
@@ -330,7 +335,8 @@ final class Game
         $used = self::OWN_MEMORY;
         foreach ($this->inOrder() as $n => $mod) {
             $begin = microtime(true);
-            $this->log->info('loader', sprintf('%d of %d  %s %s starting', $n + 1, count($this->mods), $mod->id, $mod->version));
+            $which = sprintf('%d of %d  %s %s', $n + 1, count($this->mods), $mod->id, $mod->version);
+            $this->log->info('loader', "{$which} starting");
             $this->work(1 + (crc32($mod->id) % 3));
             for ($line = 0; $line < ($mod->does['chatters'] ?? 0); $line++) {
                 $this->log->say('warn', $mod->id, "lamp {$line} has no oil");
@@ -348,38 +354,40 @@ final class Game
             }
             $used += (int) $mod->says['memory'];
             $this->throwing($mod->id, $used > $this->memory ? $this->platform->outOfMemory($mod) : []);
-            foreach ($mod->does['takes'] ?? [] as $what => $many) {
-                $taken[$what] = ($taken[$what] ?? 0) + $many;
-                $this->throwing(
-                    'registry',
-                    $taken[$what] > self::SHARED
-                        ? [
-                            "java.lang.IllegalStateException: no {$what} is left",
-                            '    at ferry.registry.Pool.take(Pool.java:33)',
-                            '    at ferry.Main.main(Main.java:12)',
-                        ]
-                        : [],
-                );
-            }
+            $this->take($mod, $taken);
             $this->waitFor($mod, $locks);
-            $this->log->info(
-                'loader',
-                sprintf(
-                    '%d of %d  %s %s ready in %d ms',
-                    $n + 1,
-                    count($this->mods),
-                    $mod->id,
-                    $mod->version,
-                    (microtime(true) - $begin) * 1000,
-                ),
-            );
+            $this->log->info('loader', sprintf('%s ready in %d ms', $which, 1000 * (microtime(true) - $begin)));
         }
+        $this->follow($aliases);
+    }
+
+    /** @param  array<string, string>  $aliases */
+    private function follow(array $aliases): void
+    {
         foreach (array_keys($aliases) as $alias) {
             $seen = [];
             for ($at = $alias; isset($aliases[$at]); $at = $aliases[$at]) {
                 $this->throwing('registry', isset($seen[$at]) ? $this->platform->endless($this->game[0]) : []);
                 $seen[$at] = true;
             }
+        }
+    }
+
+    /** @param  array<string, int>  $taken */
+    private function take(ModFile $mod, array &$taken): void
+    {
+        foreach ($mod->does['takes'] ?? [] as $what => $many) {
+            $taken[$what] = ($taken[$what] ?? 0) + $many;
+            $this->throwing(
+                'registry',
+                $taken[$what] > self::SHARED
+                    ? [
+                        "java.lang.IllegalStateException: no {$what} is left",
+                        '    at ferry.registry.Pool.take(Pool.java:33)',
+                        '    at ferry.Main.main(Main.java:12)',
+                    ]
+                    : [],
+            );
         }
     }
 

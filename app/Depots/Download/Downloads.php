@@ -91,11 +91,7 @@ final class Downloads
     {
         $offer = $one->offer();
         $partial = $this->store->partial($one->sha256);
-        $there = is_file($partial) ? (int) filesize($partial) : 0;
-        if ($there > $one->size || ($there === $one->size && $there > 0 && hash_file('sha256', $partial) !== $one->sha256)) {
-            unlink($partial);
-            $there = 0;
-        }
+        $there = self::resumed($one, $partial);
         $one->done = $there;
         $one->state = TransferState::Fetching;
         $handle = @fopen($partial, 'ab');
@@ -116,24 +112,8 @@ final class Downloads
                 'headers' => $there > 0 ? ['Range' => "bytes={$there}-"] : [],
                 'sink' => $sink,
                 'connect_timeout' => 3,
-                'on_headers' => fn (ResponseInterface $response) => $this->checkHeaders(
-                    $response,
-                    $offer->depot->name,
-                    $one->name,
-                    $sink,
-                    $there,
-                ),
-                'curl' => [
-                    CURLOPT_RESOLVE => [$address->pinned()],
-                    CURLOPT_LOW_SPEED_LIMIT => 1,
-                    CURLOPT_LOW_SPEED_TIME => 30,
-                    CURLOPT_NOPROGRESS => false,
-                    CURLOPT_XFERINFOFUNCTION => function () use ($all): int {
-                        $this->halted = $this->halted || ! ($this->tick)($all);
-
-                        return $this->halted ? 1 : 0;
-                    },
-                ],
+                'on_headers' => fn (ResponseInterface $of) => $this->checkHeaders($of, $offer->depot->name, $one->name, $sink, $there),
+                'curl' => $this->halting($address, $all),
             ]);
         } catch (Refusal $refusal) {
             $this->settle($one, $offer, $partial, $sink, DepotFailure::unreachable($offer->depot->name, $refusal->getMessage()));
@@ -145,6 +125,39 @@ final class Downloads
             fn () => $this->settle($one, $offer, $partial, $sink, null),
             fn (Throwable $failure) => $this->settle($one, $offer, $partial, $sink, self::meaning($failure, $offer->depot->name)),
         );
+    }
+
+    /**
+     * Goes to the address that was looked at, gives up on what does not come, and ends where the one who waits says so.
+     *
+     * @param  list<Transfer>  $all
+     * @return array<int, mixed> options of curl
+     */
+    private function halting(Address $address, array $all): array
+    {
+        return [
+            CURLOPT_RESOLVE => [$address->pinned()],
+            CURLOPT_LOW_SPEED_LIMIT => 1,
+            CURLOPT_LOW_SPEED_TIME => 30,
+            CURLOPT_NOPROGRESS => false,
+            CURLOPT_XFERINFOFUNCTION => function () use ($all): int {
+                $this->halted = $this->halted || ! ($this->tick)($all);
+
+                return $this->halted ? 1 : 0;
+            },
+        ];
+    }
+
+    /** Bytes that are there already; what is too long or damaged begins anew. */
+    private static function resumed(Transfer $one, string $partial): int
+    {
+        $there = is_file($partial) ? (int) filesize($partial) : 0;
+        if ($there > $one->size || ($there === $one->size && $there > 0 && hash_file('sha256', $partial) !== $one->sha256)) {
+            unlink($partial);
+            $there = 0;
+        }
+
+        return $there;
     }
 
     /** @throws DepotFailure when what follows is not the file */
@@ -190,12 +203,12 @@ final class Downloads
 
             return;
         }
-        if ($sink->problem === 'full') {
+        if ($sink->problem === CutShort::DiskFull) {
             $one->failure = FullDisk::writing($one->name);
 
             return;
         }
-        if ($sink->problem === 'long') {
+        if ($sink->problem === CutShort::TooLong) {
             @unlink($partial);
             $failure = DepotFailure::wrongSize($offer->depot->name, $one->name);
         } elseif ($one->done === $one->size && hash_file('sha256', $partial) === $one->sha256) {

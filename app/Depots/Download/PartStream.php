@@ -13,8 +13,8 @@ final class PartStream implements StreamInterface
 {
     use StreamDecoratorTrait;
 
-    /** @var ''|'long'|'full' what ended the transfer */
-    public string $problem = '';
+    /** What ended the transfer, if anything did. */
+    public ?CutShort $problem = null;
 
     /** @phpstan-ignore property.onlyWritten (the trait reads it) */
     private StreamInterface $stream;
@@ -36,13 +36,13 @@ final class PartStream implements StreamInterface
     public function write($string): int
     {
         if ($this->wanted->done + strlen($string) > $this->wanted->size) {
-            $this->problem = 'long';
+            $this->problem = CutShort::TooLong;
 
             return 0;
         }
         $written = @fwrite($this->handle, $string);
         if ($written !== strlen($string)) {
-            $this->problem = 'full';
+            $this->problem = CutShort::DiskFull;
 
             return 0;
         }

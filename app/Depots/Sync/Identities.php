@@ -43,24 +43,7 @@ final class Identities
             ->where(fn ($any) => $any->whereColumn('local_id', '!=', 'package_id')->orWhereIn('local_id', $ids))
             ->pluck('package_id', 'local_id')
             ->all();
-        $byDigest = $this->byDigest(
-            $depot->id,
-            array_filter(
-                $documents,
-                fn (?stdClass $document, string $id): bool => $document !== null && ! isset($given[trim($id)]),
-                ARRAY_FILTER_USE_BOTH,
-            ),
-        );
-        $new = [];
-        foreach ($documents as $key => $document) {
-            $id = trim($key);
-            if (isset($given[$id])) {
-                continue;
-            }
-            $declared = $document->identity ?? null;
-            $new[$id] = is_string($declared) && Changes::isId($declared) ? $declared : $byDigest[$id] ?? $id;
-            $this->learned += $new[$id] === $id ? [] : [$id => $new[$id]];
-        }
+        $new = $this->chosen($documents, $given);
         // Once given, an id stays: whatever else is known by then, what is in instances goes by it.
         foreach (array_chunk($new, 1000, true) as $portion) {
             DB::table('identities')->insertOrIgnore(
@@ -80,6 +63,37 @@ final class Identities
                 $this->aliases[(string) $id] = $package;
             }
         }
+    }
+
+    /**
+     * What is not known by an id yet gets one: the one it declares, the one its files are known by, or its own.
+     *
+     * @param  array<string, stdClass|null>  $documents
+     * @param  array<string, string>  $given
+     * @return array<string, string>
+     */
+    private function chosen(array $documents, array $given): array
+    {
+        $byDigest = $this->byDigest(
+            $this->depot->id,
+            array_filter(
+                $documents,
+                fn (?stdClass $document, string $id): bool => $document !== null && ! isset($given[trim($id)]),
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
+        $new = [];
+        foreach ($documents as $key => $document) {
+            $id = trim($key);
+            if (isset($given[$id])) {
+                continue;
+            }
+            $declared = $document->identity ?? null;
+            $new[$id] = is_string($declared) && Changes::isId($declared) ? $declared : $byDigest[$id] ?? $id;
+            $this->learned += $new[$id] === $id ? [] : [$id => $new[$id]];
+        }
+
+        return $new;
     }
 
     public function idOf(string $localId): string

@@ -25,6 +25,23 @@ use stdClass;
  */
 final readonly class Merging
 {
+    private const COLUMNS = [
+        'id',
+        'kind',
+        'name',
+        'summary',
+        'categories',
+        'side',
+        'downloads',
+        'size',
+        'published_at',
+        'document',
+        'search',
+        'problems',
+        'supports',
+        'games',
+    ];
+
     public function __construct(private Games $games)
     {
     }
@@ -122,22 +139,7 @@ final readonly class Merging
         }
         Bulk::copy(
             'packages',
-            [
-                'id',
-                'kind',
-                'name',
-                'summary',
-                'categories',
-                'side',
-                'downloads',
-                'size',
-                'published_at',
-                'document',
-                'search',
-                'problems',
-                'supports',
-                'games',
-            ],
+            self::COLUMNS,
             $packages,
         );
         Bulk::copy('mentions', ['package_id', 'mentioned', 'relation'], $mentions);

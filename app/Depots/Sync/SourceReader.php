@@ -81,13 +81,7 @@ final class SourceReader
             throw UnusableDocument::at('/kind', 'games and runtimes come from definitions, not from depots.');
         }
         array_push($problems, ...$this->releases->unreadable($package));
-        $kept = array_map(
-            fn (string $problem): string => mb_substr(mb_scrub($problem), 0, Limits::REMARK),
-            array_slice($problems, 0, self::PROBLEMS),
-        );
-        if (count($problems) > self::PROBLEMS) {
-            $kept[] = count($problems) - self::PROBLEMS.' more things of it cannot be used.';
-        }
+        $kept = self::few($problems);
 
         return (new Source(
             $this->depot,
@@ -98,6 +92,23 @@ final class SourceReader
             $rows,
             $kept,
         ))->knowing($package);
+    }
+
+    /**
+     * @param  list<string>  $problems
+     * @return list<string> as many as are kept, none of them long
+     */
+    private static function few(array $problems): array
+    {
+        $kept = array_map(
+            fn (string $problem): string => mb_substr(mb_scrub($problem), 0, Limits::REMARK),
+            array_slice($problems, 0, self::PROBLEMS),
+        );
+        if (count($problems) > self::PROBLEMS) {
+            $kept[] = count($problems) - self::PROBLEMS.' more things of it cannot be used.';
+        }
+
+        return $kept;
     }
 
     /**

@@ -18,31 +18,7 @@ final readonly class Replaced implements Rule
     {
         $findings = [];
         foreach ($seen->versions as $id => $version) {
-            $package = $seen->catalogue->package((string) $id);
-            $replaces = $package?->release($version)->replaces ?? [];
-            $packages =
-                $package === null
-                    ? []
-                    : array_filter(
-                        array_map(
-                            fn (Replacement $one): ?Package => $one->packageIn($seen->versions, $seen->catalogue, $package),
-                            $replaces,
-                        ),
-                    );
-            $paths = array_map(
-                fn (Replacement $one): string => $one->path,
-                array_filter($replaces, fn (Replacement $one): bool => $one->target === null),
-            );
-            $words = [
-                ...array_values(array_map(fn (Package $one): string => $one->title(), $packages)),
-                ...$paths === []
-                    ? []
-                    : [
-                        'what others bring at '.
-                        implode(', ', array_slice($paths, 0, 3)).
-                        (count($paths) > 3 ? ' and '.(count($paths) - 3).' more places' : ''),
-                    ],
-            ];
+            $words = $this->words($seen, (string) $id, $version);
             if ($words !== []) {
                 $findings[] = new Finding(
                     Level::Info,
@@ -58,5 +34,36 @@ final readonly class Replaced implements Rule
         }
 
         return $findings;
+    }
+
+    /** @return list<string> what a release stands in the place of, each in words */
+    private function words(Seen $seen, string $id, string $version): array
+    {
+        $package = $seen->catalogue->package($id);
+        $replaces = $package?->release($version)->replaces ?? [];
+        $packages =
+            $package === null
+                ? []
+                : array_filter(
+                    array_map(
+                        fn (Replacement $one): ?Package => $one->packageIn($seen->versions, $seen->catalogue, $package),
+                        $replaces,
+                    ),
+                );
+        $paths = array_map(
+            fn (Replacement $one): string => $one->path,
+            array_filter($replaces, fn (Replacement $one): bool => $one->target === null),
+        );
+
+        return [
+            ...array_values(array_map(fn (Package $one): string => $one->title(), $packages)),
+            ...$paths === []
+                ? []
+                : [
+                    'what others bring at '.
+                    implode(', ', array_slice($paths, 0, 3)).
+                    (count($paths) > 3 ? ' and '.(count($paths) - 3).' more places' : ''),
+                ],
+        ];
     }
 }

@@ -13,10 +13,15 @@ use Stasimon\Core\Evidence\Descriptor\Formats;
 use Stasimon\Core\Evidence\VersionResource;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
+use ZipArchive;
 
 /** What can be guessed of a game from a folder with it in it: a definition to begin with, for a person to put right. Nothing is run. */
 final class GuessedGame implements Caged
 {
+    private const LINE =
+        '/^\[?(?<time>[\d:.]+)\]? \[?(?<thread>[^\]\/]*)[\]\/ ]+(?<level>INFO|WARN|ERROR)\]?:? (?<logger>\S+) '.
+        '(?<message>.*)$/';
+
     /** Files that are looked at, and archives that are looked into. */
     private const FILES = 20_000;
 
@@ -68,15 +73,8 @@ final class GuessedGame implements Caged
         $isDotnet = count(array_filter($archives, fn (string $path): bool => preg_match('/\.dll$/i', $path) === 1)) > count($archives) / 2;
         $runtime = $isDotnet ? ['dotnet', '.NET', ['6', '8']] : ['java', 'Java', ['8', '17', '21']];
         [$installed, $version] = $this->version();
-        $isProgram = $installed !== null && ! str_ends_with($installed, '.json');
         $worlds = $this->worlds();
-        $loader =
-            array_values(
-                array_filter(
-                    array_map(strval(...), array_keys($folders)),
-                    fn (string $folder): bool => preg_match('/loader|framework/i', $folder) === 1,
-                ),
-            )[0] ?? 'loader';
+        $loader = self::loaderFolder(array_map(strval(...), array_keys($folders)));
         $id = Str::slug($name) === '' ? 'a-game' : Str::slug($name);
 
         return [
@@ -100,26 +98,41 @@ final class GuessedGame implements Caged
             'launch' => $isDotnet
                 ? ['dotnet', '{dir}/'.($this->atRoot('/\.exe$|\.dll$/i') ?? 'game.dll')]
                 : ['{program}', '-Xmx{memory}m', '-jar', '{dir}/'.($this->atRoot('/\.jar$/i') ?? 'game.jar')],
-            'log' => [
-                'line' => '/^\[?(?<time>[\d:.]+)\]? \[?(?<thread>[^\]\/]*)[\]\/ ]+(?<level>INFO|WARN|ERROR)\]?:? (?<logger>\S+) '.
-                    '(?<message>.*)$/',
-                'signatures' => [],
-            ],
+            'log' => ['line' => self::LINE, 'signatures' => []],
             'descriptors' => $this->descriptors(array_slice($archives, 0, self::ARCHIVES)),
-            ...$installed === null
-                ? []
-                : [
-                    'installed' => [
-                        [
-                            'path' => $installed,
-                            'format' => $isProgram ? 'executable' : 'json',
-                            'id' => "'{$id}'",
-                            'version' => $isProgram ? 'productVersion' : 'version',
-                            'scheme' => 'sequence',
-                        ],
+            ...self::installed($installed, $id),
+        ];
+    }
+
+    /** @param  list<string>  $folders */
+    private static function loaderFolder(array $folders): string
+    {
+        return array_values(
+            array_filter(
+                $folders,
+                fn (string $folder): bool => preg_match('/loader|framework/i', $folder) === 1,
+            ),
+        )[0] ?? 'loader';
+    }
+
+    /** @return array<string, mixed> where the version of the game stands */
+    private static function installed(?string $path, string $id): array
+    {
+        $isProgram = $path !== null && ! str_ends_with($path, '.json');
+
+        return $path === null
+            ? []
+            : [
+                'installed' => [
+                    [
+                        'path' => $path,
+                        'format' => $isProgram ? 'executable' : 'json',
+                        'id' => "'{$id}'",
+                        'version' => $isProgram ? 'productVersion' : 'version',
+                        'scheme' => 'sequence',
                     ],
                 ],
-        ];
+            ];
     }
 
     private function atRoot(string $pattern): ?string
@@ -199,25 +212,7 @@ final class GuessedGame implements Caged
             } catch (UnsafeArchive) {
                 continue;
             }
-            for ($index = 0; $index < min($zip->numFiles, 5_000); $index++) {
-                $name = (string) $zip->getNameIndex($index);
-                if (
-                    preg_match('~^(?:META-INF/)?[^/]+\.(json|toml|ya?ml|properties)$~i', $name, $part) === 1 &&
-                    (int) ($zip->statIndex($index)['size'] ?? 0) < 200_000
-                ) {
-                    $seen[$name] ??= [
-                        'times' => 0,
-                        'format' => strtolower($part[1]) === 'yml' ? 'yaml' : strtolower($part[1]),
-                        'text' => (string) $zip->getFromIndex($index),
-                    ];
-                    $seen[$name]['times']++;
-                }
-                if ($name === 'META-INF/MANIFEST.MF') {
-                    $bundle = str_contains((string) $zip->getFromIndex($index), 'Bundle-SymbolicName');
-                    $seen[$name] ??= ['times' => 0, 'format' => 'manifest', 'text' => ''];
-                    $seen[$name]['times'] += $bundle ? 1 : 0;
-                }
-            }
+            self::look($zip, $seen);
             $zip->close();
         }
         // What says no version is something else: an asset, a list.
@@ -233,6 +228,30 @@ final class GuessedGame implements Caged
         }
 
         return $rules === [] ? [['path' => 'mod.json', 'format' => 'json', 'id' => 'id', 'version' => 'version']] : $rules;
+    }
+
+    /** @param  array<string, array{times: int, format: string, text: string}>  $seen  by the path of what could say it */
+    private static function look(ZipArchive $zip, array &$seen): void
+    {
+        for ($index = 0; $index < min($zip->numFiles, 5_000); $index++) {
+            $name = (string) $zip->getNameIndex($index);
+            if (
+                preg_match('~^(?:META-INF/)?[^/]+\.(json|toml|ya?ml|properties)$~i', $name, $part) === 1 &&
+                (int) ($zip->statIndex($index)['size'] ?? 0) < 200_000
+            ) {
+                $seen[$name] ??= [
+                    'times' => 0,
+                    'format' => strtolower($part[1]) === 'yml' ? 'yaml' : strtolower($part[1]),
+                    'text' => (string) $zip->getFromIndex($index),
+                ];
+                $seen[$name]['times']++;
+            }
+            if ($name === 'META-INF/MANIFEST.MF') {
+                $bundle = str_contains((string) $zip->getFromIndex($index), 'Bundle-SymbolicName');
+                $seen[$name] ??= ['times' => 0, 'format' => 'manifest', 'text' => ''];
+                $seen[$name]['times'] += $bundle ? 1 : 0;
+            }
+        }
     }
 
     /** @return array<string, mixed> */

@@ -58,7 +58,6 @@ final readonly class Launch
         try {
             $process = new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST);
             $lines = new WholeLines();
-            $hung = false;
             $spoke = microtime(true);
             $process->disableOutput();
             $process->start(function (string $stream, string $text) use ($lines, $output, $heard, &$spoke): void {
@@ -67,20 +66,7 @@ final readonly class Launch
                 $heard->add($whole);
                 $spoke = microtime(true);
             });
-            do {
-                $running = $process->isRunning();
-                $process->checkTimeout();
-                $log->index();
-                // What it has to say of how it came up may come a little after the line that it is up.
-                $isSettled = $heard->isUp() && microtime(true) - $spoke > self::SETTLED;
-                if ($running && ($isSettled || $stopped())) {
-                    $process->stop(1);
-                } elseif ($running && ! $hung && microtime(true) - $spoke > config('stasimon.patience')) {
-                    $hung = true;
-                    $this->ask($process, $plan);
-                }
-                $running && usleep(50_000);
-            } while ($running);
+            $hung = $this->watch($process, $plan, $log, $heard, $spoke, $stopped);
             $output->add($lines->rest());
             $exit = $heard->isUp() ? 0 : $process->getExitCode() ?? -1;
         } catch (Throwable $failure) {
@@ -95,6 +81,34 @@ final readonly class Launch
         $log->index(over: true);
 
         return new Launched($exit, $hung ?? false, $heard->isFailing());
+    }
+
+    /**
+     * Goes on until the game has ended, has come up, or is to be stopped.
+     *
+     * @param  float  $spoke  when it said something last, seconds; it changes while it is watched
+     * @param  Closure(): bool  $stopped
+     * @return bool whether it said nothing for so long that it was asked what it does
+     */
+    private function watch(Process $process, Plan $plan, LogFile $log, Heard $heard, float &$spoke, Closure $stopped): bool
+    {
+        $hung = false;
+        do {
+            $running = $process->isRunning();
+            $process->checkTimeout();
+            $log->index();
+            // What it has to say of how it came up may come a little after the line that it is up.
+            $isSettled = $heard->isUp() && microtime(true) - $spoke > self::SETTLED;
+            if ($running && ($isSettled || $stopped())) {
+                $process->stop(1);
+            } elseif ($running && ! $hung && microtime(true) - $spoke > config('stasimon.patience')) {
+                $hung = true;
+                $this->ask($process, $plan);
+            }
+            $running && usleep(50_000);
+        } while ($running);
+
+        return $hung;
     }
 
     /** Starts a game as a server that others join, until it is ended. */

@@ -6,6 +6,7 @@ namespace App\Rehearsals\Log;
 
 use Generator;
 use Stasimon\Core\Game\LogForm;
+use Stasimon\Core\Game\LogLevel;
 use Stasimon\Core\Log\LogLine;
 use Stasimon\Core\Log\LogReader;
 
@@ -68,7 +69,7 @@ final readonly class LogFile
             $line = $this->reader->line(++$known, $text);
             $gist = self::gist($line);
             $levels = $levels->with($line->level, $known);
-            $entries .= pack('V', $offset).$line->level[0].($gist === $before && $gist !== '' ? '1' : '0');
+            $entries .= pack('V', $offset).$line->levelName()[0].($gist === $before && $gist !== '' ? '1' : '0');
             $before = $gist;
             yield $line;
             if (strlen($entries) > 65_536) {
@@ -98,7 +99,7 @@ final readonly class LogFile
     /** What a line says, but for its numbers. */
     private static function gist(LogLine $line): string
     {
-        return $line->level.$line->logger.preg_replace('/\d+/', '#', $line->message);
+        return $line->levelName().$line->logger.preg_replace('/\d+/', '#', $line->message);
     }
 
     /** @return iterable<LogLine> all of it, one after another */
@@ -156,7 +157,7 @@ final readonly class LogFile
         for ($line = 0; $line < $count; $line++) {
             $level = $index[$line * self::ENTRY + 4];
             $inError = $level === 'e' || ($level === 't' && $inError);
-            $wanted = $choice->level === '' || ($choice->level === 'error' ? $inError : $inError || $level === 'w');
+            $wanted = $choice->level === null || ($choice->level === LogLevel::Error ? $inError : $inError || $level === 'w');
             if (! $wanted || ($found !== null && ! isset($found[$line + 1]))) {
                 continue;
             }

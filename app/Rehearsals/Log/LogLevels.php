@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Log;
 
+use Stasimon\Core\Game\LogLevel;
+
 /** How many lines of a log are of which level, and which is the first that is an error. */
 final readonly class LogLevels
 {
@@ -16,11 +18,11 @@ final readonly class LogLevels
         return new self(0, 0, null);
     }
 
-    public function with(string $level, int $line): self
+    public function with(?LogLevel $level, int $line): self
     {
         return match ($level) {
-            'warn' => new self($this->warn + 1, $this->error, $this->firstError),
-            'error' => new self($this->warn, $this->error + 1, $this->firstError ?? $line),
+            LogLevel::Warn => new self($this->warn + 1, $this->error, $this->firstError),
+            LogLevel::Error => new self($this->warn, $this->error + 1, $this->firstError ?? $line),
             default => $this,
         };
     }

@@ -28,6 +28,7 @@ use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Holders;
 use Stasimon\Core\Diagnose\Lying;
 use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\LogLevel;
 use Stasimon\Core\Log\LogLine;
 use Stasimon\Core\Plan\Plan;
 
@@ -88,7 +89,7 @@ final readonly class Reading
         $errors = [];
         foreach ($lines as $line) {
             $diagnosing->follow($line);
-            if ($line->level === 'error' && count($errors) < 50) {
+            if ($line->level === LogLevel::Error && count($errors) < 50) {
                 $errors[$line->message] = true;
             }
         }

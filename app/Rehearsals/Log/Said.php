@@ -7,6 +7,7 @@ namespace App\Rehearsals\Log;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Sureness;
 use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Game\LogLevel;
 use Stasimon\Core\Log\Course;
 use Stasimon\Core\Log\LogLine;
 use Stasimon\Core\Log\Stretch;
@@ -43,7 +44,7 @@ final readonly class Said
         $told = fn (Diagnosis $one): array => [
             'kind' => $one->kind->value,
             'quotes' => array_map(
-                fn (LogLine $line): array => [$line->number, $line->time, $line->thread, $line->level, $line->logger, $line->message],
+                fn (LogLine $line): array => [$line->number, $line->time, $line->thread, $line->levelName(), $line->logger, $line->message],
                 $one->quotes,
             ),
             'details' => $one->details(),
@@ -74,7 +75,7 @@ final readonly class Said
         $stretch = fn (array $one): Stretch => new Stretch(...$one);
         $told = fn (array $one): Diagnosis => new Diagnosis(
             Failure::from($one['kind']),
-            array_values(array_map(fn (array $line): LogLine => new LogLine(...$line), $one['quotes'])),
+            array_values(array_map(self::line(...), $one['quotes'])),
             $one['details'],
             $one['suspects'],
             Sureness::from($one['sure']),
@@ -89,5 +90,13 @@ final readonly class Said
             $kept['errors'] ?? [],
             array_map($told, array_values($kept['worries'] ?? [])),
         );
+    }
+
+    /** @param  array{int, string, string, string, string, string}  $kept */
+    private static function line(array $kept): LogLine
+    {
+        $kept[3] = LogLevel::tryFrom($kept[3]);
+
+        return new LogLine(...$kept);
     }
 }

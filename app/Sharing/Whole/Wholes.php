@@ -140,24 +140,7 @@ final readonly class Wholes implements Undertaking
                 $shelf[] = ['name' => $file->name, 'sha256' => $digest, 'found' => $file->found ?? []];
             }
         }
-        $document = new WholeDocument(
-            $this->handOffs->of($instance),
-            DB::table('notes')->where('instance_id', $instance->id)->pluck('text', 'package_id')->all(),
-            (string) $instance->notes,
-            (string) $instance->colour,
-            array_values(
-                $this->stages
-                    ->of($instance)
-                    ->map(
-                        fn (Stage $stage): array => [
-                            (string) $stage->entered_at?->toIso8601String(),
-                            (string) $stage->done_at?->toIso8601String(),
-                        ],
-                    )
-                    ->all(),
-            ),
-            $shelf,
-        );
+        $document = $this->document($instance, $shelf);
         File::ensureDirectoryExists(dirname($whole->path()));
         $part = "{$whole->path()}.part";
         WholeArchive::write(
@@ -175,6 +158,29 @@ final readonly class Wholes implements Undertaking
             'left_out' => array_slice($leftOut, 0, 100),
             'made_at' => now(),
         ]);
+    }
+
+    /** @param  list<array{name: string, sha256: string, found: array<string, mixed>}>  $shelf */
+    private function document(Instance $instance, array $shelf): WholeDocument
+    {
+        return new WholeDocument(
+            $this->handOffs->of($instance),
+            DB::table('notes')->where('instance_id', $instance->id)->pluck('text', 'package_id')->all(),
+            (string) $instance->notes,
+            (string) $instance->colour,
+            array_values(
+                $this->stages
+                    ->of($instance)
+                    ->map(
+                        fn (Stage $stage): array => [
+                            (string) $stage->entered_at?->toIso8601String(),
+                            (string) $stage->done_at?->toIso8601String(),
+                        ],
+                    )
+                    ->all(),
+            ),
+            $shelf,
+        );
     }
 
     private function runRestore(Whole $whole, Task $task): void

@@ -89,18 +89,41 @@ final readonly class WhyLost
                     $last,
                 );
             }
-            foreach ($this->of(Kind::Loader) as [$loader]) {
-                $loaded = array_filter($admitted, fn (Release $release): bool => $this->admitsLoader($release, $loader, $surely));
-                if (array_filter($fitting, fn (Release $release): bool => in_array($release, $loaded, true)) === []) {
-                    $last = $this->last($package, array_values($loaded), $game);
+            $lost = $this->byLoader($index, $package, $admitted, $fitting, $game, $version, $surely);
+            if ($lost !== null) {
+                return $lost;
+            }
+        }
 
-                    return new Lost(
-                        $index,
-                        "{$package->title()} has no release for {$loader->title()} on {$game->title()} {$version}".
-                            ($last === '' ? '.' : "; its last for {$loader->title()} is for {$last}."),
-                        $last,
-                    );
-                }
+        return null;
+    }
+
+    /**
+     * It has releases for the game version, and none of them for the loader.
+     *
+     * @param  list<Release>  $admitted
+     * @param  array<int, Release>  $fitting
+     */
+    private function byLoader(
+        int $index,
+        Package $package,
+        array $admitted,
+        array $fitting,
+        Package $game,
+        string $version,
+        bool $surely,
+    ): ?Lost {
+        foreach ($this->of(Kind::Loader) as [$loader]) {
+            $loaded = array_filter($admitted, fn (Release $release): bool => $this->admitsLoader($release, $loader, $surely));
+            if (array_filter($fitting, fn (Release $release): bool => in_array($release, $loaded, true)) === []) {
+                $last = $this->last($package, array_values($loaded), $game);
+
+                return new Lost(
+                    $index,
+                    "{$package->title()} has no release for {$loader->title()} on {$game->title()} {$version}".
+                        ($last === '' ? '.' : "; its last for {$loader->title()} is for {$last}."),
+                    $last,
+                );
             }
         }
 

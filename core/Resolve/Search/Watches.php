@@ -68,8 +68,7 @@ final class Watches
         $trail = $this->trail;
         $mine = $trail->domain[$package];
         $nothing = $trail->none[$package];
-        $moved = [];
-        $violated = null;
+        [$moved, $violated] = [[], null];
         foreach ($this->watched[$package] as $i => $set) {
             if (($mine & $set) !== $nothing) {
                 continue;
@@ -87,11 +86,8 @@ final class Watches
                 continue;
             }
             foreach ($literals as $candidate => $another) {
-                if (
-                    $candidate !== $package &&
-                    $candidate !== $other &&
-                    ($trail->domain[$candidate] & $another) !== $trail->none[$candidate]
-                ) {
+                $isThird = $candidate !== $package && $candidate !== $other;
+                if ($isThird && ($trail->domain[$candidate] & $another) !== $trail->none[$candidate]) {
                     $clause->first = $other;
                     $clause->second = $candidate;
                     $this->put($candidate, $clause);
@@ -102,14 +98,11 @@ final class Watches
             }
             if ($left === $trail->none[$other]) {
                 $violated = $clause;
-
                 break;
             }
             $trail->narrow($other, $left, $clause);
         }
-        if ($moved !== []) {
-            $this->unwatch($package, $moved);
-        }
+        $moved === [] || $this->unwatch($package, $moved);
 
         return $violated;
     }

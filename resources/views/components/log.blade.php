@@ -6,8 +6,8 @@
     <form class="log-choice" method="get" @submit.prevent="choose">
         <span class="segments" role="group" aria-label="Levels">
             @foreach (['' => ['All', 'all'], 'warn' => ['Warnings', 'warn'], 'error' => ['Errors', 'error']] as $level => [$word, $count])
-                <label @if ($choice->level === $level) class="on" @endif><input type="radio" class="sr-only" name="level"
-                        value="{{ $level }}" @checked($choice->level === $level) @change="choose"><span>{{ $word }} <span
+                <label @if (($choice->level->value ?? '') === $level) class="on" @endif><input type="radio" class="sr-only" name="level"
+                        value="{{ $level }}" @checked(($choice->level->value ?? '') === $level) @change="choose"><span>{{ $word }} <span
                             class="ver"
                             data-level="{{ $count }}">{{ number_format($window->levels[$count] ?? 0) }}</span></span></label>
             @endforeach
@@ -31,7 +31,7 @@
         </div>
         @if ($window->total === 0)
             <p class="soft px-[18px]" x-ref="none">
-                {{ $log->isOver ? ($choice->words === '' && $choice->level === '' ? 'It wrote nothing.' : 'No line is like that.')
+                {{ $log->isOver ? ($choice->words === '' && $choice->level === null ? 'It wrote nothing.' : 'No line is like that.')
                     : 'It has written nothing yet.' }}
             </p>
         @endif

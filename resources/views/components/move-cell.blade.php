@@ -1,3 +1,4 @@
+@use('App\View\LeftBehind')
 @props(['page'])
 @php($cell = $page->chosen)
 <div class="three mt-4">
@@ -61,25 +62,25 @@
     </section>
     @if ($cell->detail['lost'] !== [])
         <section>
-            <h2>{{ count($page->lost('wait')) }} wait</h2>
+            <h2>{{ count($page->lost(LeftBehind::Waits)) }} wait</h2>
             <p class="quiet">The last version each is for, and how long its author takes as a rule.</p>
-            @forelse (array_slice($page->lost('wait'), 0, 18) as $one)
+            @forelse (array_slice($page->lost(LeftBehind::Waits), 0, 18) as $one)
                 <x-waits :one="$one" :page="$page" />
             @empty
                 <p class="soft">Nothing waits for a release.</p>
             @endforelse
-            @if (count($page->lost('wait')) > 18)
+            @if (count($page->lost(LeftBehind::Waits)) > 18)
                 <details>
-                    <summary class="link">{{ count($page->lost('wait')) - 18 }} more</summary>
-                    @foreach (array_slice($page->lost('wait'), 18) as $one)
+                    <summary class="link">{{ count($page->lost(LeftBehind::Waits)) - 18 }} more</summary>
+                    @foreach (array_slice($page->lost(LeftBehind::Waits), 18) as $one)
                         <x-waits :one="$one" :page="$page" />
                     @endforeach
                 </details>
             @endif
         </section>
         <section>
-            <h2>{{ count($page->lost('replaced')) }} {{ count($page->lost('replaced')) === 1 ? 'has' : 'have' }} an understudy there</h2>
-            @forelse ($page->lost('replaced') as $one)
+            <h2>{{ count($page->lost(LeftBehind::Replaced)) }} {{ count($page->lost(LeftBehind::Replaced)) === 1 ? 'has' : 'have' }} an understudy there</h2>
+            @forelse ($page->lost(LeftBehind::Replaced) as $one)
                 @foreach ($one['instead'] as $id => $hold)
                     <p class="pair"><span>{{ $page->name((string) $id) }} for {{ $one['name'] }}</span><span
                             class="soft">{{ $hold }} hold</span></p>
@@ -87,9 +88,9 @@
             @empty
                 <p class="soft">None was found that fits.</p>
             @endforelse
-            @if ($page->lost('cannot') !== [])
-                <h2 class="mt-3">{{ count($page->lost('cannot')) }} cannot</h2>
-                @foreach (array_slice($page->lost('cannot'), 0, 40) as $one)
+            @if ($page->lost(LeftBehind::Cannot) !== [])
+                <h2 class="mt-3">{{ count($page->lost(LeftBehind::Cannot)) }} cannot</h2>
+                @foreach (array_slice($page->lost(LeftBehind::Cannot), 0, 40) as $one)
                     <p class="mb-1"><b>{{ $one['name'] }}.</b> {{ $one['text'] }}</p>
                 @endforeach
             @endif

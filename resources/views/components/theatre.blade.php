@@ -1,3 +1,4 @@
+@use('Stasimon\Core\Catalogue\Kind')
 @props(['theatre'])
 @php($floor = $theatre->floor())
 @php($middle = $theatre->middle)
@@ -23,15 +24,15 @@
             <path id="ring-line" d="{{ $half(($theatre::RING + $theatre::STAGE) / 2 - 2) }}" fill="none" />
             <text class="ring-text">
                 <textPath href="#ring-line" startOffset="27%">
-                    {{ Str::limit($theatre->name('loader') . ' ' . $theatre->version('loader'), 20, '…') }}</textPath>
+                    {{ Str::limit($theatre->name(Kind::Loader) . ' ' . $theatre->version(Kind::Loader), 20, '…') }}</textPath>
             </text>
             <text class="ring-text">
                 <textPath href="#ring-line" startOffset="76%">
-                    {{ Str::limit($theatre->name('runtime') . ' ' . $theatre->version('runtime'), 16, '…') }}</textPath>
+                    {{ Str::limit($theatre->name(Kind::Runtime) . ' ' . $theatre->version(Kind::Runtime), 16, '…') }}</textPath>
             </text>
             <text class="stage-name" x="{{ $middle }}"
-                y="{{ $floor - 34 }}">{{ Str::limit($theatre->name('game'), 15, '…') }}</text>
-            <text class="stage-version" x="{{ $middle }}" y="{{ $floor - 14 }}">{{ $theatre->version('game') }}</text>
+                y="{{ $floor - 34 }}">{{ Str::limit($theatre->name(Kind::Game), 15, '…') }}</text>
+            <text class="stage-version" x="{{ $middle }}" y="{{ $floor - 14 }}">{{ $theatre->version(Kind::Game) }}</text>
             @php($n = 0)
             @foreach ($theatre->tiers as $tier)
                 <g role="group" aria-label="{{ $tier['name'] }}">

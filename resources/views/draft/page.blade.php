@@ -1,3 +1,4 @@
+@use('App\View\DraftChange')
 @php($busy = $task && ! $task->isOver())
 <x-instance :instance="$instance" part="draft" title="Draft" :waits="$busy && $task->state->value !== 'paused'" quiet>
     @if ($busy)
@@ -81,7 +82,6 @@
         @endif
         @if ($lineUp->resolved)
             @php($names = $page->names())
-            @php($groups = ['comes' => $page->selected('comes'), 'changes' => $page->selected('changes')])
             @if ($page->changes->count() > 0)
             <div class="scroll"><table class="grid-table mt-2">
                 <thead><tr><th style="width: 190px">Package</th><th style="width: 190px">Release</th><th>Because</th><th class="num"
@@ -98,18 +98,19 @@
                                 :label="'Keep '.$page->title($id)">Keep it</x-act>@endif</td></tr>
                     @endforeach</tbody>
                 @endif
-                @foreach (['comes' => ['Comes', 'good'], 'changes' => ['Changes', 'warn']] as $state => [$words, $class])
-                    @continue($groups[$state] === [])
-                    <tbody><tr class="tier"><td colspan="5" class="{{ $class }}">{{ $words }}
-                        <span class="ver">{{ count($groups[$state]) }}</span></td></tr>
-                    @foreach ($groups[$state] as $one)<x-draft-row :instance="$instance" :page="$page" :line-up="$lineUp" :one="$one"
+                @foreach ([[DraftChange::Comes, 'good'], [DraftChange::Changes, 'warn']] as [$state, $class])
+                    @php($group = $page->selected($state))
+                    @continue($group === [])
+                    <tbody><tr class="tier"><td colspan="5" class="{{ $class }}">{{ $state->name }}
+                        <span class="ver">{{ count($group) }}</span></td></tr>
+                    @foreach ($group as $one)<x-draft-row :instance="$instance" :page="$page" :line-up="$lineUp" :one="$one"
                         :names="$names" :state="$state" />@endforeach</tbody>
                 @endforeach
             </table></div>
             @else
                 <p class="px-[18px] pt-2 soft">The releases stay as they are.</p>
             @endif
-            @php($stays = $page->selected('stays'))
+            @php($stays = $page->selected(DraftChange::Stays))
             @if ($stays !== [])
                 <details class="pt-2"><summary class="px-[18px] soft cursor-pointer">Stays
                     <span class="ver">{{ count($stays) }}</span></summary>

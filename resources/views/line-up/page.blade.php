@@ -88,7 +88,7 @@
                                         <tr data-row tabindex="-1"
                                             data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $row->note) }}"
                                             class="{{ $row->state === 'on' ? '' : 'away' }}"
-                                            data-state="{{ in_array($row->state, ['off', 'going off'], true) ? 'off' : 'on' }}">
+                                            data-state="{{ $row->state->isSwitchedOff() ? 'off' : 'on' }}">
                                             <td>
                                                 @if ($row->kind !== 'loader')
                                                     <input type="checkbox" form="bulk" name="ids[]" value="{{ $row->id }}"

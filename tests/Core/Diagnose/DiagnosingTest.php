@@ -69,11 +69,11 @@ it('reads lines in the game\'s form and keeps the others', function (): void {
     $lines = $reader->lines("00:00.048 main     warn  loader     low on rope\r\n\tat somewhere\n\xff\xfe\n");
     expect($lines)
         ->toHaveCount(3)
-        ->and($lines[0]->level)
+        ->and($lines[0]->levelName())
         ->toBe('warn')
         ->and($lines[0]->message)
         ->toBe('low on rope')
-        ->and($lines[1]->level)
+        ->and($lines[1]->levelName())
         ->toBe('text')
         ->and($lines[2]->number)
         ->toBe(3)

@@ -97,7 +97,7 @@ it('reads the one log of an archive without a heading', function (): void {
 it('puts records in XML into lines', function (string $xml, string $level): void {
     $text = handedOver($xml);
     $lines = (new LogReader(Logs::game()->log))->lines($text);
-    expect($lines[0]->level)->toBe($level)->and($lines[0]->message)->toBe('The game stops')->and($text)->not->toContain('</');
+    expect($lines[0]->levelName())->toBe($level)->and($lines[0]->message)->toBe('The game stops')->and($text)->not->toContain('</');
     $said = diagnosedText($text)[0];
     expect($said->kind)
         ->toBe(Failure::Crash)

@@ -6,6 +6,7 @@ use Stasimon\Core\Catalogue\MemoryCatalogue;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Telling;
 use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Game\LogLevel;
 use Stasimon\Core\Log\LogLine;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
@@ -16,7 +17,7 @@ function everything(Failure $kind): Diagnosis
 {
     return new Diagnosis(
         $kind,
-        [new LogLine(1, '', '', 'error', '', 'x')],
+        [new LogLine(1, '', '', LogLevel::Error, '', 'x')],
         [
             'package' => 'fogbank',
             'version' => '2.1.0',
@@ -53,7 +54,7 @@ it('has a sentence for every kind of failure, with and without an instance, what
             [new Telling($game, new MemoryCatalogue($game->packages()), null, []), everything($kind)],
             [
                 new Telling($game, new MemoryCatalogue($game->packages()), null, []),
-                new Diagnosis($kind, [new LogLine(1, '', '', 'error', '', 'x')], []),
+                new Diagnosis($kind, [new LogLine(1, '', '', LogLevel::Error, '', 'x')], []),
             ],
         ] as [$telling, $diagnosis]
     ) {

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Stasimon\Core\Catalogue\NeededOn;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Share\Comparison;
 use Stasimon\Core\Share\Held;
@@ -16,7 +17,11 @@ function beside(string $name, array $held, string $version = '3.2.1', ?array $co
         new Base('ferrywright', $version, 'halyard', '0.16.4', 'java', '21', 4096),
         array_combine(
             array_keys($held),
-            array_map(fn (string $id, array $one): Held => new Held($id, ucfirst($id), $one[0], $one[1], true), array_keys($held), $held),
+            array_map(
+                fn (string $id, array $one): Held => new Held($id, ucfirst($id), $one[0], NeededOn::from($one[1]), true),
+                array_keys($held),
+                $held,
+            ),
         ),
         ['ferrywright' => 'Ferrywright'],
         $configs,

@@ -18,7 +18,7 @@ it('knows the usual layouts without being told which', function (
     $line = (new Layouts())->read(7, $text);
     expect($line)
         ->toBeInstanceOf(LogLine::class)
-        ->and([$line?->number, $line?->level, $line?->thread, $line?->logger, $line?->message])
+        ->and([$line?->number, $line?->levelName(), $line?->thread, $line?->logger, $line?->message])
         ->toBe([7, $level, $thread, $logger, $message]);
 })->with([
     'log4j, logback' => ['14:05:09.123 [main] INFO  ferry.Game - ready', 'info', 'main', 'ferry.Game', 'ready'],

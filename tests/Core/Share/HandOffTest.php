@@ -8,6 +8,7 @@ use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\MemoryCatalogue;
 use Stasimon\Core\Catalogue\Need;
+use Stasimon\Core\Catalogue\NeededOn;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Catalogue\Release;
@@ -344,7 +345,7 @@ function side(
         array_combine(
             array_keys($held),
             array_map(
-                fn (string $id, array $one): Held => new Held($id, ucfirst($id), $one[0], $one[1], $one[2] ?? true),
+                fn (string $id, array $one): Held => new Held($id, ucfirst($id), $one[0], NeededOn::from($one[1]), $one[2] ?? true),
                 array_keys($held),
                 $held,
             ),

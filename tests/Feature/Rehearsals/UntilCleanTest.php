@@ -13,6 +13,7 @@ use App\Rehearsals\Log\LogChoice;
 use App\Rehearsals\Log\LogFile;
 use App\Rehearsals\Log\Reading;
 use Illuminate\Http\UploadedFile;
+use Stasimon\Core\Game\LogLevel;
 use Stasimon\Core\Plan\Plan;
 use Tests\Support\Archives;
 use Tests\Support\Logs;
@@ -269,7 +270,7 @@ it('shows any window of 200,000 lines, by level, by words and folded', function 
         ->toBe([200_001, 190_000, 300, 'lamp 190000 has no oil'])
         ->and([$window->levels['error'], $window->levels['warn'], $window->firstError])
         ->toBe([1, 199_999, 150_000]);
-    $errors = $log->window(new LogChoice('error'), 0, 300);
+    $errors = $log->window(new LogChoice(LogLevel::Error), 0, 300);
     expect(array_map(fn (array $row): string => $row[0]->message, $errors->rows))->toBe([
         'lamp 150000 has no oil',
         '    at fog.Bank.raise(Bank.java:77)',

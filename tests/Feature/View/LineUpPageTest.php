@@ -14,6 +14,7 @@ use App\Models\Instance;
 use App\Rehearsals\Log\Started;
 use App\View\LineUpPage;
 use App\View\LineUpRow;
+use App\View\RowState;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
@@ -70,10 +71,14 @@ it('says of each row whether it stays, goes or is off', function (): void {
         1,
         0,
     );
-    expect($states($instance->refresh()))->toMatchArray(['gulls' => 'going off', 'long-piers' => 'goes', 'halyard' => 'on']);
+    expect($states($instance->refresh()))->toMatchArray([
+        'gulls' => RowState::GoingOff,
+        'long-piers' => RowState::Goes,
+        'halyard' => RowState::On,
+    ]);
     app(App\Disk\Applying::class)->run($instance, World::task($instance));
     expect($states($instance->refresh()))
-        ->toMatchArray(['gulls' => 'off'])
+        ->toMatchArray(['gulls' => RowState::Off])
         ->and(array_keys($states($instance)))
         ->not->toContain('long-piers');
 });
