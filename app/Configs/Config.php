@@ -24,8 +24,7 @@ final readonly class Config
         public ?Syntax $syntax,
         public ?Wrong $wrong,
         public ?Owner $owner,
-        public ChangedBy $by,
-        public ?int $launch,
+        public LastChange $last,
         public bool $isDrafted,
     ) {
     }
@@ -37,11 +36,7 @@ final readonly class Config
             $this->wrong !== null => "cannot be read, line {$this->wrong->line}",
             $this->isDrafted => 'changed in the draft',
             $this->owner !== null && ! $this->owner->isHere => 'its mod is gone',
-            $this->by === ChangedBy::Made => 'as the mod made it',
-            $this->by === ChangedBy::Pack => 'as the pack has it',
-            $this->by === ChangedBy::You => 'changed by you',
-            $this->by === ChangedBy::Launch => "changed by launch {$this->launch}",
-            default => 'not seen by a launch yet',
+            default => $this->last->words(),
         };
     }
 
@@ -51,7 +46,7 @@ final readonly class Config
         return match (true) {
             $this->wrong !== null => 'wrong',
             $this->owner !== null && ! $this->owner->isHere => 'left',
-            $this->isDrafted || $this->by === ChangedBy::You => 'yours',
+            $this->isDrafted || $this->last->by === ChangedBy::You => 'yours',
             default => 'rest',
         };
     }

@@ -68,8 +68,7 @@ final readonly class ConfigList
                 Syntax::ofPath($path),
                 $wrong[$digest] ?? null,
                 $ownership->of($path, $bringing[$path] ?? [], $row->came ?? []),
-                $by,
-                $row?->launch,
+                new LastChange($by, $row?->launch),
                 isset($drafted[$path]),
             );
         }

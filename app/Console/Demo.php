@@ -6,8 +6,6 @@ namespace App\Console;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Depot;
-use App\Depots\DepotFailure;
-use App\Depots\Sync\Synchronising;
 use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Disk\GameArchives;
@@ -16,14 +14,9 @@ use App\Drafts\Drafting;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Stage;
-use App\Models\Task;
 use App\Models\TaskKind;
 use App\Models\TaskState;
-use App\Packs\DepotFolder;
-use App\Packs\Packing;
 use App\Packs\Packs;
-use App\Packs\Picture;
-use App\Packs\SigningKey;
 use App\Rehearsals\Rehearsing;
 use App\Shelf\Shelf;
 use App\Shelf\ShelfFile;
@@ -34,15 +27,9 @@ use Closure;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
-use Stasimon\Core\Pack\Pack;
-use Stasimon\Core\Pack\PackFile;
-use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Want;
-use Stasimon\Core\Share\Carried;
-use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\StageCondition;
 use Symfony\Component\Process\Process;
 
@@ -105,49 +92,26 @@ final class Demo extends Command
     private const ARCHIPELAGO = 170;
 
     public function __construct(
-        private readonly Synchronising $synchronising,
         private readonly Drafting $drafting,
         private readonly Applying $applying,
         private readonly Rehearsing $rehearsing,
         private readonly Games $games,
         private readonly Tasks $tasks,
         private readonly Shelf $shelf,
-        private readonly Packs $packs,
-        private readonly Packing $packing,
-        private readonly SigningKey $key,
-        private readonly GameArchives $archives,
         private readonly Stages $stages,
     ) {
         parent::__construct();
     }
 
-    public function handle(): int
+    public function handle(DemoDepots $depots, DemoPacks $packs, GameArchives $archives): int
     {
-        foreach (array_values((array) config('stasimon.demo_depots')) as $place => $url) {
-            $name = array_keys((array) config('stasimon.demo_depots'))[$place];
-            $depot = Depot::query()->firstOrCreate(
-                ['slug' => strtolower($name)],
-                ['name' => $name, 'url' => $url, 'moderated' => $place === 0, 'place' => $place],
-            );
-            if ($depot->paused) {
-                continue;
-            }
-            $depot->update(['url' => $url]);
-            $task = Task::query()->create(['kind' => TaskKind::Sync, 'state' => TaskState::Running]);
-            try {
-                $this->synchronising->run($depot, $task);
-                $this->tasks->turn($task, TaskState::Done);
-            } catch (DepotFailure $failure) {
-                $this->tasks->turn($task, TaskState::Failed, $failure->getMessage());
-                $this->warn($failure->getMessage());
-            }
-        }
+        array_map($this->warn(...), $depots->fill());
         if ($this->option('bare') || Instance::query()->exists()) {
             return self::SUCCESS;
         }
         $archive = (string) tempnam(sys_get_temp_dir(), 'stasimon-game');
         (new Process([PHP_BINARY, base_path('standins/content/game.php'), '--version', '1.4.9', '--out', $archive]))->mustRun();
-        $this->archives->keep($this->games->get('ferrywright'), '1.4.9', $archive, 'ferrywright.jar');
+        $archives->keep($this->games->get('ferrywright'), '1.4.9', $archive, 'ferrywright.jar');
         unlink($archive);
         foreach (self::INSTANCES as [$name, $game, $base, $wants, $rehearse]) {
             $this->make($name, $game, $base, array_fill_keys($wants, '*'), $rehearse);
@@ -158,7 +122,7 @@ final class Demo extends Command
         $this->westernIsles(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->brought(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->elsewhere(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
-        $this->packs(Instance::query()->where('name', 'Grand Archipelago')->firstOrFail());
+        $packs->make(Instance::query()->where('name', 'Grand Archipelago')->firstOrFail());
         $this->tasks->once(TaskKind::LookOver);
 
         return self::SUCCESS;
@@ -284,110 +248,6 @@ final class Demo extends Command
                 $plan,
             )->withMemory(8192),
         );
-    }
-
-    /** The large one as a pack, and a newer release of it: with a mod less, newer ones, and another config. */
-    private function packs(Instance $instance): void
-    {
-        $folder = new Folder($instance);
-        File::ensureDirectoryExists($folder->live('config'));
-        $configs = [
-            'config/tides.json' => "{\n    \"springs\": 1,\n    \"neaps\": 1\n}\n",
-            'config/harbour-map.cfg' => "islands = on\nshoals = on\nnames = on\n",
-        ];
-        foreach ($configs as $path => $text) {
-            File::put($folder->live($path), $text);
-        }
-        $four = $this->packs->of(
-            $this->packing->pack(
-                $instance->load('placed'),
-                [
-                    'id' => 'grand-archipelago',
-                    'version' => '4',
-                    'name' => 'Grand Archipelago',
-                    'summary' => 'Every island at once.',
-                    'licence' => 'CC-BY-4.0',
-                    'notes' => '',
-                ],
-                array_keys($configs),
-                picture: Picture::caged($this->picture()),
-                isSigned: true,
-            ),
-        );
-        $this->newer($instance, $four, $configs);
-        $this->published();
-    }
-
-    /**
-     * The release after: with a mod less, newer releases, and another config.
-     *
-     * @param  array<string, string>  $configs  path => text
-     */
-    private function newer(Instance $instance, Pack $four, array $configs): void
-    {
-        $catalogue = new DepotCatalogue($this->games->get('ferrywright'));
-        $gone = $instance->plan->wants[0]->id;
-        $plan = $instance->plan->without($gone);
-        $answer = (new Resolver($catalogue))->resolve($plan->request($catalogue, $catalogue->game, []));
-        if (! ($answer instanceof Resolved)) {
-            return;
-        }
-        $configs['config/tides.json'] = "{\n    \"springs\": 2,\n    \"neaps\": 1,\n    \"surges\": true\n}\n";
-        $releases = array_diff_key($answer->versions(), array_flip($plan->base->packages()));
-        $five = new Pack(
-            'grand-archipelago',
-            '5',
-            new HandOff('Grand Archipelago', $plan, $releases),
-            $four->summary,
-            $four->licence,
-            "Newer releases, higher springs, and no more {$catalogue->package($gone)?->title()}.",
-            new Carried(array_map(fn (string $text): string => hash('sha256', $text), $configs)),
-            $four->picture,
-        );
-        $this->packs->keep(
-            $five,
-            $document = PackFile::document($five),
-            $configs,
-            signature: Signature::of($document, $this->key->secret()),
-        );
-    }
-
-    private function picture(): string
-    {
-        $file = (string) tempnam(sys_get_temp_dir(), 'stasimon-picture');
-        (new Process([PHP_BINARY, base_path('standins/content/picture.php'), '--out', $file]))->mustRun();
-        $bytes = (string) file_get_contents($file);
-        unlink($file);
-
-        return $bytes;
-    }
-
-    /** A pack that somebody else has published in a depot, and that is not here. */
-    private function published(): void
-    {
-        $folder = config('stasimon.var').'/depots/tidepool';
-        $depot = Depot::query()->where('slug', 'tidepool')->first();
-        if ($depot === null || $depot->paused || ! is_dir($folder)) {
-            return;
-        }
-        $author = Instance::query()->with('placed')->where('name', 'Harbour Lights')->firstOrFail();
-        $made = $this->packing->pack(
-            $author,
-            [
-                'id' => 'small-harbours',
-                'version' => '2',
-                'name' => 'Small Harbours',
-                'summary' => 'Piers, bells and fog for a few evenings.',
-                'licence' => 'CC0-1.0',
-                'notes' => '',
-            ],
-            [],
-        );
-        $file = $this->packing->file($made);
-        DepotFolder::publish($file, $folder, 'Tidepool', now()->getTimestamp());
-        unlink($file);
-        $made->delete();
-        $this->synchronising->run($depot, Task::query()->create(['kind' => TaskKind::Sync, 'state' => TaskState::Done]));
     }
 
     /** A launch that fails after one that came up clean. */

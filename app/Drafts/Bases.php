@@ -6,7 +6,6 @@ namespace App\Drafts;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\SupportKey;
-use App\Depots\Release;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Chain;
@@ -100,32 +99,7 @@ final readonly class Bases
     {
         $package = $this->catalogue->package($loader);
 
-        return $package === null ? [] : $this->choice->builds($package, $this->recommended($loader), $version);
-    }
-
-    /**
-     * Who recommends builds of a loader: of the depots that have it, those that somebody moderates where there are any, in the
-     * person's order. What another says of it counts for nothing.
-     *
-     * @return array<string, list<string>> depot => versions
-     */
-    private function recommended(string $loader): array
-    {
-        $rows = Release::query()
-            ->join('depots', 'depots.id', '=', 'releases.depot_id')
-            ->where('package_id', $loader)
-            ->orderByDesc('depots.moderated')
-            ->orderBy('depots.place')
-            ->orderBy('depots.id')
-            ->get(['depots.name', 'depots.moderated', 'releases.version', 'releases.recommended']);
-        $recommended = [];
-        foreach ($rows->where('moderated', $rows->first()?->getAttribute('moderated')) as $row) {
-            if ($row->recommended) {
-                $recommended[(string) $row->getAttribute('name')][] = $row->version;
-            }
-        }
-
-        return $recommended;
+        return $package === null ? [] : $this->choice->builds($package, $this->catalogue->recommended($loader), $version);
     }
 
     /**

@@ -14,6 +14,7 @@ use Illuminate\Support\Collection;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Want;
+use WeakMap;
 
 /** What an instance's draft, or another plan of it, comes to, and the catalogue that is read for it. */
 final class LineUps
@@ -23,8 +24,12 @@ final class LineUps
 
     private string $lastKey = '';
 
+    /** @var WeakMap<Collection<int, PlacedRelease>, DepotCatalogue> by what is placed */
+    private WeakMap $shared;
+
     public function __construct(private readonly Games $games, private readonly Allowance $allowance)
     {
+        $this->shared = new WeakMap();
     }
 
     /** The plan that the draft holds, or the applied one. */
@@ -144,6 +149,14 @@ final class LineUps
         }
 
         return $lineUp ?? LineUp::of($plan, $have, $this->catalogueWith($instance, $remembered), $remembered, $this->allowance);
+    }
+
+    /**
+     * The catalogue around an instance that a page asks for from several sides: what one has loaded, the next has too.
+     */
+    public function shared(Instance $instance): DepotCatalogue
+    {
+        return $this->shared[$instance->placed] ??= $this->catalogue($instance);
     }
 
     public function catalogue(Instance $instance): DepotCatalogue

@@ -4,20 +4,14 @@ declare(strict_types=1);
 
 namespace App\Findings;
 
-use App\Depots\Catalogue\CatalogueStamp;
 use App\Drafts\LineUps;
 use App\Drafts\Steps\Newer;
 use App\Drafts\Trials;
-use App\Games\Games;
 use App\Models\Instance;
 use App\Models\TaskKind;
-use App\Numbers\Numbers;
 use App\Work\Allowance;
 use App\Work\Tasks;
-use App\Worlds\SeenWorlds;
-use App\Worlds\Worlds;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Search\Stopped;
 
 /**
@@ -30,13 +24,11 @@ final readonly class Looking implements Newer
         private Findings $findings,
         private LineUps $lineUps,
         private Updates $updates,
-        private Games $games,
         private Tasks $tasks,
         private Allowance $allowance,
         private Tidings $tidings,
         private Trials $trials,
-        private SeenWorlds $seenWorlds,
-        private Numbers $numbers,
+        private LookStamp $stamp,
     ) {
     }
 
@@ -44,10 +36,8 @@ final readonly class Looking implements Newer
     public function over(Instance $instance): Look
     {
         $known = Look::known($instance->look);
-        $worlds = (new Worlds($this->games->get($instance->plan->base->game)))->of($instance);
-        $this->seenWorlds->see($instance, array_map(strval(...), array_keys($worlds)));
-        $stamp = $this->stamp($instance, $worlds);
-        $catalogue = $this->lineUps->catalogue($instance);
+        $stamp = $this->stamp->of($instance);
+        $catalogue = $this->lineUps->shared($instance);
         $files = $this->findings->eachTime($instance, $catalogue);
         if ($known !== null && $known->stamp === $stamp) {
             $look = new Look($stamp, $files, $known->settled, $known->updates, $known->isOpen);
@@ -90,26 +80,6 @@ final readonly class Looking implements Newer
         $this->tidings->compare($instance, $look);
 
         return $look;
-    }
-
-    /** @param  array<string, array<string, string>>  $worlds  by name, what each was saved with */
-    private function stamp(Instance $instance, array $worlds): string
-    {
-        $rehearsal = $instance->lastRehearsal;
-        $worlds = json_encode($worlds, JSON_INVALID_UTF8_SUBSTITUTE);
-
-        return hash(
-            'xxh128',
-            CatalogueStamp::now().
-                $worlds.
-                $this->numbers->stamp($instance).
-                PlanDocument::write($instance->plan).
-                $instance->applied_at?->format('U').
-                " {$instance->applies}".
-                $rehearsal?->number.
-                $rehearsal?->state->value.
-                Findings::VERSION,
-        );
     }
 
     /** @return array<string, string> package => its newest release that fits */

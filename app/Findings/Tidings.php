@@ -20,11 +20,12 @@ final readonly class Tidings
             ['held' => array_keys(self::worthTelling($look)), 'news' => null, 'whole' => false],
         );
         $instance->unsetRelation('watch');
+        unset($instance->watch_exists);
     }
 
     public function of(Instance $instance): ?Watch
     {
-        return $instance->watch;
+        return $instance->getAttribute('watch_exists') === false ? null : $instance->watch;
     }
 
     /** Compares what was told of an instance with what a look has found. */

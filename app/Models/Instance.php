@@ -38,7 +38,9 @@ use Stasimon\Core\Plan\Plan;
  */
 final class Instance extends Model
 {
-    use HasUlids;
+    use HasUlids {
+        resolveRouteBindingQuery as private ofAddress;
+    }
 
     protected $attributes = ['applies' => 0, 'trial_made' => false];
 
@@ -93,6 +95,33 @@ final class Instance extends Model
     public function watch(): HasOneThrough
     {
         return $this->hasOneThrough(Watch::class, WishList::class)->where('version', '');
+    }
+
+    /**
+     * Instances that were made beside it and are not put away.
+     *
+     * @return HasMany<Instance, $this>
+     */
+    public function movedTo(): HasMany
+    {
+        return $this->hasMany(self::class, 'moved_from')->whereNull('put_away_at');
+    }
+
+    /** @return HasMany<Stage, $this> */
+    public function stages(): HasMany
+    {
+        return $this->hasMany(Stage::class);
+    }
+
+    /**
+     * The instance of an address, with what every page of it asks.
+     *
+     * @param  Builder<$this>|self  $query
+     * @return Builder<$this>
+     */
+    public function resolveRouteBindingQuery($query, $value, $field = null): Builder
+    {
+        return $this->ofAddress($query, $value, $field)->withExists(['stages', 'watch', 'movedTo']);
     }
 
     /** @return HasMany<Task, $this> */

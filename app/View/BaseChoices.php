@@ -43,7 +43,7 @@ final readonly class BaseChoices
     {
         $base = $this->sentence->of($instance);
         if ($part === BasePart::Memory) {
-            return $base->memory;
+            return $base->alternatives->memory;
         }
         $now = $this->lineUps->lineUp($instance);
         if ($part === BasePart::Expansions) {
@@ -51,11 +51,11 @@ final readonly class BaseChoices
                 fn (array $choice): array => [
                     'words' => $this->switched($choice['value'], $choice['here'] !== $choice['drafted'], $now, $instance),
                 ] + $choice,
-                $base->expansions,
+                $base->alternatives->expansions,
             );
         }
         $needs = $part === BasePart::Runtime && $instance->applied_at !== null ? $this->runsOn->ofApplied($instance) : [];
-        $choices = $part === BasePart::Build ? $base->builds : $base->runtimes;
+        $choices = $part === BasePart::Build ? $base->alternatives->builds : $base->alternatives->runtimes;
 
         return array_map(
             fn (array $choice): array => $choice['here'] || $choice['drafted']

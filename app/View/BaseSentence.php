@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Package;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
@@ -13,7 +12,6 @@ use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\PlacedRelease;
 use App\Models\Rehearsal;
-use App\Models\Stage;
 use App\Numbers\Numbers;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Game\GameDefinition;
@@ -37,22 +35,33 @@ final class BaseSentence
         // What is on the disk; while nothing is, what is to be.
         $plan = $instance->applied_at === null ? $drafted : $instance->plan;
         $game = $this->games->get($plan->base->game);
-        $bases = new Bases($game, new DepotCatalogue($game));
-        $runtimes = $this->runtimes($plan, $drafted, $game, $bases);
-        $builds = [$plan->base->loaderVersion, $drafted->base->loaderVersion];
-        $memory = [(string) $plan->base->memory, (string) $drafted->base->memory];
+        $bases = new Bases($game, $this->lineUps->shared($instance));
+        $loader = $bases->title($plan->base->loader);
 
         return new Sentence(
             $plan,
-            $game->name,
-            $bases->title($plan->base->loader),
-            $game->runtimeName,
-            self::gigabytes($plan->base->memory),
+            new BaseNames($game->name, $loader, $game->runtimeName, self::gigabytes($plan->base->memory)),
+            $this->alternatives($instance, $plan, $drafted, $game, $bases),
+            $this->state($instance),
+            $instance->draft === null || $instance->applied_at === null
+                ? ''
+                : $this->otherwise($plan, $drafted, $loader, $game->runtimeName),
+            Numbers::formOf($game, $plan->base->gameVersion) !== null,
+            (bool) ($instance->getAttribute('stages_exists') ?? $instance->stages()->exists()),
+        );
+    }
+
+    private function alternatives(Instance $instance, Plan $plan, Plan $drafted, GameDefinition $game, Bases $bases): Alternatives
+    {
+        $builds = [$plan->base->loaderVersion, $drafted->base->loaderVersion];
+        $memory = [(string) $plan->base->memory, (string) $drafted->base->memory];
+
+        return new Alternatives(
             array_map(
                 fn (LoaderBuild $build): array => $this->choice($build->version, $build->version, $build->words(), $builds),
                 $bases->buildsOf($plan->base->loader, $plan->base->gameVersion),
             ),
-            $runtimes,
+            $this->runtimes($plan, $drafted, $game, $bases),
             array_map(
                 fn (MemoryChoice $choice): array => $this->choice(
                     (string) $choice->megabytes,
@@ -62,13 +71,7 @@ final class BaseSentence
                 ),
                 $game->memory,
             ),
-            $this->state($instance),
-            Numbers::formOf($game, $plan->base->gameVersion) !== null,
-            Stage::query()->where('instance_id', $instance->id)->exists(),
             isset($game->places[Kind::Expansion->value]) ? $this->expansions($instance, $plan, $bases) : [],
-            $instance->draft === null || $instance->applied_at === null
-                ? ''
-                : $this->otherwise($plan, $drafted, $bases->title($plan->base->loader), $game->runtimeName),
         );
     }
 

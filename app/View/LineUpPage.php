@@ -84,9 +84,9 @@ final readonly class LineUpPage
         $rows = array_values(array_filter($this->rows, fn (LineUpRow $row): bool => $this->isShown($row)));
         $rank = match ($this->sort) {
             'size' => fn (LineUpRow $row): int => -$row->size,
-            'release' => fn (LineUpRow $row): int => $row->update === null ? 2 : ($row->update->fits === null ? 1 : 0),
+            'release' => fn (LineUpRow $row): int => $row->standing->update === null ? 2 : ($row->standing->update->fits === null ? 1 : 0),
             'finding' => fn (LineUpRow $row): int => (int) array_search(
-                $row->finding?->level->value,
+                $row->standing->finding?->level->value,
                 ['stops', 'breaks', 'look', 'info', null],
                 true,
             ),
@@ -153,16 +153,16 @@ final readonly class LineUpPage
     private function isShown(LineUpRow $row): bool
     {
         return $this->passes($row, $this->only) &&
-            ($this->words === '' || mb_stripos("{$row->name} {$row->id} {$row->note}", $this->words) !== false);
+            ($this->words === '' || mb_stripos("{$row->name} {$row->id} {$row->standing->note}", $this->words) !== false);
     }
 
     private function passes(LineUpRow $row, string $only): bool
     {
         return match ($only) {
             'asked' => $row->because['wanted'] && $row->kind !== 'loader',
-            'findings' => $row->finding !== null,
-            'updates' => $row->update !== null,
-            'off' => $row->isOff() || $row->state === RowState::ComingOn,
+            'findings' => $row->standing->finding !== null,
+            'updates' => $row->standing->update !== null,
+            'off' => $row->isOff() || $row->standing->state === RowState::ComingOn,
             default => true,
         };
     }
@@ -196,12 +196,14 @@ final readonly class LineUpPage
                 $placed->side,
                 $placed->size,
                 $placed->because,
-                $ranges[$id] ?? '',
-                $state,
-                $notes[$id] ?? '',
-                $this->marks[$id] ?? null,
-                $this->look->updates[$id] ?? null,
-                $this->started->words($placed),
+                new RowStanding(
+                    $state,
+                    $ranges[$id] ?? '',
+                    $notes[$id] ?? '',
+                    $this->marks[$id] ?? null,
+                    $this->look->updates[$id] ?? null,
+                    $this->started->words($placed),
+                ),
             );
         }
 
@@ -234,11 +236,11 @@ final readonly class LineUpPage
                 $package->side ?? 'both',
                 0,
                 ['wanted' => true, 'needed' => []],
-                $ranges[$id] ?? '*',
-                $drafted !== null && ! $drafted->isOff($id) ? RowState::ComingOn : RowState::Off,
-                $notes[$id] ?? '',
-                null,
-                null,
+                new RowStanding(
+                    $drafted !== null && ! $drafted->isOff($id) ? RowState::ComingOn : RowState::Off,
+                    $ranges[$id] ?? '*',
+                    $notes[$id] ?? '',
+                ),
             );
         }
 

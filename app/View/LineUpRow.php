@@ -4,17 +4,10 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Findings\Finding;
-use App\Findings\Update;
-
 /** One line of the line-up's table. */
 final readonly class LineUpRow
 {
-    /**
-     * @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because
-     * @param  string  $range  what the person asked for, "*" for the newest, nothing when it is only there for others
-     * @param  string  $started  what the last launch tells of its start
-     */
+    /** @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because */
     public function __construct(
         public string $id,
         public string $name,
@@ -23,29 +16,24 @@ final readonly class LineUpRow
         public string $side,
         public int $size,
         public array $because,
-        public string $range,
-        public RowState $state,
-        public string $note,
-        public ?Finding $finding,
-        public ?Update $update,
-        public string $started = '',
+        public RowStanding $standing,
     ) {
     }
 
     public function isPinned(): bool
     {
-        return str_starts_with($this->range, '=');
+        return str_starts_with($this->standing->range, '=');
     }
 
     public function isOff(): bool
     {
-        return $this->state === RowState::Off;
+        return $this->standing->state === RowState::Off;
     }
 
     /** How it differs from what is applied; nothing where it does not. */
     public function stateWords(): string
     {
-        return match ($this->state) {
+        return match ($this->standing->state) {
             RowState::Off => 'turned off',
             RowState::GoingOff => 'off in the draft,',
             RowState::Goes => 'goes with the draft,',

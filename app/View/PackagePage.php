@@ -18,8 +18,6 @@ use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Catalogue\Target;
-use Stasimon\Core\Explain\Verdict;
-use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
 use Stasimon\Core\Plan\Plan;
 use stdClass;
@@ -48,22 +46,17 @@ final readonly class PackagePage
      * @param  Package  $package  with all its releases
      * @param  DepotCatalogue  $catalogue  with it, what it can need, and what stands in the line-up
      * @param  array<string, string>  $versions  package id => version, as the draft or what is applied has it
-     * @param  array<string, string>|null  $with  the same with this package in it; null when it cannot be
-     * @param  array<string, Verdict>  $understudies  package id => what using it would come to
      */
     public function __construct(
         public Package $package,
         public ?Row $row,
-        private GameDefinition $game,
         private DepotCatalogue $catalogue,
         private Plan $plan,
         private array $versions,
-        private ?array $with,
-        public Verdict $verdict,
-        public array $understudies,
+        public Prospect $prospect,
         public string $note,
     ) {
-        $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders);
+        $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $catalogue->game->loaders);
         $titles = Row::query()->whereIn('id', $loaders)->pluck('name', 'id')->all() + array_combine($loaders, $loaders);
         $this->sources = DB::table('sources')
             ->join('depots', 'depots.id', '=', 'sources.depot_id')
@@ -78,7 +71,7 @@ final readonly class PackagePage
             ->where('package_id', $package->id)
             ->orderBy('notices.id')
             ->get(['notices.*', 'depots.name as depot']);
-        $this->matrix = ReleaseMatrix::of($package, $game, $plan, $this->release(), $titles);
+        $this->matrix = ReleaseMatrix::of($package, $catalogue->game, $plan, $this->release(), $titles);
     }
 
     /** How it has followed the game's versions, in a sentence; nothing where its releases say no days, or it came along by itself. */
@@ -129,7 +122,7 @@ final readonly class PackagePage
     /** The release that is in the line-up, or would be. */
     public function release(): ?string
     {
-        return $this->versions[$this->package->id] ?? ($this->with[$this->package->id] ?? null);
+        return $this->versions[$this->package->id] ?? ($this->prospect->with[$this->package->id] ?? null);
     }
 
     public function range(): string
@@ -171,7 +164,7 @@ final readonly class PackagePage
      */
     public function needs(): array
     {
-        $versions = $this->isHere() ? $this->versions : $this->with ?? [];
+        $versions = $this->isHere() ? $this->versions : $this->prospect->with ?? [];
         $needs = [];
         foreach ($this->package->release($this->release() ?? '')?->needs() ?? [] as $need) {
             $met = $this->meets($need, $versions);
@@ -260,7 +253,7 @@ final readonly class PackagePage
         if ($release === null || $this->matrix->isForHere($row)) {
             return false;
         }
-        $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $this->game->loaders);
+        $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $this->catalogue->game->loaders);
         $names = array_merge(
             [],
             ...array_map(
@@ -270,7 +263,7 @@ final readonly class PackagePage
         );
         $forAnother = array_diff(
             array_intersect($names, $loaders),
-            (new Bases($this->game, $this->catalogue))->standsFor($this->plan->base->loader),
+            (new Bases($this->catalogue->game, $this->catalogue))->standsFor($this->plan->base->loader),
         );
 
         return in_array($game, $names, true) && $forAnother === [];

@@ -11,6 +11,7 @@ use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\Said;
 use App\Rehearsals\Log\SinceClean;
+use App\Rehearsals\Log\Started;
 use App\Worlds\Came;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Diagnose\Counsel;
@@ -29,13 +30,15 @@ final readonly class RehearsalPage
     /** Everything at once that the log misses. */
     public ?Counsel $all;
 
+    /** @var array<string, string> package => kind, of what the game starts */
+    private array $kinds;
+
     /**
      * @param  list<Read>  $findings
      * @param  SinceClean|null  $since  for a failed one
      * @param  bool  $slow  whether the slowest starts are listed
      * @param  bool  $layered  whether its mods lie over one another
      * @param  bool  $tellsStarts  whether logs of the game tell which mods start
-     * @param  array<string, string>  $kinds  package => kind, of what the game starts
      */
     public function __construct(
         public Rehearsal $rehearsal,
@@ -46,11 +49,14 @@ final readonly class RehearsalPage
         public bool $layered,
         Reading $reading,
         private bool $tellsStarts = false,
-        private array $kinds = [],
     ) {
         $this->all = $reading->allMissing($findings);
         $this->worries = $reading->worries($rehearsal);
         $names = $rehearsal->instance->placed->pluck('name', 'package_id')->all();
+        $this->kinds = $rehearsal->instance->placed
+            ->whereIn('kind', array_map(fn (Kind $kind): string => $kind->value, Started::KINDS))
+            ->pluck('kind', 'package_id')
+            ->all();
         $this->chart = $said->phases === [] ? null : CourseChart::of($said, $rehearsal->state === LaunchState::Failed, $names);
     }
 

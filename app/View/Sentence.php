@@ -10,43 +10,17 @@ use Stasimon\Core\Plan\Plan;
 final readonly class Sentence
 {
     /**
-     * @param  string  $game  names, as are loader and runtime
-     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $builds
-     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $runtimes
-     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $memory
-     * @param  list<array{value: string, label: string, words: string, here: bool, drafted: bool}>  $expansions  of the game, here where
-     *     they are on
      * @param  string  $state  how the instance stands, in a sentence or two
      * @param  string  $otherwise  what a draft would make of it
      */
     public function __construct(
         public Plan $plan,
-        public string $game,
-        public string $loader,
-        public string $runtime,
-        public string $gigabytes,
-        public array $builds,
-        public array $runtimes,
-        public array $memory,
+        public BaseNames $names,
+        public Alternatives $alternatives,
         public string $state,
-        public bool $hasNumbers = false,
-        public bool $hasStages = false,
-        public array $expansions = [],
-        public string $otherwise = '',
+        public string $otherwise,
+        public bool $hasNumbers,
+        public bool $hasStages,
     ) {
-    }
-
-    /** What of the game's expansions is on; nothing where it has none. */
-    public function expanded(): string
-    {
-        $on = array_column(array_filter($this->expansions, fn (array $one): bool => $one['here']), 'label');
-
-        return $this->expansions === []
-            ? ''
-            : ($on === []
-                ? 'no expansion'
-                : (count($on) > 2
-                    ? count($on).' expansions'
-                    : implode(' and ', $on)));
     }
 }

@@ -52,11 +52,6 @@ final class Game
      * @param  array{string, string}|null  $loader
      * @param  int  $memory  in megabytes
      * @param  int  $pace  milliseconds that a step of work takes
-     * @param  string  $side  client or server
-     * @param  int  $seed  of what is left to chance
-     * @param  bool  $played  whether it stays once it is up
-     * @param  int|null  $port  at which it lets players in
-     * @param  string  $joins  the server that it goes to
      */
     public function __construct(
         private readonly string $dir,
@@ -65,11 +60,7 @@ final class Game
         private readonly ?array $loader,
         private readonly int $memory,
         private readonly int $pace,
-        private readonly string $side,
-        private readonly int $seed,
-        private readonly bool $played = false,
-        private readonly ?int $port = null,
-        private readonly string $joins = '',
+        private readonly Outing $outing,
     ) {
         $this->log = new Log($dir);
         $this->platform = $runtime[0] === 'java' ? new Java($runtime[1]) : new Dotnet($runtime[1]);
@@ -93,13 +84,13 @@ final class Game
             $this->startMods();
             $this->readPacks();
             $this->reportWhatIsMissing();
-            if ($this->side === 'client') {
+            if ($this->outing->side === 'client') {
                 $this->drawFirstFrame();
             }
             match (true) {
-                $this->port !== null => $this->lobby()->open($this->port),
-                $this->joins !== '' => $this->lobby()->join($this->joins),
-                $this->played => (new Session($this->dir, $this->log, $this->savedWith()))->play(),
+                $this->outing->port !== null => $this->lobby()->open($this->outing->port),
+                $this->outing->joins !== '' => $this->lobby()->join($this->outing->joins),
+                $this->outing->played => (new Session($this->dir, $this->log, $this->savedWith()))->play(),
                 default => $this->enterWorld(),
             };
         } catch (Stop $stop) {
@@ -211,9 +202,9 @@ final class Game
             'archives',
             array_map(fn (string $id): string => "{$id} is there more than once: ".implode(', ', $doubled[$id]), array_keys($doubled)),
         );
-        $foreign = $this->side === 'client' ? 'server' : 'client';
+        $foreign = $this->outing->side === 'client' ? 'server' : 'client';
         foreach ($this->mods as $id => $mod) {
-            if ($mod->says['side'] === $foreign && $mod->does === [] && $this->side === 'server') {
+            if ($mod->says['side'] === $foreign && $mod->does === [] && $this->outing->side === 'server') {
                 $this->log->info('archives', "{$id} is for the {$foreign} alone and is left out");
                 // Who asks for it does so on the other side.
                 $this->leftOut[$id] = $mod->version;
@@ -341,12 +332,12 @@ final class Game
             for ($line = 0; $line < ($mod->does['chatters'] ?? 0); $line++) {
                 $this->log->say('warn', $mod->id, "lamp {$line} has no oil");
             }
-            $this->throwing($mod->id, $this->platform->cannotLink($mod, $this->mods, $this->side));
+            $this->throwing($mod->id, $this->platform->cannotLink($mod, $this->mods, $this->outing->side));
             $this->throwing(
                 $mod->id,
                 array_diff($mod->does['looksUp'] ?? [], array_keys($registered)) === [] ? [] : $this->platform->nothingThere($mod),
             );
-            if (($mod->does['sometimes'] ?? false) && crc32("{$this->seed} {$mod->id}") % 2 === 1) {
+            if (($mod->does['sometimes'] ?? false) && crc32("{$this->outing->seed} {$mod->id}") % 2 === 1) {
                 $this->throwing('weather', [
                     'java.lang.IllegalStateException: the wind has turned',
                     '    at ferry.weather.Wind.turn(Wind.java:40)',
@@ -512,7 +503,7 @@ final class Game
 
     private function lobby(): Lobby
     {
-        $this->phase('world', $this->joins === '' ? 'opening the world to players' : 'looking for a world to join');
+        $this->phase('world', $this->outing->joins === '' ? 'opening the world to players' : 'looking for a world to join');
 
         return Lobby::of($this->log, $this->game[1], implode(' ', $this->loader ?? ['none']), $this->mods);
     }
@@ -524,7 +515,8 @@ final class Game
         file_put_contents("{$this->dir}/worlds/rehearsal/world.json", json_encode($this->savedWith(), JSON_PRETTY_PRINT));
         $this->work(5);
         $this->log->info('world', 'world "rehearsal" is up', 'server');
-        $this->log->info('launch', $this->side === 'client' ? 'main menu reached; leaving as asked' : 'open to players; leaving as asked');
+        $isUp = $this->outing->side === 'client' ? 'main menu reached' : 'open to players';
+        $this->log->info('launch', "{$isUp}; leaving as asked");
     }
 
     /** Comparators joined by spaces, all of which have to hold. */

@@ -26,6 +26,7 @@ foreach (
         'Settings',
         'Session',
         'Lobby',
+        'Outing',
         'Game',
     ] as $class
 ) {
@@ -51,10 +52,12 @@ exit(
         ($options['loader'] ?? '') === '' ? null : explode(':', $options['loader']) + ['', '0'],
         (int) $options['memory'],
         (int) ($options['pace'] ?? 12),
-        ($options['side'] ?? 'client') === 'server' ? 'server' : 'client',
-        (int) ($options['seed'] ?? 0),
-        isset($options['play']),
-        is_string($options['port'] ?? null) ? (int) $options['port'] : null,
-        is_string($options['join'] ?? null) ? $options['join'] : '',
+        new Outing(
+            ($options['side'] ?? 'client') === 'server' ? 'server' : 'client',
+            (int) ($options['seed'] ?? 0),
+            isset($options['play']),
+            is_string($options['port'] ?? null) ? (int) $options['port'] : null,
+            is_string($options['join'] ?? null) ? $options['join'] : '',
+        ),
     ))->launch()
 );

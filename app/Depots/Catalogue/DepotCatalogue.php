@@ -54,6 +54,9 @@ final class DepotCatalogue implements Catalogue
 
     private readonly CompactForm $compact;
 
+    /** @var array<string, array<string, list<string>>> loader => depot => versions that it recommends */
+    private array $recommended = [];
+
     /**
      * @param  array<string, array<string, string>>  $remembered  package id => version => the release as one package, for what no depot may
      *     have any more
@@ -270,5 +273,33 @@ final class DepotCatalogue implements Catalogue
         }
 
         return $providers;
+    }
+
+    /**
+     * Who recommends builds of a loader: of the depots that have it, those that somebody moderates where there are any, in the
+     * person's order. What another says of it counts for nothing.
+     *
+     * @return array<string, list<string>> depot => versions
+     */
+    public function recommended(string $loader): array
+    {
+        if (isset($this->recommended[$loader])) {
+            return $this->recommended[$loader];
+        }
+        $rows = DB::table('releases')
+            ->join('depots', 'depots.id', '=', 'releases.depot_id')
+            ->where('package_id', $loader)
+            ->orderByDesc('depots.moderated')
+            ->orderBy('depots.place')
+            ->orderBy('depots.id')
+            ->get(['depots.name', 'depots.moderated', 'releases.version', 'releases.recommended']);
+        $recommended = [];
+        foreach ($rows->where('moderated', $rows->first()?->moderated) as $row) {
+            if ($row->recommended) {
+                $recommended[$row->name][] = $row->version;
+            }
+        }
+
+        return $this->recommended[$loader] = $recommended;
     }
 }

@@ -37,12 +37,14 @@ final readonly class MovedOn implements Rule
                 [self::away($from)],
             );
         }
-        $to = Instance::query()
-            ->where('moved_from', $instance->id)
-            ->whereNull('put_away_at')
-            ->with('lastRehearsal')
-            ->get(['id', 'name'])
-            ->first(fn (Instance $to): bool => $to->lastRehearsal?->state === LaunchState::Clean);
+        $to =
+            $instance->getAttribute('moved_to_exists') === false
+                ? null
+                : $instance
+                    ->movedTo()
+                    ->with('lastRehearsal')
+                    ->get(['id', 'name'])
+                    ->first(fn (Instance $to): bool => $to->lastRehearsal?->state === LaunchState::Clean);
         if ($to !== null) {
             $findings[] = new Finding(
                 Level::Info,

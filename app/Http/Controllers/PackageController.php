@@ -14,6 +14,7 @@ use App\Http\Requests\Steps\PackageNoteRequest;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\View\PackagePage;
+use App\View\Prospect;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
 
@@ -42,13 +43,10 @@ final readonly class PackageController
             'page' => new PackagePage(
                 $known,
                 Packages::find($package),
-                $catalogue->game,
                 $catalogue,
                 $plan,
                 $versions,
-                $with,
-                $verdicts[$package],
-                array_diff_key($verdicts, [$package => true]),
+                new Prospect($with, $verdicts[$package], array_diff_key($verdicts, [$package => true])),
                 $this->notes->of($instance, $package),
             ),
         ]);

@@ -16,7 +16,6 @@ use App\Refusal\Refusal;
 use App\Rehearsals\Culprits\Layers;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\SinceClean;
-use App\Rehearsals\Log\Started;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
 use App\View\Address;
@@ -26,7 +25,6 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
-use Stasimon\Core\Catalogue\Kind;
 
 final readonly class RehearsalController
 {
@@ -60,10 +58,6 @@ final readonly class RehearsalController
 
         $game = $this->games->get($instance->plan->base->game);
         $hasFailed = $rehearsal->state === LaunchState::Failed;
-        $kinds = $instance->placed
-            ->whereIn('kind', array_map(fn (Kind $kind): string => $kind->value, Started::KINDS))
-            ->pluck('kind', 'package_id')
-            ->all();
 
         return view('rehearsals.rehearsal', [
             'instance' => $instance,
@@ -76,7 +70,6 @@ final readonly class RehearsalController
                 $hasFailed && Layers::matter($instance, $game),
                 $this->reading,
                 $game->log->started !== '',
-                $kinds,
             ),
             'log' => LogPage::of(
                 $request,

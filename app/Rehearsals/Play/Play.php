@@ -17,14 +17,10 @@ use App\Models\Task;
 use App\Models\TaskKind;
 use App\Models\TaskState;
 use App\Refusal\Refusal;
-use App\Rehearsals\Configs;
-use App\Rehearsals\ConfigsSeen;
 use App\Rehearsals\Launch\Starting;
 use App\Rehearsals\Log\Reading;
 use App\Work\Tasks;
 use App\Work\Undertaking;
-use App\Worlds\Backups;
-use App\Worlds\Came;
 use LogicException;
 use Stasimon\Core\Game\Way;
 
@@ -38,9 +34,7 @@ final readonly class Play implements Undertaking
         private Tasks $tasks,
         private Games $games,
         private Starting $starting,
-        private Backups $backups,
-        private Configs $configs,
-        private ConfigsSeen $seen,
+        private PlayedFiles $files,
         private Reading $reading,
         private Agreements $agreements,
         private Runtimes $runtimes,
@@ -148,13 +142,9 @@ final readonly class Play implements Undertaking
 
     private function begin(Rehearsal $play, Task $task): void
     {
-        $instance = $play->instance;
         $task->advance('keeping the worlds as they are', 0, 0);
-        $backup = $this->backups->make($instance, "before launch {$play->number} was played");
-        $configs = $this->configs->of($instance);
-        $play->update(['versions' => $instance->versions(), 'configs' => $configs, 'backup_id' => $backup?->id]);
-        $this->seen->begins($instance, $configs);
-        $live = (new Folder($instance))->live();
+        $this->files->before($play);
+        $live = (new Folder($play->instance))->live();
         $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play);
         $this->reading->log($play)->begin();
         // Somebody may have stopped it while its worlds were kept, or while it was started.
@@ -179,12 +169,7 @@ final readonly class Play implements Undertaking
             return;
         }
         $this->reading->log($play)->index(over: true);
-        $configs = $this->configs->of($play->instance);
-        $this->seen->ends($play);
-        $play->changed = [
-            'worlds' => Came::written($this->backups->changed($play->instance, $play->backup)),
-            'configs' => Came::written(self::differing($play->configs ?? [], $configs)),
-        ];
+        $this->files->after($play);
         $play->fill([
             'exit_code' => $ended['exit'] ?? null,
             'milliseconds' => $ended === null ? null : max(0, (int) (1000 * ($ended['at'] - (float) $play->begun_at?->format('U.u')))),
@@ -199,28 +184,10 @@ final readonly class Play implements Undertaking
             $play->problem = 'What kept it was ended with it, so how it ended is not known. Its log goes as far as it was heard.';
         }
         if ($play->state === LaunchState::Clean) {
-            $this->configs->keep($play);
+            $this->files->keep($play);
         }
         $play->reading = $this->reading->read($play);
         $play->save();
-    }
-
-    /**
-     * @param  array<string, string>  $before  path => digest
-     * @param  array<string, string>  $now
-     * @return array<string, Came>
-     */
-    private static function differing(array $before, array $now): array
-    {
-        $changed = [];
-        foreach ($before + $now as $path => $_) {
-            if (($before[$path] ?? '') !== ($now[$path] ?? '')) {
-                $changed[(string) $path] = Came::between(isset($before[$path]), isset($now[$path]));
-            }
-        }
-        ksort($changed, SORT_STRING);
-
-        return $changed;
     }
 
     private function of(Task $task): ?Rehearsal

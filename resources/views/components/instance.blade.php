@@ -6,16 +6,16 @@
         <div class="about">
             <div class="soft">{{ $instance->name }}</div>
             <div class="sentence">
-                <span class="part"><b>{{ $base->game }}</b> {{ $base->plan->base->gameVersion }}</span> on
-                <x-base-part :instance="$instance" field="build" after="," :choices="$base->builds"><b>{{ $base->loader }}</b>
+                <span class="part"><b>{{ $base->names->game }}</b> {{ $base->plan->base->gameVersion }}</span> on
+                <x-base-part :instance="$instance" field="build" after="," :choices="$base->alternatives->builds"><b>{{ $base->names->loader }}</b>
                     {{ $base->plan->base->loaderVersion }}</x-base-part>
-                <x-base-part :instance="$instance" field="runtime" after="," :choices="$base->runtimes"><b>{{ $base->runtime }}</b>
+                <x-base-part :instance="$instance" field="runtime" after="," :choices="$base->alternatives->runtimes"><b>{{ $base->names->runtime }}</b>
                     {{ $base->plan->base->runtimeVersion }}</x-base-part>
-                with <x-base-part :instance="$instance" field="memory" :after="$base->expanded() === '' ? '.' : ''"
-                    :choices="$base->memory">{{ $base->gigabytes }}</x-base-part>
-                @if ($base->expanded() !== '')
+                with <x-base-part :instance="$instance" field="memory" :after="$base->alternatives->expanded() === '' ? '.' : ''"
+                    :choices="$base->alternatives->memory">{{ $base->names->gigabytes }}</x-base-part>
+                @if ($base->alternatives->expanded() !== '')
                     and <x-base-part :instance="$instance" field="expansions" after="."
-                        :choices="$base->expansions">{{ $base->expanded() }}</x-base-part>
+                        :choices="$base->alternatives->expansions">{{ $base->alternatives->expanded() }}</x-base-part>
                 @endif
             </div>
             @if ($base->otherwise !== '')

@@ -1,3 +1,4 @@
+@use('App\View\RowState')
 <x-instance :instance="$instance" part="line-up" title="Line-up">
     <h1 class="sr-only">Line-up</h1>
     @if ($instance->applied_at === null)
@@ -86,9 +87,9 @@
                                     @endif
                                     @foreach ($rows as $row)
                                         <tr data-row tabindex="-1"
-                                            data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $row->note) }}"
-                                            class="{{ $row->state === 'on' ? '' : 'away' }}"
-                                            data-state="{{ $row->state->isSwitchedOff() ? 'off' : 'on' }}">
+                                            data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $row->standing->note) }}"
+                                            class="{{ $row->standing->state === RowState::On ? '' : 'away' }}"
+                                            data-state="{{ $row->standing->state->isSwitchedOff() ? 'off' : 'on' }}">
                                             <td>
                                                 @if ($row->kind !== 'loader')
                                                     <input type="checkbox" form="bulk" name="ids[]" value="{{ $row->id }}"
@@ -96,8 +97,8 @@
                                                 @endif
                                             </td>
                                             <td>
-                                                @if ($row->finding)
-                                                    <x-mark :level="$row->finding->level" />
+                                                @if ($row->standing->finding)
+                                                    <x-mark :level="$row->standing->finding->level" />
                                                 @endif
                                             </td>
                                             <td class="name">
@@ -106,8 +107,8 @@
                                                 @else
                                                     <a class="hover:underline" data-open
                                                         href="{{ route('packages.show', [$instance, $row->id]) }}">{{ $row->name }}</a>
-                                                    @endif @if ($row->note !== '')
-                                                        <span class="note" title="Your note">{{ $row->note }}</span>
+                                                    @endif @if ($row->standing->note !== '')
+                                                        <span class="note" title="Your note">{{ $row->standing->note }}</span>
                                                     @endif
                                             </td>
                                             <td class="ver">{{ $row->version }}@if ($row->isPinned())
@@ -115,19 +116,19 @@
                                                 @endif
                                             </td>
                                             <td class="ver whitespace-nowrap">
-                                                @if ($row->update)
-                                                    @if ($row->update->fits)
-                                                        <span class="good">{{ $row->update->fits }}</span>
-                                                        @if ($row->update->fits !== $row->update->newest)
+                                                @if ($row->standing->update)
+                                                    @if ($row->standing->update->fits)
+                                                        <span class="good">{{ $row->standing->update->fits }}</span>
+                                                        @if ($row->standing->update->fits !== $row->standing->update->newest)
                                                             <span class="quiet"
-                                                                title="{{ $row->update->newest }} is the newest, and does not fit">of
-                                                                {{ $row->update->newest }}</span>
+                                                                title="{{ $row->standing->update->newest }} is the newest, and does not fit">of
+                                                                {{ $row->standing->update->newest }}</span>
                                                     @endif @elseif ($row->isPinned())<span class="quiet"
-                                                            title="Exactly {{ $row->version }} is asked for">{{ $row->update->newest }}
+                                                            title="Exactly {{ $row->version }} is asked for">{{ $row->standing->update->newest }}
                                                             is newer</span>
                                                     @else<span class="quiet"
                                                             title="It does not fit with everything else that is asked
-                                                                for">{{ $row->update->newest }}
+                                                                for">{{ $row->standing->update->newest }}
                                                             does not fit</span>
                                                     @endif
                                                 @endif
@@ -138,18 +139,18 @@
                                                 @endif
                                                 @if ($row->kind === 'loader')
                                                     part of the base
-                                                @elseif ($row->state !== 'off')
+                                                @elseif ($row->standing->state !== RowState::Off)
                                                     <x-because :because="$row->because" :names="$names" />
                                                 @endif
-                                                @if (!in_array($row->range, ['', '*'], true) && !$row->isPinned())
-                                                    <span class="ver">{{ $row->range }}</span>
+                                                @if (!in_array($row->standing->range, ['', '*'], true) && !$row->isPinned())
+                                                    <span class="ver">{{ $row->standing->range }}</span>
                                                 @endif
                                             </td>
                                             @if ($page->started->unknown === '')
-                                                <td @class(['num wide-only ver', 'bad' => $row->started === 'began',
-                                                    'soft' => $row->started === 'no'])
-                                                    @if ($row->started === 'began') title="It began to start and was not through" @endif>
-                                                    {{ $row->started }}</td>
+                                                <td @class(['num wide-only ver', 'bad' => $row->standing->started === 'began',
+                                                    'soft' => $row->standing->started === 'no'])
+                                                    @if ($row->standing->started === 'began') title="It began to start and was not through" @endif>
+                                                    {{ $row->standing->started }}</td>
                                             @endif
                                             <td class="soft wide-only">{{ $row->side }}</td>
                                             <td class="num">{{ $row->size > 0 ? App\View\Bytes::words($row->size) : '' }}</td>

@@ -10,9 +10,9 @@
         </h1>
         <p class="max-w-[70ch]">{{ $page->row?->summary ?: 'No depot has it any more. What is applied stays.' }}</p>
         <p
-            class="mt-2 font-medium {{ match ($page->verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default
+            class="mt-2 font-medium {{ match ($page->prospect->verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default
                 => 'soft'} }}">
-            {{ $page->isOff() ? 'Turned off here, and remembered.' : ucfirst($page->verdict->text) . '.' }}</p>
+            {{ $page->isOff() ? 'Turned off here, and remembered.' : ucfirst($page->prospect->verdict->text) . '.' }}</p>
         @if ($package->kind !== Stasimon\Core\Catalogue\Kind::Loader)
             <div class="acts mt-3">
                 @if ($page->isOff())<x-act-button :action="route('draft.on', $instance)" :fields="['id' => $package->id]"
@@ -28,9 +28,9 @@
                             key="p">Pin
                             {{ $page->release() }}</x-act-button>
                     @endif
-                @elseif ($page->verdict->fit->value !== 'not' || !$page->isHere())
+                @elseif ($page->prospect->verdict->fit->value !== 'not' || !$page->isHere())
                     <x-act-button :action="route('draft.add', $instance)" :fields="['id' => $package->id]" :instance="$instance" key="a"
-                        :main="$page->verdict->fit->value !==
+                        :main="$page->prospect->verdict->fit->value !==
                             'not'">{{ $page->isHere() ? 'Ask for it by name' : 'Add to the draft' }}</x-act-button>
                 @endif
                 @if (!$page->isOff())
@@ -150,9 +150,9 @@
                 <p class="py-1 soft" style="overflow-wrap: anywhere">{{ $problem }}</p>
             @endforeach
         @endif
-        @if ($page->understudies !== [])
+        @if ($page->prospect->understudies !== [])
             <h2 class="mt-4 mb-1">Understudies</h2>
-            @foreach ($page->understudies as $id => $verdict)
+            @foreach ($page->prospect->understudies as $id => $verdict)
                 <section class="finding">
                     <h3><a class="hover:underline"
                             href="{{ route('packages.show', [$instance, $id]) }}">{{ $page->title((string) $id) }}</a></h3>

@@ -67,7 +67,10 @@ it('says of each row whether it stays, goes or is off', function (): void {
     $instance = World::applied(['gulls', 'long-piers']);
     app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->turningOff('gulls')->without('long-piers'));
     $states = fn (Instance $instance): array => array_column(
-        array_map(fn (LineUpRow $row): array => [$row->id, $row->state], array_merge(...array_values(lineUpPage($instance, [])->groups()))),
+        array_map(
+            fn (LineUpRow $row): array => [$row->id, $row->standing->state],
+            array_merge(...array_values(lineUpPage($instance, [])->groups())),
+        ),
         1,
         0,
     );
@@ -163,9 +166,9 @@ it('asks the database few questions for a line-up, however much is in it', funct
     };
     $asked($few, true);
     expect($asked($many, true))
-        ->toBeLessThan(21)
+        ->toBeLessThan(16)
         ->and($asked($many, false))
-        ->toBeLessThan(15)
+        ->toBeLessThan(13)
         ->and($asked($many, true) - $asked($few, true))
         ->toBeLessThan(3);
 });
