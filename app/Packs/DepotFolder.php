@@ -79,7 +79,7 @@ final class DepotFolder
         foreach ($packs as $there) {
             if ($there instanceof stdClass && ($there->id ?? null) === $pack->id && ($there->version ?? null) === $pack->version) {
                 return ($there->file->sha256 ?? null) === $digest
-                    ? false
+                    ? true
                     : throw UnusablePack::because(
                         "{$pack->name()} {$pack->version} is published there already, and is another one than this. A release does ".
                             'not change; give this one another version.',

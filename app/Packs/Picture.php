@@ -6,6 +6,8 @@ namespace App\Packs;
 
 use App\Cage\Caged;
 use App\Refusal\Refusal;
+use Intervention\Image\Exceptions\DecoderException;
+use Intervention\Image\ImageManager;
 use Stasimon\Core\Pack\PackFile;
 
 /** Pictures as packs have them: the middle of what somebody brings, as a square PNG. */
@@ -31,29 +33,12 @@ final class Picture implements Caged
                 'That picture is larger than '.number_format(self::EDGE).' pixels along an edge. Make it smaller first.',
             );
         }
-        $from = @imagecreatefromstring($bytes);
-        if ($from === false) {
+        try {
+            $picture = ImageManager::gd(decodeAnimation: false)->read($bytes);
+        } catch (DecoderException) {
             throw Refusal::unusable('That picture is damaged, and cannot be read.');
         }
-        $edge = min($width, $height);
-        $to = imagecreatetruecolor(PackFile::PICTURE, PackFile::PICTURE);
-        imagealphablending($to, false);
-        imagesavealpha($to, true);
-        imagecopyresampled(
-            $to,
-            $from,
-            0,
-            0,
-            intdiv($width - $edge, 2),
-            intdiv($height - $edge, 2),
-            PackFile::PICTURE,
-            PackFile::PICTURE,
-            $edge,
-            $edge,
-        );
-        ob_start();
-        imagepng($to, null, 9);
 
-        return (string) ob_get_clean();
+        return $picture->cover(PackFile::PICTURE, PackFile::PICTURE)->toPng()->toString();
     }
 }

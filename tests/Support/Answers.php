@@ -14,6 +14,7 @@ use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\RequestReader;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
+use Swaggest\JsonDiff\JsonPatch;
 
 /** A catalogue and a request as documents, and the core's answers to them. */
 final class Answers
@@ -124,36 +125,17 @@ final class Answers
     }
 
     /**
-     * The request with a JSON Patch (RFC 6902) applied to its document.
+     * The request with a JSON Patch (RFC 6902) applied to its document, by a library that is not ours.
      *
      * @param  list<Operation>  $patch
      */
     public function patched(array $patch): Request
     {
-        $document = json_decode((string) json_encode($this->document), true);
-        foreach ($patch as $operation) {
-            $keys = array_map(
-                fn (string $key): string => str_replace(['~1', '~0'], ['/', '~'], $key),
-                explode('/', substr($operation->path, 1)),
-            );
-            $last = array_pop($keys);
-            $place = &$document;
-            foreach ($keys as $key) {
-                if (! is_array($place) || ! array_key_exists($key, $place)) {
-                    throw new \LogicException("{$operation->path} does not exist.");
-                }
-                $place = &$place[$key];
-            }
-            if ($operation->op !== 'add' && ! array_key_exists($last, $place)) {
-                throw new \LogicException("{$operation->path} does not exist.");
-            }
-            match (true) {
-                $operation->op === 'remove' && array_is_list($place) => array_splice($place, (int) $last, 1),
-                $last === '-' => ($place[] = $operation->value),
-                default => ($place[$last] = $operation->value),
-            };
-            unset($place);
-        }
+        $document = json_decode((string) json_encode($this->document));
+        // The library is older than return types of PHP 8.1, and says so where it is loaded.
+        @class_exists(JsonPatch::class);
+        JsonPatch::import(json_decode((string) json_encode($patch)))->apply($document);
+        $document = json_decode((string) json_encode($document), true);
         $document['have'] = (object) ($document['have'] ?? []);
         $document['channels'] = (object) ($document['channels'] ?? []);
 
