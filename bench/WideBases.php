@@ -10,7 +10,7 @@ use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Release;
 use Stasimon\Core\Catalogue\Target;
-use Stasimon\Core\Explain\Bases\Base;
+use Stasimon\Core\Explain\Bases\TriedBase;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Version\Scheme;
 
@@ -40,14 +40,14 @@ final class WideBases implements Catalogue
         return array_map(fn (int $package): Want => new Want("p{$package}"), $this->world->wants);
     }
 
-    /** @return list<Base> */
+    /** @return list<TriedBase> */
     public function bases(): array
     {
         $bases = [];
         for ($version = self::VERSIONS; $version >= 1; $version--) {
             foreach (self::LOADERS as $loader) {
                 $others = array_values(array_diff(self::LOADERS, [$loader]));
-                $bases[] = new Base(
+                $bases[] = new TriedBase(
                     "{$version} on {$loader}",
                     [new Want('game', "={$version}"), new Want($loader)],
                     array_map(fn (string $other): Want => new Want($other), $others),

@@ -8,8 +8,8 @@ declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Explain\Bases\Base;
-use Stasimon\Core\Explain\Bases\Bases;
+use Stasimon\Core\Explain\Bases\TriedBase;
+use Stasimon\Core\Explain\Bases\WishBases;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolver;
@@ -26,7 +26,7 @@ if (($argv[1] ?? '') === 'wide') {
     printf("made in %.1f s\n", (hrtime(true) - $start) / 1e9);
     $start = hrtime(true);
     $first = 0.0;
-    $answers = new Bases(new Resolver($catalogue), new Request($catalogue->wants()));
+    $answers = new WishBases(new Resolver($catalogue), new Request($catalogue->wants()));
     $kept = [];
     foreach ($catalogue->bases() as $base) {
         $kept[] = count($answers->on($base)->kept);
@@ -84,13 +84,13 @@ foreach ($documents as $one) {
 $bases = [];
 foreach ($game->versions as $version) {
     foreach (['halyard', 'capstan', 'jib', 'windlass'] as $loader) {
-        $bases[] = new Base("{$version->version} on {$loader}", [new Want('ferrywright', "={$version->version}"), new Want($loader)]);
+        $bases[] = new TriedBase("{$version->version} on {$loader}", [new Want('ferrywright', "={$version->version}"), new Want($loader)]);
     }
 }
 $request = new Request($wants);
 $start = hrtime(true);
 $first = 0.0;
-$answers = new Bases(new Resolver($catalogue), $request);
+$answers = new WishBases(new Resolver($catalogue), $request);
 $outcomes = ['all' => 0, 'some' => 0, 'none' => 0];
 $kept = 0;
 foreach ($bases as $base) {

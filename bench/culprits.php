@@ -9,7 +9,7 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Culprits\Culprits;
-use Stasimon\Core\Culprits\Trial;
+use Stasimon\Core\Culprits\CulpritTrial;
 
 require __DIR__.'/../vendor/autoload.php';
 
@@ -25,7 +25,7 @@ function search(array $wants, array $culprits): array
 {
     $outcomes = [];
     while (($step = (new Culprits($wants))->step($outcomes))->next !== null) {
-        $outcomes[Culprits::keyOf($step->next)] = array_diff($culprits, $step->next) === [] ? Trial::Failed : Trial::Passed;
+        $outcomes[Culprits::keyOf($step->next)] = array_diff($culprits, $step->next) === [] ? CulpritTrial::Failed : CulpritTrial::Passed;
     }
     $found = $step->culprits;
     sort($found);

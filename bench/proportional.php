@@ -11,8 +11,8 @@ use App\Worlds\Backups;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Document\Node;
+use Stasimon\Core\Game\FailureSignature;
 use Stasimon\Core\Game\GameDefinition;
-use Stasimon\Core\Game\Signature;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanChange;
@@ -93,7 +93,7 @@ curve(
     ),
 );
 
-$slow = Signature::read(Node::ofJson('{"kind": "missing", "pattern": "~^(a+)+!$~"}'));
+$slow = FailureSignature::read(Node::ofJson('{"kind": "missing", "pattern": "~^(a+)+!$~"}'));
 $line = str_repeat('a', 4_000).'b';
 curve(
     'lines that a pattern cannot be done with',

@@ -8,7 +8,7 @@ declare(strict_types=1);
 use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
-use Stasimon\Core\Pack\Update;
+use Stasimon\Core\Pack\PackUpdate;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
@@ -75,7 +75,7 @@ $file = (string) tempnam(sys_get_temp_dir(), 'stasimon-bench');
 $time('a pack of them and 400 configs written', fn () => PackFile::write($file, PackFile::document($pack('4', $versions, $was)), $was));
 $time('read, every digest checked', fn () => PackFile::open($file, 'it'));
 $newer = array_map(fn (string $version): string => "{$version}1", array_slice($versions, 0, 60)) + array_slice($versions, 0, 170);
-$time('the line-up three-way', fn () => Update::of($given($versions), $given($newer), $given($versions + ['own' => '1']))->plan());
+$time('the line-up three-way', fn () => PackUpdate::of($given($versions), $given($newer), $given($versions + ['own' => '1']))->plan());
 $time(
     '400 configs that both changed, merged',
     fn () => array_map(fn (string $path): ConfigMerge => ConfigMerge::of($path, $was[$path], $mine[$path], $now[$path]), array_keys($was)),

@@ -9,11 +9,11 @@ declare(strict_types=1);
 // twenty busy loops beside and a page's budget of 10 ms, and again after: what is said under load is said at rest, too, or it says
 // that it is being worked out; and within a minute all of it is there. Nothing of the demo is changed.
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Outcomes;
 use App\Drafts\Steps\Add;
-use App\Drafts\Steps\Repair;
 use App\Drafts\Steps\Steps;
+use App\Drafts\Steps\TakeRemedy;
 use App\Find\Finder;
 use App\Models\Instance;
 use App\Refusal\Refusal;
@@ -50,7 +50,7 @@ if (! $isLoaded) {
     [$asked, $repairs, $wrong] = [0, 0, []];
     foreach ($instances as $id => $name) {
         $instance = seen((string) $id);
-        $ids = Package::query()
+        $ids = PackageRow::query()
             ->whereNotIn('kind', ['game', 'runtime', 'loader'])
             ->orderBy('id')
             ->pluck('id')
@@ -85,7 +85,7 @@ if (! $isLoaded) {
                 } else {
                     foreach (array_keys($outcome->told->repairs ?? []) as $key) {
                         DB::beginTransaction();
-                        app(Steps::class)->take(seen((string) $id), new Repair((string) $key));
+                        app(Steps::class)->take(seen((string) $id), new TakeRemedy((string) $key));
                         app(Outcomes::class)->outcome(seen((string) $id))->versions !== null ||
                             ($wrong[] = "{$said}: the repair {$key} leads to nothing");
                         $repairs++;

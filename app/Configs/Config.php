@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Configs;
 
 use App\Rehearsals\ChangedBy;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Owner;
-use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Config\Wrong;
 
 /** A config of an instance, as it is, or as it would be once the draft is applied. */
@@ -21,7 +21,7 @@ final readonly class Config
         public string $path,
         public int $size,
         public string $sha256,
-        public ?Syntax $syntax,
+        public ?ConfigSyntax $syntax,
         public ?Wrong $wrong,
         public ?Owner $owner,
         public LastChange $last,

@@ -16,8 +16,8 @@ use App\Rehearsals\ConfigsSeen;
 use App\Store\Store;
 use App\Store\Texts;
 use Illuminate\Support\Facades\Cache;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Ownership;
-use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Config\Wrong;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\UnusablePack;
@@ -65,7 +65,7 @@ final readonly class ConfigList
                 $path,
                 strlen($text),
                 $digest,
-                Syntax::ofPath($path),
+                ConfigSyntax::ofPath($path),
                 $wrong[$digest] ?? null,
                 $ownership->of($path, $bringing[$path] ?? [], $row->came ?? []),
                 new LastChange($by, $row?->launch),
@@ -271,7 +271,7 @@ final readonly class ConfigList
         $known = Cache::get($key = "configs-wrong:{$instance->id}", []);
         $now = $wrong = [];
         foreach ($texts as $path => $text) {
-            $syntax = Syntax::ofPath((string) $path);
+            $syntax = ConfigSyntax::ofPath((string) $path);
             if ($syntax === null) {
                 continue;
             }

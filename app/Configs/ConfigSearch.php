@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Configs;
 
 use App\Refusal\Refusal;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Encoded;
-use Stasimon\Core\Config\Syntax;
 
 /** Words in configs, and others in their place: as characters, so that every byte that is none of theirs stays. */
 final readonly class ConfigSearch
@@ -30,7 +30,7 @@ final readonly class ConfigSearch
     {
         $found = [];
         foreach ($this->words === '' ? [] : $configs as $path => $bytes) {
-            foreach (preg_split('/\r\n|\n|\r/', Encoded::read(Syntax::ofPath($path), $bytes)->text ?? '') ?: [] as $n => $line) {
+            foreach (preg_split('/\r\n|\n|\r/', Encoded::read(ConfigSyntax::ofPath($path), $bytes)->text ?? '') ?: [] as $n => $line) {
                 if (preg_match($this->pattern, $line) === 1) {
                     $found[] = new FoundLine($path, $n + 1, $line, $this->with === null ? null : $this->replaced($line));
                     if (count($found) >= self::SHOWN) {
@@ -46,7 +46,7 @@ final readonly class ConfigSearch
     /** A config with the other words in it; as it is where it is no text. */
     public function in(string $path, string $bytes): string
     {
-        $written = Encoded::read(Syntax::ofPath($path), $bytes);
+        $written = Encoded::read(ConfigSyntax::ofPath($path), $bytes);
         $text = $written === null ? '' : $this->replaced($written->text);
 
         return $written === null || $text === $written->text ? $bytes : WrittenConfig::bytes($written, $path, $text);
@@ -60,7 +60,7 @@ final readonly class ConfigSearch
         } catch (Refusal $refusal) {
             return $refusal->getMessage();
         }
-        $syntax = Syntax::ofPath($path);
+        $syntax = ConfigSyntax::ofPath($path);
         $wrong = $syntax === null || $new === $bytes || $syntax->wrong($bytes) !== null ? null : $syntax->wrong($new);
 
         return $wrong === null ? '' : "{$path} could not be read any more: line {$wrong->line}, {$wrong->why}.";

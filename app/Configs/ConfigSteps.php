@@ -12,9 +12,9 @@ use App\Models\LaunchState;
 use App\Refusal\Refusal;
 use App\Rehearsals\SeenConfig;
 use App\Store\Texts;
-use Stasimon\Core\Config\Difference;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Encoded;
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\TextDifference;
 use Stasimon\Core\Plan\Plan;
 
 /** Changes configs, each time as a step of the draft. */
@@ -100,7 +100,7 @@ final readonly class ConfigSteps
     /**
      * Takes one place of a config back to what it is elsewhere, or all of it.
      *
-     * @param  int|null  $place  of {@see Difference}; null for all
+     * @param  int|null  $place  of {@see TextDifference}; null for all
      * @param  string  $sha256  of the config as the person looked at it
      */
     public function takeBack(Instance $instance, string $path, string $other, ?int $place, string $sha256): Draft
@@ -115,9 +115,12 @@ final readonly class ConfigSteps
         if ($place === null) {
             return $this->write($instance, [$path => $was]);
         }
-        $syntax = Syntax::ofPath($path);
+        $syntax = ConfigSyntax::ofPath($path);
         [$earlier, $written] = [Encoded::read($syntax, $was), Encoded::read($syntax, $now)];
-        $text = $earlier === null || $written === null ? null : Difference::of($syntax, $earlier->text, $written->text)->takenBack($place);
+        $text =
+            $earlier === null || $written === null
+                ? null
+                : TextDifference::of($syntax, $earlier->text, $written->text)->takenBack($place);
         $text !== null || throw Refusal::notFound('That difference is not there any more. Nothing was changed.');
 
         return $this->write($instance, [$path => WrittenConfig::bytes($written, $path, $text)]);

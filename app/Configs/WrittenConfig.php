@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Configs;
 
 use App\Refusal\Refusal;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Encoded;
 use Stasimon\Core\Config\LineEnds;
-use Stasimon\Core\Config\Syntax;
 
 /** What a form sent for a config, as the bytes that it comes to: in the encoding and with the ends of lines that the config has. */
 final class WrittenConfig
@@ -20,7 +20,7 @@ final class WrittenConfig
     public static function of(string $path, string $bytes, string $body, bool $inUtf8 = false): string
     {
         $now =
-            Encoded::read(Syntax::ofPath($path), $bytes) ??
+            Encoded::read(ConfigSyntax::ofPath($path), $bytes) ??
             throw Refusal::conflict("{$path} is no text, so it is not written here. Nothing was changed.");
         $text = LineEnds::kept($now->text, $body);
 

@@ -12,7 +12,7 @@ use App\Rehearsals\Play\Play;
 use App\Shelf\Incoming;
 use App\Shelf\Uploads;
 use App\Work\Tending;
-use App\Worlds\Keeping;
+use App\Worlds\KeptByTheClock;
 use App\Worlds\Worlds;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -29,7 +29,7 @@ final class Tend extends Command
 
     protected $description = 'End or hand out again the work of workers that are gone';
 
-    public function handle(Tending $tending, Play $play, Schedule $schedule, Watching $watching, Grid $grid, Keeping $keeping): int
+    public function handle(Tending $tending, Play $play, Schedule $schedule, Watching $watching, Grid $grid, KeptByTheClock $keeping): int
     {
         do {
             try {

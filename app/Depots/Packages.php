@@ -7,9 +7,9 @@ namespace App\Depots;
 /** Packages, found. */
 final class Packages
 {
-    public static function find(string $id): ?Package
+    public static function find(string $id): ?PackageRow
     {
-        return Package::query()->find($id);
+        return PackageRow::query()->find($id);
     }
 
     /**
@@ -18,6 +18,6 @@ final class Packages
      */
     public static function names(array $ids): array
     {
-        return Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
+        return PackageRow::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Depots\Catalogue\Bulk;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
@@ -23,7 +23,7 @@ use Stasimon\Core\Place\Order\Strength;
 /** The archives in the store: each is read once to see that it is harmless, and unpacked into the store if its files go into folders. */
 final readonly class Archives
 {
-    public function __construct(private Store $store, private Reading $reading)
+    public function __construct(private Store $store, private StrangersFiles $reading)
     {
     }
 

@@ -19,7 +19,7 @@ final readonly class Built
         public array $reasons,
         public array $placed,
         public Carrying $carrying,
-        public Carried $carried,
+        public CarriedOver $carried,
     ) {
     }
 }

@@ -28,7 +28,7 @@ final readonly class Carrying
      *
      * @throws Refusal for what cannot be linked
      */
-    public function over(array $placed, array $out = []): Carried
+    public function over(array $placed, array $out = []): CarriedOver
     {
         $ours = self::foldersOf($placed);
         $stand = $displaced = $folders = [];
@@ -54,7 +54,7 @@ final readonly class Carrying
         }
         ksort($stand, SORT_STRING);
 
-        return new Carried($stand, $displaced, array_map(strval(...), array_keys(array_filter($placed))));
+        return new CarriedOver($stand, $displaced, array_map(strval(...), array_keys(array_filter($placed))));
     }
 
     /**

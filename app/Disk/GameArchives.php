@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -18,7 +18,7 @@ use stdClass;
 /** The unmodified archives of games that mods are merged into: kept in the store, and never written. */
 final readonly class GameArchives
 {
-    public function __construct(private Store $store, private Reading $reading)
+    public function __construct(private Store $store, private StrangersFiles $reading)
     {
     }
 

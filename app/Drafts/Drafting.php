@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
-use App\Depots\Package;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Refusal\Refusal;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Drafts;
 
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Models\PlacedRelease;
 use App\Refusal\Refusal;
 use App\Store\Store;
@@ -174,7 +174,7 @@ final class LineUp
     /** Whether the file of a release, as far as a depot says, has something in it for this version of the game. */
     public function hasFolder(string $id, string $version): bool
     {
-        $content = Release::query()->where('package_id', $id)->where('version', $version)->value('content');
+        $content = ReleaseRow::query()->where('package_id', $id)->where('version', $version)->value('content');
 
         return $this->folderOf(is_string($content) ? $content : null) !== false;
     }
@@ -339,7 +339,7 @@ final class LineUp
             $of = $offers[$key] ?? collect();
             // What is placed stays what it is, though the first depot may have another file under the same version.
             $digest = $known?->sha256 !== null ? trim($known->sha256) : $of->first()?->file_sha256;
-            $same = array_values($of->filter(fn (Release $release): bool => $release->file_sha256 === $digest)->all());
+            $same = array_values($of->filter(fn (ReleaseRow $release): bool => $release->file_sha256 === $digest)->all());
             if ($same !== []) {
                 $this->files[$key] = $this->offered($same);
             } elseif ($known !== null && $digest !== null) {
@@ -352,12 +352,12 @@ final class LineUp
         return $this->files = $this->fromElsewhere($orphans, $this->files) + $this->files;
     }
 
-    /** @return Collection<string, EloquentCollection<int, Release>> by "id version", as the depots are trusted */
+    /** @return Collection<string, EloquentCollection<int, ReleaseRow>> by "id version", as the depots are trusted */
     private function offers(): Collection
     {
         $versions = $this->resolved?->versions() ?? [];
 
-        return Release::query()
+        return ReleaseRow::query()
             ->with('depot')
             ->select('releases.*')
             ->join('depots', 'depots.id', '=', 'releases.depot_id')
@@ -366,13 +366,13 @@ final class LineUp
             ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($versions)])
             ->whereIn('package_id', array_map(strval(...), array_keys($versions)))
             ->get()
-            ->groupBy(fn (Release $release): string => "{$release->package_id} {$release->version}");
+            ->groupBy(fn (ReleaseRow $release): string => "{$release->package_id} {$release->version}");
     }
 
     /**
      * The one file that several depots have; where it has nothing for this version of the game, that is noted.
      *
-     * @param  non-empty-list<Release>  $same
+     * @param  non-empty-list<ReleaseRow>  $same
      */
     private function offered(array $same): Offered
     {
@@ -399,7 +399,7 @@ final class LineUp
         if ($orphans === []) {
             return [];
         }
-        $elsewhere = Release::query()->with('depot')->whereIn('file_sha256', array_values($orphans))->get()->groupBy('file_sha256');
+        $elsewhere = ReleaseRow::query()->with('depot')->whereIn('file_sha256', array_values($orphans))->get()->groupBy('file_sha256');
         $found = [];
         foreach ($orphans as $key => $digest) {
             $file = $files[$key];

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Drafts;
 
 use Stasimon\Core\Explain\Impossible;
-use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Explain\ReasonStep;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Want;
@@ -41,7 +41,7 @@ final readonly class Told
 
         return new self(
             $impossible->blame,
-            array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $impossible->explanation),
+            array_map(fn (ReasonStep $step): array => ['text' => $step->text, 'from' => $step->from], $impossible->explanation),
             $repairs,
             $impossible->isWhole,
         );

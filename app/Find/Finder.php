@@ -6,7 +6,7 @@ namespace App\Find;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\SupportKey;
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Answer;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
@@ -43,7 +43,7 @@ final readonly class Finder implements Fits
     private const LOOKED = 400;
 
     public function __construct(
-        private Searching $searching,
+        private PackageSearch $searching,
         private LineUps $lineUps,
         private Outcomes $outcomes,
         private VerdictMemory $memory,
@@ -141,12 +141,12 @@ final readonly class Finder implements Fits
     }
 
     /**
-     * @param  Collection<int, Package>  $packages
+     * @param  Collection<int, PackageRow>  $packages
      * @return list<string>
      */
     private static function ids(Collection $packages): array
     {
-        return array_values($packages->map(fn (Package $package): string => $package->id)->all());
+        return array_values($packages->map(fn (PackageRow $package): string => $package->id)->all());
     }
 
     /**

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Find;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Explain\Verdict;
 
@@ -12,7 +12,7 @@ use Stasimon\Core\Explain\Verdict;
 final readonly class Found
 {
     /**
-     * @param  Collection<int, Package>  $packages
+     * @param  Collection<int, PackageRow>  $packages
      * @param  array<string, Verdict>  $verdicts  by package id
      * @param  int|null  $next  where the next window begins; null when there is no more
      * @param  int  $total  how many there are, up to Searching::COUNTED

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Find;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 
@@ -15,7 +15,7 @@ final readonly class Matches
     private const COLUMNS = ['id', 'kind', 'name', 'summary', 'side', 'downloads', 'size', 'published_at'];
 
     /**
-     * @param  non-empty-list<Builder<Package>>  $tiers  the best first
+     * @param  non-empty-list<Builder<PackageRow>>  $tiers  the best first
      * @param  int  $total  how many there are, up to Searching::COUNTED
      * @param  bool  $near  whether they are only spelled nearly like the words
      */
@@ -46,7 +46,7 @@ final readonly class Matches
         return new self($tiers, $this->total, $this->near);
     }
 
-    /** @return Collection<int, Package> */
+    /** @return Collection<int, PackageRow> */
     public function window(int $from, int $count): Collection
     {
         $found = new Collection();
@@ -77,6 +77,6 @@ final readonly class Matches
     /** Where the window after one of so many begins; null when there is no more. */
     public function after(int $from, int $shown, int $asked): ?int
     {
-        return $from + $shown < $this->total || ($this->total === Searching::COUNTED && $shown === $asked) ? $from + $shown : null;
+        return $from + $shown < $this->total || ($this->total === PackageSearch::COUNTED && $shown === $asked) ? $from + $shown : null;
     }
 }

@@ -17,8 +17,8 @@ final readonly class Findings
     public const VERSION = 9;
 
     /**
-     * @param  list<class-string<Rule>>  $eachTime  rules about the folder and about other instances, which are asked each time
-     * @param  list<class-string<Rule>>  $settled  rules about everything else; both are listed in config/findings.php
+     * @param  list<class-string<FindingRule>>  $eachTime  rules about the folder and about other instances, which are asked each time
+     * @param  list<class-string<FindingRule>>  $settled  rules about everything else; both are listed in config/findings.php
      */
     public function __construct(
         private Container $container,
@@ -55,7 +55,7 @@ final readonly class Findings
     }
 
     /**
-     * @param  list<class-string<Rule>>  $rules
+     * @param  list<class-string<FindingRule>>  $rules
      * @return list<Finding>
      */
     private function of(array $rules, Seen $seen): array

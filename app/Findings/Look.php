@@ -11,7 +11,7 @@ final readonly class Look
      * @param  string  $stamp  stands for all that the settled findings and updates were worked out from
      * @param  list<Finding>  $files  about files that were changed by hand or are gone
      * @param  list<Finding>  $settled  about everything else
-     * @param  array<string, Update>  $updates  by package id
+     * @param  array<string, AvailableUpdate>  $updates  by package id
      * @param  bool  $isOpen  whether there was no time to find out which of them fit
      */
     public function __construct(
@@ -39,7 +39,7 @@ final readonly class Look
             'settled' => array_map(fn (Finding $finding): array => $finding->kept(), $this->settled),
             'isOpen' => $this->isOpen,
             'updates' => array_map(
-                fn (Update $update): array => ['now' => $update->now, 'newest' => $update->newest, 'fits' => $update->fits],
+                fn (AvailableUpdate $update): array => ['now' => $update->now, 'newest' => $update->newest, 'fits' => $update->fits],
                 $this->updates,
             ),
         ];
@@ -57,7 +57,7 @@ final readonly class Look
         }
         $updates = [];
         foreach ($kept['updates'] as $id => $one) {
-            $updates[(string) $id] = new Update((string) $id, $one['now'], $one['newest'], $one['fits']);
+            $updates[(string) $id] = new AvailableUpdate((string) $id, $one['now'], $one['newest'], $one['fits']);
         }
 
         return new self(

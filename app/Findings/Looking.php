@@ -87,6 +87,6 @@ final readonly class Looking implements Newer
     {
         $updates = $this->over($instance->load(['placed', 'draft', 'lastRehearsal']))->updates;
 
-        return array_filter(array_map(fn (Update $update): ?string => $update->fits, $updates));
+        return array_filter(array_map(fn (AvailableUpdate $update): ?string => $update->fits, $updates));
     }
 }

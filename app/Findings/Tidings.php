@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Findings;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Models\Instance;
 use App\Models\Watch;
 use App\Moving\Wishes;
@@ -37,7 +37,7 @@ final readonly class Tidings
         }
         $telling = self::worthTelling($look);
         $new = array_diff_key($telling, array_flip($watch->held));
-        $names = Package::query()->whereIn('id', array_filter(array_column($new, 'id')))->pluck('name', 'id')->all();
+        $names = PackageRow::query()->whereIn('id', array_filter(array_column($new, 'id')))->pluck('name', 'id')->all();
         $said = array_values(
             array_map(fn (array $one): string => ($one['id'] === null ? '' : ($names[$one['id']] ?? $one['id']).' ').$one['text'], $new),
         );

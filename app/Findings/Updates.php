@@ -22,7 +22,7 @@ final readonly class Updates
     }
 
     /**
-     * @return array<string, Update> by package id; only what has a newer release
+     * @return array<string, AvailableUpdate> by package id; only what has a newer release
      *
      * @throws Stopped when there is no time to find out
      */
@@ -49,7 +49,7 @@ final readonly class Updates
         foreach ($newer as $id => $newest) {
             $package = $catalogue->package($id);
             $fits = isset($fitting[$id]) && $package?->positionOf($fitting[$id]) > $package?->positionOf($have[$id]) ? $fitting[$id] : null;
-            $updates[$id] = new Update($id, $have[$id], $newest, $fits);
+            $updates[$id] = new AvailableUpdate($id, $have[$id], $newest, $fits);
         }
 
         return $updates;

@@ -6,7 +6,7 @@ namespace App\Games;
 
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Document\Place;
+use Stasimon\Core\Document\TextPlace;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\Platform;
@@ -106,7 +106,7 @@ final class Games
             $problem = null;
         } catch (UnusableDocument $failure) {
             $game = null;
-            $problem = 'Line '.Place::line($json, $failure->pointer).', '.$failure->getMessage();
+            $problem = 'Line '.TextPlace::line($json, $failure->pointer).', '.$failure->getMessage();
         }
         if ($row !== null && $row->problem !== $problem) {
             DB::table('taught_games')

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Disk\Entries;
 use App\Disk\PlainFile;
 use App\Games\Games;
@@ -31,7 +31,7 @@ final readonly class FolderReading
     /** How people rename what is to be kept out of a launch. Common practice. */
     private const OFF = '/\.(?:disabled|off|bak|old)$/i';
 
-    public function __construct(private Games $games, private Recognising $recognising, private Reading $reading)
+    public function __construct(private Games $games, private Recognising $recognising, private StrangersFiles $reading)
     {
     }
 

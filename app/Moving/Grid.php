@@ -20,10 +20,10 @@ use DateTimeImmutable;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Chain;
 use Stasimon\Core\Catalogue\Package;
-use Stasimon\Core\Explain\Bases\Base;
-use Stasimon\Core\Explain\Bases\Bases as Holding;
-use Stasimon\Core\Explain\Bases\Held;
+use Stasimon\Core\Explain\Bases\BaseHolds;
 use Stasimon\Core\Explain\Bases\Lost;
+use Stasimon\Core\Explain\Bases\TriedBase;
+use Stasimon\Core\Explain\Bases\WishBases;
 use Stasimon\Core\Explain\Following\Follower;
 use Stasimon\Core\Explain\Following\Following;
 use Stasimon\Core\Game\BaseChoice;
@@ -70,7 +70,7 @@ final readonly class Grid implements Undertaking
             ...array_map(fn (Want $want): string => $want->id, $wants),
             ...array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders),
         ]);
-        $holding = new Holding(new Resolver($catalogue), $this->request($list, $wants));
+        $holding = new WishBases(new Resolver($catalogue), $this->request($list, $wants));
         $bases = new Bases($game, $catalogue);
         $cells = self::cells($bases, $list);
         foreach ($cells as $number => [$version, $loader, $build]) {
@@ -83,7 +83,7 @@ final readonly class Grid implements Undertaking
             $chain = [$loader, ...Chain::under($catalogue, $loader)];
             $others = array_values(array_filter($game->loaders, fn (LoaderWord $other): bool => ! in_array($other->id, $chain, true)));
             $held = $holding->on(
-                new Base(
+                new TriedBase(
                     "{$version} on {$loader}",
                     [$exactly($game->id, $version), $exactly($loader, $build), new Want($game->runtimeId)],
                     array_map(fn (LoaderWord $other): Want => new Want($other->id), $others),
@@ -163,7 +163,7 @@ final readonly class Grid implements Undertaking
     }
 
     /** @return array<string, mixed> */
-    private static function detail(Held $held, string $build): array
+    private static function detail(BaseHolds $held, string $build): array
     {
         $versions = [];
         foreach ($held->selection as $one) {

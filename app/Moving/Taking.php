@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Moving;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Kind;
@@ -71,7 +71,7 @@ final class Taking
      */
     public static function marked(array $lines, array $ids, string $game): array
     {
-        $names = Package::query()
+        $names = PackageRow::query()
             ->whereIn('id', array_diff($ids, array_column($lines, 'id')))
             ->whereRaw('games @> array[?]', [$game])
             ->orderBy('name')

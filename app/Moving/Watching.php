@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Moving;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Models\Watch;
 use App\Models\WishCell;
 use App\Models\WishList;
@@ -44,7 +44,7 @@ final readonly class Watching
 
                 continue;
             }
-            $names = Package::query()
+            $names = PackageRow::query()
                 ->whereIn('id', [...$come, $watch->loader])
                 ->pluck('name', 'id')
                 ->all();

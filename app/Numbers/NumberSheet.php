@@ -6,7 +6,7 @@ namespace App\Numbers;
 
 use Stasimon\Core\Game\NumberForm;
 use Stasimon\Core\Number\Claim;
-use Stasimon\Core\Number\Together;
+use Stasimon\Core\Number\NumberGroup;
 
 /** Which numbers are claimed, where they clash, and what would change so that none does. */
 final readonly class NumberSheet
@@ -16,7 +16,7 @@ final readonly class NumberSheet
      * @param  array<int, list<Claim>>  $clashes  by number
      * @param  array<string, int>|null  $moves  key of a claim => its new number; null where there is no way
      * @param  array<int, true>  $used  numbers that a world uses
-     * @param  list<Together>  $torn  pairs whose numbers do not follow one another
+     * @param  list<NumberGroup>  $torn  pairs whose numbers do not follow one another
      */
     public function __construct(
         public NumberForm $form,

@@ -12,8 +12,8 @@ use App\Games\Games;
 use App\Models\Draft;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Encoded;
-use Stasimon\Core\Config\Syntax;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\NumberForm;
 use Stasimon\Core\Number\Claim;
@@ -92,7 +92,7 @@ final readonly class Numbers
             }
         }
         foreach ($numbers as $file => $lines) {
-            $written = Encoded::read(Syntax::ofPath($file), $this->configs->text($instance, $file));
+            $written = Encoded::read(ConfigSyntax::ofPath($file), $this->configs->text($instance, $file));
             $texts += $written === null ? [] : [$file => $written->with($sheet->form->withNumbers($written->text, $lines))];
         }
 

@@ -6,7 +6,7 @@ namespace App\Packs;
 
 use App\Depots\Download\Downloads;
 use App\Depots\Download\Transfer;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Models\Task;
 use App\Models\TaskKind;
 use App\Refusal\Refusal;
@@ -50,7 +50,7 @@ final readonly class FetchPack implements Undertaking
         $offers = array_values(
             $found
                 ->map(
-                    fn (DepotPack $one): Release => (new Release())
+                    fn (DepotPack $one): ReleaseRow => (new ReleaseRow())
                         ->forceFill(['depot_id' => $one->depot_id, 'file_path' => $one->file_path])
                         ->setRelation('depot', $one->depot),
                 )

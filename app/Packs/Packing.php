@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Packs;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
@@ -137,7 +137,7 @@ final readonly class Packing
     /** What has changed since another line-up, as sentences. */
     private function notes(HandOff $was, HandOff $now): string
     {
-        $names = Package::query()->whereIn('id', array_keys($was->releases + $now->releases))->pluck('name', 'id')->all();
+        $names = PackageRow::query()->whereIn('id', array_keys($was->releases + $now->releases))->pluck('name', 'id')->all();
         $list = function (string $how, array $ids) use ($names, $was, $now): string {
             $said = array_map(
                 fn (string $id): string => ($names[$id] ?? $id).

@@ -18,9 +18,9 @@ use Illuminate\Support\Collection;
 use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\PackUpdate;
 use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Pack\UnusablePack;
-use Stasimon\Core\Pack\Update;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Share\HandOff;
@@ -171,11 +171,11 @@ final readonly class Packs
     }
 
     /** What another release of its pack makes of an instance's line-up. */
-    public function update(Instance $instance, PackRelease $to): Update
+    public function update(Instance $instance, PackRelease $to): PackUpdate
     {
         [$was, $now] = $this->both($instance, $to);
 
-        return Update::of($was, $now, $this->handOffs->of($instance));
+        return PackUpdate::of($was, $now, $this->handOffs->of($instance));
     }
 
     /** @return array<string, ConfigMerge> path => what becomes of each config that the pack changed */

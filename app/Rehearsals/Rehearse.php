@@ -28,7 +28,7 @@ final readonly class Rehearse implements Undertaking
         private Rehearsing $rehearsing,
         private Tasks $tasks,
         private Games $games,
-        private Together $together,
+        private BothSides $together,
         private Agreements $agreements,
         private Runtimes $runtimes,
     ) {

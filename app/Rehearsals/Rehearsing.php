@@ -26,7 +26,7 @@ final readonly class Rehearsing
         private Games $games,
         private Configs $configs,
         private ConfigsSeen $seen,
-        private Together $together,
+        private BothSides $together,
     ) {
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Sharing;
 
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Drafting;
 use App\Games\Games;
 use App\Models\Draft;
@@ -20,10 +20,10 @@ use Stasimon\Core\Catalogue\NeededOn;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Share\ComparedSide;
 use Stasimon\Core\Share\Comparison;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\Held;
-use Stasimon\Core\Share\Side;
 
 /** Puts another line-up beside an instance's, and takes over from it. */
 final readonly class Comparing
@@ -99,11 +99,11 @@ final readonly class Comparing
         $differ = array_filter($others, fn (Other $other): bool => $other->given->releases != $here->releases);
         $catalogue->load($differ === [] ? [] : array_map(strval(...), array_keys($there + $here->releases)));
         $placed = $instance->placed->keyBy('package_id');
-        $known = Package::query()
+        $known = PackageRow::query()
             ->whereIn('id', array_keys($here->releases + $there))
             ->get(['id', 'name', 'side'])
             ->keyBy('id');
-        $side = fn (HandOff $one, ?array $configs): Side => $this->side($one, $configs, $known, $placed, $catalogue);
+        $side = fn (HandOff $one, ?array $configs): ComparedSide => $this->side($one, $configs, $known, $placed, $catalogue);
         $knowConfigs = array_filter($others, fn (Other $other): bool => $other->configs !== null) !== [];
         $mine = $side($here, $knowConfigs ? $this->configs->of($instance) : null);
 
@@ -115,12 +115,12 @@ final readonly class Comparing
 
     /**
      * @param  array<string, string>|null  $configs
-     * @param  Collection<array-key, Package>  $known  by id
+     * @param  Collection<array-key, PackageRow>  $known  by id
      * @param  Collection<array-key, PlacedRelease>  $placed  by package id
      */
-    private function side(HandOff $one, ?array $configs, Collection $known, Collection $placed, DepotCatalogue $catalogue): Side
+    private function side(HandOff $one, ?array $configs, Collection $known, Collection $placed, DepotCatalogue $catalogue): ComparedSide
     {
-        return new Side(
+        return new ComparedSide(
             $one->name,
             $one->plan->base,
             array_combine(

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Sharing;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Moving\CopyOwn;
@@ -83,7 +83,7 @@ final readonly class ServerHalf
     private function forClients(Instance $instance, array $ids): array
     {
         $sides = $instance->placed->pluck('side', 'package_id')->all();
-        $known = Package::query()->whereIn('id', array_map(strval(...), $ids))->pluck('side', 'id')->all() + $sides;
+        $known = PackageRow::query()->whereIn('id', array_map(strval(...), $ids))->pluck('side', 'id')->all() + $sides;
 
         return array_fill_keys(
             array_map(strval(...), array_keys(array_filter($known, fn (?string $side): bool => $side === 'client'))),

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Evidence\Descriptor\Described;
@@ -16,7 +16,7 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 /** Finds out what a file is: by its digest, by what it says of itself, and else by its name and what is in it. */
 final readonly class Recognising
 {
-    public function __construct(private Games $games, private Reading $reading)
+    public function __construct(private Games $games, private StrangersFiles $reading)
     {
     }
 

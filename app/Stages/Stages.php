@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Stages;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Drafting;
-use App\Drafts\Steps\Restore;
+use App\Drafts\Steps\GoBack;
 use App\Drafts\Steps\Steps;
 use App\Games\Games;
 use App\Models\Backup;
@@ -54,7 +54,7 @@ final readonly class Stages
         $named = fn (string $name): bool => mb_strtolower($name) === mb_strtolower($said);
         $called = array_map(strval(...), array_keys(array_filter($instance->titles(), $named)));
         if ($called === []) {
-            $called = Package::query()
+            $called = PackageRow::query()
                 ->whereKey($said)
                 ->orWhereRaw('lower(name) = ?', [mb_strtolower($said)])
                 ->limit(2)
@@ -290,7 +290,7 @@ final readonly class Stages
         return match (true) {
             $stage->condition === StageCondition::Clean && ! $isClean => "{$stage->title} has to come up clean first. Rehearse it.",
             $worlds !== [] => 'There is something of '.
-                (Package::query()->whereKey($stage->about)->value('name') ?? $stage->about).
+                (PackageRow::query()->whereKey($stage->about)->value('name') ?? $stage->about).
                 ' in '.
                 implode(' and ', array_slice($worlds, 0, 3)).
                 ' still, which would be lost.',
@@ -357,7 +357,7 @@ final readonly class Stages
             $this->drafting->discard($instance);
         }
         if ($entry !== null) {
-            $this->steps->take($instance, new Restore($entry->id, true));
+            $this->steps->take($instance, new GoBack($entry->id, true));
         }
         $now->update(['entered_at' => null, 'done_at' => null, 'after_entry' => null]);
         $stages->last(fn (Stage $stage): bool => $stage->id !== $now->id && $stage->entered_at !== null)?->update(['done_at' => null]);

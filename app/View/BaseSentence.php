@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Bases;
 use App\Drafts\LineUps;
 use App\Games\Games;
@@ -29,7 +29,7 @@ final class BaseSentence
     {
     }
 
-    public function of(Instance $instance): Sentence
+    public function of(Instance $instance): ShownBase
     {
         $drafted = $this->lineUps->plan($instance);
         // What is on the disk; while nothing is, what is to be.
@@ -38,7 +38,7 @@ final class BaseSentence
         $bases = new Bases($game, $this->lineUps->shared($instance));
         $loader = $bases->title($plan->base->loader);
 
-        return new Sentence(
+        return new ShownBase(
             $plan,
             new BaseNames($game->name, $loader, $game->runtimeName, self::gigabytes($plan->base->memory)),
             $this->alternatives($instance, $plan, $drafted, $game, $bases),
@@ -216,7 +216,7 @@ final class BaseSentence
     private function said(string $game, string $version, string $loader, string $build, string $runtime, int $memory): array
     {
         $definition = $this->games->get($game);
-        $this->titles[$loader] ??= (string) (Package::query()->whereKey($loader)->value('name') ?? $loader);
+        $this->titles[$loader] ??= (string) (PackageRow::query()->whereKey($loader)->value('name') ?? $loader);
 
         return [
             "{$definition->name} {$version}",

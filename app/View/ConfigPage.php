@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Configs\Config;
-use Stasimon\Core\Config\Difference;
 use Stasimon\Core\Config\DifferentPlace;
 use Stasimon\Core\Config\Encoded;
 use Stasimon\Core\Config\LineEnds;
+use Stasimon\Core\Config\TextDifference;
 
 /** One config, to be written, beside what it was or is elsewhere. */
 final readonly class ConfigPage
@@ -44,7 +44,7 @@ final readonly class ConfigPage
         $this->written = Encoded::read($config->syntax, $bytes);
         $beside = $other === null ? null : Encoded::read($config->syntax, $other);
         $now = $yours === null ? $this->written?->text : LineEnds::kept($beside->text ?? '', $yours);
-        $places = $beside === null || $now === null ? [] : Difference::of($config->syntax, $beside->text, $now)->places();
+        $places = $beside === null || $now === null ? [] : TextDifference::of($config->syntax, $beside->text, $now)->places();
         $this->count = count($places);
         $this->places = array_slice($places, 0, self::SHOWN);
     }

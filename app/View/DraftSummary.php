@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Answer;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
@@ -49,7 +49,7 @@ final readonly class DraftSummary
     private static function changes(Instance $instance, Changes $changes): array
     {
         $moved = array_map(fn (Change $change): string => $change->id, $changes->change);
-        $known = Package::query()
+        $known = PackageRow::query()
             ->whereIn('id', [...$changes->add, ...$moved])
             ->get(['id', 'name', 'kind'])
             ->keyBy('id');

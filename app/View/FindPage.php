@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Find\Found;
 use App\Find\Query;
 use App\Models\Instance;
@@ -77,7 +77,7 @@ final readonly class FindPage
     /** @return array<string, string> */
     private static function supported(GameDefinition $game, Found $found): array
     {
-        $names = Package::query()
+        $names = PackageRow::query()
             ->whereIn('id', array_map(fn (LoaderWord $loader): string => $loader->id, $game->loaders))
             ->pluck('name', 'id')
             ->all();

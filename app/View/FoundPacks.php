@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Games\Games;
 use App\Models\PackRelease;
 use App\Models\Task;
@@ -60,7 +60,7 @@ final readonly class FoundPacks
             ->all();
         $names =
             array_map(fn ($game): string => $game->name, app(Games::class)->all()) +
-            Package::query()
+            PackageRow::query()
                 ->whereIn('id', $packs->pluck('loader')->all())
                 ->pluck('name', 'id')
                 ->all();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Games\Taught\Agreements;
 use App\Games\Taught\TaughtGames;
 use App\Models\Instance;
@@ -49,7 +49,9 @@ final readonly class GamePage
         $why = '';
         try {
             $described =
-                $tried === null ? null : app(Reading::class)->describe($game, $tried->getPathname(), $tried->getClientOriginalName());
+                $tried === null
+                    ? null
+                    : app(StrangersFiles::class)->describe($game, $tried->getPathname(), $tried->getClientOriginalName());
         } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
             $why = $failure->getMessage();
         }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Games\Games;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
-use Stasimon\Core\Document\Place;
+use Stasimon\Core\Document\TextPlace;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Evidence\Descriptor\Described;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Game\GameDefinition;
-use Stasimon\Core\Game\Place as Folder;
+use Stasimon\Core\Game\KindPlace;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
 /** A definition as somebody writes it, and what it makes of real files. */
@@ -32,7 +32,7 @@ final readonly class GameWorkbench
     public array $made;
 
     /** @param  list<UploadedFile>  $files */
-    public function __construct(public string $text, array $files, Games $games, private Reading $reading)
+    public function __construct(public string $text, array $files, Games $games, private StrangersFiles $reading)
     {
         $this->platform = $games->platformDocument($text);
         $game = null;
@@ -40,7 +40,7 @@ final readonly class GameWorkbench
         try {
             $game = $text === '' ? null : GameDefinition::read($text, $games->platformOf($text));
         } catch (UnusableDocument $failure) {
-            $line = Place::line($text, $failure->pointer);
+            $line = TextPlace::line($text, $failure->pointer);
             $wrong = "Line {$line}, ".$failure->getMessage();
         }
         [$this->game, $this->wrong, $this->line] = [$game, $wrong, $line];
@@ -69,7 +69,7 @@ final readonly class GameWorkbench
                 implode(
                     ', ',
                     array_map(
-                        fn (string $kind, Folder $place): string => strtr($kind, '-', ' ')." → {$place->folder}",
+                        fn (string $kind, KindPlace $place): string => strtr($kind, '-', ' ')." → {$place->folder}",
                         array_keys($game->places),
                         $game->places,
                     ),

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Bases;
 use App\Games\Games;
 use Illuminate\Support\Facades\DB;
@@ -88,7 +88,7 @@ final readonly class GivenPage
      */
     private static function known(array $ids): array
     {
-        $names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
+        $names = PackageRow::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
         $there = DB::table('releases')
             ->whereIn('package_id', $ids)
             ->get(['package_id', 'version'])

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\LaunchState;
@@ -71,7 +71,7 @@ final readonly class GridPage
             ...array_map(fn ($loader): string => $loader->id, $this->game->loaders),
             ...$understudies,
         ];
-        $this->names = Package::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
+        $this->names = PackageRow::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
     }
 
     /** Whether not every base was tried: what is empty then says nothing. */
@@ -210,7 +210,7 @@ final readonly class GridPage
         }
         $risk = (new Worlds($this->game))->atRisk($this->list->instance, $this->chosen->detail['versions']);
         $unknown = array_diff(array_merge(...array_values($risk)), array_map(strval(...), array_keys($this->names)));
-        $names = $this->names + Package::query()->whereIn('id', $unknown)->pluck('name', 'id')->all();
+        $names = $this->names + PackageRow::query()->whereIn('id', $unknown)->pluck('name', 'id')->all();
 
         return array_map(fn (array $ids): array => array_map(fn (string $id): string => $names[$id] ?? $id, $ids), $risk);
     }

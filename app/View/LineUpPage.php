@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Outcomes;
 use App\Findings\Finding;
 use App\Findings\Look;
@@ -222,7 +222,7 @@ final readonly class LineUpPage
         $known =
             $off === []
                 ? collect()
-                : Package::query()
+                : PackageRow::query()
                     ->whereIn('id', $off)
                     ->get(['id', 'name', 'kind', 'side', 'size'])
                     ->keyBy('id');

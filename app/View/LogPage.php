@@ -30,8 +30,8 @@ final readonly class LogPage
     {
         $choice = self::choice($request);
         $log->index($isOver);
-        $from = $request->has('from') ? Address::number($request, 'from') ?? 0 : ($request->has('line') ? null : 0);
-        $window = $log->window($choice, $from, self::WINDOW, Address::number($request, 'line') ?? 0);
+        $from = $request->has('from') ? Asked::number($request, 'from') ?? 0 : ($request->has('line') ? null : 0);
+        $window = $log->window($choice, $from, self::WINDOW, Asked::number($request, 'line') ?? 0);
         if ($from === 0 && ! $request->has('from') && $isOver && $window->firstError !== null && $window->errorRow >= self::WINDOW) {
             $window = $log->window($choice, null, self::WINDOW, $window->firstError);
         }
@@ -42,7 +42,7 @@ final readonly class LogPage
     /** Which lines the address asks for. */
     public static function choice(Request $request): LogChoice
     {
-        return LogChoice::of(Address::words($request, 'level'), Address::words($request, 'words'), Address::flag($request, 'fold'));
+        return LogChoice::of(Asked::words($request, 'level'), Asked::words($request, 'words'), Asked::flag($request, 'fold'));
     }
 
     public static function fragment(LogWindow $window, bool $isOver, string $state = ''): Response

@@ -14,7 +14,7 @@ enum Occasion
     case Numbers;
     case Draft;
 
-    public function isNow(Instance $instance, Sentence $base): bool
+    public function isNow(Instance $instance, ShownBase $base): bool
     {
         return match ($this) {
             self::Always => true,

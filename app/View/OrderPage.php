@@ -8,9 +8,9 @@ use App\Models\Instance;
 use App\Orders\OrderList;
 use App\Orders\OrderLists;
 use App\Refusal\Refusal;
-use Stasimon\Core\Config\Difference;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\DifferentPlace;
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\TextDifference;
 use Stasimon\Core\Plan\Rule;
 
 /** The lists whose order counts; of the one that is looked at, what an entry wins and loses, and the sides of one path. */
@@ -122,6 +122,6 @@ final readonly class OrderPage
     /** @return list<DifferentPlace> in what the winner's text differs from another's */
     public function differences(string $winner, string $other): array
     {
-        return array_slice(Difference::of(Syntax::ofPath($this->path), $other, $winner)->places(), 0, 20);
+        return array_slice(TextDifference::of(ConfigSyntax::ofPath($this->path), $other, $winner)->places(), 0, 20);
     }
 }

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\View;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Models\PackRelease;
 use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Line;
-use Stasimon\Core\Pack\Update;
+use Stasimon\Core\Pack\PackUpdate;
 
 /** What a newer release of a pack makes of an instance: what is contested, what is settled, and the configs. */
 final readonly class PackUpdatePage
@@ -17,9 +17,9 @@ final readonly class PackUpdatePage
     private array $names;
 
     /** @param  array<string, ConfigMerge>  $configs */
-    public function __construct(public PackRelease $to, public ?PackRelease $from, private Update $update, public array $configs)
+    public function __construct(public PackRelease $to, public ?PackRelease $from, private PackUpdate $update, public array $configs)
     {
-        $this->names = Package::query()
+        $this->names = PackageRow::query()
             ->whereIn('id', array_map(fn (Line $line): string => $line->id, $update->lines))
             ->pluck('name', 'id')
             ->all();

@@ -6,8 +6,8 @@ namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\GameDays;
-use App\Depots\Package as Row;
-use App\Depots\Release as FileRow;
+use App\Depots\PackageRow;
+use App\Depots\ReleaseRow;
 use App\Depots\SourceProblems;
 use App\Drafts\Bases;
 use Illuminate\Database\Eloquent\Collection as EloquentCollection;
@@ -36,7 +36,7 @@ final readonly class PackagePage
     /** @var Collection<int, stdClass> what each depot says, in the person's order */
     public Collection $sources;
 
-    /** @var Collection<array-key, EloquentCollection<int, FileRow>> version => its files */
+    /** @var Collection<array-key, EloquentCollection<int, ReleaseRow>> version => its files */
     public Collection $files;
 
     /** @var Collection<int, stdClass> */
@@ -49,7 +49,7 @@ final readonly class PackagePage
      */
     public function __construct(
         public Package $package,
-        public ?Row $row,
+        public ?PackageRow $row,
         private DepotCatalogue $catalogue,
         private Plan $plan,
         private array $versions,
@@ -57,7 +57,7 @@ final readonly class PackagePage
         public string $note,
     ) {
         $loaders = array_map(fn (LoaderWord $loader): string => $loader->id, $catalogue->game->loaders);
-        $titles = Row::query()->whereIn('id', $loaders)->pluck('name', 'id')->all() + array_combine($loaders, $loaders);
+        $titles = PackageRow::query()->whereIn('id', $loaders)->pluck('name', 'id')->all() + array_combine($loaders, $loaders);
         $this->sources = DB::table('sources')
             ->join('depots', 'depots.id', '=', 'sources.depot_id')
             ->where('package_id', $package->id)
@@ -65,7 +65,7 @@ final readonly class PackagePage
             ->orderBy('depots.id')
             ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])
             ->each(fn (object $source) => ($source->page = (array) json_decode($source->page, true)));
-        $this->files = FileRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
+        $this->files = ReleaseRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
         $this->notices = DB::table('notices')
             ->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')
             ->where('package_id', $package->id)

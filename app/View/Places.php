@@ -60,7 +60,7 @@ final class Places
     }
 
     /** @return list<Place> those that are there for an instance, and the one that is looked at */
-    public static function shown(Instance $instance, Sentence $base, string $part): array
+    public static function shown(Instance $instance, ShownBase $base, string $part): array
     {
         $isShown = fn (Place $place): bool => $place->occasion->isNow($instance, $base) || $place->id === $part;
 

@@ -14,8 +14,8 @@ use App\Rehearsals\Log\SinceClean;
 use App\Rehearsals\Log\Started;
 use App\Worlds\Came;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\ExitCode;
+use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Log\Stretch;
 
@@ -28,7 +28,7 @@ final readonly class RehearsalPage
     public array $worries;
 
     /** Everything at once that the log misses. */
-    public ?Counsel $all;
+    public ?PlanRemedy $all;
 
     /** @var array<string, string> package => kind, of what the game starts */
     private array $kinds;

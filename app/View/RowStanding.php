@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Findings\AvailableUpdate;
 use App\Findings\Finding;
-use App\Findings\Update;
 
 /** How a package stands in a line-up: what is asked of it, what a person noted, and what is known of it. */
 final readonly class RowStanding
@@ -19,7 +19,7 @@ final readonly class RowStanding
         public string $range,
         public string $note,
         public ?Finding $finding = null,
-        public ?Update $update = null,
+        public ?AvailableUpdate $update = null,
         public string $started = '',
     ) {
     }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Worlds;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Disk\Folder;
 use App\Disk\PlainFile;
 use App\Drafts\Drafting;
@@ -31,7 +31,7 @@ final readonly class WorldPacks
         private Drafting $drafting,
         private Store $store,
         private Texts $texts,
-        private Reading $reading,
+        private StrangersFiles $reading,
     ) {
     }
 
@@ -63,10 +63,10 @@ final readonly class WorldPacks
         $known =
             $packs === []
                 ? []
-                : Release::query()
+                : ReleaseRow::query()
                     ->whereIn('file_sha256', array_filter($packs))
                     ->get(['package_id', 'version', 'file_sha256'])
-                    ->keyBy(fn (Release $release): string => trim($release->file_sha256))
+                    ->keyBy(fn (ReleaseRow $release): string => trim($release->file_sha256))
                     ->all();
 
         return array_map(
@@ -172,7 +172,7 @@ final readonly class WorldPacks
         return ($this->game->worlds['folder'] ?? '')."/{$world}/".($this->game->worlds['order'] ?? '');
     }
 
-    private function says(Instance $instance, ?Release $known): string
+    private function says(Instance $instance, ?ReleaseRow $known): string
     {
         if ($known === null) {
             return 'a file that no depot knows';

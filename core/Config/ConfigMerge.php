@@ -34,7 +34,7 @@ final readonly class ConfigMerge
         if ($mine === null || $now === null) {
             return new self($mine, [['the whole of it', self::shown($mine ?? ''), self::shown($now ?? '')]]);
         }
-        $syntax = Syntax::ofPath($path);
+        $syntax = ConfigSyntax::ofPath($path);
         [$before, $ours, $theirs] = [Encoded::read($syntax, $was ?? $mine), Encoded::read($syntax, $mine), Encoded::read($syntax, $now)];
         if ($before === null || $ours === null || $theirs === null) {
             return new self($mine, [['the whole of it', 'not a text', 'not a text']]);
@@ -48,7 +48,7 @@ final readonly class ConfigMerge
         return $bytes === null ? new self($mine, [['the whole of it', $ours->text, $theirs->text]]) : new self($bytes, $merged->contested);
     }
 
-    private static function ofTexts(?Syntax $syntax, string $was, string $mine, string $now): self
+    private static function ofTexts(?ConfigSyntax $syntax, string $was, string $mine, string $now): self
     {
         $spans = array_map(fn (string $text): ?Spans => Spans::of($syntax, $text), [$was, $mine, $now]);
 
@@ -70,7 +70,7 @@ final readonly class ConfigMerge
      * First the values that all three have: each as whoever changed it has it, in its place in all three, so that they stand in
      * nobody's way. What differs then are keys that came and went, their order and comments: that goes by lines.
      */
-    private static function byValues(?Syntax $syntax, Spans $was, Spans $mine, Spans $now): self
+    private static function byValues(?ConfigSyntax $syntax, Spans $was, Spans $mine, Spans $now): self
     {
         $contested = [];
         /** @var array{array<string, string>, array<string, string>, array<string, string>} $values */
@@ -104,7 +104,7 @@ final readonly class ConfigMerge
     }
 
     /** Whether a text has every key that it should have with its value, and no other. */
-    private static function says(?Syntax $syntax, string $text, Spans $was, Spans $mine, Spans $now): bool
+    private static function says(?ConfigSyntax $syntax, string $text, Spans $was, Spans $mine, Spans $now): bool
     {
         $made = Spans::of($syntax, $text);
         if ($made === null) {

@@ -17,12 +17,12 @@ final readonly class Encoded
         '|big5)$/';
 
     /** @param  string  $encoding  as mbstring calls it */
-    private function __construct(private ?Syntax $syntax, public string $text, public string $encoding, private string $mark)
+    private function __construct(private ?ConfigSyntax $syntax, public string $text, public string $encoding, private string $mark)
     {
     }
 
     /** Null for bytes that are no text, or one that is written in a way that is not known. */
-    public static function read(?Syntax $syntax, string $bytes): ?self
+    public static function read(?ConfigSyntax $syntax, string $bytes): ?self
     {
         foreach (["\xEF\xBB\xBF" => self::UTF8, "\xFF\xFE" => 'UTF-16LE', "\xFE\xFF" => 'UTF-16BE'] as $mark => $encoding) {
             if (str_starts_with($bytes, $mark)) {
@@ -30,8 +30,8 @@ final readonly class Encoded
             }
         }
         $encoding =
-            ($syntax === Syntax::Xml ? self::declared($bytes) : null) ??
-            (preg_match('//u', $bytes) === 1 ? self::UTF8 : ($syntax === Syntax::Properties ? 'ISO-8859-1' : 'Windows-1252'));
+            ($syntax === ConfigSyntax::Xml ? self::declared($bytes) : null) ??
+            (preg_match('//u', $bytes) === 1 ? self::UTF8 : ($syntax === ConfigSyntax::Properties ? 'ISO-8859-1' : 'Windows-1252'));
 
         return self::as($syntax, $bytes, $encoding, '');
     }
@@ -43,7 +43,7 @@ final readonly class Encoded
      */
     public function with(string $text): ?string
     {
-        if ($this->encoding === 'ISO-8859-1' && $this->syntax === Syntax::Properties) {
+        if ($this->encoding === 'ISO-8859-1' && $this->syntax === ConfigSyntax::Properties) {
             $text = self::escaped($text);
         }
         $bytes = self::bytes($text, $this->encodingFor($text));
@@ -98,7 +98,7 @@ final readonly class Encoded
         };
     }
 
-    private static function as(?Syntax $syntax, string $bytes, string $encoding, string $mark): ?self
+    private static function as(?ConfigSyntax $syntax, string $bytes, string $encoding, string $mark): ?self
     {
         $text = (string) mb_convert_encoding($bytes, self::UTF8, $encoding);
         $isText =
@@ -117,7 +117,7 @@ final readonly class Encoded
     /** As XML says of itself (XML 1.0, 4.3.3): who changes what it says has it written so. */
     private function encodingFor(string $text): string
     {
-        return $this->mark === '' && $this->syntax === Syntax::Xml ? self::declared($text) ?? self::UTF8 : $this->encoding;
+        return $this->mark === '' && $this->syntax === ConfigSyntax::Xml ? self::declared($text) ?? self::UTF8 : $this->encoding;
     }
 
     private static function declared(string $text): ?string

@@ -15,12 +15,12 @@ final class LineSpans
 
     private string $section = '';
 
-    private function __construct(private readonly Syntax $syntax)
+    private function __construct(private readonly ConfigSyntax $syntax)
     {
     }
 
     /** @return array<string, array{int, ?int}>|null null where it is written in another way, or has a key twice */
-    public static function of(string $text, Syntax $syntax): ?array
+    public static function of(string $text, ConfigSyntax $syntax): ?array
     {
         $self = new self($syntax);
         $from = 0;
@@ -36,19 +36,20 @@ final class LineSpans
 
     private function take(string $line, int $start): bool
     {
-        $comment = $this->syntax === Syntax::Properties ? '[#!]' : '[#;]';
+        $comment = $this->syntax === ConfigSyntax::Properties ? '[#!]' : '[#;]';
         if (str_contains($line, "\r")) {
             return false;
         }
         if (preg_match('/^\s*(?:'.$comment.'.*)?$/D', $line) === 1) {
             return true;
         }
-        if ($this->syntax !== Syntax::Properties && preg_match('/^\s*\[(?<name>[^\[\]"\']+)\]\s*(?:[#;].*)?$/D', $line, $part) === 1) {
+        $mayHead = $this->syntax !== ConfigSyntax::Properties;
+        if ($mayHead && preg_match('/^\s*\[(?<name>[^\[\]"\']+)\]\s*(?:[#;].*)?$/D', $line, $part) === 1) {
             $this->section = Spans::part(trim($part['name']));
 
             return $this->add($this->section, $start, null);
         }
-        $sign = $this->syntax === Syntax::Toml ? '=' : '[=:]';
+        $sign = $this->syntax === ConfigSyntax::Toml ? '=' : '[=:]';
         $pattern = '/^\s*(?<key>[\w.+\/@$-][\w.+\/@$ -]*?)\s*'.$sign.'[ \t]*(?<value>.*?)[ \t]*$/Du';
         if (preg_match($pattern, $line, $part, PREG_OFFSET_CAPTURE) !== 1) {
             return false;
@@ -64,7 +65,7 @@ final class LineSpans
         if (str_ends_with($value, '\\')) {
             return null;
         }
-        if ($this->syntax !== Syntax::Toml) {
+        if ($this->syntax !== ConfigSyntax::Toml) {
             return $value;
         }
 

@@ -19,7 +19,7 @@ final class Lines
     /**
      * @param  list<string>  $from
      * @param  list<string>  $to
-     * @return list<Change> ascending, with at least one line that is the same between two of them
+     * @return list<LineChange> ascending, with at least one line that is the same between two of them
      */
     public static function changes(array $from, array $to): array
     {
@@ -41,7 +41,7 @@ final class Lines
         ) {
             [$i, $j] = [$i + $start, $j + $start];
             if ($i > $x || $j > $y) {
-                $changes[] = new Change($x, $i - $x, $y, $j - $y);
+                $changes[] = new LineChange($x, $i - $x, $y, $j - $y);
             }
             [$x, $y] = [$i + 1, $j + 1];
         }

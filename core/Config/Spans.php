@@ -19,12 +19,12 @@ final readonly class Spans
     }
 
     /** Null for a text that is not understood. */
-    public static function of(?Syntax $syntax, string $text): ?self
+    public static function of(?ConfigSyntax $syntax, string $text): ?self
     {
         $at = match ($syntax) {
-            Syntax::Json => JsonSpans::of($text),
-            Syntax::Yaml => YamlSpans::of($text),
-            Syntax::Toml, Syntax::Ini, Syntax::Properties => LineSpans::of($text, $syntax),
+            ConfigSyntax::Json => JsonSpans::of($text),
+            ConfigSyntax::Yaml => YamlSpans::of($text),
+            ConfigSyntax::Toml, ConfigSyntax::Ini, ConfigSyntax::Properties => LineSpans::of($text, $syntax),
             default => null,
         };
 
@@ -32,11 +32,11 @@ final readonly class Spans
     }
 
     /** Whether two values are written alike, whatever blanks stand between the items of a list in JSON. */
-    public static function areAlike(?Syntax $syntax, ?string $a, ?string $b): bool
+    public static function areAlike(?ConfigSyntax $syntax, ?string $a, ?string $b): bool
     {
         $bare = fn (string $value): string => (string) preg_replace('/("(?:[^"\\\\]++|\\\\.)*+")|\s++/', '$1', $value);
 
-        return $a === $b || ($syntax === Syntax::Json && $a !== null && $b !== null && $bare($a) === $bare($b));
+        return $a === $b || ($syntax === ConfigSyntax::Json && $a !== null && $b !== null && $bare($a) === $bare($b));
     }
 
     /** A value as it is written; a sign of what is open. Null where there is none. */

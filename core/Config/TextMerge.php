@@ -51,9 +51,9 @@ final readonly class TextMerge
     /**
      * Parts of the text as it was in which changes overlap, or touch where that is not apart.
      *
-     * @param  list<Change>  $mine
-     * @param  list<Change>  $theirs
-     * @return list<array{int, int, list<Change>, list<Change>}> from, to, the changes of both in it
+     * @param  list<LineChange>  $mine
+     * @param  list<LineChange>  $theirs
+     * @return list<array{int, int, list<LineChange>, list<LineChange>}> from, to, the changes of both in it
      */
     private static function regions(array $mine, array $theirs, bool $isApart): array
     {
@@ -65,7 +65,7 @@ final readonly class TextMerge
             $of = [[], []];
             if ($isApart) {
                 // What is put in before a line goes before what becomes of that line.
-                $place = fn (?Change $change): array => [$change->at ?? PHP_INT_MAX, ($change->lines ?? 0) > 0];
+                $place = fn (?LineChange $change): array => [$change->at ?? PHP_INT_MAX, ($change->lines ?? 0) > 0];
                 $isMine = $place($mine[$i] ?? null) <= $place($theirs[$j] ?? null);
                 $first = $of[$isMine ? 0 : 1][] = $isMine ? $mine[$i++] : $theirs[$j++];
                 $to = $first->at + $first->lines;
@@ -92,7 +92,7 @@ final readonly class TextMerge
      *
      * @param  list<string>  $base
      * @param  list<string>  $side
-     * @param  list<Change>  $changes  of this side in the part
+     * @param  list<LineChange>  $changes  of this side in the part
      */
     private static function side(array $base, array $side, int $from, int $to, array $changes): string
     {

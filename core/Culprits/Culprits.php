@@ -30,7 +30,7 @@ final readonly class Culprits
     /**
      * What to launch with next, or what was found.
      *
-     * @param  array<string, Trial>  $outcomes  {@see keyOf()} of a set that was launched => how it went
+     * @param  array<string, CulpritTrial>  $outcomes  {@see keyOf()} of a set that was launched => how it went
      */
     public function step(array $outcomes): Narrowing
     {
@@ -46,7 +46,7 @@ final readonly class Culprits
             }
             $outcome = $outcomes[self::keyOf($closed)] ?? throw new NotLaunched($closed);
 
-            return $outcome === Trial::Failed;
+            return $outcome === CulpritTrial::Failed;
         };
         $left = count($this->wants);
         try {

@@ -66,12 +66,12 @@ final readonly class Advice
     }
 
     /** The candidate of a key, tried or not: whether it leads to a line-up is seen in the draft. */
-    public function candidate(Diagnosis $diagnosis, string $key): ?Counsel
+    public function candidate(Diagnosis $diagnosis, string $key): ?PlanRemedy
     {
         return self::called($key, $this->candidates($diagnosis));
     }
 
-    /** @return list<Counsel> all that could help, most likely first */
+    /** @return list<PlanRemedy> all that could help, most likely first */
     private function candidates(Diagnosis $diagnosis): array
     {
         $first = $this->first($diagnosis);
@@ -87,7 +87,7 @@ final readonly class Advice
         return $first;
     }
 
-    /** @return list<Counsel> what helps against a failure of its kind */
+    /** @return list<PlanRemedy> what helps against a failure of its kind */
     private function first(Diagnosis $diagnosis): array
     {
         $target = $diagnosis->get('target');
@@ -128,30 +128,30 @@ final readonly class Advice
     }
 
     /** @param  list<string>  $ids */
-    public function candidateAgainst(array $ids, string $key): ?Counsel
+    public function candidateAgainst(array $ids, string $key): ?PlanRemedy
     {
         return self::called($key, $this->candidatesAgainst($ids));
     }
 
     /**
      * @param  list<string>  $ids
-     * @return list<Counsel>
+     * @return list<PlanRemedy>
      */
     private function candidatesAgainst(array $ids): array
     {
         return array_merge([], ...array_map(fn (string $id): array => $this->without($id, true), $ids));
     }
 
-    /** @param  list<Counsel>  $counsels */
-    private static function called(string $key, array $counsels): ?Counsel
+    /** @param  list<PlanRemedy>  $counsels */
+    private static function called(string $key, array $counsels): ?PlanRemedy
     {
-        return array_values(array_filter($counsels, fn (Counsel $counsel): bool => $counsel->key === $key))[0] ?? null;
+        return array_values(array_filter($counsels, fn (PlanRemedy $counsel): bool => $counsel->key === $key))[0] ?? null;
     }
 
     /**
      * Those that lead to a line-up, each once; of alternatives the first.
      *
-     * @param  list<Counsel>  $counsels
+     * @param  list<PlanRemedy>  $counsels
      */
     private function tried(array $counsels): Tried
     {
@@ -172,14 +172,14 @@ final readonly class Advice
         return new Tried(array_values($kept), $isWhole);
     }
 
-    /** @return list<Counsel> of which one is enough */
+    /** @return list<PlanRemedy> of which one is enough */
     private function newerRuntime(int $level): array
     {
         $least = $level >= 45 ? ClassLevel::javaFor($level) : $level;
         $enough = array_values(array_filter(array_reverse($this->game->runtimes), fn (string $version): bool => (int) $version >= $least));
 
         return array_map(
-            fn (string $version): Counsel => new Counsel(
+            fn (string $version): PlanRemedy => new PlanRemedy(
                 "runtime {$version}",
                 "Use {$this->game->runtimeName} {$version}",
                 fn (Plan $plan): Plan => $plan->onRuntime($version),
@@ -191,7 +191,7 @@ final readonly class Advice
 
     /**
      * @param  Closure(int): bool  $fits
-     * @return list<Counsel>
+     * @return list<PlanRemedy>
      */
     private function memory(Closure $fits, bool $largest = false): array
     {
@@ -201,7 +201,7 @@ final readonly class Advice
         return $choice === null
             ? []
             : [
-                new Counsel(
+                new PlanRemedy(
                     "memory {$choice->megabytes}",
                     "Give it {$choice->gigabytes()}",
                     fn (Plan $plan): Plan => $plan->withMemory($choice->megabytes),
@@ -209,24 +209,24 @@ final readonly class Advice
             ];
     }
 
-    /** @return list<Counsel> nothing where what is there is what was laid: it would be laid again */
+    /** @return list<PlanRemedy> nothing where what is there is what was laid: it would be laid again */
     private function puttingBack(Diagnosis $diagnosis): array
     {
         $of = $diagnosis->kind === Failure::NoLoader ? $this->plan->base->loader : $diagnosis->get('package');
 
         return $this->lying->canBePutBack($of)
-            ? [new Counsel('put back', 'Put the files back as they were', fn (Plan $plan): Plan => $plan->puttingBack())]
+            ? [new PlanRemedy('put back', 'Put the files back as they were', fn (Plan $plan): Plan => $plan->puttingBack())]
             : [];
     }
 
-    /** @return list<Counsel> for what lies in the folder, was not laid, and is what the failure is about */
+    /** @return list<PlanRemedy> for what lies in the folder, was not laid, and is what the failure is about */
     private function takingOut(Diagnosis $diagnosis): array
     {
         $packages = [...$diagnosis->suspects, $diagnosis->get('package'), $diagnosis->get('target')];
         $files = $diagnosis->get('file').' '.$diagnosis->get('files');
 
         return array_map(
-            fn (string $path): Counsel => new Counsel(
+            fn (string $path): PlanRemedy => new PlanRemedy(
                 'out '.Once::keyOf($path),
                 'Take '.mb_scrub($path).' out, into the bin',
                 fn (Plan $plan): Plan => $plan->takingOut($path),
@@ -235,28 +235,28 @@ final readonly class Advice
         );
     }
 
-    private function settingAside(string $file): Counsel
+    private function settingAside(string $file): PlanRemedy
     {
-        return new Counsel(
+        return new PlanRemedy(
             "aside {$file}",
             "Set {$file} aside; the game makes a new one",
             fn (Plan $plan): Plan => $plan->settingAside($file),
         );
     }
 
-    /** @return list<Counsel> */
+    /** @return list<PlanRemedy> */
     private function missing(string $target, string $range): array
     {
         return isset($this->lineUp[$target])
             ? [
-                new Counsel(
+                new PlanRemedy(
                     'put back',
                     'Put back the file of '.$this->telling->title($target),
                     fn (Plan $plan): Plan => $plan->puttingBack(),
                 ),
             ]
             : [
-                new Counsel(
+                new PlanRemedy(
                     "add {$target}",
                     'Add '.$this->telling->title($target),
                     fn (Plan $plan): Plan => $plan->wanting($target, $this->usable($target, $range)),
@@ -268,7 +268,7 @@ final readonly class Advice
     /**
      * A package that is called as the class's namespace or the assembly begins, if there is one that is not here.
      *
-     * @return list<Counsel>
+     * @return list<PlanRemedy>
      */
     private function known(string $name): array
     {
@@ -289,7 +289,7 @@ final readonly class Advice
         return [];
     }
 
-    /** @return list<Counsel> */
+    /** @return list<PlanRemedy> */
     private function otherVersion(string $target, string $range): array
     {
         $package = $this->catalogue->package($target);
@@ -299,7 +299,7 @@ final readonly class Advice
         $range = $this->usable($target, $range);
         if ($target !== $this->plan->base->loader) {
             return [
-                new Counsel(
+                new PlanRemedy(
                     "range {$target} {$range}",
                     trim('Use '.$this->telling->title($target).' '.$this->telling->words($target, $range)),
                     fn (Plan $plan): Plan => $plan->wantingIn($target, $range),
@@ -311,7 +311,7 @@ final readonly class Advice
         foreach ((new BaseChoice($this->game, $game))->builds($package, [], $this->plan->base->gameVersion) as $build) {
             if ($fitting->has((int) $package->positionOf($build->version))) {
                 return [
-                    new Counsel(
+                    new PlanRemedy(
                         "build {$build->version}",
                         "Use {$package->title()} {$build->version}",
                         fn (Plan $plan): Plan => $plan->onBuild($build->version),
@@ -326,7 +326,7 @@ final readonly class Advice
     /**
      * Newer releases, of which one is enough, the newest first; and older ones, likewise.
      *
-     * @return list<Counsel>
+     * @return list<PlanRemedy>
      */
     private function otherReleases(string $id, bool $newerOnly = false): array
     {
@@ -343,7 +343,7 @@ final readonly class Advice
 
     /**
      * @param  list<int>  $positions
-     * @return list<Counsel>
+     * @return list<PlanRemedy>
      */
     private function releases(Package $package, array $positions, string $among): array
     {
@@ -352,13 +352,13 @@ final readonly class Advice
         foreach (array_slice(array_values(array_filter($positions, $allowed->has(...))), 0, self::TRIED) as $position) {
             $version = $package->releases[$position]->version;
             $change = fn (Plan $plan): Plan => $plan->wantingIn($package->id, $package->exactly($version));
-            $counsels[] = new Counsel("release {$package->id} {$version}", "Use {$package->title()} {$version}", $change, among: $among);
+            $counsels[] = new PlanRemedy("release {$package->id} {$version}", "Use {$package->title()} {$version}", $change, among: $among);
         }
 
         return $counsels;
     }
 
-    /** @return list<Counsel> */
+    /** @return list<PlanRemedy> */
     private function without(string $id, bool $otherReleases): array
     {
         $title = $this->telling->title($id);
@@ -367,13 +367,13 @@ final readonly class Advice
             return $counsels;
         }
         foreach ([...$this->catalogue->package($id)->understudies ?? [], ...$this->understudies[$id] ?? []] as $understudy) {
-            $counsels[] = new Counsel(
+            $counsels[] = new PlanRemedy(
                 "instead {$id} {$understudy}",
                 'Use '.$this->telling->title($understudy)." in place of {$title}",
                 fn (Plan $plan): Plan => $plan->without($id)->wanting($understudy),
             );
         }
-        $counsels[] = new Counsel("off {$id}", "Turn {$title} off", fn (Plan $plan): Plan => $plan->turningOff($id));
+        $counsels[] = new PlanRemedy("off {$id}", "Turn {$title} off", fn (Plan $plan): Plan => $plan->turningOff($id));
 
         return $counsels;
     }

@@ -6,7 +6,7 @@ namespace Stasimon\Core\Diagnose;
 
 use LogicException;
 use Stasimon\Core\Game\Failure;
-use Stasimon\Core\Game\Signature;
+use Stasimon\Core\Game\FailureSignature;
 use Stasimon\Core\Log\LogLine;
 
 /** A failure as a log tells it: the line that says so, the trace that follows, and the causes within it. */
@@ -39,14 +39,14 @@ final class Incident
 
     /**
      * @param  array<string, string>  $caught
-     * @param  Signature|null  $signature  by which it was known, if by one
+     * @param  FailureSignature|null  $signature  by which it was known, if by one
      */
     public function __construct(
         public Failure $kind,
         LogLine $line,
         public array $caught,
         public Weight $weight,
-        private readonly ?Signature $signature = null,
+        private readonly ?FailureSignature $signature = null,
     ) {
         $this->quotes = [$line];
         $this->root = $line;

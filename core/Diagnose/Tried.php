@@ -8,7 +8,7 @@ namespace Stasimon\Core\Diagnose;
 final readonly class Tried
 {
     /**
-     * @param  list<Counsel>  $counsels  each known to lead to a line-up, what helps most likely first
+     * @param  list<PlanRemedy>  $counsels  each known to lead to a line-up, what helps most likely first
      * @param  bool  $isWhole  whether everything was tried that could help
      */
     public function __construct(public array $counsels, public bool $isWhole)

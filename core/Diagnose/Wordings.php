@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Diagnose;
 
+use Stasimon\Core\Game\FailureSignature;
 use Stasimon\Core\Game\LogForm;
 use Stasimon\Core\Game\Platform;
-use Stasimon\Core\Game\Signature;
 
 /** What a line of a log means by itself: which failure it words, or which exception it names. */
 final class Wordings
@@ -42,7 +42,7 @@ final class Wordings
 
     /**
      * @param  bool  $ofGame  whether the game's own wordings may be meant
-     * @return array{Signature|null, array<string, string>, bool} the last: whether it is the game's own wording
+     * @return array{FailureSignature|null, array<string, string>, bool} the last: whether it is the game's own wording
      */
     public function read(string $message, bool $ofGame): array
     {

@@ -22,7 +22,7 @@ final readonly class Contest
     }
 
     /**
-     * @param  list<Step>  $steps
+     * @param  list<ReasonStep>  $steps
      * @param  list<int>  $wants  the refused request's wants => indices into the request's own
      * @return list<self>
      */

@@ -17,7 +17,7 @@ use Stasimon\Core\Resolve\Search\Clause;
  */
 final class Explanation
 {
-    /** @var list<Step> */
+    /** @var list<ReasonStep> */
     private array $steps = [];
 
     /** @var array<int, int> clause => its step */
@@ -39,14 +39,14 @@ final class Explanation
         $this->wording = new Wording($refused);
     }
 
-    /** @return non-empty-list<Step> the last one is the contradiction */
+    /** @return non-empty-list<ReasonStep> the last one is the contradiction */
     public static function of(Refused $refused): array
     {
         $self = new self($refused);
         $refutation = Smallest::of($refused);
         $self->tell($refutation);
 
-        return $self->steps === [] ? [new Step('That cannot be.', [], $refutation)] : $self->steps;
+        return $self->steps === [] ? [new ReasonStep('That cannot be.', [], $refutation)] : $self->steps;
     }
 
     /** Narrows the packages step by step until one has nothing left to be, and tells what led there and nothing else. */
@@ -61,7 +61,7 @@ final class Explanation
         $from = array_values(array_unique($from));
         sort($from);
         if ($clash === $refutation || count($from) > 1) {
-            $this->steps[] = new Step($this->contradiction($clash), $from, $refutation);
+            $this->steps[] = new ReasonStep($this->contradiction($clash), $from, $refutation);
         }
     }
 
@@ -149,7 +149,7 @@ final class Explanation
     /** @param  list<int>  $from */
     private function add(Clause $clause, array $from): int
     {
-        $this->steps[] = new Step($this->wording->sentence($clause), $from, $clause);
+        $this->steps[] = new ReasonStep($this->wording->sentence($clause), $from, $clause);
 
         return count($this->steps) - 1;
     }

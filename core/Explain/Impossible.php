@@ -15,9 +15,9 @@ final readonly class Impossible
 {
     /**
      * @param  list<int>  $blame  indices into the request's wants
-     * @param  non-empty-list<Step>  $explanation
+     * @param  non-empty-list<ReasonStep>  $explanation
      * @param  list<Contest>  $contested
-     * @param  list<Repair>  $repairs  cheapest first
+     * @param  list<RequestRemedy>  $repairs  cheapest first
      * @param  bool  $isWhole  whether there was time to look for all of them
      */
     private function __construct(

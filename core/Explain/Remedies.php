@@ -32,7 +32,7 @@ final class Remedies
 
     private readonly Catalogue $catalogue;
 
-    /** @var list<Repair> */
+    /** @var list<RequestRemedy> */
     private array $repairs = [];
 
     /** @var list<list<array{string, Waiver}>> for each relation, what to say and what to waive; the newest release first */
@@ -46,7 +46,7 @@ final class Remedies
     /**
      * Tries what could help.
      *
-     * @param  list<Step>  $steps
+     * @param  list<ReasonStep>  $steps
      *
      * @throws Stopped at the resolver's deadline; what was found until then is kept
      */
@@ -72,10 +72,10 @@ final class Remedies
         }
     }
 
-    /** @return list<Repair> cheapest first */
+    /** @return list<RequestRemedy> cheapest first */
     public function found(): array
     {
-        usort($this->repairs, fn (Repair $a, Repair $b): int => [$a->cost, $a->text] <=> [$b->cost, $b->text]);
+        usort($this->repairs, fn (RequestRemedy $a, RequestRemedy $b): int => [$a->cost, $a->text] <=> [$b->cost, $b->text]);
 
         return array_slice($this->repairs, 0, self::MOST);
     }
@@ -127,7 +127,7 @@ final class Remedies
         $this->attempt("Do without {$title}.", 10, [new Operation('remove', "/want/{$index}")], $this->request->wanting($wants));
     }
 
-    private function lessStable(Step $step): void
+    private function lessStable(ReasonStep $step): void
     {
         $fact = $step->claim->fact;
         if ($fact instanceof BeyondChannel) {
@@ -145,7 +145,7 @@ final class Remedies
         }
     }
 
-    private function mayWaive(Step $step): void
+    private function mayWaive(ReasonStep $step): void
     {
         $fact = $step->claim->fact;
         if ($fact instanceof Needed) {
@@ -248,7 +248,7 @@ final class Remedies
                 return true;
             }
         }
-        $this->repairs[] = new Repair($text, $cost, $patch, $answer);
+        $this->repairs[] = new RequestRemedy($text, $cost, $patch, $answer);
 
         return true;
     }

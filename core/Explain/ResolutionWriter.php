@@ -57,7 +57,10 @@ final class ResolutionWriter
             self::HEAD + [
                 'outcome' => 'impossible',
                 'blame' => $answer->blame,
-                'explanation' => array_map(fn (Step $step): array => ['text' => $step->text, 'from' => $step->from], $answer->explanation),
+                'explanation' => array_map(
+                    fn (ReasonStep $step): array => ['text' => $step->text, 'from' => $step->from],
+                    $answer->explanation,
+                ),
                 'contested' => array_map(
                     fn (Contest $contest): array => [
                         'id' => $contest->package->id,
@@ -74,7 +77,7 @@ final class ResolutionWriter
                     $answer->contested,
                 ),
                 'repairs' => array_map(
-                    fn (Repair $repair): array => [
+                    fn (RequestRemedy $repair): array => [
                         'text' => $repair->text,
                         'cost' => $repair->cost,
                         'patch' => array_map(self::operation(...), $repair->patch),

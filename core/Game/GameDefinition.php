@@ -30,7 +30,7 @@ final readonly class GameDefinition
      * @param  list<string>  $runtimes  versions of the runtime, oldest first
      * @param  list<LoaderWord>  $loaders
      * @param  non-empty-list<MemoryChoice>  $memory  ascending
-     * @param  array<string, Place>  $places  by kind
+     * @param  array<string, KindPlace>  $places  by kind
      * @param  array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null  $worlds  where worlds
      *     are, the file in each that says what it was saved with, the field of it that lists mods by id, the world that a rehearsal makes
      *     and nobody plays in, the folder in each that has data packs of its own, and the file in each that names them in order, the last
@@ -94,7 +94,7 @@ final readonly class GameDefinition
             array_map(self::loader(...), $node->field('loaders')->items()),
             $memory,
             array_map(
-                fn (Node $place): Place => new Place(
+                fn (Node $place): KindPlace => new KindPlace(
                     InnerPath::read($place->field('folder'), mayBeAll: true),
                     $place->optional('unpack')?->flag() ?? false,
                 ),

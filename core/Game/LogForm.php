@@ -22,7 +22,7 @@ final readonly class LogForm
      * @param  list<string>  $own  what the names of the game's own classes begin with
      * @param  array<string, list<string>>  $sides  client or server => what the names of classes begin with that only this side has
      * @param  bool  $dump  whether it says what its threads are at when it is sent SIGQUIT
-     * @param  list<Signature>  $signatures
+     * @param  list<FailureSignature>  $signatures
      */
     private function __construct(
         public string $line,
@@ -64,7 +64,7 @@ final readonly class LogForm
             array_map(fn (Node $item): string => $item->text(), $node->listed('own')),
             array_map($texts, $node->optional('sides')?->entries() ?? []),
             $node->optional('dump')?->flag() ?? false,
-            array_map(Signature::read(...), $signatures),
+            array_map(FailureSignature::read(...), $signatures),
         );
     }
 

@@ -7,7 +7,7 @@ namespace Stasimon\Core\Game;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Number\Claim;
-use Stasimon\Core\Number\Together;
+use Stasimon\Core\Number\NumberGroup;
 
 /** Versions of a game in which mods take numbers: how a config says so, which there are, and which move together. */
 final readonly class NumberForm
@@ -103,7 +103,7 @@ final readonly class NumberForm
      *
      * @param  list<Claim>  $claims
      * @param  array<int, true>  $used  numbers that a world uses
-     * @return list<Together>
+     * @return list<NumberGroup>
      */
     public function groups(array $claims, array $used): array
     {
@@ -127,9 +127,9 @@ final readonly class NumberForm
                     ...isset($used[$claim->number]) ? [$claim->number] : [],
                     ...isset($used[$other->number]) ? [$other->number - 1] : [],
                 ]);
-                $groups[] = new Together([$claim, $other], $places !== [], count($places) === 1 ? $places[0] : null);
+                $groups[] = new NumberGroup([$claim, $other], $places !== [], count($places) === 1 ? $places[0] : null);
             } elseif (! in_array($index, $paired, true)) {
-                $groups[] = new Together([$claim], isset($used[$claim->number]));
+                $groups[] = new NumberGroup([$claim], isset($used[$claim->number]));
             }
         }
 

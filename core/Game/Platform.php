@@ -19,7 +19,7 @@ final readonly class Platform
      * @param  string  $inline  what stands between an exception and its cause in one line; nothing if they never do
      * @param  string  $thread  a pattern with the group thread, over the line before each stack of the runtime's own section on a deadlock;
      *     nothing if it has none
-     * @param  list<Signature>  $signatures  the most telling first
+     * @param  list<FailureSignature>  $signatures  the most telling first
      * @param  string  $before  a pattern over the line that begins a trace which comes before its exception, the innermost call last;
      *     nothing if traces follow
      * @param  string  $ended  a pattern over the line, after an exception, by which the runtime says that it ends for it; nothing if none
@@ -52,7 +52,7 @@ final readonly class Platform
             $node->has('uncaught') ? Pattern::read($node->field('uncaught')) : '',
             $node->optional('inline')?->text() ?? '',
             $node->has('thread') ? Pattern::read($node->field('thread')) : '',
-            array_map(Signature::read(...), $node->field('signatures')->items()),
+            array_map(FailureSignature::read(...), $node->field('signatures')->items()),
             $node->has('before') ? Pattern::read($node->field('before')) : '',
             $node->has('ended') ? Pattern::read($node->field('ended')) : '',
             $node->has('died') ? Pattern::read($node->field('died')) : '',

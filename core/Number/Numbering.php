@@ -19,7 +19,7 @@ final class Numbering
     private const TORN = 6;
 
     /**
-     * @param  list<Together>  $groups
+     * @param  list<NumberGroup>  $groups
      * @param  int  $least  of the numbers that there are
      * @param  array<int, true>  $reserved  numbers that the game itself has, or a world uses and nobody claims
      */
@@ -49,10 +49,10 @@ final class Numbering
         );
     }
 
-    /** @return list<Together> pairs whose numbers do not follow one another, which the game needs them to */
+    /** @return list<NumberGroup> pairs whose numbers do not follow one another, which the game needs them to */
     public function torn(): array
     {
-        return array_values(array_filter($this->groups, fn (Together $group): bool => $group->isTorn()));
+        return array_values(array_filter($this->groups, fn (NumberGroup $group): bool => $group->isTorn()));
     }
 
     /**
@@ -106,7 +106,7 @@ final class Numbering
      *
      * @return array<int, int> its first number => lines that stay
      */
-    private function places(Together $group): array
+    private function places(NumberGroup $group): array
     {
         $places = [];
         foreach ($group->claims as $n => $claim) {
@@ -139,7 +139,7 @@ final class Numbering
         }
         // One whose lines are torn apart could be put together in several places: each is tried, as far as there are few.
         $torn = array_slice(
-            array_keys(array_filter($this->groups, fn (Together $group): bool => $group->isTorn() && ! $group->isFixed)),
+            array_keys(array_filter($this->groups, fn (NumberGroup $group): bool => $group->isTorn() && ! $group->isFixed)),
             0,
             self::TORN,
         );
@@ -178,8 +178,8 @@ final class Numbering
     private function roomy(array $taken, array $placed): ?array
     {
         $left = array_diff_key($this->groups, $placed);
-        $pairs = count(array_filter($left, fn (Together $group): bool => $group->count() === 2));
-        $cells = array_sum(array_map(fn (Together $group): int => $group->count(), $left));
+        $pairs = count(array_filter($left, fn (NumberGroup $group): bool => $group->count() === 2));
+        $cells = array_sum(array_map(fn (NumberGroup $group): int => $group->count(), $left));
         $used = $taken + $this->reserved;
         $free = count(array_filter(range($this->least, $this->most), fn (int $at): bool => ! isset($used[$at])));
         if ($free < $cells || 2 * ($pairs + 1) * ($this->most - $this->least + 1) > self::STEPS) {
@@ -250,7 +250,7 @@ final class Numbering
     }
 
     /**
-     * @param  array<int, Together>  $left
+     * @param  array<int, NumberGroup>  $left
      * @param  array<int, int|true>  $used  numbers
      * @return array<int, list<int>> first number => groups that could stay where they are
      */
@@ -302,12 +302,12 @@ final class Numbering
     {
         $free = array_filter(
             $this->groups,
-            fn (Together $group): bool => ! $group->isFixed &&
+            fn (NumberGroup $group): bool => ! $group->isFixed &&
                 ! $group->isTorn() &&
                 $this->places($group) !== [] &&
                 array_intersect_key($taken, array_flip(range($group->first(), $group->last()))) === [],
         );
-        uasort($free, fn (Together $a, Together $b): int => $a->last() <=> $b->last());
+        uasort($free, fn (NumberGroup $a, NumberGroup $b): int => $a->last() <=> $b->last());
         $order = array_keys($free);
         // best[n]: the most lines that the first n of them hold, and which groups.
         $best = [[0, []]];
@@ -336,7 +336,7 @@ final class Numbering
         }
         $moving = array_diff_key($this->groups, $staying);
         // Those that need most room are placed first: what one is left over by a pair holds a single one.
-        uasort($moving, fn (Together $a, Together $b): int => [$b->count(), $a->first()] <=> [$a->count(), $b->first()]);
+        uasort($moving, fn (NumberGroup $a, NumberGroup $b): int => [$b->count(), $a->first()] <=> [$a->count(), $b->first()]);
         foreach ($moving as $index => $group) {
             $to = $isTight ? $this->tight($group, $taken) : $this->room($group, $taken);
             if ($to === null) {
@@ -363,7 +363,7 @@ final class Numbering
      *
      * @param  array<int, true>  $taken
      */
-    private function room(Together $group, array $taken): ?int
+    private function room(NumberGroup $group, array $taken): ?int
     {
         $count = $group->count();
         $from = max($this->least, min($group->first(), $this->most));
@@ -396,7 +396,7 @@ final class Numbering
      *
      * @param  array<int, true>  $taken
      */
-    private function tight(Together $group, array $taken): ?int
+    private function tight(NumberGroup $group, array $taken): ?int
     {
         $count = $group->count();
         for ($at = $this->least; $at + $count - 1 <= $this->most; $at++) {

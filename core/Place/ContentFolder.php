@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Place;
 
-use Stasimon\Core\Game\Place;
+use Stasimon\Core\Game\KindPlace;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
@@ -22,7 +22,7 @@ final class ContentFolder
      *
      * @throws UnsafeArchive when the folder that is named is not there, or nothing is
      */
-    public static function of(array $entries, Place $place, ?string $said, string $archive): array
+    public static function of(array $entries, KindPlace $place, ?string $said, string $archive): array
     {
         $root = $said === null ? self::guess($entries, $place) : rtrim($said, '/').'/';
         $content = [];
@@ -42,7 +42,7 @@ final class ContentFolder
     }
 
     /** @param  list<ArchiveEntry>  $entries */
-    private static function guess(array $entries, Place $place): string
+    private static function guess(array $entries, KindPlace $place): string
     {
         $root = '';
         while (true) {

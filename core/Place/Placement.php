@@ -7,7 +7,7 @@ namespace Stasimon\Core\Place;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Game\GameDefinition;
-use Stasimon\Core\Game\Place;
+use Stasimon\Core\Game\KindPlace;
 use Stasimon\Core\Place\Archive\EntryName;
 
 /** Which file of a release goes where in an instance's folder. */
@@ -21,7 +21,7 @@ final readonly class Placement
     }
 
     /** @throws UnplaceableFile when the game has no place for the kind */
-    public function placeOf(Kind $kind, string $file): Place
+    public function placeOf(Kind $kind, string $file): KindPlace
     {
         return $this->game->places[$kind->value] ?? throw UnplaceableFile::noPlace($file, $kind, $this->game->name);
     }
@@ -48,7 +48,7 @@ final readonly class Placement
      *
      * @throws UnplaceableFile when that is not a package's to write
      */
-    public function pathWithin(Place $place, string $path): string
+    public function pathWithin(KindPlace $place, string $path): string
     {
         return $this->free($place->holding($path));
     }
@@ -56,7 +56,7 @@ final readonly class Placement
     /** @return list<string> folders in which the game finds what it starts, reads or lays over its own; not the instance's root */
     public function folders(): array
     {
-        $folders = array_map(fn (Place $place): string => trim($place->folder, '/'), array_values($this->game->places));
+        $folders = array_map(fn (KindPlace $place): string => trim($place->folder, '/'), array_values($this->game->places));
 
         return array_values(array_unique(array_filter($folders, fn (string $folder): bool => $folder !== '.' && $folder !== '')));
     }

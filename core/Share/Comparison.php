@@ -20,8 +20,12 @@ final readonly class Comparison
     }
 
     /** @param  Catalogue|null  $catalogue  with what is needed of each other, for the reasons */
-    public static function of(Side $here, Side $there, ?Catalogue $catalogue = null, ConfigForm $configs = new ConfigForm()): self
-    {
+    public static function of(
+        ComparedSide $here,
+        ComparedSide $there,
+        ?Catalogue $catalogue = null,
+        ConfigForm $configs = new ConfigForm(),
+    ): self {
         $differences = [...self::ofBases($here, $there), ...self::ofConfigs($here, $there, $configs)];
         $same = 0;
         foreach ($here->held + $there->held as $id => $any) {
@@ -76,7 +80,7 @@ final readonly class Comparison
     }
 
     /** @return list<Difference> of configs, where they are known of both */
-    private static function ofConfigs(Side $here, Side $there, ConfigForm $form): array
+    private static function ofConfigs(ComparedSide $here, ComparedSide $there, ConfigForm $form): array
     {
         if ($here->configs === null || $there->configs === null) {
             return [];
@@ -105,7 +109,7 @@ final readonly class Comparison
     }
 
     /** @return list<Difference> */
-    private static function ofBases(Side $here, Side $there): array
+    private static function ofBases(ComparedSide $here, ComparedSide $there): array
     {
         [$mine, $theirs] = [$here->base, $there->base];
         $isSame = $mine->game === $theirs->game;
@@ -161,7 +165,7 @@ final readonly class Comparison
         return rtrim(rtrim(number_format($megabytes / 1024, 1), '0'), '.').' GB';
     }
 
-    private static function meaning(?Held $mine, ?Held $theirs, Side $there, NeededOn $side, ?Catalogue $catalogue): string
+    private static function meaning(?Held $mine, ?Held $theirs, ComparedSide $there, NeededOn $side, ?Catalogue $catalogue): string
     {
         return match (true) {
             $side === NeededOn::Client => 'on the client only',
@@ -178,7 +182,7 @@ final readonly class Comparison
      *
      * @param  array<string, true>  $seen  ids that were gone through
      */
-    private static function isForClient(Held $held, Side $side, Catalogue $catalogue, array $seen = []): bool
+    private static function isForClient(Held $held, ComparedSide $side, Catalogue $catalogue, array $seen = []): bool
     {
         if ($held->side === NeededOn::Client) {
             return true;
@@ -205,7 +209,7 @@ final readonly class Comparison
     }
 
     /** Who on the other side does not stand with the release of this one: "their Fogbank needs <1.6". */
-    private static function because(Held $mine, Side $there, Catalogue $catalogue): ?string
+    private static function because(Held $mine, ComparedSide $there, Catalogue $catalogue): ?string
     {
         $package = $catalogue->package($mine->id);
         $position = $package?->positionOf($mine->version);

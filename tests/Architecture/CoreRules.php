@@ -8,7 +8,7 @@ use PHPat\Selector\Selector;
 use PHPat\Selector\SelectorInterface;
 use PHPat\Test\Builder\Rule;
 use PHPat\Test\PHPat;
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Document\Expression;
 use Stasimon\Core\Document\Fault;
 
@@ -66,7 +66,7 @@ final class CoreRules
     /** @return list<SelectorInterface> what reads foreign formats */
     private static function readers(): array
     {
-        $classes = array_map(Selector::classname(...), [Syntax::class, Expression::class]);
+        $classes = array_map(Selector::classname(...), [ConfigSyntax::class, Expression::class]);
 
         return [...$classes, Selector::inNamespace('Stasimon\Core\Evidence\Descriptor')];
     }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Disk\ApplyDraft;
 use App\Disk\Folder;
 use App\Drafts\Steps\Add;
@@ -39,8 +39,8 @@ it('leaves the old instance or the new one, wherever it is killed', function (st
     file_put_contents($folder->live('mods/gulls-2.0.0.zip'), 'in the way');
     $old = World::tree($folder->live());
 
-    @unlink((new Store())->path(Release::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
-    @unlink((new Store())->path(Release::query()->where('package_id', 'gulls')->value('file_sha256')));
+    @unlink((new Store())->path(ReleaseRow::query()->where('package_id', 'steam-and-coal')->value('file_sha256')));
+    @unlink((new Store())->path(ReleaseRow::query()->where('package_id', 'gulls')->value('file_sha256')));
     app(Steps::class)->take($instance, new Add(['gulls']));
     app(ApplyDraft::class)->start(Instance::query()->findOrFail($instance->id));
     expect(workUntil($step))->toBe(137);

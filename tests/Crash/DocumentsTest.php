@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Depots\Sync\Synchronising;
 use App\Models\Task;
 use Illuminate\Http\Client\Request;
@@ -119,7 +119,7 @@ it('reads a depot whose packages have any field missing, wrong, huge or odd, and
             $this->fail('The depot was given up for one package: '.$failure->getMessage().' '.$sent[0]);
         }
         expect($depot->refresh()->sequence)->toBe($case, $sent[0]);
-        $kept += Package::query()->whereKey('odd-one')->count();
+        $kept += PackageRow::query()->whereKey('odd-one')->count();
         if ($case % 20 === 0) {
             expect($others())->toBe($known, $sent[0]);
         }
@@ -127,7 +127,7 @@ it('reads a depot whose packages have any field missing, wrong, huge or odd, and
             array_filter([
                 "/instances/{$instance->id}/find?q=odd",
                 '/depots',
-                Package::query()->whereKey('odd-one')->exists() ? "/instances/{$instance->id}/packages/odd-one" : '',
+                PackageRow::query()->whereKey('odd-one')->exists() ? "/instances/{$instance->id}/packages/odd-one" : '',
             ]) as $page
         ) {
             $answer = $this->get($page);

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Document\Expression;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
@@ -37,10 +37,10 @@ function grown(string $attack): string
             'elements' => $read('xml', '<m>'.str_repeat('<a/>', 240_000).'</m>'),
             'as many elements as are read' => $read('xml', '<m>'.str_repeat('<a b=""/>', 7_990).'</m>'),
             'attributes' => $read('xml', '<m '.implode(' ', array_map(fn (int $i): string => "a{$i}=\"\"", range(1, 40_000))).'/>'),
-            'attributes of a config' => (string) Syntax::Xml->wrong(
+            'attributes of a config' => (string) ConfigSyntax::Xml->wrong(
                 '<m '.implode(' ', array_map(fn (int $i): string => "a{$i}=\"\"", range(1, 40_000))).'/>',
             )?->why,
-            'elements of a config' => (string) Syntax::Xml->wrong('<m>'.str_repeat('<a b=""/>', 100_000).'</m>')?->why,
+            'elements of a config' => (string) ConfigSyntax::Xml->wrong('<m>'.str_repeat('<a b=""/>', 100_000).'</m>')?->why,
             'deep' => $read('xml', str_repeat('<a>', 60_000)),
             'written again and again' => $read(
                 'json',

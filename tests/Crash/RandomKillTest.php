@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
@@ -44,7 +44,7 @@ it('leaves the old instance or the new one at random moments, byte for byte', fu
     file_put_contents($folder->live('config/own.toml'), 'mine');
     $turn = fn (Plan $plan): Plan => $plan->wants($one) ? $plan->without($one)->wanting($other) : $plan->without($other)->wanting($one);
     $store = new Store();
-    $fetched = Release::query()
+    $fetched = ReleaseRow::query()
         ->whereIn('package_id', $packages)
         ->pluck('file_sha256')
         ->map(fn (string $digest): string => trim($digest))

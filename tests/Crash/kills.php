@@ -15,7 +15,7 @@ use App\Depots\Sync\ReadDepot;
 use App\Disk\ApplyDraft;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
-use App\Drafts\Steps\Restore;
+use App\Drafts\Steps\GoBack;
 use App\Drafts\Steps\Steps;
 use App\Models\Instance;
 use App\Models\Task;
@@ -187,7 +187,7 @@ for ($kill = 1; $kill <= $how; $kill++) {
                 $what === 'restore' && $entry !== null && $entry->before->isApplied()
                     ? app(Steps::class)->take(
                         $instance,
-                        new Restore($entry->id, (new Folder($instance))->hasPoint($entry->before->task)),
+                        new GoBack($entry->id, (new Folder($instance))->hasPoint($entry->before->task)),
                     )
                     : app(Drafting::class)->step($instance, $turn);
             }

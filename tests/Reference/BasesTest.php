@@ -7,9 +7,9 @@ declare(strict_types=1);
 
 use Opis\JsonSchema\Validator;
 use Stasimon\Core\Check\Checker;
-use Stasimon\Core\Explain\Bases\Base;
-use Stasimon\Core\Explain\Bases\Bases;
-use Stasimon\Core\Explain\Bases\Held;
+use Stasimon\Core\Explain\Bases\BaseHolds;
+use Stasimon\Core\Explain\Bases\TriedBase;
+use Stasimon\Core\Explain\Bases\WishBases;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Selected;
 use Stasimon\Core\Resolve\Want;
@@ -68,8 +68,8 @@ it('keeps a largest set, of several the one with the earliest wants, as a SAT so
         $base = [$wants[0]];
         $wishes = array_slice($wants, 1);
         $answers = new Answers($case['catalogue'], ['want' => $wishes] + $case['request']);
-        $held = (new Bases(new Resolver($answers->catalogue), $answers->request))->on(
-            new Base('it', [new Want($base[0]['id'], $base[0]['range'] ?? '*')]),
+        $held = (new WishBases(new Resolver($answers->catalogue), $answers->request))->on(
+            new TriedBase('it', [new Want($base[0]['id'], $base[0]['range'] ?? '*')]),
         );
         $expected = null;
         foreach (subsets(count($wishes)) as $subset) {
@@ -134,8 +134,8 @@ it('keeps as many of twenty wishes as an optimizing solver does', function (): v
         $base = $case['request']['want'][0];
         $wishes = array_slice($case['request']['want'], 1);
         $answers = new Answers($case['catalogue'], ['want' => $wishes] + $case['request']);
-        $held = (new Bases(new Resolver($answers->catalogue), $answers->request))->on(
-            new Base('it', [new Want($base['id'], $base['range'] ?? '*')]),
+        $held = (new WishBases(new Resolver($answers->catalogue), $answers->request))->on(
+            new TriedBase('it', [new Want($base['id'], $base['range'] ?? '*')]),
         );
         $wishing = $have = [];
         foreach ($wishes as $i => $wish) {
@@ -282,6 +282,6 @@ it('says honestly what a time limit left unproved, and refuses bases that are no
             return true;
         }
     };
-    $held = (new Bases(new Resolver($answers->catalogue, $stopped), $answers->request))->on(new Base('it', [new Want('ferry')]));
-    expect($held)->toBeInstanceOf(Held::class)->and($held->proved)->toBeFalse();
+    $held = (new WishBases(new Resolver($answers->catalogue, $stopped), $answers->request))->on(new TriedBase('it', [new Want('ferry')]));
+    expect($held)->toBeInstanceOf(BaseHolds::class)->and($held->proved)->toBeFalse();
 });

@@ -8,10 +8,10 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Config\ConfigMerge;
-use Stasimon\Core\Config\Difference;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Encoded;
 use Stasimon\Core\Config\Spans;
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\TextDifference;
 use Stasimon\Core\Document\Quiet;
 use Symfony\Component\Finder\Finder;
 
@@ -26,9 +26,9 @@ it('changes no byte outside of a value that is replaced, in settings as they are
         ->ignoreUnreadableDirs()
         ->depth('< 6');
     $dice = new Randomizer(new Mt19937(29));
-    $read = fn (Syntax $syntax, string $text): mixed => $syntax === Syntax::Json
+    $read = fn (ConfigSyntax $syntax, string $text): mixed => $syntax === ConfigSyntax::Json
         ? json_decode($text, true, 512, JSON_BIGINT_AS_STRING)
-        : ($syntax === Syntax::Yaml
+        : ($syntax === ConfigSyntax::Yaml
             ? @yaml_parse($text)
             : null);
     [$files, $known, $kinds] = [0, 0, []];
@@ -37,7 +37,7 @@ it('changes no byte outside of a value that is replaced, in settings as they are
             break;
         }
         $text = $file->getContents();
-        $syntax = Syntax::ofPath($file->getFilename()) ?? throw new LogicException();
+        $syntax = ConfigSyntax::ofPath($file->getFilename()) ?? throw new LogicException();
         $files++;
         $spans = Spans::of($syntax, $text);
         $values = array_filter($spans->at ?? [], fn (array $at): bool => ($at[1] ?? 0) > 0);
@@ -47,7 +47,7 @@ it('changes no byte outside of a value that is replaced, in settings as they are
         $known++;
         $kinds[$syntax->name] = ($kinds[$syntax->name] ?? 0) + 1;
         [$one, $other] = array_map(strval(...), $dice->pickArrayKeys($values, 2));
-        $new = in_array($syntax, [Syntax::Json, Syntax::Toml], true) ? '"nine 9"' : 'nine9';
+        $new = in_array($syntax, [ConfigSyntax::Json, ConfigSyntax::Toml], true) ? '"nine 9"' : 'nine9';
         $changed = $spans->with([$one => $new]);
         [$at, $length] = $values[$one];
         $made = Spans::of($syntax, $changed);
@@ -81,7 +81,7 @@ it('changes no byte outside of a value that is replaced, in settings as they are
         $merge = ConfigMerge::of($file->getFilename(), $text, $changed, $theirs);
         expect($merge->contested)->toBe([], $told)->and($merge->text)->toBe($spans->with([$one => $new, $other => $new]), $told);
         // What was written over is taken back alone, byte for byte.
-        $difference = Difference::of($syntax, $text, $changed);
+        $difference = TextDifference::of($syntax, $text, $changed);
         expect($difference->places())
             ->toHaveCount(1, $told)
             ->and($difference->takenBack(0))
@@ -119,10 +119,10 @@ it('reads and writes characters as the C library does', function (): void {
         ][$case % 7];
         $head = in_array($name, ['ISO-8859-2', 'KOI8-R'], true) ? "<?xml version=\"1.0\" encoding=\"{$name}\"?>" : '';
         $bytes = Quiet::ask(fn (): string|false => iconv('UTF-8', $name, $head.$text))[0];
-        $read = Encoded::read($head === '' ? null : Syntax::Xml, $bytes === false ? "{$head}\xFF" : $mark.$bytes);
+        $read = Encoded::read($head === '' ? null : ConfigSyntax::Xml, $bytes === false ? "{$head}\xFF" : $mark.$bytes);
         if ($bytes === false) {
             // It has a character that this encoding does not have: so it is said.
-            $plain = Encoded::read($head === '' ? null : Syntax::Xml, $head === '' ? "\xF8" : $head);
+            $plain = Encoded::read($head === '' ? null : ConfigSyntax::Xml, $head === '' ? "\xF8" : $head);
             expect($plain?->with($head.$text))
                 ->toBeNull()
                 ->and($plain?->unwritable($head.$text)[0] ?? '')

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use Random\Engine\Mt19937;
 use Random\Randomizer;
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Toml;
 use Stasimon\Core\Config\UnreadableToml;
 use Symfony\Component\Process\Process;
@@ -88,7 +88,7 @@ function judged(string $python, array $texts): array
 }
 
 it('agrees with others on what can be read, and on the line where not', function (string $kind, string $python): void {
-    $syntax = Syntax::ofPath("a.{$kind}");
+    $syntax = ConfigSyntax::ofPath("a.{$kind}");
     $texts = mutated($kind, (int) (getenv('STASIMON_CASES') ?: 400));
     $lines = $right = $broken = 0;
     foreach (judged($python, $texts) as $n => $line) {
@@ -156,7 +156,7 @@ it('judges YAML as npm\'s reader does, but for what the two readers themselves s
     );
     $both = $missed = $harsh = 0;
     foreach ($said as $n => $line) {
-        $wrong = Syntax::Yaml->wrong($texts[$n]);
+        $wrong = ConfigSyntax::Yaml->wrong($texts[$n]);
         $both += $wrong !== null && $line !== 0 ? 1 : 0;
         $missed += $wrong === null && $line !== 0 ? 1 : 0;
         $harsh += $wrong !== null && $line === 0 ? 1 : 0;
@@ -178,7 +178,7 @@ it('agrees with jq on whether JSON can be read', function (): void {
     exec("cd {$folder} && for n in $(seq 0 59); do jq -e 'true' \$n.json >/dev/null 2>&1 && echo 1 || echo 0; done", $said);
     exec('rm -r '.escapeshellarg($folder));
     foreach ($texts as $n => $text) {
-        expect(Syntax::Json->wrong($text) === null)->toBe($said[$n] === '1', "{$n}\n{$text}");
+        expect(ConfigSyntax::Json->wrong($text) === null)->toBe($said[$n] === '1', "{$n}\n{$text}");
     }
 });
 
@@ -201,7 +201,7 @@ it('agrees with java.util.Properties on what cannot be read', function (): void 
         ->and(array_count_values($said))
         ->toHaveKeys(['0', '1']);
     foreach ($texts as $n => $text) {
-        expect(Syntax::Properties->wrong($text) === null)->toBe($said[$n] === '1', "{$n}\n{$text}");
+        expect(ConfigSyntax::Properties->wrong($text) === null)->toBe($said[$n] === '1', "{$n}\n{$text}");
     }
 });
 

@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Explain\ReasonStep;
 use Tests\Support\Answers;
 
 // The worked examples of the published description of the PubGrub algorithm (Weizenbaum, "PubGrub: Next-Generation Version
 // Solving", 2018, and the algorithm's own documentation, "Error Reporting"), in a scenario of our own: the same shapes of
 // needs under other names. Checked is what the description says an explanation consists of, not its wording.
 
-/** @return array<string, Step> by text */
+/** @return array<string, ReasonStep> by text */
 function stepsOf(Answers $answers): array
 {
     $steps = [];
@@ -59,7 +59,7 @@ it('reports a branching conflict with every branch, and each conclusion after wh
         ['lantern ^1.0.0'],
     );
     $steps = stepsOf($answers);
-    $facts = array_keys(array_filter($steps, fn (Step $step): bool => $step->claim->fact !== null));
+    $facts = array_keys(array_filter($steps, fn (ReasonStep $step): bool => $step->claim->fact !== null));
     sort($facts);
     expect($facts)->toBe([
         'Arm 1.0.0 needs bolt 2.0.0 or newer and below 3.',
@@ -70,7 +70,7 @@ it('reports a branching conflict with every branch, and each conclusion after wh
         'Xenon 1.0.0 needs yoke 2.0.0 or newer and below 3.',
         'You asked for lantern 1.0.0 or newer and below 2.',
     ]);
-    $conclusions = array_filter($steps, fn (Step $step): bool => $step->claim->fact === null);
+    $conclusions = array_filter($steps, fn (ReasonStep $step): bool => $step->claim->fact === null);
     expect(count($conclusions))->toBeGreaterThanOrEqual(2);
     $place = 0;
     foreach ($steps as $step) {

@@ -6,7 +6,7 @@ namespace Tests\Support;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Depot;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Depots\Sync\Synchronising;
 use App\Disk\Applying;
 use App\Disk\GameArchives;
@@ -116,7 +116,7 @@ final class World
     /** Takes what was fetched of packages out of the store. */
     public static function forgetFiles(string ...$ids): void
     {
-        foreach (Release::query()->whereIn('package_id', $ids)->pluck('file_sha256') as $digest) {
+        foreach (ReleaseRow::query()->whereIn('package_id', $ids)->pluck('file_sha256') as $digest) {
             @unlink((new Store())->path(trim($digest)));
             @unlink((new Store())->partial(trim($digest)));
         }

@@ -7,7 +7,7 @@ namespace App\Depots\Download;
 use App\Depots\Address;
 use App\Depots\DepotFailure;
 use App\Depots\Protocol\Protocols;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -194,7 +194,7 @@ final class Downloads
     }
 
     /** What has become of one request: the file is there, or is tried again, or cannot be had. */
-    private function settle(Transfer $one, Release $offer, string $partial, PartStream $sink, ?DepotFailure $failure): void
+    private function settle(Transfer $one, ReleaseRow $offer, string $partial, PartStream $sink, ?DepotFailure $failure): void
     {
         $sink->close();
         $one->attempts++;

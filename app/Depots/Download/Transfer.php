@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Depots\Download;
 
 use App\Depots\DepotFailure;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Store\FullDisk;
 
 /** A file that has to come, how far it is, and who offers it. */
@@ -19,7 +19,7 @@ final class Transfer
 
     public DepotFailure|FullDisk|null $failure = null;
 
-    /** @param  list<Release>  $offers  each with its depot; the first is asked first */
+    /** @param  list<ReleaseRow>  $offers  each with its depot; the first is asked first */
     public function __construct(
         public readonly string $sha256,
         public readonly int $size,
@@ -28,14 +28,14 @@ final class Transfer
     ) {
     }
 
-    public function offer(): Release
+    public function offer(): ReleaseRow
     {
         return $this->offers[$this->attempts % count($this->offers)];
     }
 
     /** This offer is not the right file: the others are left. */
-    public function without(Release $offer): void
+    public function without(ReleaseRow $offer): void
     {
-        $this->offers = array_values(array_filter($this->offers, fn (Release $other): bool => $other !== $offer));
+        $this->offers = array_values(array_filter($this->offers, fn (ReleaseRow $other): bool => $other !== $offer));
     }
 }

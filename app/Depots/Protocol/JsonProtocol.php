@@ -41,9 +41,9 @@ final readonly class JsonProtocol implements Protocol
         return new Description(is_string($said->name ?? null) ? $said->name : '', ($said->moderated ?? false) === true);
     }
 
-    public function changes(int $since): Changes
+    public function changes(int $since): ChangeFeed
     {
-        return Changes::read($this->depot->name, $this->portions($this->get("changes.json?since={$since}", Limits::ANSWER)));
+        return ChangeFeed::read($this->depot->name, $this->portions($this->get("changes.json?since={$since}", Limits::ANSWER)));
     }
 
     public function packs(): string
@@ -56,7 +56,7 @@ final readonly class JsonProtocol implements Protocol
         return $this->address->at($path);
     }
 
-    public function packages(Changes $changes, int $since, array $portion): iterable
+    public function packages(ChangeFeed $changes, int $since, array $portion): iterable
     {
         return $changes->isFed ? $this->feed($since, count($portion)) : $this->one($portion);
     }
@@ -69,7 +69,7 @@ final readonly class JsonProtocol implements Protocol
      */
     private function one(array $portion): Generator
     {
-        foreach (Changes::ids($portion, gone: false) as $id) {
+        foreach (ChangeFeed::ids($portion, gone: false) as $id) {
             yield $this->get('packages/'.rawurlencode($id).'.json', Limits::PACKAGE)->getContents();
         }
     }

@@ -20,7 +20,7 @@ interface Protocol
      *
      * @throws DepotFailure
      */
-    public function changes(int $since): Changes;
+    public function changes(int $since): ChangeFeed;
 
     /**
      * Packages, each as the package of a depot (docs/formats/depot.md) in JSON; in whichever order, and some may be left out.
@@ -31,7 +31,7 @@ interface Protocol
      *
      * @throws DepotFailure
      */
-    public function packages(Changes $changes, int $since, array $portion): iterable;
+    public function packages(ChangeFeed $changes, int $since, array $portion): iterable;
 
     /**
      * The list of its packs, as docs/formats/depot.md has it.

@@ -76,7 +76,7 @@ final readonly class Depots
     public function pause(Depot $depot): void
     {
         $depot->update(['paused' => true]);
-        $this->tending->start($depot, Tending::Forget);
+        $this->tending->start($depot, DepotTending::Forget);
     }
 
     public function goOn(Depot $depot): void
@@ -88,7 +88,7 @@ final readonly class Depots
     public function remove(Depot $depot): void
     {
         $depot->update(['paused' => true]);
-        $this->tending->start($depot, Tending::Remove);
+        $this->tending->start($depot, DepotTending::Remove);
     }
 
     /** Has a depot asked before all others where several have a release. */
@@ -98,7 +98,7 @@ final readonly class Depots
             Depot::query()->increment('place');
             $depot->update(['place' => 0]);
         });
-        $this->tending->start($depot, Tending::Order);
+        $this->tending->start($depot, DepotTending::Order);
     }
 
     /** Keeps a person's word on whether somebody looks at what a depot takes in. */

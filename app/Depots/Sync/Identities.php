@@ -6,7 +6,7 @@ namespace App\Depots\Sync;
 
 use App\Depots\Catalogue\Bulk;
 use App\Depots\Depot;
-use App\Depots\Protocol\Changes;
+use App\Depots\Protocol\ChangeFeed;
 use Illuminate\Support\Facades\DB;
 use stdClass;
 
@@ -89,7 +89,7 @@ final class Identities
                 continue;
             }
             $declared = $document->identity ?? null;
-            $new[$id] = is_string($declared) && Changes::isId($declared) ? $declared : $byDigest[$id] ?? $id;
+            $new[$id] = is_string($declared) && ChangeFeed::isId($declared) ? $declared : $byDigest[$id] ?? $id;
             $this->learned += $new[$id] === $id ? [] : [$id => $new[$id]];
         }
 

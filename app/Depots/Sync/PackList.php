@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Depots\Sync;
 
 use App\Depots\Depot;
-use App\Depots\Protocol\Changes;
+use App\Depots\Protocol\ChangeFeed;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
@@ -85,7 +85,7 @@ final class PackList
 
     private static function id(Node $node): string
     {
-        return Changes::isId($node->text()) ? $node->text() : throw $node->wrong('that is no id.');
+        return ChangeFeed::isId($node->text()) ? $node->text() : throw $node->wrong('that is no id.');
     }
 
     private static function line(Node $node, int $most): string

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Depots\Sync;
 
-use App\Depots\Protocol\Changes;
+use App\Depots\Protocol\ChangeFeed;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
@@ -42,7 +42,7 @@ final class PageReader
             'size' => $rows === [] ? 0 : $rows[count($rows) - 1]['file_size'],
             'published' => max([null, ...array_column($rows, 'published_at')]),
             'licence' => $text('licence'),
-            'of' => is_string($document->of ?? null) && Changes::isId($document->of) ? $document->of : null,
+            'of' => is_string($document->of ?? null) && ChangeFeed::isId($document->of) ? $document->of : null,
             'notices' => self::notices($node),
             'notes' => $notes,
         ];

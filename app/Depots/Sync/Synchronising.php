@@ -7,7 +7,7 @@ namespace App\Depots\Sync;
 use App\Depots\Catalogue\Bulk;
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
-use App\Depots\Protocol\Changes;
+use App\Depots\Protocol\ChangeFeed;
 use App\Depots\Protocol\Description;
 use App\Depots\Protocol\Protocol;
 use App\Depots\Protocol\Protocols;
@@ -33,7 +33,7 @@ final readonly class Synchronising
     /** Bytes of packages that are kept together. */
     private const BYTES = 3_000_000;
 
-    public function __construct(private Games $games, private Merging $merging)
+    public function __construct(private Games $games, private SourceMerging $merging)
     {
     }
 
@@ -68,7 +68,7 @@ final readonly class Synchronising
      *
      * @throws DepotFailure
      */
-    private function packs(Depot $depot, Protocol $client, Changes $changes): ?string
+    private function packs(Depot $depot, Protocol $client, ChangeFeed $changes): ?string
     {
         if (! $changes->hasPacks) {
             DB::table('depot_packs')->where('depot_id', $depot->id)->delete();
@@ -91,9 +91,9 @@ final readonly class Synchronising
      *
      * @throws DepotFailure
      */
-    private function read(Depot $depot, Protocol $client, Changes $changes, array $portion): void
+    private function read(Depot $depot, Protocol $client, ChangeFeed $changes, array $portion): void
     {
-        $missing = array_fill_keys(array_map(fn (string $id): string => $id.' ', Changes::ids($portion, gone: false)), true);
+        $missing = array_fill_keys(array_map(fn (string $id): string => $id.' ', ChangeFeed::ids($portion, gone: false)), true);
         $documents = [];
         $bytes = 0;
         foreach ($client->packages($changes, $depot->sequence, $portion) as $text) {
@@ -113,8 +113,8 @@ final readonly class Synchronising
         $this->keep(
             $depot,
             $documents + array_fill_keys(array_keys($missing), null),
-            Changes::ids($portion, gone: true),
-            Changes::last($portion),
+            ChangeFeed::ids($portion, gone: true),
+            ChangeFeed::last($portion),
         );
     }
 

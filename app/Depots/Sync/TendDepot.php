@@ -18,13 +18,15 @@ final readonly class TendDepot implements Undertaking
 {
     private const PORTION = 500;
 
-    public function __construct(private Synchronising $synchronising, private Merging $merging, private Tasks $tasks)
+    public function __construct(private Synchronising $synchronising, private SourceMerging $merging, private Tasks $tasks)
     {
     }
 
-    public function start(Depot $depot, Tending $what): Task
+    public function start(Depot $depot, DepotTending $what): Task
     {
-        return $this->tasks->begin(TaskKind::Tend, $what === Tending::Order ? 'putting packages together' : "taking out {$depot->name}", [
+        $words = $what === DepotTending::Order ? 'putting packages together' : "taking out {$depot->name}";
+
+        return $this->tasks->begin(TaskKind::Tend, $words, [
             'depot' => $depot->id,
             'what' => $what->value,
         ]);
@@ -33,21 +35,21 @@ final readonly class TendDepot implements Undertaking
     public function run(Task $task): void
     {
         $depot = Depot::query()->find((int) $task->about('depot'));
-        $what = Tending::from($task->about('what'));
+        $what = DepotTending::from($task->about('what'));
         if ($depot === null) {
             return;
         }
-        if ($what === Tending::Order) {
+        if ($what === DepotTending::Order) {
             $this->order($task);
 
             return;
         }
         // Gone on with meanwhile: then it stays.
-        if ($what === Tending::Forget && ! $depot->paused) {
+        if ($what === DepotTending::Forget && ! $depot->paused) {
             return;
         }
         $this->synchronising->forget($depot);
-        if ($what === Tending::Remove) {
+        if ($what === DepotTending::Remove) {
             $depot->delete();
         }
     }

@@ -18,14 +18,14 @@ final readonly class Steps
         Remove::class,
         TurnOff::class,
         TurnOn::class,
-        Range::class,
+        SetRange::class,
         Pin::class,
-        Update::class,
+        UpdateThem::class,
         Leave::class,
         Replace::class,
         Let::class,
         ChangeBase::class,
-        Repair::class,
+        TakeRemedy::class,
         Waive::class,
         Note::class,
         Heed::class,
@@ -33,7 +33,7 @@ final readonly class Steps
         Ungroup::class,
         SwitchGroup::class,
         PutBack::class,
-        Restore::class,
+        GoBack::class,
     ];
 
     public function __construct(

@@ -6,14 +6,14 @@ namespace App\Findings\Rules;
 
 use App\Depots\Catalogue\GameDays;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Explain\Following\Follower;
 
 /** Nobody seems to be at a package any more, by the days of its releases; what a depot reports is another rule's. */
-final readonly class Abandoned implements Rule
+final readonly class Abandoned implements FindingRule
 {
     /** Packages that have a finding each; more of them share one. */
     private const EACH = 3;

@@ -6,14 +6,14 @@ namespace App\Findings\Rules;
 
 use App\Drafts\Bases;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use Stasimon\Core\Game\LoaderBuild;
 
 /** No build of the loader is recommended for this game version. */
-final readonly class BuildNotRecommended implements Rule
+final readonly class BuildNotRecommended implements FindingRule
 {
     public function __construct(private Games $games)
     {

@@ -5,22 +5,22 @@ declare(strict_types=1);
 namespace App\Findings\Rules;
 
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Models\LaunchState;
 use App\Numbers\Numbers;
 use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
-use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Game\Failure;
 
 /**
  * The last launch failed. What was applied since may have helped or not: that is known when one comes up clean, and no draft
  * clears it.
  */
-final readonly class FailedRehearsal implements Rule
+final readonly class FailedRehearsal implements FindingRule
 {
     public function __construct(private Reading $reading, private Numbers $numbers)
     {
@@ -42,7 +42,7 @@ final readonly class FailedRehearsal implements Rule
         foreach (array_filter($all, fn (Read $read): bool => ! $this->isToldByNumbers($read, $seen)) as $read) {
             $parameters = [$seen->instance->id, $rehearsal->number];
             $remedies = array_map(
-                fn (Counsel $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', $parameters, [
+                fn (PlanRemedy $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', $parameters, [
                     'remedy' => $counsel->key,
                 ]),
                 $read->remedies,

@@ -9,13 +9,13 @@ use App\Disk\FolderFile;
 use App\Disk\Inventory;
 use App\Drafts\Steps\PutBack;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 
 /** Files that an apply has placed were changed by hand, or are gone. */
-final readonly class FilesTouched implements Rule
+final readonly class FilesTouched implements FindingRule
 {
     /** Paths that a finding names. */
     private const NAMED = 3;

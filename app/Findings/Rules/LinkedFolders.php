@@ -6,13 +6,13 @@ namespace App\Findings\Rules;
 
 use App\Disk\Folder;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 
 /** A folder of the instance's own is a link to somewhere else. */
-final readonly class LinkedFolders implements Rule
+final readonly class LinkedFolders implements FindingRule
 {
     public function __construct(private Games $games)
     {

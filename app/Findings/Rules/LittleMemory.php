@@ -6,15 +6,15 @@ namespace App\Findings\Rules;
 
 use App\Drafts\Steps\ChangeBase;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\RunsOn;
 use App\Findings\Seen;
 use App\Games\Games;
 
 /** What the game is given, or what the machine has, may be too little. */
-final readonly class LittleMemory implements Rule
+final readonly class LittleMemory implements FindingRule
 {
     /** Megabytes that a system wants for itself: common practice, no source. */
     private const SYSTEM = 1_024;

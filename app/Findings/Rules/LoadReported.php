@@ -10,16 +10,16 @@ use App\Disk\PlainFile;
 use App\Drafts\Bases;
 use App\Drafts\Steps\Add;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
 
 /** The game's own load report lists what was asked for and is not there. */
-final readonly class LoadReported implements Rule
+final readonly class LoadReported implements FindingRule
 {
     /** Bytes of a report that are read. */
     private const LONGEST = 1_000_000;

@@ -5,15 +5,15 @@ declare(strict_types=1);
 namespace App\Findings\Rules;
 
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Models\Instance;
 use App\Models\LaunchState;
 
 /** An instance that was made beside another one has launched cleanly, so the old one can go out of the way. */
-final readonly class MovedOn implements Rule
+final readonly class MovedOn implements FindingRule
 {
     public function findings(Seen $seen): array
     {

@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
-use App\Drafts\Steps\Range;
 use App\Drafts\Steps\Replace;
+use App\Drafts\Steps\SetRange;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Resolving;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Catalogue;
 use stdClass;
 
 /** Somebody reports something about a release that is here. */
-final readonly class Notices implements Rule
+final readonly class Notices implements FindingRule
 {
     public function __construct(private Resolving $resolving)
     {
@@ -79,7 +79,7 @@ final readonly class Notices implements Rule
         }
         $other = $row->version === null ? null : self::otherRelease($seen->catalogue, $id, $row->version);
         if ($other !== null && $this->resolving->holds($seen->plan->ranging($id, $other), $seen->instance)) {
-            $remedies[] = Remedy::step("Use another release than {$row->version}", $seen->instance, new Range($id, $other));
+            $remedies[] = Remedy::step("Use another release than {$row->version}", $seen->instance, new SetRange($id, $other));
         }
 
         return $remedies;

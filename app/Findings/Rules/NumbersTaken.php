@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Findings\Rules;
 
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use App\Numbers\Numbers;
@@ -16,7 +16,7 @@ use Illuminate\Support\Str;
 use Stasimon\Core\Number\Claim;
 
 /** Two things claim one number, which stops the launch of an old game. */
-final readonly class NumbersTaken implements Rule
+final readonly class NumbersTaken implements FindingRule
 {
     public function __construct(private Games $games, private Numbers $numbers)
     {

@@ -6,13 +6,13 @@ namespace App\Findings\Rules;
 
 use App\Drafts\Steps\Let;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 
 /** Two packages bring the same file, and nobody has decided between them. */
-final readonly class Overlaps implements Rule
+final readonly class Overlaps implements FindingRule
 {
     /** Paths that a finding names. */
     private const NAMED = 3;

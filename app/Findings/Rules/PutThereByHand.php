@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\Findings\Rules;
 
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Shelf\Stray;
 use App\Shelf\Strays;
 use Stasimon\Core\Catalogue\Breakage;
 
 /** Something lies where mods lie and was not laid by an apply; the game starts it with the others. */
-final readonly class PutThereByHand implements Rule
+final readonly class PutThereByHand implements FindingRule
 {
     /** Files that a finding names. */
     private const NAMED = 5;

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace App\Findings\Rules;
 
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Replacement;
 
 /** A release makes files of others obsolete, or whole packages: they are left out while it is there. */
-final readonly class Replaced implements Rule
+final readonly class Replaced implements FindingRule
 {
     public function findings(Seen $seen): array
     {

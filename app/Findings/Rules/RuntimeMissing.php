@@ -6,17 +6,17 @@ namespace App\Findings\Rules;
 
 use App\Drafts\Steps\ChangeBase;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Resolving;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use App\Games\Taught\Runtime;
 use App\Games\Taught\Runtimes;
 
 /** The runtime that the base names is not on this machine, where the game is started by one of those. */
-final readonly class RuntimeMissing implements Rule
+final readonly class RuntimeMissing implements FindingRule
 {
     public function __construct(private Games $games, private Runtimes $runtimes, private Resolving $resolving)
     {

@@ -6,16 +6,16 @@ namespace App\Findings\Rules;
 
 use App\Drafts\Steps\ChangeBase;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Resolving;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use Stasimon\Core\Evidence\RuntimeNeed;
 
 /** Files are built for a newer runtime than there is, whatever the depots say. */
-final readonly class RuntimeTooOld implements Rule
+final readonly class RuntimeTooOld implements FindingRule
 {
     public function __construct(private Games $games, private Resolving $resolving)
     {

@@ -6,15 +6,15 @@ namespace App\Findings\Rules;
 
 use App\Drafts\Steps\Heed;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Resolve\Waiver;
 
 /** A limit of a release is disregarded. */
-final readonly class Waived implements Rule
+final readonly class Waived implements FindingRule
 {
     public function findings(Seen $seen): array
     {

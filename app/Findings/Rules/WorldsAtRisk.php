@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Steps\Add;
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Resolving;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use App\Worlds\Worlds;
 use Stasimon\Core\Plan\Plan;
 
 /** A world was saved with mods that are not in the line-up. */
-final readonly class WorldsAtRisk implements Rule
+final readonly class WorldsAtRisk implements FindingRule
 {
     public function __construct(private Games $games, private Resolving $resolving)
     {
@@ -27,7 +27,7 @@ final readonly class WorldsAtRisk implements Rule
     {
         $findings = [];
         foreach ((new Worlds($this->games->get($seen->plan->base->game)))->atRisk($seen->instance, $seen->versions) as $world => $missing) {
-            $names = Package::query()->whereIn('id', $missing)->pluck('name', 'id');
+            $names = PackageRow::query()->whereIn('id', $missing)->pluck('name', 'id');
             $list = collect($missing)->map(fn (string $id): string => $names[$id] ?? $id)->join(', ', ' and ');
             $back = $names->keys()->reduce(fn (Plan $with, string $id): Plan => $with->wanting($id), $seen->plan);
             $findings[] = new Finding(

@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\Findings\Rules;
 
 use App\Findings\Finding;
+use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
-use App\Findings\Rule;
 use App\Findings\Seen;
 use App\Games\Games;
 use App\Worlds\SeenWorlds;
 use App\Worlds\Worlds;
 
 /** A world that was there is not in the folder any more, and nobody has put it away here. */
-final readonly class WorldsGone implements Rule
+final readonly class WorldsGone implements FindingRule
 {
     public function __construct(private Games $games, private SeenWorlds $seenWorlds)
     {

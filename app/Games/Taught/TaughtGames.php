@@ -8,7 +8,7 @@ use App\Games\Games;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Document\Place;
+use Stasimon\Core\Document\TextPlace;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
@@ -31,7 +31,7 @@ final readonly class TaughtGames
         } catch (UnusableDocument $failure) {
             throw Refusal::unusable(
                 'The definition cannot be used. Line '.
-                    Place::line($json, $failure->pointer).
+                    TextPlace::line($json, $failure->pointer).
                     ', '.
                     $failure->getMessage().
                     ' Nothing was kept.',

@@ -13,7 +13,7 @@ use App\Http\Requests\Steps\ReplaceRequest;
 use App\Models\Instance;
 use App\Models\Instances;
 use App\Refusal\Refusal;
-use App\View\Address;
+use App\View\Asked;
 use App\View\ConfigPage;
 use App\View\ConfigSearchPage;
 use App\View\ConfigsPage;
@@ -21,7 +21,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\ConfigSyntax;
 
 /** The configs of an instance: looked at, written, searched; each change is a step of the draft. */
 final readonly class ConfigController
@@ -36,8 +36,8 @@ final readonly class ConfigController
         $page = new ConfigsPage(
             $instance,
             $this->list->of($instance),
-            Address::words($request, 'q', 80),
-            Address::words($request, 'only', 10),
+            Asked::words($request, 'q', 80),
+            Asked::words($request, 'only', 10),
             $this->list->away($instance),
             $this->list->unread($instance),
         );
@@ -48,9 +48,9 @@ final readonly class ConfigController
     public function show(Request $request, Instance $instance): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $config = $this->known($instance, Address::words($request, 'path', 1_000));
+        $config = $this->known($instance, Asked::words($request, 'path', 1_000));
         $others = $this->steps->others($instance, $config->path);
-        $with = Address::words($request, 'with', 60);
+        $with = Asked::words($request, 'with', 60);
         $with = isset($others[$with]) ? $with : (string) array_key_first($others);
 
         $text = $this->list->text($instance, $config->path);
@@ -65,7 +65,7 @@ final readonly class ConfigController
     /** What is wrong with a text, as it is written. */
     public function check(ConfigRequest $request, Instance $instance): View
     {
-        $syntax = Syntax::ofPath($request->text('path'));
+        $syntax = ConfigSyntax::ofPath($request->text('path'));
         $now = $this->list->text($instance->load(['placed', 'draft']), $request->text('path'));
         try {
             $bytes = $request->content($now);
@@ -122,9 +122,9 @@ final readonly class ConfigController
     public function search(Request $request, Instance $instance): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $words = mb_scrub(Address::words($request, 'words', 200));
-        $with = $request->has('put') ? mb_scrub(Address::words($request, 'put', 200)) : null;
-        $exactly = Address::flag($request, 'exactly');
+        $words = mb_scrub(Asked::words($request, 'words', 200));
+        $with = $request->has('put') ? mb_scrub(Asked::words($request, 'put', 200)) : null;
+        $exactly = Asked::flag($request, 'exactly');
 
         return view('configs.search', [
             'instance' => $instance,

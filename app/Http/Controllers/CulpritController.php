@@ -13,7 +13,7 @@ use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Culprits\Searching;
 use App\Rehearsals\Culprits\SearchState;
 use App\Rehearsals\Log\Reading;
-use App\View\Address;
+use App\View\Asked;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -31,7 +31,7 @@ final readonly class CulpritController
         $rehearsal =
             Instances::launch($instance, $number) ??
             throw Refusal::notFound("{$instance->name} has no rehearsal {$number}.");
-        $search = $this->work->start($rehearsal, Address::flag($request, 'asks'), Address::flag($request, 'layered'));
+        $search = $this->work->start($rehearsal, Asked::flag($request, 'asks'), Asked::flag($request, 'layered'));
 
         return redirect()->route('culprits.show', [$instance, $search->id]);
     }
@@ -42,7 +42,7 @@ final readonly class CulpritController
         $isOver = $found->state->rests();
 
         return response()
-            ->view($request->hasHeader('X-Fragment') || Address::flag($request, 'fragment') ? 'culprits.picture' : 'culprits.page', [
+            ->view($request->hasHeader('X-Fragment') || Asked::flag($request, 'fragment') ? 'culprits.picture' : 'culprits.page', [
                 'instance' => $instance,
                 'search' => $found,
                 'step' => $this->searching->step($found),
@@ -70,7 +70,7 @@ final readonly class CulpritController
     /** A person's word on the launch that was just made; the search goes on with it. */
     public function judge(Request $request, Instance $instance, int $search): RedirectResponse
     {
-        $this->work->judge($this->find($instance, $search), Address::words($request, 'word') === 'worked');
+        $this->work->judge($this->find($instance, $search), Asked::words($request, 'word') === 'worked');
 
         return redirect()->route('culprits.show', [$instance, $search]);
     }

@@ -15,7 +15,7 @@ use App\Rehearsals\Log\Lessons;
 use App\Rehearsals\Log\LogState;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Log\Reading;
-use App\View\Address;
+use App\View\Asked;
 use App\View\LogPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -35,7 +35,7 @@ final readonly class DroppedLogController
             'logs' => DroppedLogs::latest(),
             'games' => $games->names(),
             'instances' => Instances::names(),
-            'chosen' => Address::words($request, 'instance'),
+            'chosen' => Asked::words($request, 'instance'),
             'lessons' => $lessons->all(),
         ]);
     }
@@ -66,7 +66,7 @@ final readonly class DroppedLogController
     public function lines(Request $request, string $log): Response
     {
         return LogPage::fragment(
-            $this->logs->log($this->find($log))->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW),
+            $this->logs->log($this->find($log))->window(LogPage::choice($request), Asked::number($request, 'from') ?? 0, LogPage::WINDOW),
             true,
         );
     }

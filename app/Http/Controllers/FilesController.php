@@ -16,7 +16,7 @@ use App\Http\Requests\Steps\FileRequest;
 use App\Http\Requests\Steps\KeepRequest;
 use App\Models\Instance;
 use App\Refusal\Refusal;
-use App\View\Address;
+use App\View\Asked;
 use App\Work\Tasks;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -32,8 +32,8 @@ final readonly class FilesController
 
     public function index(Request $request, Instance $instance): View
     {
-        $only = Address::words($request, 'only');
-        $words = Address::words($request, 'q');
+        $only = Asked::words($request, 'only');
+        $words = Asked::words($request, 'q');
         $files = collect($this->inventory->of($instance->load(['placed', 'draft', 'lastRehearsal'])));
         $counts = [
             '' => $files->count(),

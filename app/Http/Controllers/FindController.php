@@ -6,12 +6,12 @@ namespace App\Http\Controllers;
 
 use App\Depots\Sync\Depots;
 use App\Find\Finder;
+use App\Find\PackageSearch;
 use App\Find\Query;
-use App\Find\Searching;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\WishLists;
-use App\View\Address;
+use App\View\Asked;
 use App\View\FindPage;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
@@ -19,7 +19,7 @@ use Illuminate\View\View;
 /** Looks for packages in the depots: for an instance, or for nothing but a wish. */
 final readonly class FindController
 {
-    public function __construct(private Finder $finder, private Searching $searching, private Games $games)
+    public function __construct(private Finder $finder, private PackageSearch $searching, private Games $games)
     {
     }
 
@@ -41,8 +41,8 @@ final readonly class FindController
 
     public function anywhere(Request $request): View
     {
-        $list = WishLists::find(Address::words($request, 'list', 26));
-        $game = $this->games->get($list->game ?? (Address::words($request, 'game', 64) ?: $this->games->first()));
+        $list = WishLists::find(Asked::words($request, 'list', 26));
+        $game = $this->games->get($list->game ?? (Asked::words($request, 'game', 64) ?: $this->games->first()));
         $query = Query::of($request->query());
         $from = self::from($request);
 
@@ -80,6 +80,6 @@ final readonly class FindController
 
     private static function from(Request $request): int
     {
-        return min(100_000, Address::number($request, 'from') ?? 0);
+        return min(100_000, Asked::number($request, 'from') ?? 0);
     }
 }

@@ -12,7 +12,7 @@ use App\Games\Taught\TaughtGames;
 use App\Http\Requests\GameArchiveRequest;
 use App\Http\Requests\GameRequest;
 use App\Refusal\Refusal;
-use App\View\Address;
+use App\View\Asked;
 use App\View\GamePage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -87,7 +87,7 @@ final readonly class GameController
 
     public function agree(Request $request, string $game, Agreements $agreements): RedirectResponse
     {
-        $agreements->give($this->games->get($game), Address::words($request, 'command', 64));
+        $agreements->give($this->games->get($game), Asked::words($request, 'command', 64));
 
         return redirect()->route('games.show', $game)->with('said', 'It may be launched by that command.');
     }

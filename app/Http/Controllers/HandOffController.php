@@ -23,7 +23,7 @@ use App\Sharing\ServerFolder;
 use App\Sharing\ServerHalf;
 use App\Sharing\StarterGroup;
 use App\Sharing\StarterGroups;
-use App\View\Address;
+use App\View\Asked;
 use App\View\GivenPage;
 use App\View\HandOffPage;
 use Illuminate\Http\RedirectResponse;
@@ -54,10 +54,10 @@ final readonly class HandOffController
     public function show(Request $request, Instance $instance): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $group = Address::words($request, 'group', 60);
+        $group = Asked::words($request, 'group', 60);
         $pack = $this->packs->releaseOf($instance);
         $read = $group === '' ? $this->packs->usable($pack) : null;
-        $there = $this->comparing->others($instance, Address::words($request, 'beside'));
+        $there = $this->comparing->others($instance, Asked::words($request, 'beside'));
 
         return view('hand-off.page', [
             'instance' => $instance,
@@ -85,7 +85,7 @@ final readonly class HandOffController
 
     public function document(Request $request, Instance $instance): Response
     {
-        $given = $this->lineUp($instance->load(['placed', 'draft']), Address::words($request, 'group', 60));
+        $given = $this->lineUp($instance->load(['placed', 'draft']), Asked::words($request, 'group', 60));
 
         return response(
             HandOffDocument::write($given),
@@ -169,7 +169,7 @@ final readonly class HandOffController
     /** Puts one more beside it: what was pasted, dropped, or chosen. */
     public function beside(HandOffRequest $request, Instance $instance): RedirectResponse
     {
-        $beside = array_filter(explode(',', Address::words($request, 'beside')));
+        $beside = array_filter(explode(',', Asked::words($request, 'beside')));
         count($beside) < Comparing::MOST ||
             throw Refusal::unusable('An instance can be put beside '.Comparing::MOST.' others at once. Leave one of them out first.');
 
@@ -196,7 +196,7 @@ final readonly class HandOffController
         return ! $isOne
             ? redirect()->route('draft', $instance)
             : redirect()
-                ->route('hand-off', ['instance' => $instance, 'beside' => Address::words($request, 'beside') ?: $request->text('from')])
+                ->route('hand-off', ['instance' => $instance, 'beside' => Asked::words($request, 'beside') ?: $request->text('from')])
                 ->with('said', 'It is in the draft.');
     }
 
@@ -235,7 +235,7 @@ final readonly class HandOffController
     public function add(Request $request, GivenHandOff $given): RedirectResponse
     {
         $instance =
-            Instances::find(Address::words($request, 'instance', 26)) ??
+            Instances::find(Asked::words($request, 'instance', 26)) ??
             throw Refusal::notFound('Choose an instance that it is to be added to. Nothing was changed.');
         $this->handOffs->add($this->handOffs->given($given), $instance, $this->handOffs->carried($given));
 

@@ -12,7 +12,7 @@ use App\Imports\Imports;
 use App\Imports\ReadFolder;
 use App\Refusal\Refusal;
 use App\Sharing\Whole\Wholes;
-use App\View\Address;
+use App\View\Asked;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
@@ -56,7 +56,7 @@ final readonly class ImportController
     public function make(Request $request, string $import, ReadFolder $reading): RedirectResponse
     {
         $import = $this->find($import);
-        $name = trim(Address::words($request, 'name', 120));
+        $name = trim(Asked::words($request, 'name', 120));
         $reading->make($import, $name === '' ? basename($import->source) : $name);
 
         return redirect()->route('imports.show', $import);

@@ -7,7 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Requests\IncomingRequest;
 use App\Refusal\Refusal;
 use App\Shelf\Incoming;
-use App\View\Address;
+use App\View\Asked;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -33,7 +33,7 @@ final readonly class IncomingController
         return response()->json([
             'come' => $this->incoming->take(
                 $id,
-                Address::number($request, 'offset') ??
+                Asked::number($request, 'offset') ??
                     throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'),
                 is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'),
             ),

@@ -14,7 +14,7 @@ use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Instances;
 use App\Rehearsals\Log\Started;
-use App\View\Address;
+use App\View\Asked;
 use App\View\HistoryPage;
 use App\View\LineUpPage;
 use Illuminate\Http\RedirectResponse;
@@ -26,7 +26,7 @@ final class InstanceController
     public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes, Tidings $tidings, Games $games): View
     {
         $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
-        $address = array_map(fn (string $name): string => Address::words($request, $name), [
+        $address = array_map(fn (string $name): string => Asked::words($request, $name), [
             'only' => 'only',
             'sort' => 'sort',
             'q' => 'q',

@@ -10,9 +10,9 @@ use App\Http\Requests\Steps\RuleRequest;
 use App\Models\Instance;
 use App\Orders\OrderLists;
 use App\Orders\OrderSteps;
-use App\Orders\Seen;
+use App\Orders\SeenContent;
 use App\Refusal\Refusal;
-use App\View\Address;
+use App\View\Asked;
 use App\View\OrderPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -39,10 +39,10 @@ final readonly class OrderController
             $instance,
             $lists,
             $this->lists->names($instance),
-            Address::words($request, 'list', 40),
-            Address::words($request, 'of', 100),
-            Address::words($request, 'q', 100),
-            Address::words($request, 'path', 1_000),
+            Asked::words($request, 'list', 40),
+            Asked::words($request, 'of', 100),
+            Asked::words($request, 'q', 100),
+            Asked::words($request, 'path', 1_000),
         );
         $sides = [];
         foreach ($page->sides() as $id) {
@@ -101,7 +101,7 @@ final readonly class OrderController
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
         $others = $archives->others($instance);
-        $beside = Address::words($request, 'beside', 20) ?: 'game';
+        $beside = Asked::words($request, 'beside', 20) ?: 'game';
         $all = $archives->differences($instance, $beside);
         $shown = array_slice($all, 0, self::SHOWN);
         $said =
@@ -125,13 +125,13 @@ final readonly class OrderController
     public function side(Request $request, Instance $instance): Response
     {
         $list =
-            $this->lists->of($instance->load(['placed', 'draft']))[Address::words($request, 'list', 40)] ??
+            $this->lists->of($instance->load(['placed', 'draft']))[Asked::words($request, 'list', 40)] ??
             throw Refusal::notFound('There is no such list.');
-        $content = $this->lists->content($instance, $list, Address::words($request, 'path', 1_000), Address::words($request, 'of', 100));
+        $content = $this->lists->content($instance, $list, Asked::words($request, 'path', 1_000), Asked::words($request, 'of', 100));
 
         return response(
             $content,
-            headers: ['Content-Type' => Seen::type($content) ?? throw Refusal::notFound('That is neither a picture nor a sound.')],
+            headers: ['Content-Type' => SeenContent::type($content) ?? throw Refusal::notFound('That is neither a picture nor a sound.')],
         );
     }
 }

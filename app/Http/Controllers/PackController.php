@@ -20,7 +20,7 @@ use App\Packs\Publishing;
 use App\Packs\SigningKey;
 use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
-use App\View\Address;
+use App\View\Asked;
 use App\View\FoundPacks;
 use App\View\GivenPage;
 use App\View\PackingPage;
@@ -41,7 +41,7 @@ final readonly class PackController
     public function index(Request $request): View
     {
         return view('packs.index', [
-            'found' => FoundPacks::of(Address::words($request, 'q', 80)),
+            'found' => FoundPacks::of(Asked::words($request, 'q', 80)),
             'packs' => Packs::latest(),
         ]);
     }
@@ -49,7 +49,7 @@ final readonly class PackController
     /** The depots' packs alone, while some are being fetched. */
     public function found(Request $request): Response
     {
-        $found = FoundPacks::of(Address::words($request, 'q', 80));
+        $found = FoundPacks::of(Asked::words($request, 'q', 80));
 
         return response()
             ->view('packs.found', ['found' => $found])
@@ -166,7 +166,7 @@ final readonly class PackController
     public function update(Request $request, Instance $instance): View
     {
         $instance->load(['placed', 'draft', 'lastRehearsal']);
-        $to = $this->to(Address::words($request, 'to', 26));
+        $to = $this->to(Asked::words($request, 'to', 26));
 
         return view('packs.update', [
             'instance' => $instance,

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Depots\Package;
 use App\Depots\Packages;
 use App\Drafts\LineUps;
 use App\Drafts\Notes;

@@ -10,7 +10,7 @@ use App\Models\Rehearsal;
 use App\Models\Side;
 use App\Refusal\Refusal;
 use App\Rehearsals\Play\Play;
-use App\View\Address;
+use App\View\Asked;
 use App\Worlds\PuttingBack;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -19,7 +19,7 @@ final readonly class PlayController
 {
     public function store(Request $request, Instance $instance, Play $play): RedirectResponse
     {
-        $launch = $play->start($instance, Side::tryFrom(Address::words($request, 'side')) ?? Side::Client);
+        $launch = $play->start($instance, Side::tryFrom(Asked::words($request, 'side')) ?? Side::Client);
 
         return redirect()->route('rehearsals.show', [$instance, $launch->number]);
     }

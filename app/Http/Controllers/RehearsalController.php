@@ -18,7 +18,7 @@ use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\SinceClean;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
-use App\View\Address;
+use App\View\Asked;
 use App\View\LogPage;
 use App\View\RehearsalPage;
 use Illuminate\Http\RedirectResponse;
@@ -42,10 +42,10 @@ final readonly class RehearsalController
 
     public function store(Request $request, Instance $instance, Rehearse $rehearsing): RedirectResponse
     {
-        $joins = Address::words($request, 'joins', 26);
+        $joins = Asked::words($request, 'joins', 26);
         $server = $joins === '' ? null : Instances::find($joins) ?? throw Refusal::notFound('That server is not here any more.');
-        $side = Side::tryFrom(Address::words($request, 'side')) ?? ($instance->serves === null ? Side::Client : Side::Server);
-        $rehearsal = $rehearsing->start($instance, Address::flag($request, 'plain'), $server === null ? $side : Side::Client, $server);
+        $side = Side::tryFrom(Asked::words($request, 'side')) ?? ($instance->serves === null ? Side::Client : Side::Server);
+        $rehearsal = $rehearsing->start($instance, Asked::flag($request, 'plain'), $server === null ? $side : Side::Client, $server);
 
         return redirect()->route('rehearsals.show', [$instance, $rehearsal->number]);
     }
@@ -66,7 +66,7 @@ final readonly class RehearsalController
                 $this->reading->said($rehearsal),
                 $this->reading->findings($rehearsal),
                 $hasFailed && ! $rehearsal->plain ? SinceClean::of($rehearsal, $this->games, $this->reading->lyingSteps($instance)) : null,
-                Address::flag($request, 'slow'),
+                Asked::flag($request, 'slow'),
                 $hasFailed && Layers::matter($instance, $game),
                 $this->reading,
                 $game->log->started !== '',
@@ -88,7 +88,7 @@ final readonly class RehearsalController
         $play->heed($rehearsal);
 
         return LogPage::fragment(
-            $this->reading->log($rehearsal)->window(LogPage::choice($request), Address::number($request, 'from') ?? 0, LogPage::WINDOW),
+            $this->reading->log($rehearsal)->window(LogPage::choice($request), Asked::number($request, 'from') ?? 0, LogPage::WINDOW),
             $rehearsal->isOver(),
             $rehearsal->state->value,
         );
@@ -97,7 +97,7 @@ final readonly class RehearsalController
     public function stop(Request $request, Instance $instance, int $number, Rehearse $rehearsing, Play $play): RedirectResponse
     {
         $launch = $this->find($instance, $number);
-        $launch->isPlay() ? $play->stop($launch, Address::flag($request, 'now')) : $rehearsing->stop($launch);
+        $launch->isPlay() ? $play->stop($launch, Asked::flag($request, 'now')) : $rehearsing->stop($launch);
 
         return redirect()->route('rehearsals.show', [$instance, $number]);
     }

@@ -18,7 +18,7 @@ use App\Shelf\Slices;
 use App\Shelf\Stray;
 use App\Shelf\Strays;
 use App\Shelf\Uploads;
-use App\View\Address;
+use App\View\Asked;
 use App\View\ShelfPage;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
@@ -88,7 +88,7 @@ final readonly class ShelfController
         return response()->json([
             'come' => $this->uploads->take(
                 $this->find($file),
-                Address::number($request, 'offset') ??
+                Asked::number($request, 'offset') ??
                     throw Refusal::unusable('What came does not say where in the file it begins. It was not taken.'),
                 is_resource($slice) ? $slice : throw Refusal::unusable('Nothing came.'),
             ),

@@ -9,7 +9,7 @@ use App\Http\Requests\Steps\StageRequest;
 use App\Models\Instance;
 use App\Models\Stage;
 use App\Stages\Stages;
-use App\View\Address;
+use App\View\Asked;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
@@ -81,8 +81,8 @@ final readonly class StageController
     {
         $stage = $this->stages->goOn(
             $instance->load(['placed', 'draft', 'lastRehearsal']),
-            Address::flag($request, 'word'),
-            $request->has('shown') ? Address::words($request, 'shown', 26) : null,
+            Asked::flag($request, 'word'),
+            $request->has('shown') ? Asked::words($request, 'shown', 26) : null,
         );
         $isChange = ! $stage->isNow() ? false : $stage->adds !== [] || $stage->drops !== [];
 

@@ -18,7 +18,7 @@ use App\Moving\Taking;
 use App\Moving\Watching;
 use App\Moving\Wishes;
 use App\Refusal\Refusal;
-use App\View\Address;
+use App\View\Asked;
 use App\View\GridPage;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
@@ -67,7 +67,7 @@ final readonly class WishListController
     public function show(Request $request, WishList $list): View|RedirectResponse
     {
         if ($list->instance_id !== null) {
-            return redirect()->route('move', array_filter(['instance' => $list->instance_id, 'at' => Address::words($request, 'at', 300)]));
+            return redirect()->route('move', array_filter(['instance' => $list->instance_id, 'at' => Asked::words($request, 'at', 300)]));
         }
         $this->grid->heed($list);
 
@@ -149,6 +149,6 @@ final readonly class WishListController
 
     private function page(Request $request, WishList $list): GridPage
     {
-        return new GridPage($list, $this->games, Address::words($request, 'at', 300));
+        return new GridPage($list, $this->games, Asked::words($request, 'at', 300));
     }
 }

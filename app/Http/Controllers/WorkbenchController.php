@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Games\Games;
 use App\Games\Taught\GuessedGame;
 use App\Http\Requests\WorkbenchRequest;
 use App\Imports\Imports;
-use App\View\Address;
+use App\View\Asked;
 use App\View\GameWorkbench;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -18,15 +18,15 @@ use Illuminate\View\View;
 /** Where a definition is written beside what it makes of real files. */
 final readonly class WorkbenchController
 {
-    public function __construct(private Games $games, private Reading $reading)
+    public function __construct(private Games $games, private StrangersFiles $reading)
     {
     }
 
     /** An empty one, one that is there, or what can be guessed from a folder. */
     public function show(Request $request): View
     {
-        $id = Address::words($request, 'game');
-        $folder = Address::words($request, 'folder', 1_000);
+        $id = Asked::words($request, 'game');
+        $folder = Asked::words($request, 'folder', 1_000);
         $text = match (true) {
             $folder !== '' => $this->reading->text(GuessedGame::class, basename($folder), Imports::allowed($folder)),
             $id !== '' => $this->games->document($this->games->get($id)->id),

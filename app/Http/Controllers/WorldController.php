@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Drafts\Drafting;
 use App\Games\Games;
 use App\Http\Requests\BackupNameRequest;
@@ -19,7 +19,7 @@ use App\Models\Instances;
 use App\Refusal\Refusal;
 use App\Store\Store;
 use App\Store\Texts;
-use App\View\Address;
+use App\View\Asked;
 use App\View\WorldsPage;
 use App\Worlds\Backups;
 use App\Worlds\MakeBackup;
@@ -44,7 +44,7 @@ final readonly class WorldController
         private Drafting $drafting,
         private Store $store,
         private Texts $texts,
-        private Reading $reading,
+        private StrangersFiles $reading,
     ) {
     }
 
@@ -88,8 +88,8 @@ final readonly class WorldController
     /** Has the worlds be as they were at a backup, as a step of the draft. */
     public function putBack(Request $request, Instance $instance, Backup $backup, PuttingBack $putting): RedirectResponse
     {
-        $world = Address::words($request, 'world', 255);
-        $putting->of($instance, $backup, Address::flag($request, 'mods'), $world);
+        $world = Asked::words($request, 'world', 255);
+        $putting->of($instance, $backup, Asked::flag($request, 'mods'), $world);
         $what =
             $world === ''
                 ? 'The worlds of that time are in the draft. Apply it to have them back'
@@ -149,7 +149,7 @@ final readonly class WorldController
 
     public function save(Request $request, Instance $instance): BinaryFileResponse
     {
-        $world = Address::words($request, 'world', 255);
+        $world = Asked::words($request, 'world', 255);
         $file = WorldWork::archive($instance, $world);
         is_file($file) || throw Refusal::notFound('There is no archive of that world any more. Make it again.');
 

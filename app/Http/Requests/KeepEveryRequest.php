@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Worlds\Keeping;
+use App\Worlds\KeptByTheClock;
 use Illuminate\Foundation\Http\FormRequest;
 
 /** How often changed worlds are kept by themselves. */
@@ -18,7 +18,7 @@ final class KeepEveryRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['hours' => ['required', 'in:'.implode(',', Keeping::HOURS)]];
+        return ['hours' => ['required', 'in:'.implode(',', KeptByTheClock::HOURS)]];
     }
 
     /** @return array<string, string> */

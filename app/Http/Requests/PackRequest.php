@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Cage\Reading;
+use App\Cage\StrangersFiles;
 use App\Packs\Picture;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
@@ -82,6 +82,8 @@ final class PackRequest extends FormRequest
     {
         $file = $this->file('picture');
 
-        return $file instanceof UploadedFile ? app(Reading::class)->text(Picture::class, 'The picture', (string) $file->get()) : null;
+        return $file instanceof UploadedFile
+            ? app(StrangersFiles::class)->text(Picture::class, 'The picture', (string) $file->get())
+            : null;
     }
 }

@@ -18,8 +18,8 @@ use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\Said;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Culprits\Culprits;
+use Stasimon\Core\Culprits\CulpritTrial;
 use Stasimon\Core\Culprits\Narrowing;
-use Stasimon\Core\Culprits\Trial;
 use Stasimon\Core\Resolve\Want;
 
 /** Finds which mods make a launch fail, by launching with some of them in a folder beside the instance's own. */
@@ -90,7 +90,7 @@ final readonly class Searching
             if ($launch['again']) {
                 continue;
             }
-            $outcomes[Culprits::keyOf($launch['wants'])] = Trial::from($launch['outcome']);
+            $outcomes[Culprits::keyOf($launch['wants'])] = CulpritTrial::from($launch['outcome']);
         }
 
         return (new Culprits($search->wants, $search->needs))->step($outcomes);
@@ -152,7 +152,7 @@ final readonly class Searching
             return true;
         }
         $search->launches = array_map(
-            fn (array $launch): array => ['again' => $launch['again'] || $launch['outcome'] === Trial::Passed->value] + $launch,
+            fn (array $launch): array => ['again' => $launch['again'] || $launch['outcome'] === CulpritTrial::Passed->value] + $launch,
             $search->launches,
         );
         $search->save();
@@ -168,7 +168,8 @@ final readonly class Searching
         }
         $launches = $search->launches;
         $launches[count($launches) - 1] =
-            ['outcome' => ($worked ? Trial::Passed : Trial::Failed)->value, 'again' => false] + $launches[count($launches) - 1];
+            ['outcome' => ($worked ? CulpritTrial::Passed : CulpritTrial::Failed)->value, 'again' => false] +
+            $launches[count($launches) - 1];
         $search->fill(['launches' => $launches, 'asked' => null, 'state' => SearchState::Waiting])->save();
     }
 
@@ -186,12 +187,12 @@ final readonly class Searching
      * @param  list<string>  $set
      * @param  \Closure(): bool  $isStopped  asked anew each time
      */
-    private function repeat(CulpritSearch $search, array $set, \Closure $isStopped): Trial
+    private function repeat(CulpritSearch $search, array $set, \Closure $isStopped): CulpritTrial
     {
         $start = hrtime(true);
         $outcome = $this->launch($search, $set, $isStopped);
         if (! $isStopped()) {
-            $search->flaky = $search->flaky || $outcome === Trial::Passed;
+            $search->flaky = $search->flaky || $outcome === CulpritTrial::Passed;
             $this->note($search, $set, $outcome, $start, true);
         }
 
@@ -204,7 +205,7 @@ final readonly class Searching
      * @param  list<string>  $set
      * @param  \Closure(): bool  $isStopped  asked anew each time
      */
-    private function launched(CulpritSearch $search, array $set, \Closure $isStopped): Trial
+    private function launched(CulpritSearch $search, array $set, \Closure $isStopped): CulpritTrial
     {
         for ($try = 1; ; $try++) {
             $start = hrtime(true);
@@ -212,7 +213,7 @@ final readonly class Searching
             if ($isStopped()) {
                 return $outcome;
             }
-            $last = $outcome !== Trial::Passed || ! $search->flaky || $try === self::TRIES;
+            $last = $outcome !== CulpritTrial::Passed || ! $search->flaky || $try === self::TRIES;
             $this->note($search, $set, $outcome, $start, ! $last || $search->asks);
             if ($last) {
                 return $outcome;
@@ -224,7 +225,7 @@ final readonly class Searching
      * @param  list<string>  $set
      * @param  bool  $aside  whether nothing is concluded from it
      */
-    private function note(CulpritSearch $search, array $set, Trial $outcome, int $start, bool $aside): void
+    private function note(CulpritSearch $search, array $set, CulpritTrial $outcome, int $start, bool $aside): void
     {
         $search->launches = [
             ...$search->launches,
@@ -237,7 +238,7 @@ final readonly class Searching
      * @param  list<string>  $set
      * @param  \Closure(): bool  $isStopped  asked anew each time
      */
-    private function launch(CulpritSearch $search, array $set, \Closure $isStopped): Trial
+    private function launch(CulpritSearch $search, array $set, \Closure $isStopped): CulpritTrial
     {
         $instance = $search->instance->loadMissing('placed');
         $folder = new Folder($instance);
@@ -262,9 +263,9 @@ final readonly class Searching
         }
 
         return match (true) {
-            $launched->isClean() => Trial::Passed,
-            $said->errors === $search->errors => Trial::Failed,
-            default => Trial::Other,
+            $launched->isClean() => CulpritTrial::Passed,
+            $said->errors === $search->errors => CulpritTrial::Failed,
+            default => CulpritTrial::Other,
         };
     }
 

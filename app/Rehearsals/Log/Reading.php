@@ -22,11 +22,11 @@ use App\Shelf\Strays;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Diagnose\Advice;
 use Stasimon\Core\Diagnose\Circumstances;
-use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\Holders;
 use Stasimon\Core\Diagnose\Lying;
+use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LogLevel;
 use Stasimon\Core\Log\LogLine;
@@ -222,7 +222,7 @@ final readonly class Reading
         );
     }
 
-    /** @return list<Counsel> what is otherwise in the folder than it was laid, and what takes that back */
+    /** @return list<PlanRemedy> what is otherwise in the folder than it was laid, and what takes that back */
     public function lyingSteps(Instance $instance): array
     {
         $steps = [];
@@ -233,11 +233,11 @@ final readonly class Reading
         if ($disturbed !== []) {
             $said =
                 implode(', ', array_slice($disturbed, 0, 3)).(count($disturbed) > 3 ? ' and '.(count($disturbed) - 3).' more' : '');
-            $steps[] = new Counsel('since files', $said, fn (Plan $plan): Plan => $plan->puttingBack());
+            $steps[] = new PlanRemedy('since files', $said, fn (Plan $plan): Plan => $plan->puttingBack());
         }
         foreach ($this->strays->of($instance) as $stray) {
             $path = $stray->path;
-            $steps[] = new Counsel(
+            $steps[] = new PlanRemedy(
                 "since {$stray->key}",
                 mb_scrub($path).' was put there by hand',
                 fn (Plan $plan): Plan => $plan->takingOut($path),
@@ -263,7 +263,7 @@ final readonly class Reading
      *
      * @param  list<Read>  $findings
      */
-    public function allMissing(array $findings): ?Counsel
+    public function allMissing(array $findings): ?PlanRemedy
     {
         $add = [];
         foreach ($findings as $finding) {
@@ -276,10 +276,10 @@ final readonly class Reading
 
         return count($add) < 2
             ? null
-            : new Counsel(
+            : new PlanRemedy(
                 self::ALL,
                 'Add all '.count($add).' that are missing',
-                fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, Counsel $one): Plan => ($one->change)($plan), $plan),
+                fn (Plan $plan): Plan => array_reduce($add, fn (Plan $plan, PlanRemedy $one): Plan => ($one->change)($plan), $plan),
             );
     }
 
@@ -334,7 +334,7 @@ final readonly class Reading
         );
     }
 
-    public function draft(Instance $instance, Counsel $counsel): Draft
+    public function draft(Instance $instance, PlanRemedy $counsel): Draft
     {
         return $this->drafting->step($instance, fn (Plan $plan): Plan => ($counsel->change)($plan));
     }

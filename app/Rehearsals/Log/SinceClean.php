@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace App\Rehearsals\Log;
 
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Games\Games;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use App\Worlds\Came;
-use Stasimon\Core\Diagnose\Counsel;
+use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\MemoryChoice;
 use Stasimon\Core\Plan\Plan;
@@ -20,13 +20,13 @@ final readonly class SinceClean
 {
     /**
      * @param  Rehearsal|null  $clean  the last one before that came up clean; null where none did
-     * @param  list<Counsel>  $steps  what changed, as text, and what takes it back
+     * @param  list<PlanRemedy>  $steps  what changed, as text, and what takes it back
      */
     private function __construct(public ?Rehearsal $clean, public array $steps)
     {
     }
 
-    /** @param  list<Counsel>  $lying  what is otherwise in the folder than it was laid, and what takes that back */
+    /** @param  list<PlanRemedy>  $lying  what is otherwise in the folder than it was laid, and what takes that back */
     public static function of(Rehearsal $rehearsal, Games $games, array $lying = []): self
     {
         $clean = self::lastClean($rehearsal);
@@ -42,21 +42,21 @@ final readonly class SinceClean
         ];
         if (count($steps) > 1) {
             $all = $steps;
-            $steps[] = new Counsel(
+            $steps[] = new PlanRemedy(
                 'since all',
                 'All '.count($steps),
-                fn (Plan $plan): Plan => array_reduce($all, fn (Plan $plan, Counsel $step): Plan => ($step->change)($plan), $plan),
+                fn (Plan $plan): Plan => array_reduce($all, fn (Plan $plan, PlanRemedy $step): Plan => ($step->change)($plan), $plan),
             );
         }
 
         return new self($clean, $steps);
     }
 
-    /** @return list<Counsel> */
+    /** @return list<PlanRemedy> */
     private static function packages(Rehearsal $clean, Rehearsal $rehearsal, GameDefinition $game): array
     {
         $changed = self::changed($rehearsal);
-        $names = Package::query()->whereIn('id', $changed)->pluck('name', 'id');
+        $names = PackageRow::query()->whereIn('id', $changed)->pluck('name', 'id');
         $catalogue = new DepotCatalogue($game);
         $steps = [];
         foreach ($changed as $id) {
@@ -67,7 +67,7 @@ final readonly class SinceClean
         return array_values(array_filter($steps));
     }
 
-    /** @return list<Counsel> */
+    /** @return list<PlanRemedy> */
     private static function bases(Rehearsal $clean, Rehearsal $rehearsal, string $runtime): array
     {
         [$then, $now] = [$clean->plan->base, $rehearsal->plan->base];
@@ -75,26 +75,26 @@ final readonly class SinceClean
         $steps = [];
         if ($then->loaderVersion !== $now->loaderVersion) {
             $words = "The loader {$then->loaderVersion} → {$now->loaderVersion}";
-            $steps[] = new Counsel('since build', $words, fn (Plan $plan): Plan => $plan->onBuild($then->loaderVersion));
+            $steps[] = new PlanRemedy('since build', $words, fn (Plan $plan): Plan => $plan->onBuild($then->loaderVersion));
         }
         if ($then->runtimeVersion !== $now->runtimeVersion) {
             $words = ucfirst("{$runtime} {$then->runtimeVersion} → {$now->runtimeVersion}");
-            $steps[] = new Counsel('since runtime', $words, fn (Plan $plan): Plan => $plan->onRuntime($then->runtimeVersion));
+            $steps[] = new PlanRemedy('since runtime', $words, fn (Plan $plan): Plan => $plan->onRuntime($then->runtimeVersion));
         }
         if ($memory !== $given) {
             $words = "Memory {$memory} → {$given}";
-            $steps[] = new Counsel('since memory', $words, fn (Plan $plan): Plan => $plan->withMemory($then->memory));
+            $steps[] = new PlanRemedy('since memory', $words, fn (Plan $plan): Plan => $plan->withMemory($then->memory));
         }
 
         return $steps;
     }
 
-    /** @return list<Counsel> */
+    /** @return list<PlanRemedy> */
     private static function ofConfigs(Rehearsal $clean, Rehearsal $rehearsal): array
     {
         $steps = [];
         foreach (self::configs($clean, $rehearsal) as $path => $came) {
-            $steps[] = new Counsel(
+            $steps[] = new PlanRemedy(
                 "since {$path}",
                 "{$path} ".($came === Came::Changed ? 'changed' : $came->words()),
                 fn (Plan $plan): Plan => $came === Came::New ? $plan->settingAside($path) : $plan->takingBack($path, $clean->number),
@@ -141,23 +141,23 @@ final readonly class SinceClean
         Plan $plan,
         Plan $before,
         DepotCatalogue $catalogue,
-    ): ?Counsel {
+    ): ?PlanRemedy {
         // A short version such as 1.2 would, as a range, admit every 1.2.x; the package knows how to say it.
         $exactly = fn (string $version): string => $catalogue->package($id)?->exactly($version) ?? '='.$version;
 
         return match (true) {
             // What is only needed by others comes and goes with them.
             $then === null => $plan->wants($id)
-                ? new Counsel("since {$id}", "{$name} added", fn (Plan $plan): Plan => $plan->turningOff($id))
+                ? new PlanRemedy("since {$id}", "{$name} added", fn (Plan $plan): Plan => $plan->turningOff($id))
                 : null,
             $now === null => $before->wants($id)
-                ? new Counsel(
+                ? new PlanRemedy(
                     "since {$id}",
                     "{$name} {$then} removed",
                     fn (Plan $plan): Plan => $plan->wanting($id, $exactly((string) $then)),
                 )
                 : null,
-            default => new Counsel(
+            default => new PlanRemedy(
                 "since {$id}",
                 "{$name} {$then} → {$now}",
                 fn (Plan $plan): Plan => $plan->wantingIn($id, $exactly($then)),
@@ -179,7 +179,7 @@ final readonly class SinceClean
         return $changed;
     }
 
-    public function step(string $key): ?Counsel
+    public function step(string $key): ?PlanRemedy
     {
         foreach ($this->steps as $step) {
             if ($step->key === $key) {

@@ -13,7 +13,7 @@ use Stasimon\Core\Resolve\RequestReader;
 final class BasesReader
 {
     /**
-     * @return list<Base>
+     * @return list<TriedBase>
      *
      * @throws UnusableDocument
      */
@@ -21,7 +21,7 @@ final class BasesReader
     {
         $document = Node::ofJson($json);
         $bases = array_map(
-            fn (Node $node): Base => new Base(
+            fn (Node $node): TriedBase => new TriedBase(
                 $node->field('name')->text(),
                 RequestReader::wants($node->field('want')->items(), $catalogue),
             ),

@@ -11,7 +11,7 @@ use Stasimon\Core\Resolve\Selected;
 final class BasesWriter
 {
     /**
-     * @param  list<Held>  $held
+     * @param  list<BaseHolds>  $held
      * @param  int  $wants  how many there are in the wish list
      */
     public static function write(array $held, int $wants, float $milliseconds): string
@@ -20,7 +20,7 @@ final class BasesWriter
             [
                 'format' => 'stasimon/bases',
                 'revision' => 1,
-                'bases' => array_map(fn (Held $one): array => self::base($one, $wants), $held),
+                'bases' => array_map(fn (BaseHolds $one): array => self::base($one, $wants), $held),
                 'stats' => ['milliseconds' => round($milliseconds, 1)],
             ],
             JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
@@ -28,7 +28,7 @@ final class BasesWriter
     }
 
     /** @return array<string, mixed> */
-    private static function base(Held $held, int $wants): array
+    private static function base(BaseHolds $held, int $wants): array
     {
         $document = [
             'name' => $held->base->name,
@@ -44,7 +44,7 @@ final class BasesWriter
     }
 
     /** @return array<string, mixed> */
-    private static function selected(Selected $selected, Held $held): array
+    private static function selected(Selected $selected, BaseHolds $held): array
     {
         $base = count($held->base->want);
 

@@ -13,7 +13,7 @@ use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\Admission;
 use Stasimon\Core\Explain\Blame;
 use Stasimon\Core\Explain\Explanation;
-use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Explain\ReasonStep;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
@@ -23,7 +23,7 @@ use Stasimon\Core\Resolve\Want;
 /** Why a want does not come along, in a sentence that is true by itself. */
 final readonly class WhyLost
 {
-    public function __construct(private Resolver $resolver, private Request $request, private Base $base)
+    public function __construct(private Resolver $resolver, private Request $request, private TriedBase $base)
     {
     }
 
@@ -40,16 +40,16 @@ final readonly class WhyLost
     /**
      * What does not follow from anything, and is not what was asked for.
      *
-     * @param  list<Step>  $steps
+     * @param  list<ReasonStep>  $steps
      */
     private static function told(array $steps): string
     {
-        $all = array_filter($steps, fn (Step $step): bool => $step->from === []);
-        $others = array_filter($all, fn (Step $step): bool => ! ($step->claim->fact instanceof Wanted));
+        $all = array_filter($steps, fn (ReasonStep $step): bool => $step->from === []);
+        $others = array_filter($all, fn (ReasonStep $step): bool => ! ($step->claim->fact instanceof Wanted));
         // Where only what was asked for stands against each other, that is what there is to say.
         $facts = $others === [] ? $all : $others;
 
-        return implode(' ', array_unique(array_map(fn (Step $step): string => $step->text, $facts)));
+        return implode(' ', array_unique(array_map(fn (ReasonStep $step): string => $step->text, $facts)));
     }
 
     /**

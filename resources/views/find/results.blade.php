@@ -15,7 +15,7 @@
     </p>
 @else
     <p class="px-[18px] pb-2 quiet" role="status">
-        {{ $found->total >= App\Find\Searching::COUNTED ? 'More than ' . number_format($found->total) . ' packages'
+        {{ $found->total >= App\Find\PackageSearch::COUNTED ? 'More than ' . number_format($found->total) . ' packages'
             : $found->total . ' ' . ($found->total === 1 ? 'package' : 'packages') }}{{ $found->near ? ', spelled nearly like that'
             : '' }}{{ $query->fit !== '' ? '; those that ' . ['now' => 'fit now', 'change' => 'fit after a change',
             'not' => 'do not fit'][$query->fit] : '' }}

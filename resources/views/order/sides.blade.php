@@ -8,7 +8,7 @@
             @else
                 @php($address = route('order.side', ['instance' => $instance, 'list' => $page->list->key, 'path' => $page->path,
                     'of' => $id]))
-                @switch(App\Orders\Seen::kind($content))
+                @switch(App\Orders\SeenContent::kind($content))
                     @case('picture')
                         <img src="{{ $address }}" alt="{{ $page->path }} of {{ $page->name($id) }}" loading="lazy">
                     @break

@@ -5,12 +5,17 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Config\ConfigMerge;
-use Stasimon\Core\Config\Difference;
+use Stasimon\Core\Config\ConfigSyntax;
 use Stasimon\Core\Config\Encoded;
-use Stasimon\Core\Config\Syntax;
+use Stasimon\Core\Config\TextDifference;
 
 // RFC 2781, 3.2; XML 1.0, 4.3.3; java.util.Properties (ISO-8859-1). That what says nothing is windows-1252 is common practice.
-it('knows how the characters of a text are written', function (?Syntax $syntax, string $bytes, ?string $text, string $encoding = ''): void {
+it('knows how the characters of a text are written', function (
+    ?ConfigSyntax $syntax,
+    string $bytes,
+    ?string $text,
+    string $encoding = '',
+): void {
     $read = Encoded::read($syntax, $bytes);
     expect($read?->text)
         ->toBe($text)
@@ -21,13 +26,13 @@ it('knows how the characters of a text are written', function (?Syntax $syntax, 
 })->with([
     [null, 'plain', 'plain', 'UTF-8'],
     [null, 'Grønsund', 'Grønsund', 'UTF-8'],
-    'with a mark' => [Syntax::Json, "\xEF\xBB\xBF{}", '{}', 'UTF-8'],
+    'with a mark' => [ConfigSyntax::Json, "\xEF\xBB\xBF{}", '{}', 'UTF-8'],
     'windows-1252' => [null, "Gr\xF8nsund \x80", 'Grønsund €', 'windows-1252'],
     'UTF-16, little end first' => [null, "\xFF\xFEa\0\xF8\0", 'aø', 'UTF-16'],
-    'UTF-16, big end first' => [Syntax::Ini, "\xFE\xFF\0a", 'a', 'UTF-16'],
-    'Java' => [Syntax::Properties, "a=\xF8\x80", "a=ø\u{80}", 'ISO-8859-1'],
+    'UTF-16, big end first' => [ConfigSyntax::Ini, "\xFE\xFF\0a", 'a', 'UTF-16'],
+    'Java' => [ConfigSyntax::Properties, "a=\xF8\x80", "a=ø\u{80}", 'ISO-8859-1'],
     'XML that says so' => [
-        Syntax::Xml,
+        ConfigSyntax::Xml,
         "<?xml version='1.0' encoding='ISO-8859-2'?><a>\xB3</a>",
         "<?xml version='1.0' encoding='ISO-8859-2'?><a>ł</a>",
         'ISO-8859-2',
@@ -47,9 +52,9 @@ it('writes what is put into a text as the text is written, or says which charact
         ->toBe(['ł', 2])
         ->and($latin?->unwritable("a\n"))
         ->toBeNull();
-    expect(Encoded::read(Syntax::Properties, "a=\xF8")?->with('a=øł🌊'))->toBe("a=\xF8\\u0142\\uD83C\\uDF0A");
+    expect(Encoded::read(ConfigSyntax::Properties, "a=\xF8")?->with('a=øł🌊'))->toBe("a=\xF8\\u0142\\uD83C\\uDF0A");
     $xml = fn (string $encoding, string $text): string => "<?xml version=\"1.0\" encoding=\"{$encoding}\"?>\n<a>{$text}</a>";
-    $read = Encoded::read(Syntax::Xml, $xml('iso-8859-1', "\xF8"));
+    $read = Encoded::read(ConfigSyntax::Xml, $xml('iso-8859-1', "\xF8"));
     expect($read?->unwritable($xml('iso-8859-1', 'ł')))
         ->toBe(['ł', 2])
         ->and($read?->with($xml('utf-8', 'ł')))
@@ -71,25 +76,25 @@ it('takes back one place alone, and with all of them the text is what it was', f
     $dice = new Randomizer(new Mt19937(31));
     $makers = [
         [
-            Syntax::Json,
+            ConfigSyntax::Json,
             fn (array $pairs): string => '{'.
                 implode(', ', array_map(fn (string $key, string $value): string => "\"{$key}\": {$value}", array_keys($pairs), $pairs)).
                 '}',
         ],
         [
-            Syntax::Toml,
+            ConfigSyntax::Toml,
             fn (array $pairs): string => implode(
                 "\r\n",
                 array_map(fn (string $key, string $value): string => "{$key} = {$value} # {$key}", array_keys($pairs), $pairs),
             ),
         ],
         [
-            Syntax::Yaml,
+            ConfigSyntax::Yaml,
             fn (array $pairs): string => "top:\n".
                 implode('', array_map(fn (string $key, string $value): string => "  {$key}: {$value}\n", array_keys($pairs), $pairs)),
         ],
         [
-            Syntax::Ini,
+            ConfigSyntax::Ini,
             fn (array $pairs): string => "[a]\n".
                 implode('', array_map(fn (string $key, string $value): string => "{$key}={$value}\n", array_keys($pairs), $pairs)),
         ],
@@ -112,9 +117,9 @@ it('takes back one place alone, and with all of them the text is what it was', f
         [$syntax, $make] = $makers[$case % 5];
         [$was, $now] = [$make($pairs()), $make($pairs())];
         for ($steps = 0; $now !== $was; $steps++) {
-            $places = Difference::of($syntax, $was, $now)->places();
+            $places = TextDifference::of($syntax, $was, $now)->places();
             $at = $dice->getInt(0, count($places) - 1);
-            $taken = (string) Difference::of($syntax, $was, $now)->takenBack($at);
+            $taken = (string) TextDifference::of($syntax, $was, $now)->takenBack($at);
             // Of a value nothing but the value changes.
             if ($places[$at]->key !== []) {
                 $values++;
@@ -130,9 +135,9 @@ it('takes back one place alone, and with all of them the text is what it was', f
             $now = $taken;
             expect($steps)->toBeLessThan(20);
         }
-        expect(Difference::of($syntax, $was, $was)->places())
+        expect(TextDifference::of($syntax, $was, $was)->places())
             ->toBe([])
-            ->and(Difference::of($syntax, $was, $was)->takenBack(0))
+            ->and(TextDifference::of($syntax, $was, $was)->takenBack(0))
             ->toBeNull();
     }
     expect($values)->toBeGreaterThan(200);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Culprits\Culprits;
-use Stasimon\Core\Culprits\Trial;
+use Stasimon\Core\Culprits\CulpritTrial;
 
 /** @return list<string> */
 function wantList(int $count): array
@@ -25,7 +25,7 @@ function searched(Culprits $culprits, callable $fails): array
     while (($search = $culprits->step($outcomes))->next !== null) {
         $key = Culprits::keyOf($search->next);
         expect($outcomes)->not->toHaveKey($key);
-        $outcomes[$key] = $fails($search->next) ? Trial::Failed : Trial::Passed;
+        $outcomes[$key] = $fails($search->next) ? CulpritTrial::Failed : CulpritTrial::Passed;
         $sets[] = $search->next;
     }
 
@@ -110,10 +110,12 @@ it('goes on from where it was stopped', function (): void {
     $outcomes = [];
     for ($i = 0; $i < 4; $i++) {
         $next = $culprits->step($outcomes)->next;
-        $outcomes[Culprits::keyOf($next)] = allOf(['m017', 'm051'])($next) ? Trial::Failed : Trial::Passed;
+        $outcomes[Culprits::keyOf($next)] = allOf(['m017', 'm051'])($next) ? CulpritTrial::Failed : CulpritTrial::Passed;
     }
     $again = (new Culprits($wants))->step(
-        json_decode((string) json_encode(array_map(fn (Trial $one): string => $one->value, $outcomes)), true) === [] ? [] : $outcomes,
+        json_decode((string) json_encode(array_map(fn (CulpritTrial $one): string => $one->value, $outcomes)), true) === []
+            ? []
+            : $outcomes,
     );
     expect($again->next)
         ->toBe($culprits->step($outcomes)->next)
@@ -130,9 +132,9 @@ it('does not count what stops for another reason', function (): void {
     while (($search = $culprits->step($outcomes))->next !== null) {
         $set = $search->next;
         $outcomes[Culprits::keyOf($set)] = match (true) {
-            array_diff(['m009', 'm022'], $set) === [] => Trial::Failed,
-            in_array('m022', $set, true) && count($set) < 4 => Trial::Other,
-            default => Trial::Passed,
+            array_diff(['m009', 'm022'], $set) === [] => CulpritTrial::Failed,
+            in_array('m022', $set, true) && count($set) < 4 => CulpritTrial::Other,
+            default => CulpritTrial::Passed,
         };
     }
     expect($search->culprits)->toBe(['m009', 'm022']);

@@ -5,10 +5,10 @@ declare(strict_types=1);
 use Stasimon\Core\Catalogue\CatalogueReader;
 use Stasimon\Core\Catalogue\MemoryCatalogue;
 use Stasimon\Core\Diagnose\Advice;
-use Stasimon\Core\Diagnose\Counsel;
 use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\ExitCode;
+use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Diagnose\Sureness;
 use Stasimon\Core\Diagnose\Telling;
 use Stasimon\Core\Document\Node;
@@ -60,7 +60,7 @@ function planned(string $runtime = '17'): Plan
 function remedied(Diagnosis $diagnosis, Plan $plan, array $lineUp): array
 {
     return collect(advice($plan, $lineUp)->remedies($diagnosis)->counsels)
-        ->mapWithKeys(fn (Counsel $counsel): array => [$counsel->text => ($counsel->change)($plan)])
+        ->mapWithKeys(fn (PlanRemedy $counsel): array => [$counsel->text => ($counsel->change)($plan)])
         ->all();
 }
 

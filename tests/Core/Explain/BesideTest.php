@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 use Stasimon\Core\Catalogue\NeededOn;
 use Stasimon\Core\Plan\Base;
+use Stasimon\Core\Share\ComparedSide;
 use Stasimon\Core\Share\Comparison;
 use Stasimon\Core\Share\Held;
 use Stasimon\Core\Share\Row;
-use Stasimon\Core\Share\Side;
 
 /** @param  array<string, array{string, string}>  $held  id => version, and where it is needed */
-function beside(string $name, array $held, string $version = '3.2.1', ?array $configs = null): Side
+function beside(string $name, array $held, string $version = '3.2.1', ?array $configs = null): ComparedSide
 {
-    return new Side(
+    return new ComparedSide(
         $name,
         new Base('ferrywright', $version, 'halyard', '0.16.4', 'java', '21', 4096),
         array_combine(
@@ -38,7 +38,7 @@ it('says of several whom each thing keeps apart, once for all that differ alike'
     $rows = array_column(
         array_map(
             fn (Row $row): array => [$row->id, $row],
-            Row::all(array_values(array_map(fn (Side $other): Comparison => Comparison::of($mine, $other), $others))),
+            Row::all(array_values(array_map(fn (ComparedSide $other): Comparison => Comparison::of($mine, $other), $others))),
         ),
         1,
         0,

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use Stasimon\Core\Explain\Repair;
-use Stasimon\Core\Explain\Step;
+use Stasimon\Core\Explain\ReasonStep;
+use Stasimon\Core\Explain\RequestRemedy;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
@@ -34,7 +34,7 @@ it('explains a loader that is too old, in order', function (): void {
     )->impossible();
     expect($impossible->blame)
         ->toBe([1, 2])
-        ->and(array_map(fn (Step $step): string => $step->text, $impossible->explanation))
+        ->and(array_map(fn (ReasonStep $step): string => $step->text, $impossible->explanation))
         ->toContain('Every fogbank needs halyard 0.16 or newer and below 0.17.', 'You asked for halyard 0.15.11.')
         ->and(array_slice($impossible->explanation, -1)[0]->text)
         ->toContain('at once')
@@ -61,13 +61,13 @@ it('says what no release can be so that it is read in one way', function (): voi
 
 it('names what no depot has', function (): void {
     $impossible = Answers::short(['a' => ['1.0.0' => ['nowhere >=1']]], ['a'])->impossible();
-    expect(implode(' ', array_map(fn (Step $step): string => $step->text, $impossible->explanation)))->toContain(
+    expect(implode(' ', array_map(fn (ReasonStep $step): string => $step->text, $impossible->explanation)))->toContain(
         'needs nowhere 1 or newer, which no depot has',
     );
 });
 
 it('offers a less stable release, an understudy and a waiver where they help', function (): void {
-    $texts = fn (Answers $answers): array => array_map(fn (Repair $repair): string => $repair->text, $answers->impossible()->repairs);
+    $texts = fn (Answers $answers): array => array_map(fn (RequestRemedy $one): string => $one->text, $answers->impossible()->repairs);
     expect($texts(Answers::short(['a' => ['1.0.0' => ['channel' => 'beta']]], ['a'])))
         ->toContain('Allow beta releases of a.')
         ->and($texts(Answers::short(['a' => ['1.0.0' => ['breaks' => ['b']]], 'b' => ['1.0.0' => []]], ['a', 'b'])))
@@ -90,7 +90,7 @@ it('offers six remedies where there are more, those first that cost least, what 
         $packages["u{$number}"] = ['1.0.0' => ['provides' => ['a 0.1.0']]];
     }
     $wants = ['a >=2', 'd', 'e', 'f'];
-    $texts = fn (Answers $answers): array => array_map(fn (Repair $repair): string => $repair->text, $answers->impossible()->repairs);
+    $texts = fn (Answers $answers): array => array_map(fn (RequestRemedy $one): string => $one->text, $answers->impossible()->repairs);
     // An older "a" is one change; where d, e and f are there already and have to go back for it, it is four.
     expect($texts(Answers::short($packages, $wants)))
         ->toHaveCount(6)
@@ -137,7 +137,7 @@ it('offers only repairs whose patch resolves', function (int $seed): void {
         $versions = $answers->versions($patched);
         expect($versions)->not->toBeNull()->and($answers->violations($versions, $patched))->toBe([]);
     }
-    $costs = array_map(fn (Repair $repair): int => $repair->cost, $repairs);
+    $costs = array_map(fn (RequestRemedy $repair): int => $repair->cost, $repairs);
     $sorted = $costs;
     sort($sorted);
     expect($costs)->toBe($sorted);
@@ -163,11 +163,11 @@ it('names no fact without which the others would clash all the same', function (
         $case = Generated::case($seed);
         $steps = array_filter(
             (new Answers($case['catalogue'], $case['request']))->impossible()->explanation,
-            fn (Step $step): bool => $step->claim->fact !== null,
+            fn (ReasonStep $step): bool => $step->claim->fact !== null,
         );
         // The last step may be the fact that is a contradiction by itself.
-        $steps = array_values(array_combine(array_map(fn (Step $step): int => spl_object_id($step->claim), $steps), $steps));
-        $claims = array_map(fn (Step $step): array => $step->claim->literals, $steps);
+        $steps = array_values(array_combine(array_map(fn (ReasonStep $step): int => spl_object_id($step->claim), $steps), $steps));
+        $claims = array_map(fn (ReasonStep $step): array => $step->claim->literals, $steps);
         if (canHold($claims) === null) {
             continue;
         }

@@ -6,9 +6,9 @@ use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Document\Visible;
 use Stasimon\Core\Game\Agreement;
+use Stasimon\Core\Game\FailureSignature;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\InnerPath;
-use Stasimon\Core\Game\Signature;
 
 const DEFINITIONS = __DIR__.'/../../../games/';
 
@@ -186,7 +186,7 @@ it('tells apart what is written from how it is put together, and programs that a
 });
 
 it('gives up on a text that a pattern cannot be done with, and rests after a hundred of them', function (): void {
-    $signature = Signature::read(Node::ofJson('{"kind": "missing", "pattern": "~^(a+)+!x|c(?<what>d)$~"}'));
+    $signature = FailureSignature::read(Node::ofJson('{"kind": "missing", "pattern": "~^(a+)+!x|c(?<what>d)$~"}'));
     $slow = str_repeat('a', 16).'!cd';
     expect(preg_match('~^(a+)+!x|c(?<what>d)$~', $slow))
         ->toBe(1)

@@ -7,8 +7,8 @@ use Random\Randomizer;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Game\NumberForm;
 use Stasimon\Core\Number\Claim;
+use Stasimon\Core\Number\NumberGroup;
 use Stasimon\Core\Number\Numbering;
-use Stasimon\Core\Number\Together;
 
 /** The fewest lines that change, by trying every place of every group; null where there is no way. */
 function fewest(array $groups, int $least, int $most, array $reserved, int $index = 0, array $taken = []): ?int
@@ -51,12 +51,12 @@ it('changes as few lines as can be, by trying all on small cases, and never what
                 // Mostly they follow one another; one that was torn has to be put together again.
                 $claims[] = new Claim("b{$n}", $dice->getInt(0, 5) > 0 ? $first + 1 : $dice->getInt(1, $most), 'a.cfg', 2 * $n + 1);
             }
-            $group = new Together($claims);
+            $group = new NumberGroup($claims);
             // What a world uses may lie outside of the numbers that there are now, and one of a torn pair may be used alone.
             $groups[] = match (true) {
                 $dice->getInt(0, 4) > 0 => $group,
-                ! $group->isTorn() => new Together($claims, true),
-                default => new Together($claims, true, $dice->getInt(0, 1) === 0 ? $claims[0]->number : $claims[1]->number - 1),
+                ! $group->isTorn() => new NumberGroup($claims, true),
+                default => new NumberGroup($claims, true, $dice->getInt(0, 1) === 0 ? $claims[0]->number : $claims[1]->number - 1),
             };
         }
         $reserved = $dice->getInt(0, 1) === 1 ? [$dice->getInt(1, $most) => true] : [];
@@ -70,7 +70,7 @@ it('changes as few lines as can be, by trying all on small cases, and never what
         }
         // What comes of it has no clash, keeps pairs together, and leaves alone what may not move.
         $after = array_map(
-            fn (Together $group): Together => new Together(
+            fn (NumberGroup $group): NumberGroup => new NumberGroup(
                 array_map(
                     fn (Claim $claim): Claim => new Claim(
                         $claim->name,
@@ -96,12 +96,12 @@ it('changes as few lines as can be, by trying all on small cases, and never what
 });
 
 it('moves the one of three that costs least, and a pair together', function (): void {
-    $pair = new Together([
+    $pair = new NumberGroup([
         new Claim('flowing oil', 166, 'oil.cfg', 3, 'oil-slicks'),
         new Claim('still oil', 167, 'oil.cfg', 4, 'oil-slicks'),
     ]);
-    $funnel = new Together([new Claim('funnel', 166, 'funnels.cfg', 2, 'tin-funnels')]);
-    $slip = new Together([new Claim('slip', 167, 'slip.cfg', 2, 'old-slip')]);
+    $funnel = new NumberGroup([new Claim('funnel', 166, 'funnels.cfg', 2, 'tin-funnels')]);
+    $slip = new NumberGroup([new Claim('slip', 167, 'slip.cfg', 2, 'old-slip')]);
     $numbering = new Numbering([$pair, $funnel], 1, 4095);
     expect(array_keys($numbering->clashes()))
         ->toBe([166])
@@ -110,13 +110,16 @@ it('moves the one of three that costs least, and a pair together', function (): 
     // Two lines change either way.
     expect((new Numbering([$pair, $funnel, $slip], 1, 4095))->proposal())
         ->toHaveCount(2)
-        ->and((new Numbering([$pair, new Together($funnel->claims, true)], 1, 4095, [168 => true]))->proposal())
+        ->and((new Numbering([$pair, new NumberGroup($funnel->claims, true)], 1, 4095, [168 => true]))->proposal())
         ->toBe(['oil.cfg 3' => 169, 'oil.cfg 4' => 170])
-        ->and((new Numbering([new Together($pair->claims, true), new Together($funnel->claims, true)], 1, 4095))->proposal())
+        ->and((new Numbering([new NumberGroup($pair->claims, true), new NumberGroup($funnel->claims, true)], 1, 4095))->proposal())
         ->toBeNull()
         ->and((new Numbering([$funnel], 1, 4095, [166 => true]))->clashes())
         ->toHaveKey(166);
-    $many = array_map(fn (int $n): Together => new Together([new Claim("n{$n}", 200 + intdiv($n, 2), 'many.cfg', $n + 1)]), range(0, 999));
+    $many = array_map(
+        fn (int $n): NumberGroup => new NumberGroup([new Claim("n{$n}", 200 + intdiv($n, 2), 'many.cfg', $n + 1)]),
+        range(0, 999),
+    );
     expect((new Numbering($many, 1, 4095))->proposal())->toHaveCount(500);
 });
 
@@ -127,7 +130,7 @@ it('finds a way in a range that is all but full, however many there are', functi
         $cells = 0;
         for ($n = $dice->getInt(13, 40); $n > 0; $n--) {
             $first = $dice->getInt(10, 40);
-            $groups[] = new Together(
+            $groups[] = new NumberGroup(
                 $dice->getInt(0, 1) === 0
                     ? [new Claim("a{$n}", $first, 'a.cfg', 2 * $n)]
                     : [new Claim("a{$n}", $first, 'a.cfg', 2 * $n), new Claim("b{$n}", $first + 1, 'a.cfg', 2 * $n + 1)],
@@ -135,12 +138,12 @@ it('finds a way in a range that is all but full, however many there are', functi
             $cells += $groups[count($groups) - 1]->count();
         }
         // One that a world uses lies outside of it, as it may after another definition came.
-        $groups[] = new Together([new Claim('far', 5_000, 'b.cfg', 1)], true);
+        $groups[] = new NumberGroup([new Claim('far', 5_000, 'b.cfg', 1)], true);
         $numbering = new Numbering($groups, 10, 10 + $cells - 1 + $dice->getInt(0, 1));
         $moves = $numbering->proposal();
         expect($moves)->not->toBeNull("seed {$seed}");
         $after = array_map(
-            fn (Together $group): Together => new Together(
+            fn (NumberGroup $group): NumberGroup => new NumberGroup(
                 array_map(
                     fn (Claim $claim): Claim => new Claim(
                         $claim->name,
@@ -155,7 +158,7 @@ it('finds a way in a range that is all but full, however many there are', functi
         );
         expect((new Numbering($after, 10, 5_000))->clashes())
             ->toBe([])
-            ->and(array_filter($after, fn (Together $group): bool => $group->isTorn()))
+            ->and(array_filter($after, fn (NumberGroup $group): bool => $group->isTorn()))
             ->toBe([]);
     }
 });

@@ -5,9 +5,9 @@ declare(strict_types=1);
 use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
+use Stasimon\Core\Pack\PackUpdate;
 use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Pack\UnusablePack;
-use Stasimon\Core\Pack\Update;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
@@ -82,7 +82,7 @@ it('keeps what is one\'s own, takes what the pack changed, and contests what bot
         ['lib' => '1'],
         ['off', 'off-changed'],
     );
-    $update = Update::of($was, $now, $mine);
+    $update = PackUpdate::of($was, $now, $mine);
     $said = [];
     foreach ($update->lines as $line) {
         $said[$line->id] = ($line->isContested ? 'contested, ' : '').($line->takesPack ? 'pack' : 'mine');
@@ -121,9 +121,9 @@ it('keeps what is one\'s own, takes what the pack changed, and contests what bot
         ->toBeFalse()
         ->and($other->once->restore->versions['both'])
         ->toBe('1.5')
-        ->and(Update::of($was, $was, $mine)->plan()->wants)
+        ->and(PackUpdate::of($was, $was, $mine)->plan()->wants)
         ->toEqual(array_merge(array_filter($mine->plan->wants, fn (Want $want): bool => $want->id !== 'added'), [new Want('added')]))
-        ->and(Update::of($was, $now, $was)->plan()->wants)
+        ->and(PackUpdate::of($was, $now, $was)->plan()->wants)
         ->toEqual($now->plan->wants);
 });
 

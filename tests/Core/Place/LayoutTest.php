@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Game\GameDefinition;
-use Stasimon\Core\Game\Place;
+use Stasimon\Core\Game\KindPlace;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Stasimon\Core\Place\Bringing;
@@ -61,7 +61,7 @@ it('takes names for one that a file system may take for one', function (): void 
 
 it('finds the folder that is the content', function (array $paths, string $folder, ?string $said, array $expected): void {
     $entries = array_map(fn (int $i, string $path): ArchiveEntry => new ArchiveEntry($i, $path, 1), array_keys($paths), $paths);
-    expect(array_keys(ContentFolder::of($entries, new Place($folder, true), $said, 'x.zip')))->toBe($expected);
+    expect(array_keys(ContentFolder::of($entries, new KindPlace($folder, true), $said, 'x.zip')))->toBe($expected);
 })->with([
     'all of it' => [['a.json', 'b/c.json'], 'scripts', null, ['a.json', 'b/c.json']],
     'one folder around everything' => [['pack-1.0/a.json', 'pack-1.0/b/c.json'], 'scripts', null, ['a.json', 'b/c.json']],
@@ -72,7 +72,7 @@ it('finds the folder that is the content', function (array $paths, string $folde
 ]);
 
 it('says that a named folder is not there', function (): void {
-    ContentFolder::of([new ArchiveEntry(0, 'a.txt', 1)], new Place('.', true), 'game', 'x.zip');
+    ContentFolder::of([new ArchiveEntry(0, 'a.txt', 1)], new KindPlace('.', true), 'game', 'x.zip');
 })->throws(UnsafeArchive::class, 'the folder "game" that its page names is not in it');
 
 it('keeps the names that an instance needs for itself', function (string $path): void {
@@ -122,5 +122,5 @@ it('says who brings a folder where a file is to be', function (): void {
 
 it('places nothing that leads too deep or is too long', function (string $path): void {
     $placement = new Placement(GameDefinition::read((string) file_get_contents(dirname(__DIR__, 3).'/games/nightpost.json')));
-    expect(fn () => $placement->pathWithin(new Place('scripts', true), $path))->toThrow(UnplaceableFile::class, 'folders deep');
+    expect(fn () => $placement->pathWithin(new KindPlace('scripts', true), $path))->toThrow(UnplaceableFile::class, 'folders deep');
 })->with([str_repeat('a/', 70).'x', implode('/', array_fill(0, 20, str_repeat('long', 50)))]);

@@ -8,7 +8,7 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Relation;
-use Stasimon\Core\Pack\Update;
+use Stasimon\Core\Pack\PackUpdate;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
@@ -108,7 +108,7 @@ it('takes whatever only the pack changed, and keeps whatever only I did, in ever
             $other = PlanDocument::read(PlanDocument::write(decided($other, $dice)));
         }
         foreach ([[$other, $was], [$was, $other], [$other, $other]] as [$now, $mine]) {
-            $update = Update::of($given($was), $given($now), $given($mine));
+            $update = PackUpdate::of($given($was), $given($now), $given($mine));
             expect(decisions($update->plan()))
                 ->toEqual(
                     decisions($other),
@@ -146,7 +146,7 @@ it('tells of whatever both changed otherwise, and keeps mine', function (): void
         ->withMemory(4096)
         ->ruling(new Rule('a', 'b', 'theirs'))
         ->arranging('c', 'b', 'a');
-    $update = Update::of(new HandOff('P', $base), new HandOff('P', $now), new HandOff('P', $mine));
+    $update = PackUpdate::of(new HandOff('P', $base), new HandOff('P', $now), new HandOff('P', $mine));
     expect(decisions($update->plan()))
         ->toEqual(decisions($mine))
         ->and(array_column($update->contested(), 0))
@@ -159,7 +159,7 @@ it('tells of whatever both changed otherwise, and keeps mine', function (): void
             'the order of 3',
         ])
         ->and(
-            Update::of(
+            PackUpdate::of(
                 new HandOff('P', $base),
                 new HandOff('P', $base->arranging('a', 'b', 'c', 'd')),
                 new HandOff('P', $base->arranging('x', 'a', 'b', 'c')),

@@ -19,6 +19,7 @@ use Stasimon\Core\Plan\Rule;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\Carried;
+use Stasimon\Core\Share\ComparedSide;
 use Stasimon\Core\Share\Comparison;
 use Stasimon\Core\Share\Difference;
 use Stasimon\Core\Share\Elsewhere;
@@ -28,7 +29,6 @@ use Stasimon\Core\Share\HandOffText;
 use Stasimon\Core\Share\Held;
 use Stasimon\Core\Share\PackNamed;
 use Stasimon\Core\Share\Secrets;
-use Stasimon\Core\Share\Side;
 use Stasimon\Core\Share\StageCondition;
 use Stasimon\Core\Share\UnusableHandOff;
 use Stasimon\Core\Share\WrittenStage;
@@ -338,8 +338,8 @@ function side(
     string $build = '0.16.4',
     int $memory = 4096,
     string $loader = 'halyard',
-): Side {
-    return new Side(
+): ComparedSide {
+    return new ComparedSide(
         $name,
         new Base('ferrywright', $game, $loader, $build, 'java', '21', $memory),
         array_combine(
@@ -478,7 +478,7 @@ it('refuses what no instance could be', function (Closure $make, string $why): v
 });
 
 it('says of another runtime that it is each machine\'s own, and takes it over', function (): void {
-    $of = fn (string $runtime): Side => new Side(
+    $of = fn (string $runtime): ComparedSide => new ComparedSide(
         'x',
         new Base('ferrywright', '3.2.1', 'halyard', '0.16.4', 'java', $runtime, 4096),
         [],

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Configs\ConfigList;
 use App\Configs\ConfigSteps;
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Disk\Folder;
 use App\Drafts\Steps\Add;
 use App\Drafts\Steps\Steps;
@@ -261,7 +261,7 @@ it('writes and replaces in the encoding that a config has, and says what cannot 
 
 it('gives a config to the one mod that came when it appeared, and says so', function (): void {
     // Some write their settings under a word of their own; one that needs no library, and one that brings one.
-    $odd = Package::query()
+    $odd = PackageRow::query()
         ->whereRaw("supports && array['ferrywright 3.2.1 halyard', 'ferrywright 3.2.1 ']")
         ->where('kind', 'mod')
         ->whereRaw("id like '%-%'")

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Depots\Depot;
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Depots\Sync\ReadDepot;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
@@ -18,7 +18,7 @@ it('adds a depot by its address, which then says its own name', function (): voi
         ->toBeNull()
         ->and($depot->vouched_by)
         ->toBe('depot')
-        ->and(Package::query()->count())
+        ->and(PackageRow::query()->count())
         ->toBeGreaterThan(50);
     $this->get('/depots')->assertOk()->assertSee('Tidepool')->assertSee('as it says itself');
     $this->post('/depots', ['address' => config('stasimon.demo_depots.Tidepool')])
@@ -65,9 +65,9 @@ it('keeps a depot that does not answer as one, with what is wrong with it', func
 it('pauses, goes on and removes, and what instances hold stays', function (): void {
     $slipway = World::depot();
     $instance = World::applied(['gulls', 'long-piers']);
-    $before = Package::query()->count();
+    $before = PackageRow::query()->count();
     $this->post("/depots/{$slipway->id}/pause")->assertRedirect();
-    expect(Package::query()->count())
+    expect(PackageRow::query()->count())
         ->toBe(0)
         ->and(DB::table('releases')->count())
         ->toBe(0)
@@ -77,9 +77,9 @@ it('pauses, goes on and removes, and what instances hold stays', function (): vo
         ->assertOk()
         ->assertSee('Long Piers');
     app(ReadDepot::class)->start($slipway);
-    expect(Package::query()->count())->toBe(0);
+    expect(PackageRow::query()->count())->toBe(0);
     $this->post("/depots/{$slipway->id}/go-on")->assertRedirect();
-    expect(Package::query()->count())->toBe($before);
+    expect(PackageRow::query()->count())->toBe($before);
     $this->delete("/depots/{$slipway->id}")->assertRedirect();
     expect(Depot::query()->count())
         ->toBe(0)

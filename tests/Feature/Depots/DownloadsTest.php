@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Depots\DepotFailure;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Disk\ApplyDraft;
 use App\Disk\Applying;
 use App\Disk\Folder;
@@ -41,7 +41,7 @@ it('goes on where a download broke off', function (): void {
 
 it('begins a file anew where a depot cannot go on', function (): void {
     $instance = World::instance(['bell-buoys']);
-    $digest = trim(Release::query()->where('package_id', 'bell-buoys')->orderByDesc('published_at')->value('file_sha256'));
+    $digest = trim(ReleaseRow::query()->where('package_id', 'bell-buoys')->orderByDesc('published_at')->value('file_sha256'));
     file_put_contents((new Store())->partial($digest), str_repeat('not what it was', 50));
     World::mood('slipway', 'no ranges');
     World::mood('tidepool', 'no ranges');
@@ -216,7 +216,7 @@ it('says how far each file is, and how long it will take', function (): void {
 
 it('takes what came whole before it was broken off, and begins anew where more came than there is', function (): void {
     $instance = World::instance(['bell-buoys']);
-    $release = Release::query()->where('package_id', 'bell-buoys')->orderByDesc('published_at')->firstOrFail();
+    $release = ReleaseRow::query()->where('package_id', 'bell-buoys')->orderByDesc('published_at')->firstOrFail();
     $whole = (string) file_get_contents(config('stasimon.demo_depots.Slipway').'/'.$release->file_path);
     $digest = trim((string) $release->file_sha256);
     expect(hash('sha256', $whole))->toBe($digest);
@@ -227,7 +227,7 @@ it('takes what came whole before it was broken off, and begins anew where more c
     expect(World::apply($instance)->versions())->toHaveKey('bell-buoys');
     World::good();
     World::forgetFiles('tide-tables');
-    $longer = trim((string) Release::query()->where('package_id', 'tide-tables')->orderByDesc('published_at')->value('file_sha256'));
+    $longer = trim((string) ReleaseRow::query()->where('package_id', 'tide-tables')->orderByDesc('published_at')->value('file_sha256'));
     file_put_contents((new Store())->partial($longer), str_repeat('too much', 500_000));
     app(Steps::class)->take($instance->refresh(), new Add(['tide-tables']));
     expect(World::apply($instance)->versions())->toHaveKey('tide-tables');

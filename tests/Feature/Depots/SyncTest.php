@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
-use App\Depots\Package;
-use App\Depots\Release;
+use App\Depots\PackageRow;
+use App\Depots\ReleaseRow;
 use App\Depots\Sync\Synchronising;
 use App\Drafts\LineUps;
 use App\Drafts\Steps\Add;
@@ -57,8 +57,8 @@ function answering(array $packages, int $sequence = 1): void
 it('reads a depot, and reading it again changes nothing', function (): void {
     $depot = World::depot();
     $state = fn (): array => [
-        Package::query()->count(),
-        Release::query()->count(),
+        PackageRow::query()->count(),
+        ReleaseRow::query()->count(),
         DB::table('mentions')->count(),
         DB::table('holdings')->sum('packages'),
         $depot->refresh()->sequence,
@@ -66,18 +66,18 @@ it('reads a depot, and reading it again changes nothing', function (): void {
     $first = $state();
     expect($first[0])
         ->toBeGreaterThan(200)
-        ->and(Package::query()->where('kind', 'mod')->count())
+        ->and(PackageRow::query()->where('kind', 'mod')->count())
         ->toBeGreaterThanOrEqual(70)
-        ->and(Package::query()->where('kind', 'library')->count())
+        ->and(PackageRow::query()->where('kind', 'library')->count())
         ->toBeGreaterThanOrEqual(14)
         ->and(
-            Package::query()
+            PackageRow::query()
                 ->whereIn('kind', ['resource-pack', 'data-pack', 'shader-pack'])
                 ->count(),
         )
         ->toBeGreaterThanOrEqual(12);
     World::secondDepot();
-    expect(Release::query()->count())->toBeGreaterThanOrEqual(900);
+    expect(ReleaseRow::query()->count())->toBeGreaterThanOrEqual(900);
     $both = $state();
     Http::preventStrayRequests();
     Http::fake(['*/changes.json*' => Http::response(['sequence' => $first[4], 'changes' => []])]);
@@ -90,7 +90,7 @@ it('makes one package of what two depots say, by declared identity and by digest
     World::secondDepot();
     // Declared: Tidepool calls it "brine" and says that it is brine-core. By digest: it says nothing, and has the same files.
     expect(
-        Package::query()
+        PackageRow::query()
             ->whereIn('id', ['brine', 'gulls-and-lunches', 'wet-ink-logbooks'])
             ->exists(),
     )
@@ -99,13 +99,13 @@ it('makes one package of what two depots say, by declared identity and by digest
         ->toBe(2)
         ->and(DB::table('sources')->where('package_id', 'gulls')->pluck('local_id')->sort()->values()->all())
         ->toBe(['gulls', 'gulls-and-lunches'])
-        ->and(Release::query()->where('package_id', 'gulls')->where('version', '2.0.0')->count())
+        ->and(ReleaseRow::query()->where('package_id', 'gulls')->where('version', '2.0.0')->count())
         ->toBe(2);
     // Only on Tidepool; and newest on Slipway alone, though Tidepool has it as well.
-    expect(Package::query()->find('speaking-tubes'))
+    expect(PackageRow::query()->find('speaking-tubes'))
         ->not->toBeNull()
         ->and(
-            Release::query()
+            ReleaseRow::query()
                 ->with('depot')
                 ->where('package_id', 'brine-core')
                 ->where('version', '3.0.0')
@@ -150,9 +150,9 @@ it('writes the ids that are used here into what a depot says of others, whicheve
     expect(DB::table('mentions')->where('package_id', 'feeder')->pluck('mentioned')->all())
         ->toContain('gulls')
         ->not->toContain('odd-gulls')
-        ->and(Package::query()->find('odd-gulls'))
+        ->and(PackageRow::query()->find('odd-gulls'))
         ->toBeNull()
-        ->and(Release::query()->where('package_id', 'gulls')->where('version', '9.0.0')->exists())
+        ->and(ReleaseRow::query()->where('package_id', 'gulls')->where('version', '9.0.0')->exists())
         ->toBeTrue();
 });
 
@@ -160,15 +160,15 @@ it('forgets a package that a depot has taken back, and no other depot has', func
     $depot = odd();
     answering(['gulls' => gulls()]);
     app(Synchronising::class)->run($depot, World::task());
-    expect(Package::query()->find('gulls'))->not->toBeNull();
+    expect(PackageRow::query()->find('gulls'))->not->toBeNull();
     Http::swap(new Illuminate\Http\Client\Factory());
     Http::fake([
         '*:9/changes.json*' => Http::response(['sequence' => 2, 'changes' => [['id' => 'gulls', 'sequence' => 2, 'gone' => true]]]),
     ]);
     app(Synchronising::class)->run($depot->refresh(), World::task());
-    expect(Package::query()->find('gulls'))
+    expect(PackageRow::query()->find('gulls'))
         ->toBeNull()
-        ->and(Release::query()->count())
+        ->and(ReleaseRow::query()->count())
         ->toBe(0);
 });
 
@@ -177,9 +177,9 @@ it('goes on with the other depots when one is paused, and keeps what instances h
     $second = World::secondDepot();
     $instance = World::applied(['speaking-tubes', 'gulls']);
     app(Synchronising::class)->forget($second);
-    expect(Package::query()->find('speaking-tubes'))
+    expect(PackageRow::query()->find('speaking-tubes'))
         ->toBeNull()
-        ->and(Package::query()->find('gulls'))
+        ->and(PackageRow::query()->find('gulls'))
         ->not->toBeNull();
     // The instance remembers the release, and the store has its file: other changes are still possible.
     app(Steps::class)->take($instance, new Add(['long-piers']));
@@ -206,7 +206,7 @@ it('keeps what it knew when the depot answers rubbish', function (string $path, 
         ->toBe(0)
         ->and($depot->problem)
         ->toContain($sentence)
-        ->and(Package::query()->count())
+        ->and(PackageRow::query()->count())
         ->toBe(0);
 })->with([
     'a web page' => ['*/changes.json*', fn () => Http::response('<h1>It works!</h1>'), 'not a depot'],
@@ -233,11 +233,11 @@ it('keeps what cannot be used with the reason, and nothing else of the depot is 
         ->toBe(1)
         ->and($depot->problem)
         ->toBeNull()
-        ->and(Package::query()->find('fine')?->document)
+        ->and(PackageRow::query()->find('fine')?->document)
         ->toContain('9.0.0')
         ->and((string) DB::table('sources')->where('local_id', 'gulls')->value('problems'))
         ->toContain($sentence)
-        ->and(Package::query()->where('kind', 'game')->exists())
+        ->and(PackageRow::query()->where('kind', 'game')->exists())
         ->toBeFalse();
     $this->get('/depots')->assertOk()->assertSee('gulls')->assertSee($sentence, false);
 })->with([
@@ -309,7 +309,7 @@ it('leaves out one release and keeps the others of its package', function (): vo
         ]),
     ]);
     app(Synchronising::class)->run(odd(), World::task());
-    expect(Release::query()->where('package_id', 'gulls')->pluck('version')->all())
+    expect(ReleaseRow::query()->where('package_id', 'gulls')->pluck('version')->all())
         ->toBe(['1.0.0'])
         ->and(json_decode((string) DB::table('sources')->where('local_id', 'gulls')->value('problems')))
         ->toHaveCount(4);
@@ -339,7 +339,7 @@ it('cuts texts for people to what is shown, and passes over what makes no sense 
         ]),
     ]);
     app(Synchronising::class)->run(odd(), World::task());
-    $package = Package::query()->findOrFail('gulls');
+    $package = PackageRow::query()->findOrFail('gulls');
     expect(mb_strlen($package->name))
         ->toBe(120)
         ->and($package->summary)
@@ -404,7 +404,7 @@ it('lets a range of versions that nobody knows match nothing, and hurts no other
 it('keeps the id that a package was once given, in whatever order depots pause and go on', function (): void {
     $slipway = World::depot();
     $tidepool = World::secondDepot();
-    $ids = fn (): array => Package::query()->orderBy('id')->pluck('id')->all();
+    $ids = fn (): array => PackageRow::query()->orderBy('id')->pluck('id')->all();
     $before = $ids();
     $depots = app(App\Depots\Sync\Depots::class);
     $depots->pause($slipway->refresh());
@@ -418,7 +418,7 @@ it('reads a package that another depot orders in another way from the first alon
     World::depot();
     answering(['gulls' => ['scheme' => 'sequence'] + gulls([], 'e')]);
     app(Synchronising::class)->run(odd(), World::task());
-    expect(Package::query()->findOrFail('gulls')->document)
+    expect(PackageRow::query()->findOrFail('gulls')->document)
         ->not->toContain('9.0.0')
         ->and((string) DB::table('packages')->where('id', 'gulls')->value('problems'))
         ->toContain('another scheme');
@@ -462,11 +462,11 @@ it('does not ask what is inside this machine unless it is told to', function (st
 
 it('reads what a depot says with a portion at a time, and goes on from there', function (): void {
     $depot = World::depot();
-    $ids = Package::query()->pluck('id')->all();
+    $ids = PackageRow::query()->pluck('id')->all();
     // Interrupted after a portion: the sequence that was reached is kept.
     $depot->update(['sequence' => $depot->sequence - 20]);
     World::depot();
-    expect(Package::query()->pluck('id')->all())
+    expect(PackageRow::query()->pluck('id')->all())
         ->toEqualCanonicalizing($ids)
         ->and($depot->refresh()->problem)
         ->toBeNull();
@@ -483,7 +483,7 @@ it('reads all of more packages than it takes at a time', function (): void {
     );
     $depot = odd();
     app(Synchronising::class)->run($depot, World::task());
-    expect(Package::query()->pluck('id')->all())
+    expect(PackageRow::query()->pluck('id')->all())
         ->toEqualCanonicalizing($ids)
         ->and($depot->refresh()->sequence)
         ->toBe(3);

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Depots\DepotFailure;
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
@@ -80,8 +80,8 @@ it('carries worlds and configs over, and leaves nothing else behind', function (
 it('refuses a file whose SHA-256 is another, and changes nothing', function (): void {
     $instance = World::applied(['long-piers']);
     $before = World::tree((new Folder($instance))->live());
-    $release = Release::query()->where('package_id', 'bell-buoys')->firstOrFail();
-    Release::query()
+    $release = ReleaseRow::query()->where('package_id', 'bell-buoys')->firstOrFail();
+    ReleaseRow::query()
         ->where('package_id', 'bell-buoys')
         ->update(['file_sha256' => str_repeat('0', 64)]);
     app(Steps::class)->take($instance, new Add(['bell-buoys']));
@@ -99,10 +99,10 @@ it('refuses a file whose SHA-256 is another, and changes nothing', function (): 
 
 it('refuses a file longer or shorter than its page says', function (int $by, string $sentence): void {
     $instance = World::instance(['tide-tables']);
-    $release = Release::query()->where('package_id', 'tide-tables')->firstOrFail();
+    $release = ReleaseRow::query()->where('package_id', 'tide-tables')->firstOrFail();
     @unlink((new Store())->path($release->file_sha256));
     @unlink((new Store())->partial($release->file_sha256));
-    Release::query()
+    ReleaseRow::query()
         ->where('package_id', 'tide-tables')
         ->where('version', $release->version)
         ->update(['file_size' => $release->file_size + $by]);

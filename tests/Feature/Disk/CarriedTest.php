@@ -11,7 +11,7 @@ use App\Disk\Milestones;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Steps\Add;
-use App\Drafts\Steps\Restore;
+use App\Drafts\Steps\GoBack;
 use App\Drafts\Steps\Steps;
 use App\Games\Games;
 use App\Models\Instance;
@@ -140,7 +140,7 @@ it('loses nothing of a person\'s over drafts, undo, going back and applies that 
         $instance = Instance::query()->findOrFail($instance->id);
         $point = $instance->history()->reorder('id')->skip(1)->first();
         if ($point !== null && $strewn->dice->getInt(0, 3) === 0) {
-            app(Steps::class)->take($instance, new Restore($point->id, (bool) $strewn->dice->getInt(0, 1)));
+            app(Steps::class)->take($instance, new GoBack($point->id, (bool) $strewn->dice->getInt(0, 1)));
         }
         app(Drafting::class)->step($instance, function (Plan $plan) use ($strewn, $pool): Plan {
             foreach ($pool as $id) {

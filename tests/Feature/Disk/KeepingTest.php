@@ -6,7 +6,7 @@ use App\Disk\Folder;
 use App\Disk\Milestones;
 use App\Drafts\Drafting;
 use App\Drafts\Steps\Add;
-use App\Drafts\Steps\Restore;
+use App\Drafts\Steps\GoBack;
 use App\Drafts\Steps\Steps;
 use App\Findings\Finding;
 use App\Findings\Looking;
@@ -179,7 +179,7 @@ it('goes back though the depots have taken a release away', function (): void {
         DB::table($table)->where('package_id', 'gulls')->delete();
     }
     DB::table('packages')->where('id', 'gulls')->delete();
-    app(Steps::class)->take($instance, new Restore($instance->history()->first()->id, false));
+    app(Steps::class)->take($instance, new GoBack($instance->history()->first()->id, false));
     expect(World::apply($instance)->versions())->toBe($old);
 });
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
@@ -79,7 +79,7 @@ it('goes by kind, category, side and depot', function (): void {
             ->all(),
     );
     foreach (found_($instance, ['category' => 'animals'], 0, 400)->packages as $package) {
-        expect(Package::query()->whereKey($package->id)->whereJsonContains('categories', 'animals')->exists())->toBeTrue();
+        expect(PackageRow::query()->whereKey($package->id)->whereJsonContains('categories', 'animals')->exists())->toBeTrue();
     }
 });
 
@@ -87,7 +87,7 @@ it('sorts, and windows of it fit together without a gap or an overlap', function
     $instance = World::instance([]);
     $whole = found_($instance, ['sort' => $sort], 0, 400)->packages;
     $values = $whole->map(
-        fn (Package $package): string|int => $column === 'name'
+        fn (PackageRow $package): string|int => $column === 'name'
             ? mb_strtolower($package->name)
             : ($column === 'published_at'
                 ? (string) $package->published_at
@@ -185,7 +185,7 @@ it('gives the verdict that looking at the whole of everything gives', function (
         $instance = $instance->refresh();
     }
     $instance->load(['placed', 'draft', 'lastRehearsal']);
-    $ids = Package::query()->whereRaw("games @> array['ferrywright']")->where('kind', '!=', 'loader')->orderBy('id')->pluck('id')->all();
+    $ids = PackageRow::query()->whereRaw("games @> array['ferrywright']")->where('kind', '!=', 'loader')->orderBy('id')->pluck('id')->all();
     $lineUps = app(LineUps::class);
     $whole = $lineUps->catalogue($instance);
     $whole->load([...$ids, ...array_keys($instance->versions())]);

@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-use App\Depots\Package;
+use App\Depots\PackageRow;
 use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Drafts\Steps\Add;
-use App\Drafts\Steps\Repair;
 use App\Drafts\Steps\Steps;
+use App\Drafts\Steps\TakeRemedy;
 use App\Drafts\Steps\Waive;
 use App\Find\Finder;
 use App\Findings\Looking;
@@ -27,7 +27,7 @@ beforeEach(fn () => World::depot());
 it('says of a package in Find what adding it does', function (array $wants, string $version, string $loader): void {
     World::secondDepot();
     $instance = World::applied($wants, $version, $loader)->load(['placed', 'draft', 'lastRehearsal']);
-    $ids = Package::query()
+    $ids = PackageRow::query()
         ->whereNotIn('kind', ['game', 'runtime', 'loader'])
         ->orderBy('id')
         ->pluck('id')
@@ -218,7 +218,7 @@ it('offers to disregard no limit that a file itself has, and says so where someb
     $told = app(Outcomes::class)->outcome(anew($instance))->told;
     expect($told?->repairs)->not->toBeEmpty();
     foreach (array_keys($told->repairs) as $key) {
-        app(Steps::class)->take(anew($instance), new Repair((string) $key));
+        app(Steps::class)->take(anew($instance), new TakeRemedy((string) $key));
         expect(app(Outcomes::class)->outcome(anew($instance))->versions)->not->toBeNull($told->repairs[$key]['text']);
         app(Drafting::class)->back(anew($instance));
     }
@@ -233,6 +233,6 @@ it('offers to disregard no limit that a file itself has, and says so where someb
     $this->get(route('instances.show', $instance))->assertOk()->assertSee('cannot be applied as it is');
     $this->post(route('draft.apply', $instance))->assertStatus(409);
     $told = app(Outcomes::class)->outcome(anew($instance))->told;
-    app(Steps::class)->take(anew($instance), new Repair((string) array_key_first($told->repairs)));
+    app(Steps::class)->take(anew($instance), new TakeRemedy((string) array_key_first($told->repairs)));
     expect(app(Outcomes::class)->outcome(anew($instance))->versions)->not->toBeNull();
 });

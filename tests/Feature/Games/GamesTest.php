@@ -14,7 +14,7 @@ use App\Models\Instance;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Document\Place;
+use Stasimon\Core\Document\TextPlace;
 use Symfony\Component\Process\ExecutableFinder;
 use Tests\Support\World;
 
@@ -268,7 +268,7 @@ it('finds the runtimes of this machine without starting one, and says which one 
 it('finds the line that a pointer names', function (): void {
     $json = "{\n  \"a\": [1, {\"b\": \"}\",\n    \"c\": [\n      2]}],\n  \"d/e\": {\"f\":\n    null}\n}";
     expect(
-        array_map(fn (string $pointer): int => Place::line($json, $pointer), [
+        array_map(fn (string $pointer): int => TextPlace::line($json, $pointer), [
             '',
             '/a',
             '/a/1/b',

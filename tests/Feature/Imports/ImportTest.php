@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Disk\Folder;
 use App\Imports\Import;
 use App\Imports\ImportState;
@@ -160,6 +160,6 @@ it('takes what a depot has from the folder, where the store has it no more', fun
     $import = Import::query()->firstOrFail();
     World::forgetFiles('gulls', 'tide-tables', 'long-piers', 'kedge-bones');
     $this->post("/folders/{$import->id}/make", ['name' => 'Old Ferry'])->assertRedirect();
-    $gulls = trim((string) Release::query()->where('package_id', 'gulls')->where('version', '2.0.0')->value('file_sha256'));
+    $gulls = trim((string) ReleaseRow::query()->where('package_id', 'gulls')->where('version', '2.0.0')->value('file_sha256'));
     expect((new Store())->holds($gulls))->toBeTrue();
 });

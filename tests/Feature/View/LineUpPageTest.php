@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 use App\Drafts\Drafting;
 use App\Drafts\Outcomes;
+use App\Findings\AvailableUpdate;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Look;
 use App\Findings\Looking;
-use App\Findings\Update;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Rehearsals\Log\Started;
@@ -33,8 +33,8 @@ function lineUpPage(Instance $instance, array $address): LineUpPage
     return LineUpPage::of(
         $instance->load(['placed', 'draft', 'lastRehearsal']),
         new Look('', [], $findings, [
-            'gulls' => new Update('gulls', '1.0.0', '2.0.0', null),
-            'kedge-bones' => new Update('kedge-bones', '1.0.0', '2.0.0', '1.5.0'),
+            'gulls' => new AvailableUpdate('gulls', '1.0.0', '2.0.0', null),
+            'kedge-bones' => new AvailableUpdate('kedge-bones', '1.0.0', '2.0.0', '1.5.0'),
         ]),
         app(Outcomes::class),
         $address,

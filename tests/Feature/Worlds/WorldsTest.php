@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Depots\Release;
+use App\Depots\ReleaseRow;
 use App\Disk\Folder;
 use App\Games\Games;
 use App\Models\Backup;
@@ -13,7 +13,7 @@ use App\Shelf\Incoming;
 use App\Store\Store;
 use App\Worlds\Backups;
 use App\Worlds\Came;
-use App\Worlds\Keeping;
+use App\Worlds\KeptByTheClock;
 use App\Worlds\Worlds;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
@@ -270,7 +270,7 @@ it('gives one world a data pack of its own and takes it out again, each as a dra
     $instance = World::applied(['gulls']);
     worldsOf($instance, ['Long Shore/world.json' => '{}', 'Other/world.json' => '{}']);
     $zip = (new ZipBytes())->add('data/x.json', '{}')->write();
-    $release = Release::query()->where('package_id', 'tin-funnels')->firstOrFail();
+    $release = ReleaseRow::query()->where('package_id', 'tin-funnels')->firstOrFail();
     $known = current(
         array_filter(
             glob(config('stasimon.var').'/depots/*/{,*/,*/*/}*', GLOB_BRACE) ?: [],
@@ -343,19 +343,19 @@ it('gives one world a data pack of its own and takes it out again, each as a dra
 it('keeps changed worlds by the clock where somebody wants that', function (): void {
     $instance = World::applied(['gulls']);
     worldsOf($instance, ['Long Shore/world.json' => '{}']);
-    app(Keeping::class)->look();
+    app(KeptByTheClock::class)->look();
     expect(Backup::query()->count())->toBe(0);
     $this->post("/instances/{$instance->id}/worlds/every", ['hours' => '3'])->assertSessionHasErrors('hours');
     $this->post("/instances/{$instance->id}/worlds/every", ['hours' => '6'])->assertRedirect();
-    app(Keeping::class)->look();
-    app(Keeping::class)->look();
+    app(KeptByTheClock::class)->look();
+    app(KeptByTheClock::class)->look();
     expect(Backup::query()->pluck('why')->all())->toBe(['by the clock']);
     $this->travel(7)->hours();
-    app(Keeping::class)->look();
+    app(KeptByTheClock::class)->look();
     expect(Backup::query()->count())->toBe(1);
     worldsOf($instance, ['Long Shore/world.json' => '{"x": 1}']);
     $this->travel(7)->hours();
-    app(Keeping::class)->look();
+    app(KeptByTheClock::class)->look();
     expect(Backup::query()->count())->toBe(2);
 });
 
