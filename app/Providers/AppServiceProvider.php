@@ -37,7 +37,7 @@ use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
 use App\Sharing\Whole\Wholes;
 use App\Shelf\ReadShelfFile;
-use App\View\BaseSentence;
+use App\View\Base\BaseSentence;
 use App\Work\Allowance;
 use App\Work\Liveness;
 use App\Work\Undertaking;

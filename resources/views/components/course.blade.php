@@ -2,7 +2,7 @@
 @php($top = 19 * count($chart->phases))
 @php($bottom = $chart->height() - 22)
 <figure class="course scroll" tabindex="0" role="group" aria-label="The launch over time, drawn">
-    <svg viewBox="0 0 {{ App\View\CourseChart::WIDTH }} {{ $chart->height() }}" role="img"
+    <svg viewBox="0 0 {{ App\View\Rehearsals\CourseChart::WIDTH }} {{ $chart->height() }}" role="img"
         aria-label="A bar for each phase of the launch and for the start of each mod; the list of slowest starts says the same">
         @foreach ($chart->ticks as $tick)
             <line class="tick" x1="{{ $tick->x }}" x2="{{ $tick->x }}" y1="0" y2="{{ $bottom }}" /><text

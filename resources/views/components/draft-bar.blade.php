@@ -1,5 +1,5 @@
 @props(['instance', 'reviewing' => false])
-@inject('summary', 'App\View\DraftSummary')
+@inject('summary', 'App\View\Drafts\DraftSummary')
 @php($draft = $summary->of($instance))
 <div class="slab" role="region" aria-label="Draft">
     <b>Draft</b>

@@ -1,5 +1,5 @@
 @props(['instance', 'part', 'title', 'waits' => false, 'quiet' => false])
-@inject('shown', 'App\View\BaseSentence')
+@inject('shown', 'App\View\Base\BaseSentence')
 @php($base = $shown->of($instance))
 <x-layout :title="$title . ' · ' . $instance->name" :instance="$instance" :waits="$waits">
     <div class="head {{ $quiet ? 'quiet-sentence' : '' }}">
@@ -44,7 +44,7 @@
     </div>
     <div class="cols {{ isset($beside) ? '' : 'wide' }}">
         <nav class="parts" aria-label="Parts of the instance">
-            @foreach (App\View\Places::shown($instance, $base, $part) as $place)
+            @foreach (App\View\Places\Places::shown($instance, $base, $part) as $place)
                 <a href="{{ $place->address($instance) }}" title="{{ ucfirst($place->help) }}" @class(['apart' => $place->isApart])
                     @if ($place->key !== '') data-go="{{ $place->key }}" @endif
                     @if ($part === $place->id) aria-current="page" @endif>{{ $place->name }}

@@ -52,17 +52,17 @@
                 @if ($instance)
                     <section>
                         <h2>Of {{ $instance->name }}</h2>
-                        <x-places :places="App\View\Places::instance()" :instance="$instance" />
+                        <x-places :places="App\View\Places\Places::instance()" :instance="$instance" />
                     </section>
                 @endif
                 <section>
                     <h2>Of the house</h2>
-                    <x-places :places="App\View\Places::house()" />
+                    <x-places :places="App\View\Places\Places::house()" />
                 </section>
                 <section>
                     <h2>Keys</h2>
                     <table class="mt-1">
-                        @foreach (App\View\Places::ACTS as $key => $does)
+                        @foreach (App\View\Places\Places::ACTS as $key => $does)
                             <tr>
                                 <td class="pr-3"><kbd>{{ $key }}</kbd></td>
                                 <td>{{ $does }}</td>

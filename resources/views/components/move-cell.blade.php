@@ -1,4 +1,4 @@
-@use('App\View\LeftBehind')
+@use('App\View\Moving\LeftBehind')
 @props(['page'])
 @php($cell = $page->chosen)
 <div class="three mt-4">

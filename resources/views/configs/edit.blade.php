@@ -9,7 +9,7 @@
             @else
                 <span class="soft">Nothing says whose it is.</span>
             @endif
-            <span class="{{ App\View\ConfigsPage::mark($config) }}">{{ ucfirst($config->state()) }}.</span>
+            <span class="{{ App\View\Configs\ConfigsPage::mark($config) }}">{{ ucfirst($config->state()) }}.</span>
         </p>
         @if ($page->isContested())
             <div class="said wrong" style="margin: 0 0 12px" role="alert">It has become another one since you opened it: another tab, the

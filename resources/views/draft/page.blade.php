@@ -1,4 +1,4 @@
-@use('App\View\DraftChange')
+@use('App\View\Drafts\DraftChange')
 @php($busy = $task && ! $task->isOver())
 <x-instance :instance="$instance" part="draft" title="Draft" :waits="$busy && $task->state->value !== 'paused'" quiet>
     @if ($busy)

@@ -1,4 +1,4 @@
-@use('App\View\RowState')
+@use('App\View\LineUp\RowState')
 <x-instance :instance="$instance" part="line-up" title="Line-up">
     <h1 class="sr-only">Line-up</h1>
     @if ($instance->applied_at === null)

@@ -57,7 +57,7 @@
             <h2>Instances <span class="ver quiet ml-2">{{ $instances->total() ?: '' }}</span></h2>
             <span class="flex-1"></span>
             <nav class="flex flex-wrap items-baseline gap-3" aria-label="Places">
-                @foreach (App\View\Places::house() as $place)
+                @foreach (App\View\Places\Places::house() as $place)
                     @unless ($place->id === 'register')
                         <a class="link" href="{{ $place->address() }}" title="{{ ucfirst($place->help) }}">{{ $place->name }}</a>
                     @endunless

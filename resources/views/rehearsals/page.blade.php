@@ -36,7 +36,7 @@
                                 : '' }}{{ $rehearsal->side->value === 'server' ? ', as a server'
                                 : '' }}{{ $rehearsal->joins ? ', joining a server' : '' }}
                     </td>
-                    <td class="soft">{{ implode(', ', app(App\View\BaseSentence::class)->line($rehearsal->plan)) }}</td>
+                    <td class="soft">{{ implode(', ', app(App\View\Base\BaseSentence::class)->line($rehearsal->plan)) }}</td>
                     <td class="soft">{{ $rehearsal->created_at->diffForHumans() }}</td>
                 </tr>
             @endforeach

@@ -2,8 +2,8 @@
 
 declare(strict_types=1);
 
-use App\View\Place;
-use App\View\Places;
+use App\View\Places\Place;
+use App\View\Places\Places;
 use Illuminate\Support\Facades\Route;
 use Symfony\Component\Finder\Finder;
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\View\RangeChart;
+use App\View\Drafts\RangeChart;
 use Stasimon\Core\Explain\Contest;
 use Stasimon\Core\Explain\Demand;
 use Tests\Support\Answers;

@@ -5,7 +5,7 @@ declare(strict_types=1);
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Models\PlacedRelease;
-use App\View\Theatre;
+use App\View\LineUp\Theatre;
 use Illuminate\Support\Collection;
 
 /** @param  list<string>  $neededBy */

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Find;
+
+use App\Depots\Sync\Depots;
+use App\Find\Finder;
+use App\Find\PackageSearch;
+use App\Find\Query;
+use App\Games\Games;
+use App\Models\Instance;
+use App\Models\WishLists;
+use App\View\Asked;
+use App\View\Find\FindPage;
+use Illuminate\Http\Request;
+use Illuminate\View\View;
+
+/** Looks for packages in the depots: for an instance, or for nothing but a wish. */
+final readonly class FindController
+{
+    public function __construct(private Finder $finder, private PackageSearch $searching, private Games $games)
+    {
+    }
+
+    public function __invoke(Request $request, Instance $instance): View
+    {
+        $query = Query::of($request->query());
+        $from = self::from($request);
+        $instance->load(['placed', 'draft', 'lastRehearsal']);
+
+        return $this->view(
+            $request,
+            FindPage::forInstance(
+                $instance,
+                $query,
+                $this->finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown),
+            ),
+        );
+    }
+
+    public function anywhere(Request $request): View
+    {
+        $list = WishLists::find(Asked::words($request, 'list', 26));
+        $game = $this->games->get($list->game ?? (Asked::words($request, 'game', 64) ?: $this->games->first()));
+        $query = Query::of($request->query());
+        $from = self::from($request);
+
+        return $this->view(
+            $request,
+            FindPage::forWishes(
+                $game,
+                $list,
+                $query,
+                $this->searching->search($game->id, $query)->found($from, $from > 0 ? Finder::WINDOW : $query->shown),
+            ),
+        );
+    }
+
+    private function view(Request $request, FindPage $page): View
+    {
+        $view = match ($request->header('X-Fragment')) {
+            'results' => 'find.results',
+            'rows' => 'find.rows',
+            default => $page->instance === null ? 'find.anywhere' : 'find.page',
+        };
+
+        return view(
+            $view,
+            ['page' => $page] +
+                (str_starts_with($view, 'find.r')
+                    ? []
+                    : [
+                        'categories' => $this->searching->categories($page->game),
+                        'depots' => Depots::all(),
+                        'games' => $this->games->names(),
+                    ]),
+        );
+    }
+
+    private static function from(Request $request): int
+    {
+        return min(100_000, Asked::number($request, 'from') ?? 0);
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Games;
+
+use App\Cage\StrangersFiles;
+use App\Games\Games;
+use App\Games\Taught\GuessedGame;
+use App\Imports\Imports;
+use App\View\Asked;
+use App\View\Games\GameWorkbench;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\View\View;
+
+/** Where a definition is written beside what it makes of real files. */
+final readonly class WorkbenchController
+{
+    public function __construct(private Games $games, private StrangersFiles $reading)
+    {
+    }
+
+    /** An empty one, one that is there, or what can be guessed from a folder. */
+    public function show(Request $request): View
+    {
+        $id = Asked::words($request, 'game');
+        $folder = Asked::words($request, 'folder', 1_000);
+        $text = match (true) {
+            $folder !== '' => $this->reading->text(GuessedGame::class, basename($folder), Imports::allowed($folder)),
+            $id !== '' => $this->games->document($this->games->get($id)->id),
+            default => '',
+        };
+
+        return $this->page($text, [], $folder !== '' ? 'Guessed from '.mb_scrub(basename($folder)) : 'Write a definition');
+    }
+
+    public function try(WorkbenchRequest $request): View
+    {
+        return $this->page($request->text(), $request->uploads(), 'Write a definition');
+    }
+
+    /** The same as a fragment. */
+    public function made(WorkbenchRequest $request): View
+    {
+        return view('games.made', ['bench' => new GameWorkbench($request->text(), $request->uploads(), $this->games, $this->reading)]);
+    }
+
+    public function schema(): Response
+    {
+        return response((string) file_get_contents(base_path('docs/formats/game.schema.json')), 200, [
+            'Content-Type' => 'application/schema+json',
+        ]);
+    }
+
+    /** @param  list<\Illuminate\Http\UploadedFile>  $files */
+    private function page(string $text, array $files, string $title): View
+    {
+        return view('games.workbench', ['bench' => new GameWorkbench($text, $files, $this->games, $this->reading), 'title' => $title]);
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View\Base;
+
+/** The parts of a base as they are called. */
+final readonly class BaseNames
+{
+    public function __construct(public string $game, public string $loader, public string $runtime, public string $gigabytes)
+    {
+    }
+}

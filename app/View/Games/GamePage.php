@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View\Games;
+
+use App\Cage\StrangersFiles;
+use App\Games\Taught\Agreements;
+use App\Games\Taught\TaughtGames;
+use App\Models\Instance;
+use App\Refusal\Refusal;
+use Illuminate\Http\UploadedFile;
+use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Document\Visible;
+use Stasimon\Core\Evidence\Descriptor\Described;
+use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
+use Stasimon\Core\Game\Agreement;
+use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\TemplateList;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
+use stdClass;
+
+/** What a page says of a game's definition. */
+final readonly class GamePage
+{
+    public ?stdClass $taught;
+
+    public int $instances;
+
+    public Agreement $agreement;
+
+    /** Whether its commands wait for somebody to agree. */
+    public bool $waits;
+
+    public ?Described $described;
+
+    /** Why nothing describes the file that was tried; nothing where something does, or none was. */
+    public string $why;
+
+    public function __construct(public GameDefinition $game, public ?UploadedFile $tried = null)
+    {
+        $this->taught = TaughtGames::row($game->id);
+        $this->agreement = app(Agreements::class)->of($game);
+        $this->waits = $this->taught !== null && $this->taught->agreed !== $this->agreement->digest();
+        $this->instances = Instance::query()
+            ->whereRaw("plan->>'game' = ?", [$game->id])
+            ->count();
+        $described = null;
+        $why = '';
+        try {
+            $described =
+                $tried === null
+                    ? null
+                    : app(StrangersFiles::class)->describe($game, $tried->getPathname(), $tried->getClientOriginalName());
+        } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
+            $why = $failure->getMessage();
+        }
+        $this->described = $described;
+        $this->why = $why;
+    }
+
+    /** Where the definition comes from. */
+    public function from(): string
+    {
+        return $this->taught === null ? 'Comes with Stasimon' : 'Taught by you, revision '.$this->taught->revision;
+    }
+
+    /** "14 versions, 1.4.7 to 3.4.1" */
+    public function versions(): string
+    {
+        $count = count($this->game->versions);
+        $first = $this->game->versions[0]->version ?? '';
+        $last = $this->game->versions[max(0, $count - 1)]->version ?? '';
+
+        return $count === 1 ? "1 version, {$first}" : "{$count} versions, {$first} to {$last}";
+    }
+
+    /** @param  list<string>  $command */
+    public function line(array $command): string
+    {
+        return implode(' ', array_map(self::part(...), $command));
+    }
+
+    private static function part(string $part): string
+    {
+        $shown = Visible::text($part);
+
+        return preg_match('~^[\w./:={}+-]+$~', $part) === 1 ? $part : "'".strtr($shown, ["'" => "'\\''"])."'";
+    }
+
+    /** A line of a file that is written before each launch, as the definition has it; of a list, each of its parts. */
+    public function written(string|TemplateList $line): string
+    {
+        return is_string($line)
+            ? Visible::text($line)
+            : Visible::text($line->begin).
+                    '⟨for each '.
+                    implode(' and ', array_map(fn (Kind $kind): string => $kind->word(1), $line->of)).
+                    ': '.
+                    Visible::text($line->each).
+                    ($line->join === '' ? '' : '⟩⟨between them: '.Visible::text($line->join)).
+                    '⟩';
+    }
+
+    /** @return list<string> what the file that was tried says of others, a line each */
+    public function relations(): array
+    {
+        $lines = [];
+        foreach (
+            [
+                'needs' => $this->described->needs ?? [],
+                'suggests' => $this->described->suggests ?? [],
+                'does not go with' => $this->described->breaks ?? [],
+                'provides' => $this->described->provides ?? [],
+            ] as $word => $items
+        ) {
+            foreach ($items as $item) {
+                $targets = is_array($item['anyOf'] ?? null) ? $item['anyOf'] : [$item];
+                $lines[] =
+                    "{$word} ".
+                    implode(
+                        ' or ',
+                        array_map(
+                            fn (array $one): string => trim(($one['id'] ?? '').' '.($one['range'] ?? ($one['version'] ?? ''))),
+                            $targets,
+                        ),
+                    );
+            }
+        }
+
+        return $lines;
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\View\Places;
+
+use App\Models\Instance;
+
+/** A page that is gone to by its name. */
+final readonly class Place
+{
+    /**
+     * @param  string  $id  by which a page says that it is this one
+     * @param  string  $route  its name among the routes
+     * @param  string  $help  what is found there, as a sentence without its end
+     * @param  string  $key  pressed after g; empty for none
+     * @param  bool  $isApart  whether a new group begins with it
+     */
+    public function __construct(
+        public string $id,
+        public string $route,
+        public string $name,
+        public string $help,
+        public string $key = '',
+        public bool $isApart = false,
+        public Occasion $occasion = Occasion::Always,
+    ) {
+    }
+
+    public function address(?Instance $instance = null): string
+    {
+        return route($this->route, $instance === null ? [] : [$instance]);
+    }
+}
