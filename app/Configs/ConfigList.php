@@ -21,6 +21,7 @@ use Stasimon\Core\Config\Ownership;
 use Stasimon\Core\Config\Wrong;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\UnusablePack;
+use Stasimon\Core\Plan\OwnChange;
 use ZipArchive;
 
 /** Every config of an instance: whose it is, whether it can be read, and who changed it last. */
@@ -82,7 +83,7 @@ final readonly class ConfigList
         $drafted = $this->drafted($instance);
         $files = array_filter(
             $this->configs->files($instance),
-            fn (string $path): bool => ! str_ends_with($path, self::AWAY) && ($drafted[$path] ?? '') !== 0,
+            fn (string $path): bool => ! str_ends_with($path, self::AWAY) && ($drafted[$path] ?? null)?->isAway() !== true,
             ARRAY_FILTER_USE_KEY,
         );
         $texts = [];
@@ -91,8 +92,8 @@ final readonly class ConfigList
             $texts += $text === null ? [] : [$path => $text];
         }
         foreach ($drafted as $path => $to) {
-            if (is_string($to) && ! isset($texts[$path]) && ! str_ends_with((string) $path, self::AWAY)) {
-                $texts[(string) $path] = (string) $this->texts->get($to);
+            if ($to->content !== null && ! isset($texts[$path]) && ! str_ends_with((string) $path, self::AWAY)) {
+                $texts[(string) $path] = (string) $this->texts->get($to->content);
             }
         }
         ksort($texts, SORT_STRING);
@@ -100,7 +101,7 @@ final readonly class ConfigList
         return $texts;
     }
 
-    /** @return array<string, int|string> path => 0 or SHA-256, of what the draft changes */
+    /** @return array<string, OwnChange> by path, of what the draft changes */
     private function drafted(Instance $instance): array
     {
         $worlds = ($this->games->get($instance->plan->base->game)->worlds['folder'] ?? '?').'/';
@@ -143,7 +144,7 @@ final readonly class ConfigList
     public function text(Instance $instance, string $path): string
     {
         $to = $instance->draft->plan->once->own[$path] ?? null;
-        $file = $to === 0 ? null : $this->configs->files($instance)[$path] ?? null;
+        $file = $to?->isAway() === true ? null : $this->configs->files($instance)[$path] ?? null;
 
         return $this->draftedText($to) ??
             ($file === null
@@ -185,9 +186,9 @@ final readonly class ConfigList
         );
     }
 
-    private function draftedText(int|string|null $to): ?string
+    private function draftedText(?OwnChange $to): ?string
     {
-        return is_string($to) ? $this->texts->get($to) : null;
+        return $to?->content === null ? null : $this->texts->get($to->content);
     }
 
     private function ownership(Instance $instance): Ownership

@@ -27,7 +27,7 @@ final readonly class ConfigSteps
     /** @param  array<string, string|null>  $texts  path => what it is to be; null to put it away under another name */
     public function write(Instance $instance, array $texts, ?int $seen = null): Draft
     {
-        $own = array_map(fn (?string $text): int|string => $text === null ? 0 : $this->texts->put($text), $texts);
+        $own = array_map(fn (?string $text): ?string => $text === null ? null : $this->texts->put($text), $texts);
 
         return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn($own), $seen);
     }

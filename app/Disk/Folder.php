@@ -9,6 +9,7 @@ use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Document\Visible;
+use Stasimon\Core\Plan\OwnChange;
 
 /** The folders of one instance on disk: live/ is what launches, next/ is being built, before/ is what live/ was. */
 final readonly class Folder
@@ -199,13 +200,13 @@ final readonly class Folder
     }
 
     /**
-     * Gives a file in next/ the content that was kept with a rehearsal, or, for 0, puts it under another name, so that the
-     * game makes a new one. What is not there, or not in a folder of the instance's own, is left alone.
+     * Gives a file in next/ another content, the one that was kept with a rehearsal, or another name, so that the game makes a
+     * new one. What is not there, or not in a folder of the instance's own, is left alone.
      *
-     * @param  int|string  $to  the rehearsal; or the file whose content it gets
+     * @param  string|null  $from  the file whose content it gets
      * @param  list<string>  $own  folders
      */
-    public function changeOwn(string $path, int|string $to, array $own): void
+    public function changeOwn(string $path, OwnChange $to, ?string $from, array $own): void
     {
         $isOwn = array_filter($own, fn (string $folder): bool => str_starts_with($path, $folder.'/')) !== [];
         if (! $isOwn || str_contains($path, '..')) {
@@ -217,13 +218,13 @@ final readonly class Folder
                     ' is a link to a place outside the instance, so what is in it is not changed from here. Nothing was changed.',
             );
         }
-        if (is_string($to)) {
+        if ($from !== null) {
             is_file($this->next($path)) && unlink($this->next($path));
-            $this->copy($to, $path);
-        } elseif ($to === 0 && is_file($this->next($path))) {
+            $this->copy($from, $path);
+        } elseif ($to->isAway() && is_file($this->next($path))) {
             rename($this->next($path), $this->next($path.'.set-aside'));
-        } elseif ($to > 0 && is_file($this->rehearsed($to, $path))) {
-            $this->copy($this->rehearsed($to, $path), $path);
+        } elseif ($to->rehearsal !== null && is_file($this->rehearsed($to->rehearsal, $path))) {
+            $this->copy($this->rehearsed($to->rehearsal, $path), $path);
         }
     }
 

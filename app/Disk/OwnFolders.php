@@ -44,10 +44,10 @@ final readonly class OwnFolders
             }
         }
         foreach ($once->own as $path => $to) {
-            if (is_string($to) && ! $this->store->has($to)) {
+            if ($to->content !== null && ! $this->store->has($to->content)) {
                 throw Refusal::conflict("What is to be in {$path} is not in the store any more. Nothing was changed.");
             }
-            $folder->changeOwn((string) $path, is_string($to) ? $this->store->path($to) : $to, $game->own);
+            $folder->changeOwn((string) $path, $to, $to->content === null ? null : $this->store->path($to->content), $game->own);
         }
 
         return $stands;

@@ -206,7 +206,7 @@ final readonly class Packs
         $own = [];
         foreach ($this->configs($instance, $to) as $path => $merge) {
             // What goes is kept under another name.
-            $own[$path] = $merge->text === null ? 0 : $this->texts->put($merge->text);
+            $own[$path] = $merge->text === null ? null : $this->texts->put($merge->text);
         }
 
         return $this->drafting->step($instance, fn (): Plan => $plan->ofPack($to->id)->givingOwn($own));

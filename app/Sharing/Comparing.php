@@ -180,7 +180,7 @@ final readonly class Comparing
             throw Refusal::conflict("What is in {$path} over there is not here, so it cannot be taken over.");
         }
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn([$path => $digest ?? 0]));
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn([$path => $digest]));
     }
 
     /** Has everything as the other side has it, but what each machine has of its own. */

@@ -19,6 +19,7 @@ use App\Store\Texts;
 use Stasimon\Core\Explain\Admission;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
+use Stasimon\Core\Plan\OwnChange;
 use Stasimon\Core\Plan\Plan;
 
 /** The data packs that one world has for itself. Each change is a step of the draft, before which worlds are kept. */
@@ -56,7 +57,10 @@ final readonly class WorldPacks
             fn (string $path): bool => dirname($path) === $folder && str_ends_with($path, '.zip'),
             ARRAY_FILTER_USE_KEY,
         );
-        $packs = array_filter(array_replace($packs, $drafted), fn (int|string $digest): bool => $digest !== 0);
+        $packs = array_filter(
+            array_replace($packs, array_map(fn (OwnChange $to): ?string => $to->content, $drafted)),
+            fn (?string $digest): bool => $digest !== null,
+        );
         ksort($packs, SORT_STRING);
         $listed = array_map(fn (string $file): string => "{$folder}/{$file}", $this->listed($instance, $world));
         $packs = array_replace(array_intersect_key(array_flip($listed), $packs), $packs);
@@ -83,14 +87,14 @@ final readonly class WorldPacks
     /**
      * What of a draft's own files is a data pack that comes into a world; the others are configs.
      *
-     * @param  array<string, int|string>  $own  path => digest of the file that comes there, or a number
+     * @param  array<string, OwnChange>  $own  by path
      * @return list<string> paths
      */
     public static function among(array $own): array
     {
         return array_values(
             array_filter(
-                array_map(strval(...), array_keys(array_filter($own, is_string(...)))),
+                array_map(strval(...), array_keys(array_filter($own, fn (OwnChange $to): bool => $to->content !== null))),
                 fn (string $path): bool => str_ends_with($path, '.zip'),
             ),
         );
@@ -129,7 +133,7 @@ final readonly class WorldPacks
         in_array($file, array_column($this->of($instance, $world), 'file'), true) ||
             throw Refusal::notFound("{$world} has no data pack of that name any more. Nothing was changed.");
 
-        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn(["{$folder}/{$file}" => 0]));
+        return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn(["{$folder}/{$file}" => null]));
     }
 
     /** Has one read a place later among those of its world, in the draft; what is read later wins. */
@@ -162,7 +166,8 @@ final readonly class WorldPacks
         }
         $drafted = ($instance->draft->plan->once->own ?? [])[$this->orderOf($world)] ?? null;
         $path = (new Folder($instance))->live($this->orderOf($world));
-        $text = is_string($drafted) ? $this->texts->get($drafted) : (is_link($path) ? '' : (string) PlainFile::text($path, 100_000));
+        $there = is_link($path) ? '' : (string) PlainFile::text($path, 100_000);
+        $text = $drafted?->content !== null ? $this->texts->get($drafted->content) : $there;
 
         return array_values(array_unique(array_filter(array_map(trim(...), explode("\n", mb_scrub((string) $text))))));
     }

@@ -11,8 +11,7 @@ final readonly class Once
      * @param  bool  $putBack  whether every file is laid anew though the line-up stays
      * @param  Restore|null  $restore  the restore point that is led back to
      * @param  array<string, string>  $updating  package id => the version that it is to reach at least
-     * @param  array<string, int|string>  $own  files of the instance's own that are changed => the rehearsal as of which, 0 to put it
-     *                                          under another name; or the SHA-256 of what is to be in it
+     * @param  array<string, OwnChange>  $own  by path
      * @param  string  $pack  the release of a pack that the instance is of from then on; nothing where that stays
      * @param  int  $worlds  the backup whose worlds take the place of those of now; 0 where they stay
      * @param  string  $world  the one of that backup that is put back beside those of now; nothing for all of them
@@ -52,7 +51,7 @@ final readonly class Once
         return $this->with(updating: $updating);
     }
 
-    public function changingOwn(string $path, int|string $to): self
+    public function changingOwn(string $path, OwnChange $to): self
     {
         return $this->with(own: [$path => $to] + $this->own);
     }
@@ -75,7 +74,7 @@ final readonly class Once
 
     /**
      * @param  array<string, string>|null  $updating
-     * @param  array<string, int|string>|null  $own
+     * @param  array<string, OwnChange>|null  $own
      * @param  array<string, string>|null  $out
      */
     private function with(

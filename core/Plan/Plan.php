@@ -350,25 +350,25 @@ final readonly class Plan
     /** Puts a file of the instance's own under another name, so that the game makes a new one. */
     public function settingAside(string $path): self
     {
-        return $this->with(once: $this->once->changingOwn($path, 0));
+        return $this->with(once: $this->once->changingOwn($path, OwnChange::away()));
     }
 
     /** Gives a file of the instance's own the content that it had in a rehearsal. */
     public function takingBack(string $path, int $rehearsal): self
     {
-        return $this->with(once: $this->once->changingOwn($path, $rehearsal));
+        return $this->with(once: $this->once->changingOwn($path, OwnChange::asIn($rehearsal)));
     }
 
     /**
-     * Gives files of the instance's own another content, or, for 0, puts them under another name.
+     * Gives files of the instance's own another content, or puts them under another name.
      *
-     * @param  array<string, int|string>  $files  path => SHA-256 of the content
+     * @param  array<string, string|null>  $files  path => SHA-256 of the content; null for another name
      */
     public function givingOwn(array $files): self
     {
         $once = $this->once;
         foreach ($files as $path => $to) {
-            $once = $once->changingOwn((string) $path, $to);
+            $once = $once->changingOwn((string) $path, $to === null ? OwnChange::away() : OwnChange::content($to));
         }
 
         return $this->with(once: $once);

@@ -77,7 +77,7 @@ final class PlanDocument
             self::restore($node->optional('restore')),
             array_map(fn (Node $version): string => $version->text(), $node->optional('updating')?->entries() ?? []),
             array_map(
-                fn (Node $to): int|string => $to->isText() ? $to->text() : $to->whole(),
+                fn (Node $to): OwnChange => OwnChange::ofKept($to->isText() ? $to->text() : $to->whole()),
                 $node->optional('own')?->entries() ?? [],
             ),
             $node->optional('pack')?->text() ?? '',
@@ -138,7 +138,7 @@ final class PlanDocument
                             'own' => $plan->once->restore->own,
                         ],
                 'updating' => (object) $plan->once->updating,
-                'own' => (object) $plan->once->own,
+                'own' => (object) array_map(fn (OwnChange $to): int|string => $to->kept(), $plan->once->own),
                 'pack' => $plan->once->pack,
                 'worlds' => $plan->once->worlds,
                 'out' => (object) $plan->once->out,

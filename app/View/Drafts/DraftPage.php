@@ -13,6 +13,7 @@ use Illuminate\Support\Collection;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Explain\Contest;
 use Stasimon\Core\Explain\Demand;
+use Stasimon\Core\Plan\OwnChange;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\Restore;
 use Stasimon\Core\Resolve\Changes;
@@ -56,7 +57,7 @@ final readonly class DraftPage
         foreach ($packs as $path) {
             $said[] = basename($path).' comes into '.dirname($path).'.';
         }
-        $given = array_diff(array_keys(array_filter($once->own, is_string(...))), $packs);
+        $given = array_diff(array_keys(array_filter($once->own, fn (OwnChange $to): bool => $to->content !== null)), $packs);
         if ($given !== []) {
             $said[] =
                 implode(', ', array_slice($given, 0, 3)).
@@ -64,8 +65,8 @@ final readonly class DraftPage
                 (count($given) === 1 ? ' gets' : ' get').
                 ' another content.';
         }
-        foreach (array_filter($once->own, is_int(...)) as $path => $rehearsal) {
-            $said[] = "{$path} ".($rehearsal > 0 ? "becomes as it was in rehearsal {$rehearsal}." : 'is kept under another name.');
+        foreach (array_filter($once->own, fn (OwnChange $to): bool => $to->content === null) as $path => $to) {
+            $said[] = "{$path} {$to->words()}";
         }
         if ($once->restore !== null) {
             $said[] = match (true) {

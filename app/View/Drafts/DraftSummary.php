@@ -13,6 +13,7 @@ use App\View\Bytes;
 use App\Worlds\WorldPacks;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Plan\Once;
+use Stasimon\Core\Plan\OwnChange;
 use Stasimon\Core\Resolve\Change;
 use Stasimon\Core\Resolve\Changes;
 
@@ -89,22 +90,24 @@ final readonly class DraftSummary
     }
 
     /**
-     * @param  array<string, int|string>  $own  path => 0 to set it aside, a rehearsal as after which it is to be, or what is to be in it
+     * @param  array<string, OwnChange>  $own  by path
      * @return list<string>
      */
     private static function own(array $own): array
     {
         $parts = [];
         $packs = count(WorldPacks::among($own));
-        foreach (['config' => count(array_filter($own, is_string(...))) - $packs, 'data pack' => $packs] as $what => $count) {
+        $aside = array_filter($own, fn (OwnChange $to): bool => $to->content === null);
+        foreach (['config' => count($own) - count($aside) - $packs, 'data pack' => $packs] as $what => $count) {
             $count === 0 ?: ($parts[] = "{$count} {$what}".($count === 1 ? '' : 's'));
         }
-        $aside = array_filter($own, is_int(...));
         if ($aside === []) {
             return $parts;
         }
         $more = count($aside) > 1 ? ' and '.(count($aside) - 1).' more' : '';
 
-        return [...$parts, array_key_first($aside).$more.(array_filter($aside) === [] ? ' set aside' : ' as it was')];
+        $isPutBack = array_filter($aside, fn (OwnChange $to): bool => ! $to->isAway()) !== [];
+
+        return [...$parts, array_key_first($aside).$more.($isPutBack ? ' as it was' : ' set aside')];
     }
 }

@@ -16,6 +16,7 @@ use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Place\UnplaceableFile;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Once;
+use Stasimon\Core\Plan\OwnChange;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Plan\Restore;
@@ -91,7 +92,7 @@ it('keeps a plan as it is written down', function (): void {
         [],
         ['fogbank' => Channel::Beta],
         [new Waiver('a', '1', Relation::Needs, 'b')],
-        once: new Once(true, new Restore(4, ['fogbank' => '2.0.0'], true), ['gulls' => '3'], ['options.toml' => 7]),
+        once: new Once(true, new Restore(4, ['fogbank' => '2.0.0'], true), ['gulls' => '3'], ['options.toml' => OwnChange::asIn(7)]),
     );
     expect(PlanDocument::read(PlanDocument::write($plan)))->toEqual($plan);
 });
