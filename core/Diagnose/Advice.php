@@ -8,7 +8,6 @@ use Closure;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Package;
-use Stasimon\Core\Evidence\ClassLevel;
 use Stasimon\Core\Game\BaseChoice;
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\GameDefinition;
@@ -99,7 +98,7 @@ final readonly class Advice
             Failure::OnlyOnServer => $this->missing($target, '='.$diagnosis->get('found')),
             Failure::WrongVersion => $this->otherVersion($target, $diagnosis->get('range')),
             Failure::Duplicate, Failure::Unreadable, Failure::NoLoader, Failure::ClassDamaged => $this->puttingBack($diagnosis),
-            Failure::OutOfMemory => preg_match('/Metaspace|class space|native thread|array size/', $diagnosis->get('what')) === 1
+            Failure::OutOfMemory => $this->game->platform->memoryWords($diagnosis->get('what'))?->moreHelps === false
                 ? []
                 : $this->memory(fn (int $choice): bool => $choice > $this->plan->base->memory),
             Failure::MachineMemory => $this->memory(fn (int $choice): bool => $choice < $this->plan->base->memory, true),
@@ -175,7 +174,7 @@ final readonly class Advice
     /** @return list<PlanRemedy> of which one is enough */
     private function newerRuntime(int $level): array
     {
-        $least = $level >= 45 ? ClassLevel::javaFor($level) : $level;
+        $least = $this->game->platform->version($level);
         $enough = array_values(array_filter(array_reverse($this->game->runtimes), fn (string $version): bool => (int) $version >= $least));
 
         return array_map(

@@ -366,16 +366,13 @@ final class Diagnosing
 
             return true;
         }
-        if (preg_match('/^\s+Suppressed: /', $line->message) === 1) {
+        if ($this->platform->suppressed !== '' && preg_match($this->platform->suppressed, $line->message) === 1) {
             $open->suppressed($line);
 
             return true;
         }
 
-        return preg_match(
-            '/^\s+(?:\.\.\. \d+ (?:more|common frames omitted|lines matching)|- |--- End of|java\.lang\.Thread\.State)/',
-            $line->message,
-        ) === 1;
+        return $this->platform->goesOn !== '' && preg_match($this->platform->goesOn, $line->message) === 1;
     }
 
     public function course(): Course

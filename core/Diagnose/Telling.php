@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Stasimon\Core\Diagnose;
 
 use Stasimon\Core\Catalogue\Catalogue;
-use Stasimon\Core\Evidence\ClassLevel;
 use Stasimon\Core\Game\Failure;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Plan\Plan;
@@ -168,23 +167,12 @@ final readonly class Telling
         };
     }
 
-    /** Memory is not one thing; the words are those of the Java runtime. */
+    /** Memory is not one thing. */
     private function memory(string $what): string
     {
         $given = $this->plan === null ? '' : ' It was given '.number_format($this->plan->base->memory).' MB.';
 
-        return match (true) {
-            str_contains($what, 'Metaspace'),
-            str_contains($what, 'Compressed class space') => 'The room for classes is full. More memory for the game does not help; fewer '.
-                'mods, or a larger limit for that room, would.',
-            str_contains($what, 'native thread') => 'The machine gives it no more threads. More memory for the game leaves still less '.
-                'room for them.',
-            str_contains($what, 'array size') => 'Something asked for a single piece of memory that is larger than the runtime can give '.
-                'at all. More memory does not help.',
-            str_contains($what, 'Direct buffer') => 'The memory outside the heap is full, where pictures and network data are kept. More '.
-                'memory for the heap helps only because the limit follows it.',
-            default => "The game ran out of memory.{$given}",
-        };
+        return $this->game->platform->memoryWords($what)->words ?? "The game ran out of memory.{$given}";
     }
 
     /** What the log says that it was started on; where it does not, what the base says. */
@@ -202,7 +190,7 @@ final readonly class Telling
 
     private function runtime(string $level): string
     {
-        return (string) ((int) $level >= 45 ? ClassLevel::javaFor((int) $level) : (int) $level);
+        return (string) $this->game->platform->version((int) $level);
     }
 
     private function release(string $id, string $version): string

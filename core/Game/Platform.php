@@ -24,6 +24,11 @@ final readonly class Platform
      *     nothing if traces follow
      * @param  string  $ended  a pattern over the line, after an exception, by which the runtime says that it ends for it; nothing if none
      * @param  string  $died  a pattern over the line by which the runtime says that one thread ended and the others go on; nothing if none
+     * @param  string  $goesOn  a pattern over the lines of a trace that are neither a frame nor a cause; nothing if none
+     * @param  string  $suppressed  a pattern over the line that begins an exception which was kept from being told; nothing if none
+     * @param  list<MemoryWords>  $memory  what it can run out of, the first that fits counts
+     * @param  int  $firstLevel  the level of compiled code that is for the runtime's version 1, where logs name levels; 0 where they name
+     *     versions
      */
     private function __construct(
         public string $frame,
@@ -36,6 +41,10 @@ final readonly class Platform
         public string $before = '',
         public string $ended = '',
         public string $died = '',
+        public string $goesOn = '',
+        public string $suppressed = '',
+        public array $memory = [],
+        private int $firstLevel = 0,
     ) {
     }
 
@@ -56,12 +65,44 @@ final readonly class Platform
             $node->has('before') ? Pattern::read($node->field('before')) : '',
             $node->has('ended') ? Pattern::read($node->field('ended')) : '',
             $node->has('died') ? Pattern::read($node->field('died')) : '',
+            $node->has('goesOn') ? Pattern::read($node->field('goesOn')) : '',
+            $node->has('suppressed') ? Pattern::read($node->field('suppressed')) : '',
+            array_map(MemoryWords::read(...), $node->listed('memory')),
+            $node->optional('firstLevel')?->whole() ?? 0,
         );
+    }
+
+    /** The version of the runtime that a log means, by its number or by the level of code that it runs. */
+    public function version(int $said): int
+    {
+        return $this->firstLevel > 0 && $said >= $this->firstLevel ? 1 + $said - $this->firstLevel : $said;
+    }
+
+    /** What it means that this is used up; null where it is nothing of its own. */
+    public function memoryWords(string $what): ?MemoryWords
+    {
+        foreach ($this->memory as $words) {
+            if (preg_match($words->pattern, $what) === 1) {
+                return $words;
+            }
+        }
+
+        return null;
     }
 
     /** For games whose platform is not known. */
     public static function none(): self
     {
-        return new self('/^\s+at (?<class>[\w.$\/]+)\.(?<method>[\w$<>]+)\(/', '/^Caused by: /', '', '', '', '', []);
+        return new self(
+            '/^\s+at (?<class>[\w.$\/]+)\.(?<method>[\w$<>]+)\(/',
+            '/^Caused by: /',
+            '',
+            '',
+            '',
+            '',
+            [],
+            goesOn: '/^\s+(?:\.\.\. \d+ (?:more|lines matching)|- |--- End of)/',
+            suppressed: '/^\s+Suppressed: /',
+        );
     }
 }
