@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Drafts\Steps\Steps;
+use App\Http\Access\AccessController;
 use App\Http\Configs\ConfigController;
 use App\Http\Depots\DepotController;
 use App\Http\Drafts\ApplyController;
@@ -12,6 +13,7 @@ use App\Http\Drafts\OrderController;
 use App\Http\Find\FindController;
 use App\Http\Find\PackageController;
 use App\Http\Games\GameController;
+use App\Http\Games\InstallController;
 use App\Http\Games\LessonController;
 use App\Http\Games\WorkbenchController;
 use App\Http\Imports\ImportController;
@@ -143,6 +145,15 @@ Route::post('/hand-offs/{given}/make', [HandOffController::class, 'make'])->name
 Route::post('/hand-offs/{given}/add', [HandOffController::class, 'add'])->name('hand-offs.add');
 Route::post('/hand-offs/{given}/keep', [HandOffController::class, 'keep'])->name('hand-offs.keep');
 Route::delete('/hand-offs/{given}', [HandOffController::class, 'destroy'])->name('hand-offs.destroy');
+Route::middleware(SaysOnTheForm::class)->group(function (): void {
+    Route::post('/games/guess', [WorkbenchController::class, 'guess'])->name('games.guess');
+    Route::post('/games/{game}/installs', [InstallController::class, 'store'])->name('installs.store');
+    Route::post('/games/{game}/installs/{install}', [InstallController::class, 'again'])->name('installs.again')->whereNumber('install');
+    Route::delete('/games/{game}/installs/{install}', [InstallController::class, 'destroy'])->name('installs.destroy')->whereNumber('install');
+    Route::get('/access', [AccessController::class, 'index'])->name('access');
+    Route::post('/access', [AccessController::class, 'store'])->name('access.open');
+    Route::delete('/access/{opening}', [AccessController::class, 'destroy'])->name('access.close')->whereNumber('opening');
+});
 Route::get('/games', [GameController::class, 'index'])->name('games');
 Route::post('/games', [GameController::class, 'store'])->name('games.store');
 Route::get('/games/workbench', [WorkbenchController::class, 'show'])->name('games.workbench');
@@ -183,6 +194,7 @@ Route::prefix('/instances/{instance}')
             ->whereIn('part', ['build', 'runtime', 'memory', 'expansions'])
             ->name('base');
         Route::get('/files', [FilesController::class, 'index'])->name('files');
+        Route::get('/differs', [FilesController::class, 'differs'])->name('differs');
         Route::post('/files/repair', [FilesController::class, 'repair'])->name('files.repair');
         Route::post('/files/keep', [FilesController::class, 'keep'])->name('files.keep');
         Route::post('/files/unkeep', [FilesController::class, 'unkeep'])->name('files.unkeep');

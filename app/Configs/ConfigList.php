@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Configs;
 
-use App\Disk\PlainFile;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\PackRelease;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Depots;
 
+use App\Access\Access;
 use App\Refusal\Refusal;
 use Stasimon\Core\Document\Limits;
 use Symfony\Component\HttpFoundation\IpUtils;
@@ -96,12 +97,12 @@ final readonly class Address
         if ($ips === []) {
             throw Refusal::unusable("There is no machine called {$this->host}.");
         }
-        $allowed = in_array("{$this->host}:{$this->port}", (array) config('stasimon.private_depots'), true);
+        $allowed = app(Access::class)->reaches("{$this->host}:{$this->port}");
         foreach ($ips as $ip) {
             if (! $allowed && IpUtils::checkIp($ip, self::NOT_PUBLIC)) {
                 throw Refusal::unusable(
                     "{$this->host} is an address inside this machine or its network, or of many machines. ".
-                    "Name {$this->host}:{$this->port} in STASIMON_PRIVATE_DEPOTS if a depot is really there.",
+                    "If a depot is really there, open {$this->host}:{$this->port} under \"What may be read\".",
                 );
             }
         }

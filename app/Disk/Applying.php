@@ -126,6 +126,7 @@ final readonly class Applying
             $once->worlds !== 0 || $once->restore?->own === true,
             $draft->id,
             $draft->revision,
+            $built->install,
         );
         $folder->write(Folder::PENDING, $pending->written());
         $folder->mark(new Mark($task->id, $built->carried->ours, $built->reasons));

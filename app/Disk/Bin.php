@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Files\Entries;
+use App\Files\Entry;
 use App\Refusal\Refusal;
 use Carbon\CarbonImmutable;
 use Generator;

@@ -10,6 +10,7 @@ use App\Models\Instance;
 use App\Models\Task;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\LaidFile;
+use Stasimon\Core\Place\Overlay;
 use Stasimon\Core\Place\Placement;
 
 /** Builds in next/ what an instance is to be: its own carried over, files laid, and what is not ours left where it was. */
@@ -21,17 +22,20 @@ final readonly class Building
         private OwnFolders $own,
         private Inventory $inventory,
         private InTheWay $inTheWay,
+        private BaseLayer $base,
     ) {
     }
 
     /** @return list<LaidFile> which file goes where */
     public function decide(LineUp $lineUp, Task $task): array
     {
-        return $this->laying->decide(
+        $laid = $this->laying->decide(
             $lineUp,
             new Placement($this->game($lineUp)),
             fn (int $done, int $total) => $task->advance('looking into archives', $done, $total),
         );
+
+        return Overlay::over($laid, $this->base->contents($this->base->of($lineUp->plan)), $lineUp->plan->base->game);
     }
 
     /** @param  list<LaidFile>  $files */
@@ -42,13 +46,16 @@ final readonly class Building
         $task->advance('placing files', 0, count($files));
         $folder->begin();
         $stands = $this->own->carry($instance, $lineUp, $game, $folder);
-        $placed = $this->inventory->asPlaced($instance);
+        $install = $this->base->of($lineUp->plan);
+        // Before anything is laid: what is written into counts as it is now.
+        $was = $this->inventory->ours($instance);
         $inTheWay = $this->inTheWay->of($instance, $files, $placement, $this->titles($instance, $lineUp));
         $laid = $this->laying->lay($instance, $files, $placement, $folder);
+        $this->base->lay($install, $files, $was, $game, $folder);
         $carrying = new Carrying($folder, $game->own);
-        $carried = $carrying->over($placed, $lineUp->plan->once->out);
+        $carried = $carrying->over($was, $lineUp->plan->once->out);
 
-        return new Built($laid, $stands, $this->reasons($inTheWay, $lineUp->plan->once->out), $placed, $carrying, $carried);
+        return new Built($laid, $stands, $this->reasons($inTheWay, $lineUp->plan->once->out), $was, $carrying, $carried, $install);
     }
 
     private function game(LineUp $lineUp): GameDefinition

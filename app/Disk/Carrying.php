@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Files\Entries;
+use App\Files\Entry;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Plan\Once;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Files\Entries;
+use App\Files\PlainFile;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
@@ -96,7 +98,14 @@ final readonly class Folder
     {
         @unlink($this->trial($path));
         File::ensureDirectoryExists(dirname($this->trial($path)));
-        @link($from, $this->trial($path)) || copy($from, $this->trial($path));
+        @link($from, $this->trial($path)) || @copy($from, $this->trial($path));
+    }
+
+    /** Puts a file beside what is tried that the game may write into. */
+    public function copyToTrial(string $path): void
+    {
+        File::ensureDirectoryExists(dirname($this->trial($path)));
+        PlainFile::copy($this->live($path), $this->trial($path));
     }
 
     public function clearTrial(): void
@@ -121,13 +130,22 @@ final readonly class Folder
     }
 
     /** Places a file into next/ that is the instance's own from then on. */
-    public function copy(string $from, string $path): void
+    public function copy(string $from, string $path, bool $isExecutable = false): void
     {
         File::ensureDirectoryExists(dirname($this->next($path)));
         if (! @copy($from, $this->next($path))) {
             throw FullDisk::writing($path);
         }
-        chmod($this->next($path), 0o644);
+        chmod($this->next($path), $isExecutable ? 0o755 : 0o644);
+    }
+
+    /** Places a symbolic link into next/. */
+    public function symlink(string $to, string $path): void
+    {
+        File::ensureDirectoryExists(dirname($this->next($path)));
+        if (! @symlink($to, $this->next($path))) {
+            throw Refusal::conflict("The link {$path} could not be placed. The instance is as it was.");
+        }
     }
 
     /** Has a file of live/ in next/ as well. */

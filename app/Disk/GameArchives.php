@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Disk;
 
 use App\Cage\StrangersFiles;
+use App\Installs\Installs;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;
@@ -18,7 +19,7 @@ use stdClass;
 /** The unmodified archives of games that mods are merged into: kept in the store, and never written. */
 final readonly class GameArchives
 {
-    public function __construct(private Store $store, private StrangersFiles $reading)
+    public function __construct(private Store $store, private StrangersFiles $reading, private Installs $installs)
     {
     }
 
@@ -77,6 +78,12 @@ final readonly class GameArchives
     public function digest(GameDefinition $game, string $version): string
     {
         $kept = $this->of($game->id)[$version] ?? null;
+        // The game's own files have it too.
+        $install = $this->installs->current($game->id, $version)?->id;
+        $own = $this->installs->file($install, (string) $game->merge($version)?->archive)?->sha256;
+        if ($kept === null && $own !== null && $this->store->has($own)) {
+            return $own;
+        }
         if ($kept === null) {
             throw Refusal::conflict(
                 "{$game->name} {$version} reads no folder of mods: they are merged into its own archive, and that is not here. Bring it ".

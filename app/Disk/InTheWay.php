@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Files\Entries;
+use App\Files\Entry;
 use App\Models\Instance;
+use Closure;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Placement;
 
 /** Finds what lies in an instance's folder, is not of our laying, and has to make room for a line-up: it goes into the bin. */
 final readonly class InTheWay
 {
-    public function __construct(private Inventory $inventory)
+    public function __construct(private Inventory $inventory, private BaseLayer $base)
     {
     }
 
@@ -33,7 +36,8 @@ final readonly class InTheWay
                 continue;
             }
             $laid[$file->path] = $file;
-            foreach ($this->blocking($live, $file->path, $placed) as $path) {
+            $isOurs = fn (string $path): bool => isset($placed[$path]) || $this->base->isAsPlaced($instance, $path);
+            foreach ($this->blocking($live, $file->path, $isOurs) as $path) {
                 $what = $path === $file->path || str_starts_with($path, "{$file->path}/") ? 'a file' : 'a folder';
                 $found[$path] ??= ($titles[$file->package] ?? $file->package)." brings {$what} of that name.";
             }
@@ -54,21 +58,21 @@ final readonly class InTheWay
     }
 
     /**
-     * @param  array<string, bool>  $placed
+     * @param  Closure(string): bool  $isOurs
      * @return list<string> what is where a file is to lie, or on the way there, and no apply has placed
      */
-    private function blocking(string $live, string $path, array $placed): array
+    private function blocking(string $live, string $path, Closure $isOurs): array
     {
         $there = Entry::at($live, $path);
         $blocking = [];
         foreach ($there?->isFolder() === true ? Entries::below("{$live}/{$path}") : [] as $entry) {
-            $entry->isFolder() || isset($placed["{$path}/{$entry->path}"]) || ($blocking[] = "{$path}/{$entry->path}");
+            $entry->isFolder() || $isOurs("{$path}/{$entry->path}") || ($blocking[] = "{$path}/{$entry->path}");
         }
-        if ($there?->isFolder() === false && ! isset($placed[$path])) {
+        if ($there?->isFolder() === false && ! $isOurs($path)) {
             $blocking[] = $path;
         }
         for ($folder = dirname($path); $folder !== '.'; $folder = dirname($folder)) {
-            if (! isset($placed[$folder]) && Entry::at($live, $folder)?->isFolder() === false) {
+            if (Entry::at($live, $folder)?->isFolder() === false && ! $isOurs($folder)) {
                 $blocking[] = $folder;
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Files\PlainFile;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Store\Store;
@@ -19,21 +20,25 @@ final class Inventory
      */
     private readonly WeakMap $known;
 
-    public function __construct(private readonly Store $store)
+    public function __construct(private readonly Store $store, private readonly BaseLayer $base)
     {
         $this->known = new WeakMap();
     }
 
-    /** @return list<FolderFile> by path; those that are missing among them */
+    /** @return list<FolderFile> by path; those that are missing among them, and those of the game that are as they were laid not */
     public function of(Instance $instance): array
     {
         $folder = new Folder($instance);
         $names = $instance->placed->pluck('name', 'package_id');
         $placed = $this->placed($instance);
         $files = [];
+        $games = $this->base->asPlaced($instance);
         foreach ($folder->files() as $path => $stat) {
             $path = (string) $path;
             $row = $placed[$path] ?? null;
+            if ($row === null && isset($games[$path])) {
+                continue;
+            }
             $files[$path] = new FolderFile(
                 $path,
                 $stat['size'],
@@ -100,6 +105,12 @@ final class Inventory
         return $placed;
     }
 
+    /** @return array<string, bool> the same, with the game's own files that are as they were laid */
+    public function ours(Instance $instance): array
+    {
+        return $this->asPlaced($instance) + $this->base->asPlaced($instance);
+    }
+
     /** Whether an apply has placed something at a path, as far as was asked last. */
     public function isPlaced(Instance $instance, string $path): bool
     {
@@ -117,7 +128,11 @@ final class Inventory
     /** @return list<array{path: string, winner: string, over: list<string>}> paths that more than one package brings */
     public function contested(Instance $instance): array
     {
-        $rows = array_filter($this->known[$instance] ?? $this->placed($instance), fn (object $row): bool => $row->over !== '[]');
+        $game = $instance->plan->base->game;
+        $rows = array_filter(
+            $this->known[$instance] ?? $this->placed($instance),
+            fn (object $row): bool => ! in_array($row->over, ['[]', '["'.$game.'"]'], true),
+        );
 
         return array_map(
             fn (object $row): array => [

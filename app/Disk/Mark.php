@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Files\Entry;
 use App\Store\Store;
 
 /** What an apply writes beside the files that it has laid: which it was, and what of the folder before was whose. */

@@ -17,6 +17,7 @@ final readonly class Pending
      * @param  bool  $worlds  whether something takes the place of the worlds on purpose, which leaves none of them missing
      * @param  int  $draft  that it applies
      * @param  int  $revision  of the draft
+     * @param  int|null  $install  the game's own files that it is laid over
      */
     public function __construct(
         public string $plan,
@@ -29,6 +30,7 @@ final readonly class Pending
         public bool $worlds,
         public int $draft,
         public int $revision,
+        public ?int $install = null,
     ) {
     }
 
@@ -48,6 +50,7 @@ final readonly class Pending
             $kept['worlds'] ?? false,
             $kept['draft'],
             $kept['revision'],
+            $kept['install'] ?? null,
         );
     }
 

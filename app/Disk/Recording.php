@@ -34,7 +34,12 @@ final readonly class Recording
         // A pack that was taken away meanwhile is none.
         $pack = $pending->pack === '' ? null : PackRelease::query()->whereKey($pending->pack)->value('id');
         $instance->update(
-            ['plan' => PlanDocument::read($pending->plan), 'applied_at' => now(), 'applies' => $instance->applies + 1] +
+            [
+                'plan' => PlanDocument::read($pending->plan),
+                'applied_at' => now(),
+                'applies' => $instance->applies + 1,
+                'install_id' => $pending->install,
+            ] +
                 ($pack === null ? [] : ['pack_id' => $pack]),
         );
         $instance->draft()->where('id', $pending->draft)->where('revision', $pending->revision)->delete();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Disk;
 
 use App\Drafts\Drafting;
+use App\Files\PlainFile;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;

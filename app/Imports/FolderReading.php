@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Imports;
 
 use App\Cage\StrangersFiles;
-use App\Disk\Entries;
-use App\Disk\PlainFile;
+use App\Files\Entries;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Models\Task;
 use App\Refusal\Refusal;

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
+use App\Access\Access;
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Disk\Entries;
 use App\Disk\Folder;
-use App\Disk\PlainFile;
 use App\Drafts\Bases;
 use App\Drafts\Drafting;
+use App\Files\Entries;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
@@ -40,27 +41,14 @@ final readonly class Imports
         private Shelf $shelf,
         private Store $store,
         private Drafting $drafting,
+        private Access $access,
     ) {
-    }
-
-    /** The folder that a person names, if it lies below one that they may have read. */
-    public static function allowed(string $path): string
-    {
-        $real = realpath($path);
-        foreach ((array) config('stasimon.folders') as $root) {
-            $allowed = realpath((string) $root);
-            if ($real !== false && $allowed !== false && is_dir($real) && str_starts_with("{$real}/", "{$allowed}/")) {
-                return $real;
-            }
-        }
-        // Nothing is said of what is there where it may not be looked.
-        throw Refusal::unusable('That is not a folder below one that may be read. STASIMON_FOLDERS says which may.');
     }
 
     public function read(Import $import, Task $task): void
     {
         try {
-            $root = $import->shelf_file_id === null ? self::allowed($import->source) : $this->unpacked($import);
+            $root = $import->shelf_file_id === null ? $this->access->folder($import->source) : $this->unpacked($import);
             $import->update(['found' => $this->reading->of($root, $task)->kept(), 'state' => ImportState::Ready]);
         } catch (Refusal|UnsafeArchive $failure) {
             File::deleteDirectory($import->unpacked());

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
+use App\Access\Access;
 use App\Models\Task;
 use App\Models\TaskKind;
 use App\Refusal\Refusal;
@@ -14,14 +15,14 @@ use App\Work\Undertaking;
 /** Reads a folder that was put together elsewhere, and makes an instance of it. */
 final readonly class ReadFolder implements Undertaking
 {
-    public function __construct(private Imports $imports, private Tasks $tasks)
+    public function __construct(private Imports $imports, private Tasks $tasks, private Access $access)
     {
     }
 
     public function start(string $path, ?ShelfFile $file): Import
     {
         $import = Import::query()
-            ->create(['source' => $file->name ?? Imports::allowed($path), 'shelf_file_id' => $file?->id])
+            ->create(['source' => $file->name ?? $this->access->folder($path), 'shelf_file_id' => $file?->id])
             ->refresh();
         $this->tasks->begin(TaskKind::Import, 'reading the folder', ['import' => $import->id]);
 

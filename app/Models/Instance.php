@@ -24,6 +24,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?\Carbon\CarbonImmutable $applied_at
  * @property ?array<string, mixed> $look  see Look
  * @property bool $trial_made  whether the world that is called like the trial's was made by a rehearsal, and is nobody's
+ * @property ?int $install_id  the game's own files that it is laid over
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
  * @property ?Watch $watch

@@ -28,6 +28,7 @@ enum TaskKind: string
     case LookOver = 'look over';
     case Trial = 'trial';
     case Whole = 'whole';
+    case Install = 'install';
 
     public function words(): string
     {
@@ -53,6 +54,7 @@ enum TaskKind: string
             self::LookOver => 'Looking over instances',
             self::Trial => 'Trying what would help',
             self::Whole => 'Keeping all of an instance',
+            self::Install => 'Keeping a game\'s own files',
         };
     }
 
@@ -79,6 +81,7 @@ enum TaskKind: string
         return match ($this) {
             self::CulpritSearch => 7_200,
             self::WorkOut, self::Log => 300,
+            self::Install => 7_200,
             default => 1_800,
         };
     }

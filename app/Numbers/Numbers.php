@@ -7,7 +7,7 @@ namespace App\Numbers;
 use App\Configs\ConfigList;
 use App\Configs\ConfigSteps;
 use App\Disk\Folder;
-use App\Disk\PlainFile;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Models\Draft;
 use App\Models\Instance;

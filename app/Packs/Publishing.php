@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Packs;
 
-use App\Imports\Imports;
+use App\Access\Access;
 use App\Models\PackRelease;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\File;
@@ -14,7 +14,7 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 /** Publishes packs into a folder that any web server can serve as a depot. */
 final readonly class Publishing
 {
-    public function __construct(private Packing $packing)
+    public function __construct(private Packing $packing, private Access $access)
     {
     }
 
@@ -45,7 +45,7 @@ final readonly class Publishing
         $real =
             dirname(self::usual()) === $parent || dirname(self::usual()) === dirname($parent)
                 ? self::below($parent)
-                : Imports::allowed($parent);
+                : $this->access->writable($parent);
         $at = is_dir($folder) ? $real : "{$real}/".basename($folder);
         $file = $this->packing->file($release);
         try {

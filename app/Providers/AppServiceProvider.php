@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Access\Access;
 use App\Cage\Cage;
 use App\Cleaning\CleanUp;
 use App\Depots\Depot;
@@ -27,6 +28,8 @@ use App\Findings\Looking;
 use App\Findings\LookOver;
 use App\Games\Games;
 use App\Imports\ReadFolder;
+use App\Installs\Installs;
+use App\Installs\KeepInstall;
 use App\Models\TaskKind;
 use App\Moving\CopyOwn;
 use App\Moving\Grid;
@@ -75,6 +78,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::LookOver, LookOver::class],
         [TaskKind::Trial, Trials::class],
         [TaskKind::Whole, Wholes::class],
+        [TaskKind::Install, KeepInstall::class],
     ];
 
     public function register(): void
@@ -85,6 +89,8 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->when(Findings::class)->needs('$eachTime')->giveConfig('findings.each_time');
         $this->app->when(Findings::class)->needs('$settled')->giveConfig('findings.settled');
         // Each remembers what a page asks for more than once.
+        $this->app->scoped(Access::class);
+        $this->app->scoped(Installs::class);
         $this->app->scoped(LineUps::class);
         $this->app->scoped(BaseSentence::class);
         $this->app->scoped(Allowance::class);

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
-use App\Disk\Entries;
 use App\Disk\Folder;
-use App\Disk\PlainFile;
+use App\Files\Entries;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\LaunchState;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
-use App\Disk\PlainFile;
+use App\Files\PlainFile;
 use App\Models\Instance;
 use App\Models\Rehearsal;
 use App\Store\Texts;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Sharing;
 
-use App\Disk\Entries;
 use App\Disk\Folder;
+use App\Files\Entries;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Side;

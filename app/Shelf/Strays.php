@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
-use App\Disk\Entry;
 use App\Disk\Folder;
 use App\Disk\Inventory;
-use App\Disk\PlainFile;
+use App\Files\Entry;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\TaskKind;

@@ -86,6 +86,12 @@ final readonly class Store
         }
     }
 
+    /** Has a file be a program for whoever links to it; its time of change stays. */
+    public function makeExecutable(string $sha256): void
+    {
+        @chmod($this->path($sha256), 0o555);
+    }
+
     /** @return \Generator<string, string> SHA-256 => path, of every file that is here */
     public function all(): \Generator
     {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Catalogue\DepotCatalogue;
-use App\Disk\Entries;
 use App\Disk\Folder;
+use App\Files\Entries;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Models\Purpose;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Worlds;
 
-use App\Disk\PlainFile;
+use App\Files\PlainFile;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use App\Store\Store;

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Worlds;
 
-use App\Disk\Entries;
 use App\Disk\Folder;
 use App\Disk\OwnFiles;
+use App\Files\Entries;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;

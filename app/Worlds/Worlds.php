@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Worlds;
 
 use App\Disk\Folder;
-use App\Disk\PlainFile;
+use App\Files\PlainFile;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\Work\Tasks;

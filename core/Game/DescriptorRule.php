@@ -79,9 +79,7 @@ final readonly class DescriptorRule
 
     private static function matches(string $pattern, string $path): bool
     {
-        $pattern = strtr(preg_quote($pattern, '~'), ['\*\*' => '.*', '\*' => '[^/]*']);
-
-        return preg_match(Pattern::bounded("~^{$pattern}$~D"), $path) === 1;
+        return (new PathPattern($pattern))->covers($path);
     }
 
     /** Whether a descriptor at the right place is one of this kind. */

@@ -41,6 +41,7 @@ final readonly class GameDefinition
      *     its own
      * @param  list<DescriptorRule>  $installed  how a folder with the game in it says which game and version it is
      * @param  list<MergeForm>  $merges  what is merged into an archive of the game's own, for versions that read no mods folder
+     * @param  list<PathPattern>  $written  files of the game's own that it writes into
      * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any
      *     archive, in force from one of their versions on
      */
@@ -68,6 +69,7 @@ final readonly class GameDefinition
         public ConfigForm $configs = new ConfigForm(),
         private array $merges = [],
         public ?NumberForm $numbers = null,
+        private array $written = [],
     ) {
     }
 
@@ -113,10 +115,17 @@ final readonly class GameDefinition
             ConfigForm::read($node->optional('configs')),
             array_map(MergeForm::read(...), $node->listed('merged')),
             $node->has('numbers') ? NumberForm::read($node->field('numbers')) : null,
+            array_map(PathPattern::read(...), $node->listed('written')),
         );
         $game->checkVersions($runtime);
 
         return $game;
+    }
+
+    /** Whether the game writes into this one of its own files. */
+    public function writes(string $path): bool
+    {
+        return array_filter($this->written, fn (PathPattern $pattern): bool => $pattern->covers($path)) !== [];
     }
 
     /** @throws UnusableDocument */

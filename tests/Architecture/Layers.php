@@ -25,10 +25,11 @@ final readonly class Layers
     ];
 
     public const APP = [
-        ['Depots\Catalogue', 'Models', 'Refusal'],
+        ['Depots\Catalogue', 'Files', 'Models', 'Refusal'],
+        ['Access'],
         ['Depots', 'Games', 'Store', 'Work'],
         ['Cage', 'Depots\Protocol', 'Drafts'],
-        ['Depots\Download', 'Depots\Sync', 'Drafts\Steps'],
+        ['Depots\Download', 'Depots\Sync', 'Drafts\Steps', 'Installs'],
         ['Disk', 'Find'],
         ['Orders', 'Shelf', 'Worlds'],
         ['Cleaning', 'Imports', 'Moving', 'Rehearsals\Log', 'Stages'],

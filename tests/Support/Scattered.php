@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use App\Disk\Bin;
-use App\Disk\Entries;
-use App\Disk\Entry;
 use App\Disk\Folder;
+use App\Files\Entries;
+use App\Files\Entry;
 use Random\Engine\Xoshiro256StarStar;
 use Random\Randomizer;
 

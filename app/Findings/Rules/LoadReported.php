@@ -6,9 +6,9 @@ namespace App\Findings\Rules;
 
 use App\Depots\Catalogue\SupportKey;
 use App\Disk\Folder;
-use App\Disk\PlainFile;
 use App\Drafts\Bases;
 use App\Drafts\Steps\Add;
+use App\Files\PlainFile;
 use App\Findings\Finding;
 use App\Findings\FindingRule;
 use App\Findings\Level;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Games\Taught;
 
 use App\Cage\Caged;
-use App\Disk\Entries;
-use App\Disk\PlainFile;
+use App\Files\Entries;
+use App\Files\PlainFile;
 use App\Imports\Imports;
 use Illuminate\Support\Str;
 use Stasimon\Core\Evidence\Descriptor\Formats;

@@ -9,6 +9,7 @@ use App\Games\Games;
 use App\Games\Taught\Agreements;
 use App\Games\Taught\Runtimes;
 use App\Games\Taught\TaughtGames;
+use App\Installs\Installs;
 use App\Refusal\Refusal;
 use App\View\Asked;
 use App\View\Games\GamePage;
@@ -31,7 +32,6 @@ final readonly class GameController
             'pages' => array_map(fn ($game): GamePage => new GamePage($game), array_values($this->games->all())),
             'unusable' => $this->games->unusable(),
             'runtimes' => $runtimes->all(),
-            'folders' => (array) config('stasimon.folders'),
         ]);
     }
 
@@ -59,6 +59,7 @@ final readonly class GameController
 
         return view('games.game', [
             'archives' => app(GameArchives::class)->of($game),
+            'installs' => app(Installs::class)->of($game),
             'page' => new GamePage($this->games->get($game), $upload instanceof UploadedFile ? $upload : null),
         ]);
     }

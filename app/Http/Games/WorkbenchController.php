@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Games;
 
+use App\Access\Access;
 use App\Cage\StrangersFiles;
 use App\Games\Games;
 use App\Games\Taught\GuessedGame;
-use App\Imports\Imports;
 use App\View\Asked;
 use App\View\Games\GameWorkbench;
+use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
@@ -17,7 +18,7 @@ use Illuminate\View\View;
 /** Where a definition is written beside what it makes of real files. */
 final readonly class WorkbenchController
 {
-    public function __construct(private Games $games, private StrangersFiles $reading)
+    public function __construct(private Games $games, private StrangersFiles $reading, private Access $access)
     {
     }
 
@@ -27,12 +28,18 @@ final readonly class WorkbenchController
         $id = Asked::words($request, 'game');
         $folder = Asked::words($request, 'folder', 1_000);
         $text = match (true) {
-            $folder !== '' => $this->reading->text(GuessedGame::class, basename($folder), Imports::allowed($folder)),
+            $folder !== '' => $this->reading->text(GuessedGame::class, basename($folder), $this->access->folder($folder)),
             $id !== '' => $this->games->document($this->games->get($id)->id),
             default => '',
         };
 
         return $this->page($text, [], $folder !== '' ? 'Guessed from '.mb_scrub(basename($folder)) : 'Write a definition');
+    }
+
+    /** Begins with what can be guessed from a folder. */
+    public function guess(GuessRequest $request): RedirectResponse
+    {
+        return redirect()->route('games.workbench', ['folder' => $request->folder($this->access)]);
     }
 
     public function try(WorkbenchRequest $request): View

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Imports;
 
+use App\Access\Access;
 use App\Games\Games;
 use App\Imports\FolderFound;
 use App\Imports\Import;
@@ -23,15 +24,17 @@ final readonly class ImportController
     {
         return view('imports.page', [
             'imports' => Imports::latest(),
-            'roots' => (array) config('stasimon.folders'),
             'wholes' => $wholes->all(),
         ]);
     }
 
-    public function store(ImportRequest $request, ReadFolder $reading): RedirectResponse
+    public function store(ImportRequest $request, ReadFolder $reading, Access $access): RedirectResponse
     {
         try {
-            return redirect()->route('imports.show', $reading->start((string) $request->validated('path'), $request->archive()));
+            $archive = $request->archive();
+            $import = $reading->start($archive === null ? $request->folder($access) : '', $archive);
+
+            return redirect()->route('imports.show', $import);
         } catch (Refusal $refusal) {
             return redirect()
                 ->route('imports')

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Imports;
 
+use App\Http\Forms\NamesFolder;
 use App\Shelf\Shelf;
 use App\Shelf\ShelfFile;
 use Illuminate\Foundation\Http\FormRequest;
@@ -16,10 +17,13 @@ final class ImportRequest extends FormRequest
         return true;
     }
 
+    use NamesFolder;
+
     /** @return array<string, list<string>> */
     public function rules(): array
     {
         return [
+            ...self::folderRules(false),
             'path' => ['required_without:file', 'nullable', 'string', 'max:1000'],
             'file' => ['required_without:path', 'nullable', 'string', 'ulid', 'exists:shelf_files,id'],
         ];

@@ -6,11 +6,14 @@ namespace App\Http\Instances;
 
 use App\Disk\Bin;
 use App\Disk\Binned;
+use App\Disk\Differences;
+use App\Disk\Differing;
 use App\Disk\FileState;
 use App\Disk\Folder;
 use App\Disk\FolderFile;
 use App\Disk\Inventory;
 use App\Disk\Repairing;
+use App\Installs\Installs;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use App\View\Asked;
@@ -23,6 +26,9 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 final readonly class FilesController
 {
+    /** Rows of one page. */
+    private const SHOWN = 500;
+
     public function __construct(private Inventory $inventory)
     {
     }
@@ -63,6 +69,26 @@ final readonly class FilesController
             'counts' => $counts + ['bin' => count($binned)],
             'binned' => array_values($binned),
             'read' => Repairing::said($instance),
+        ]);
+    }
+
+    /** What is not as in the unmodified game. */
+    public function differs(Request $request, Instance $instance, Differences $differences, Installs $installs): View
+    {
+        $words = Asked::words($request, 'q');
+        $found = $differences->of($instance->load(['placed', 'draft', 'lastRehearsal']));
+        $shown = array_filter(
+            $found,
+            fn (Differing $one): bool => $words === '' || mb_stripos("{$one->path} {$one->whose}", $words) !== false,
+        );
+
+        return view('files.differs', [
+            'instance' => $instance,
+            'install' => $instance->install_id === null ? null : $installs->find($instance->plan->base->game, $instance->install_id),
+            'differing' => array_slice(array_values($shown), 0, self::SHOWN),
+            'count' => count($shown),
+            'bytes' => array_sum(array_map(fn (Differing $one): int => $one->size, $found)),
+            'words' => $words,
         ]);
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Culprits;
 
+use App\Disk\BaseLayer;
 use App\Disk\Folder;
 use App\Games\Games;
 use App\Models\Instance;
@@ -31,8 +32,13 @@ final readonly class Searching
     /** Culprits that fail only together, and are still believed at once. */
     private const TOGETHER = 3;
 
-    public function __construct(private Games $games, private Launch $launch, private Reading $reading, private Layers $layers)
-    {
+    public function __construct(
+        private Games $games,
+        private Launch $launch,
+        private Reading $reading,
+        private Layers $layers,
+        private BaseLayer $base,
+    ) {
     }
 
     /**
@@ -253,6 +259,7 @@ final readonly class Searching
         );
         $game = $this->games->get($instance->plan->base->game);
         $folder->layTrial($files, array_diff($game->own, [$game->worlds['folder'] ?? '']));
+        $this->base->layInTrial($instance, $folder);
         $this->layers->merge($instance, $folder, $packages);
         $log = new LogFile($folder->trial('trial.log'), $game->log);
         try {

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Sharing\Whole;
 
-use App\Disk\Entries;
-use App\Disk\Entry;
+use App\Files\Entries;
+use App\Files\Entry;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use Illuminate\Support\Facades\File;

@@ -131,7 +131,7 @@ final readonly class Wholes implements Undertaking
         $game = $this->games->get($instance->plan->base->game);
         $trial = $instance->trialWorld($game);
         $except = [Folder::MARK, Folder::PENDING, ...$trial === '' ? [] : [($game->worlds['folder'] ?? '')."/{$trial}"]];
-        [$entries, $leftOut] = WholeArchive::of($folder->live(), $this->inventory->asPlaced($instance), $except);
+        [$entries, $leftOut] = WholeArchive::of($folder->live(), $this->inventory->ours($instance), $except);
         $shelf = $stored = [];
         foreach ($this->carried->of($instance) as $file) {
             $digest = trim((string) $file->sha256);

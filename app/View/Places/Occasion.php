@@ -14,6 +14,7 @@ enum Occasion
     case Stages;
     case Numbers;
     case Draft;
+    case Laid;
 
     public function isNow(Instance $instance, ShownBase $base): bool
     {
@@ -22,6 +23,7 @@ enum Occasion
             self::Stages => $base->hasStages,
             self::Numbers => $base->hasNumbers,
             self::Draft => $instance->draft !== null,
+            self::Laid => $instance->install_id !== null,
         };
     }
 }

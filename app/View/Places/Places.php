@@ -34,6 +34,7 @@ final class Places
             new Place('shelf', 'shelf', 'Your shelf', 'files of your own, and what each of them is'),
             new Place('games', 'games', 'Games', 'the games that are known, and how to teach one more'),
             new Place('depots', 'depots', 'Depots', 'where packages come from, and how far each is trusted'),
+            new Place('access', 'access', 'What may be read', 'which folders of this machine, and which hosts of your network'),
             new Place('store', 'store', 'Store', 'what files take, and what nothing uses'),
         ];
     }
@@ -51,6 +52,7 @@ final class Places
             new Place('worlds', 'worlds', 'Worlds', 'what is saved, backups, and what a change would cost', 'w', true),
             new Place('configs', 'configs', 'Configs', 'every config: whose it is, written, compared, searched', 'c'),
             new Place('files', 'files', 'Files', 'every file, what was changed by hand, the bin', 'e'),
+            new Place('differs', 'differs', 'Differs', 'what is not as in the unmodified game, and whose it is', occasion: Occasion::Laid),
             new Place('rehearsals', 'rehearsals', 'Rehearsals', 'launches and what their logs say', 'r', true),
             new Place('history', 'history', 'History', 'what each apply changed, and the way back', 'h'),
             new Place('move', 'move', 'Move', 'where this set could live: other versions and loaders', 'm', true),

@@ -10,6 +10,7 @@
                 definition</a> <a class="link underline"
                 href="{{ route('games.workbench', ['game' => $game->id]) }}">{{ $page->taught ? 'Change it'
                     : 'Begin another with it' }}</a></p>
+        @include('games.installs')
         <h2 class="mt-5 mb-1">How it is launched</h2>
         @foreach ($game->launch->commands() as $for => $command)
             <h3 class="mt-3 mb-1">{{ $for }}</h3>

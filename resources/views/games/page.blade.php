@@ -51,14 +51,9 @@
         <h2 class="mt-6 mb-1">Teach a game</h2>
         <p class="mb-2"><a class="link underline" href="{{ route('games.workbench') }}">Write a definition</a> beside what it makes of real
             files.</p>
-        @if ($folders)
-            <form method="get" action="{{ route('games.workbench') }}" class="acts mb-3" style="justify-content: flex-start">
-                <label for="folder" class="font-medium">Or guess one from a folder with the game in it</label>
-                <input type="text" id="folder" name="folder" class="ver" style="width: min(420px, 100%)" maxlength="1000" required
-                    placeholder="{{ $folders[0] }}/…">
-                <button class="btn">Guess</button>
-            </form>
-        @endif
+        <form method="post" action="{{ route('games.guess') }}" class="mb-3">@csrf
+            <x-folder-field label="Or begin with a folder that has the game in it" id="folder" button="Look into it" />
+        </form>
         <form method="post" action="{{ route('games.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"
             @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="take($event)" :class="over && 'over'">@csrf
             <div class="acts" style="justify-content: flex-start">

@@ -4,23 +4,11 @@
         <p class="soft max-w-[75ch] mb-3">An instance that was put together by hand or by another program. It is read here and never
             changed:
             its game and version, its loader, every archive in it, its configs and worlds.</p>
-        @if ($roots === [])
-            <p class="max-w-[75ch]">Which folders may be read is said when Stasimon is started, in
-                <span class="ver">STASIMON_FOLDERS</span>; none
-                is. An archive of the folder can be dropped on <a class="link underline" href="{{ route('shelf') }}">your shelf</a>, and
-                    read from
-                there.</p>
-        @else
-            <form method="post" action="{{ route('imports.store') }}" class="acts" style="justify-content: flex-start">@csrf
-                <label for="path" class="font-medium">Folder</label>
-                <input type="text" id="path" name="path" class="ver" style="width: min(460px, 100%)" value="{{ old('path') }}"
-                    maxlength="1000"
-                    required placeholder="{{ $roots[0] }}/…">
-                <button class="btn main-act">Read it</button>
-            </form>
-            <p class="soft mt-2">Below {{ implode(' or ', $roots) }}. An archive of a folder can be dropped on <a class="link underline"
-                    href="{{ route('shelf') }}">your shelf</a>.</p>
-        @endif
+        <form method="post" action="{{ route('imports.store') }}">@csrf
+            <x-folder-field label="Folder" button="Read it" />
+        </form>
+        <p class="soft mt-2">An archive of a folder can be dropped on <a class="link underline" href="{{ route('shelf') }}">your shelf</a>,
+            and read from there.</p>
         <h2 class="mt-6 mb-1">An instance that was kept whole</h2>
         <form method="post" action="{{ route('wholes.receive') }}" enctype="multipart/form-data" class="acts"
             style="justify-content: flex-start" x-data="largeFile('{{ route('incoming') }}')" @submit="go($event)">@csrf

@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
-use App\Disk\PlainFile;
 use App\Disk\Repairing;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Games\Taught\Agreements;
 use App\Models\Instance;

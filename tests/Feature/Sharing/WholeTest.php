@@ -23,7 +23,7 @@ beforeEach(fn () => World::depot());
 function lying(string $folder): array
 {
     $lying = [];
-    foreach (App\Disk\Entries::below($folder, ['.stasimon.json']) as $entry) {
+    foreach (App\Files\Entries::below($folder, ['.stasimon.json']) as $entry) {
         $lying[bin2hex($entry->path)] = match (true) {
             $entry->isFolder() => 'folder',
             $entry->isLink() => 'link to '.readlink("{$folder}/{$entry->path}"),

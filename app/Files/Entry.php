@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Disk;
+namespace App\Files;
 
 /** One entry of a folder, as lstat(2) tells of it: a link is the link. */
 final readonly class Entry

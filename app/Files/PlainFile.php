@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Disk;
+namespace App\Files;
 
 /**
  * A file in a folder that anybody may write into. It is opened without waiting and looked at once it is open: a pipe, a socket

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Disk;
+namespace App\Files;
 
 use Generator;
 

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Disk\Applying;
+use App\Disk\Folder;
+use App\Drafts\Drafting;
+use App\Installs\Install;
+use App\Installs\InstallState;
+use App\Models\Instance;
+use App\Store\Store;
+use Illuminate\Support\Facades\File;
+use Stasimon\Core\Plan\Plan;
+use Tests\Support\World;
+
+/** A game as it lies on somebody's disk, with a mod and a world of theirs in it. */
+function gameFolder(string $version = '3.2.1', array $more = []): string
+{
+    $root = sys_get_temp_dir().'/stasimon-game-'.bin2hex(random_bytes(4)).'/Ferrywright';
+    $files = $more + [
+        'ferrywright.json' => json_encode(['game' => 'Ferrywright', 'version' => $version]),
+        'engine/ferry' => "#!/bin/sh\necho up\n",
+        'engine/lib/sea.so.1' => random_bytes(200_000),
+        'data/gulls.png' => 'white',
+        'settings.ini' => "sound=1\n",
+        'mods/somebody.zip' => 'a mod',
+        'worlds/Low Tide/world.json' => '{}',
+    ];
+    foreach ($files as $path => $content) {
+        File::ensureDirectoryExists(dirname("{$root}/{$path}"));
+        file_put_contents("{$root}/{$path}", $content);
+    }
+    chmod("{$root}/engine/ferry", 0o755);
+    @symlink('sea.so.1', "{$root}/engine/lib/sea.so");
+    @symlink('/etc/passwd', "{$root}/passwd");
+
+    return $root;
+}
+
+function kept(string $root): Install
+{
+    test()
+        ->post('/games/ferrywright/installs', ['path' => $root, 'open' => '1'])
+        ->assertRedirect();
+
+    return Install::query()->orderByDesc('id')->firstOrFail();
+}
+
+/** @return array<string, string> path => SHA-256, of what is the game's */
+function standing(Instance $instance): array
+{
+    $found = [];
+    foreach (array_keys((new Folder($instance))->files()) as $path) {
+        $file = (new Folder($instance))->live((string) $path);
+        is_link($file) || ($found[(string) $path] = (string) hash_file('sha256', $file));
+    }
+
+    return $found;
+}
+
+function applying(Instance $instance, Closure $step): Instance
+{
+    app(Drafting::class)->step($instance->refresh(), $step);
+    app(Applying::class)->run($instance->refresh(), World::task($instance));
+
+    return $instance->refresh();
+}
+
+it('keeps the files of a game, recognises its version, and leaves out what is not its', function (): void {
+    $install = kept($root = gameFolder());
+    expect([$install->state, $install->version, $install->files, $install->problem])
+        ->toBe([InstallState::Kept, '3.2.1', 6, null])
+        ->and($install->left_out)
+        ->toContain('passwd is a link out of the folder')
+        ->toContain('mods, with a file, is for mods')
+        ->toContain('worlds, with a file');
+    $this->get('/games/ferrywright')
+        ->assertOk()
+        ->assertSee($root)
+        ->assertSee('nothing is kept');
+    // What its keeper changes there afterwards changes nothing here.
+    $digest = hash('sha256', 'white');
+    file_put_contents("{$root}/data/gulls.png", 'grey');
+    expect((new Store())->has($digest))->toBeTrue();
+});
+
+it('says of a version that its definition does not list what is to be done, and keeps nothing', function (): void {
+    $install = kept(gameFolder('9.9'));
+    expect($install->state)->toBe(InstallState::Failed)->and($install->problem)->toContain('Ferrywright 9.9')->toContain('Add it');
+});
+
+it('reads no folder that nobody has opened', function (): void {
+    $this->from('/games/ferrywright')
+        ->post('/games/ferrywright/installs', ['path' => gameFolder()])
+        ->assertRefused('may not be read yet');
+    expect(Install::query()->count())->toBe(0);
+});
+
+it('makes an instance the whole game, and one without mods the game as it came', function (): void {
+    World::depot();
+    kept($root = gameFolder());
+    $instance = World::applied(['gulls']);
+    $folder = new Folder($instance);
+    expect(readlink($folder->live('engine/lib/sea.so')))
+        ->toBe('sea.so.1')
+        ->and(is_executable($folder->live('engine/ferry')))
+        ->toBeTrue()
+        ->and(fileinode($folder->live('engine/lib/sea.so.1')))
+        ->toBe(fileinode((new Store())->path((string) hash_file('sha256', "{$root}/engine/lib/sea.so.1"))))
+        ->and(is_file($folder->live('mods/somebody.zip')))
+        ->toBeFalse()
+        ->and(fileinode($folder->live('settings.ini')))
+        ->not->toBe(fileinode((new Store())->path(hash('sha256', "sound=1\n"))));
+    $this->get("/instances/{$instance->id}/differs")
+        ->assertOk()
+        ->assertSee('mods/')
+        ->assertDontSee('engine/ferry');
+});
+
+it('keeps what the game has written into its own files, and lays the rest anew', function (): void {
+    World::depot();
+    kept(gameFolder());
+    $instance = World::applied(['gulls']);
+    $folder = new Folder($instance);
+    file_put_contents($folder->live('settings.ini'), "sound=0\n");
+    // Written as programs write: a new file in the place of the old one.
+    file_put_contents($folder->live('data/new'), 'painted');
+    rename($folder->live('data/new'), $folder->live('data/gulls.png'));
+    unlink($folder->live('engine/ferry'));
+    $instance = applying($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
+    expect(file_get_contents($folder->live('settings.ini')))
+        ->toBe("sound=0\n")
+        ->and(file_get_contents($folder->live('data/gulls.png')))
+        ->toBe('painted')
+        ->and(is_file($folder->live('engine/ferry')))
+        ->toBeTrue()
+        ->and((new Store())->has(hash('sha256', 'white')))
+        ->toBeTrue();
+    $this->get("/instances/{$instance->id}/differs")
+        ->assertSee('data/gulls.png')
+        ->assertSee('written into since');
+});
+
+it('goes over to files that were read anew, and takes out those that nobody uses', function (): void {
+    World::depot();
+    $first = kept(gameFolder());
+    $instance = World::applied(['gulls']);
+    $second = kept(gameFolder(more: ['data/gulls.png' => 'grey', 'data/terns.png' => 'black']));
+    expect(Install::query()->count())->toBe(2);
+    $instance = applying($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
+    $folder = new Folder($instance);
+    expect($instance->install_id)
+        ->toBe($second->id)
+        ->and(file_get_contents($folder->live('data/gulls.png')))
+        ->toBe('grey')
+        ->and(is_file($folder->live('data/terns.png')))
+        ->toBeTrue();
+    kept(gameFolder());
+    expect(Install::query()->whereKey($first->id)->exists())->toBeFalse();
+    $this->from('/games/ferrywright')
+        ->delete("/games/ferrywright/installs/{$second->id}")
+        ->assertRefused('laid over it');
+});
