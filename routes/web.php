@@ -149,7 +149,9 @@ Route::middleware(SaysOnTheForm::class)->group(function (): void {
     Route::post('/games/guess', [WorkbenchController::class, 'guess'])->name('games.guess');
     Route::post('/games/{game}/installs', [InstallController::class, 'store'])->name('installs.store');
     Route::post('/games/{game}/installs/{install}', [InstallController::class, 'again'])->name('installs.again')->whereNumber('install');
-    Route::delete('/games/{game}/installs/{install}', [InstallController::class, 'destroy'])->name('installs.destroy')->whereNumber('install');
+    Route::delete('/games/{game}/installs/{install}', [InstallController::class, 'destroy'])
+        ->name('installs.destroy')
+        ->whereNumber('install');
     Route::get('/access', [AccessController::class, 'index'])->name('access');
     Route::post('/access', [AccessController::class, 'store'])->name('access.open');
     Route::delete('/access/{opening}', [AccessController::class, 'destroy'])->name('access.close')->whereNumber('opening');

@@ -103,7 +103,7 @@ final class Demo extends Command
         parent::__construct();
     }
 
-    public function handle(DemoDepots $depots, DemoPacks $packs, GameArchives $archives): int
+    public function handle(DemoDepots $depots, DemoPacks $packs, GameArchives $archives, DemoInstall $install): int
     {
         array_map($this->warn(...), $depots->fill());
         if ($this->option('bare') || Instance::query()->exists()) {
@@ -113,6 +113,7 @@ final class Demo extends Command
         (new Process([PHP_BINARY, base_path('standins/content/game.php'), '--version', '1.4.9', '--out', $archive]))->mustRun();
         $archives->keep($this->games->get('ferrywright'), '1.4.9', $archive, 'ferrywright.jar');
         unlink($archive);
+        $install->keep();
         foreach (self::INSTANCES as [$name, $game, $base, $wants, $rehearse]) {
             $this->make($name, $game, $base, array_fill_keys($wants, '*'), $rehearse);
         }

@@ -19,7 +19,7 @@ final readonly class KeepInstall implements Undertaking
     private const TOLD = 3;
 
     public function __construct(
-        private InstallReading $reading,
+        private InstallReading $folder,
         private Installs $installs,
         private Games $games,
         private Tasks $tasks,
@@ -32,10 +32,16 @@ final readonly class KeepInstall implements Undertaking
      */
     public function start(string $game, string $root, string $version = ''): Install
     {
-        $install = Install::query()->create(['game' => $game, 'folder' => $root, 'version' => $version, 'state' => InstallState::Reading]);
+        $install = $this->reading($game, $root, $version);
         $this->tasks->begin(TaskKind::Install, 'looking which version it is', ['install' => $install->id]);
 
         return $install;
+    }
+
+    /** One that is to be read. */
+    public function reading(string $game, string $root, string $version = ''): Install
+    {
+        return Install::query()->create(['game' => $game, 'folder' => $root, 'version' => $version, 'state' => InstallState::Reading]);
     }
 
     public function run(Task $task): void
@@ -47,7 +53,7 @@ final readonly class KeepInstall implements Undertaking
         $game = $this->games->get($install->game);
         try {
             is_dir($install->folder) || throw Refusal::conflict('The folder is not there any more.');
-            $version = $this->reading->version($game, $install->folder) ?? $install->version;
+            $version = $this->folder->version($game, $install->folder) ?? $install->version;
             $version !== '' ||
                 throw Refusal::unusable('Nothing in the folder says which version it is. Say it beside the folder, and read it again.');
             $install->update(['version' => $version]);
@@ -60,13 +66,13 @@ final readonly class KeepInstall implements Undertaking
 
     private function read(Install $install, Task $task): void
     {
-        [$entries, $left] = $this->reading->entries($this->games->get($install->game), $install->folder);
+        [$entries, $left] = $this->folder->entries($this->games->get($install->game), $install->folder);
         $entries !== [] || throw Refusal::unusable('There is no file of a game in that folder.');
         $rows = $not = [];
         $bytes = $links = 0;
         foreach ($entries as $number => $entry) {
             $number % 20 === 0 && $task->advance("keeping {$install->version}", $number, count($entries));
-            $kept = $this->reading->keep($install->folder, $entry);
+            $kept = $this->folder->keep($install->folder, $entry);
             if (is_string($kept)) {
                 $not[] = $kept;
 
