@@ -49,9 +49,21 @@ final readonly class Archives
             array_filter($entries, fn (array $entry): bool => ! isset($entry['sha256']) || ! $this->store->has($entry['sha256'])) === [];
     }
 
+    /** Whether a file of the store is an archive: anything else is laid as it is. What is called like one has to be one. */
+    public function isArchive(string $sha256, string $name): bool
+    {
+        return preg_match('/\.(?:zip|jar)$/i', $name) === 1 ||
+            str_starts_with((string) @file_get_contents($this->store->path($sha256), false, null, 0, 4), "PK\x03\x04");
+    }
+
     /** @throws UnsafeArchive */
     public function check(string $sha256, string $name, GameDefinition $game): void
     {
+        if (! $this->isArchive($sha256, $name)) {
+            $this->keep($sha256, []);
+
+            return;
+        }
         $entries = $this->reading->entries($this->store->path($sha256), $name);
         $this->keep(
             $sha256,

@@ -217,7 +217,7 @@ final readonly class Laying
         $kind = $selected->package->kind;
         $place = $placement->placeOf($kind, $file->name);
         $files = [];
-        if ($place->unpack) {
+        if ($place->unpack && $this->archives->isArchive($file->sha256, $file->name)) {
             [$entries, $contents] = $this->archives->unpacked($file->sha256, $file->name);
             foreach (ContentFolder::of($entries, $place, $file->content, $file->name) as $path => $entry) {
                 $files[$placement->pathWithin($place, (string) $path)] = $contents[$entry->path];

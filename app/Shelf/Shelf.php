@@ -24,8 +24,12 @@ use ZipArchive;
 /** The own shelf: packages made from files that a person brought, kept beside the depots and treated alike. */
 final readonly class Shelf
 {
-    public function __construct(private Store $store, private Recognising $recognising, private Synchronising $synchronising)
-    {
+    public function __construct(
+        private Store $store,
+        private Recognising $recognising,
+        private Synchronising $synchronising,
+        private Repacking $repacking,
+    ) {
     }
 
     /** The depot that stands for the shelf: where a depot has the same release, it is asked first. */
@@ -49,10 +53,13 @@ final readonly class Shelf
     {
         $path = $file->path();
         try {
+            if ($this->repacking->repack($path, $file->name)) {
+                $file->update(['name' => preg_replace('/\.(?:7z|rar)$/i', '', $file->name).'.zip', 'size' => (int) filesize($path)]);
+            }
             $digest = (string) hash_file('sha256', $path);
             $found = $this->recognising->of($path, $file->name, $digest, $file->game);
             $licence = Licence::of($path);
-        } catch (UnsafeArchive $failure) {
+        } catch (UnsafeArchive|Refusal $failure) {
             @unlink($path);
             $file->update(['state' => ShelfState::Refused, 'problem' => $failure->getMessage()]);
 

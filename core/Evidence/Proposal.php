@@ -14,6 +14,9 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 /** What a file that says nothing of itself probably is, by its name and by what is in it. A person has the last word. */
 final readonly class Proposal
 {
+    /** Bytes of a program that are read. */
+    private const HEAD = 32_000_000;
+
     /** @param  list<string>  $why  sentences */
     private function __construct(
         public string $id,
@@ -43,6 +46,9 @@ final readonly class Proposal
             array_values(array_filter($paths, fn (string $one): bool => $content === '' || str_starts_with($one, "{$content}/"))),
         );
         [$kind, $as] = self::kind($inside, $kinds, $isArchive);
+        if (! $isArchive) {
+            [$as, $version] = self::native($path, $as, $version);
+        }
         $id = ltrim(
             trim(
                 (string) preg_replace(
@@ -68,10 +74,23 @@ final readonly class Proposal
         );
     }
 
+    /** @return array{string, string} what a program or library says in its head, and the version that it has in its resources */
+    private static function native(string $path, string $as, string $version): array
+    {
+        $bytes = (string) file_get_contents($path, false, null, 0, self::HEAD);
+        $head = NativeHead::of($bytes);
+        $says = $head?->format === 'PE' ? VersionResource::of($bytes) : null;
+
+        return [
+            $head === null ? $as : trim($head->words().' '.$as),
+            $version !== '' || $says === null ? $version : (ltrim($says['productVersion'], '0.') === '' ? '' : $says['productVersion']),
+        ];
+    }
+
     /** @return array{string, string} name and version; "Tide_Clock-v2.1.3.zip" is Tide Clock 2.1.3 */
     private static function named(string $file): array
     {
-        $stem = (string) preg_replace('/\.(?:zip|jar|dll|7z|rar|tar\.gz)$/i', '', $file);
+        $stem = (string) preg_replace('/\.(?:zip|jar|dll|exe|so(?:\.\d+)*|7z|rar|tar\.gz)$/i', '', $file);
         // What a browser adds to the second of two files.
         $stem = (string) preg_replace('/ ?\(\d+\)$/', '', $stem);
         $version = '';

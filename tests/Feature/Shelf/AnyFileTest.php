@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Disk\Folder;
+use App\Models\Instance;
+use App\Shelf\ShelfFile;
+use App\Shelf\ShelfState;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\File;
+use Symfony\Component\Process\Process;
+use Tests\Support\World;
+
+beforeEach(fn () => World::depot());
+
+function dropped(Instance $instance, string $name, string $bytes): ShelfFile
+{
+    test()
+        ->post('/shelf', ['instance' => $instance->id, 'files' => [UploadedFile::fake()->createWithContent($name, $bytes)]])
+        ->assertRedirect();
+
+    return ShelfFile::query()->latest('id')->firstOrFail();
+}
+
+it('says what a library of code is, and lays it as it is', function (): void {
+    $library = glob('/usr/lib/x86_64-linux-gnu/libz.so.1.*')[0];
+    $instance = World::applied(['gulls']);
+    $file = dropped($instance, 'sea-spray-1.2.so', (string) file_get_contents($library));
+    expect([$file->state, $file->package_id, $file->version])
+        ->toBe([ShelfState::Asks, 'sea-spray', '1.2'])
+        ->and(implode(' ', $file->found['why']))
+        ->toContain('library (ELF) for x86-64 that asks for libc.so.6');
+    $this->post("/shelf/{$file->id}", ['id' => 'sea-spray', 'name' => 'Sea Spray', 'version' => '1.2', 'kind' => 'mod'])
+        ->assertRedirect()
+        ->assertSessionHasNoErrors();
+    $this->post("/instances/{$instance->id}/shelf/{$file->id}/add")->assertRedirect("/instances/{$instance->id}/draft");
+    World::apply($instance->refresh());
+    expect(hash_file('sha256', (new Folder($instance))->live('mods/sea-spray-1.2.so')))->toBe(hash_file('sha256', $library));
+});
+
+// The packer is 7-Zip itself, which shares no code with the program that reads it here.
+it('reads what is packed by 7-Zip as the archive that it is', function (): void {
+    $folder = sys_get_temp_dir().'/stasimon-seven-'.bin2hex(random_bytes(4));
+    File::ensureDirectoryExists($folder);
+    $known = config('stasimon.var').'/depots/slipway/files/gulls-2.0.0.zip';
+    (new Process(['unzip', '-q', $known, '-d', "{$folder}/in"]))->mustRun();
+    (new Process(['7zz', 'a', '-bso0', "{$folder}/gulls.7z", '.'], "{$folder}/in"))->mustRun();
+    $file = dropped(World::applied(['long-piers']), 'gulls.7z', (string) file_get_contents("{$folder}/gulls.7z"));
+    expect([$file->name, $file->package_id, $file->version, $file->state])->toBe(['gulls.zip', 'gulls', '2.0.0', ShelfState::Ready]);
+});
+
+it('refuses a damaged one with a sentence, and keeps nothing of it', function (): void {
+    $file = dropped(World::applied(['gulls']), 'gulls.7z', "7z\xBC\xAF\x27\x1C".random_bytes(2_000));
+    expect($file->state)->toBe(ShelfState::Refused)->and($file->problem)->toContain('packed as 7z')->toContain('damaged');
+});
