@@ -38,11 +38,12 @@ final readonly class Layers
         ['Rehearsals', 'Rehearsals\Culprits'],
         ['Configs', 'Rehearsals\Play', 'Sharing'],
         ['Http\Middleware', 'Numbers', 'Packs', 'Sharing\Whole'],
-        ['Console', 'Findings', 'Http\Forms'],
+        ['Console', 'Console\Demo', 'Findings', 'Http\Forms'],
         ['Findings\Rules', 'View'],
         ['View\Base', 'View\Configs', 'View\Drafts', 'View\Find', 'View\LineUp', 'View\Rehearsals', 'View\Sharing'],
         ['View\Games', 'View\Moving', 'View\Places'],
         [
+            'Http\Access',
             'Http\Configs',
             'Http\Depots',
             'Http\Drafts',

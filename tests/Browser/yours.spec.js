@@ -45,7 +45,7 @@ test('a folder from elsewhere: read, made an instance, and clean as it was', asy
     await page.goto('/folders');
     await page.getByLabel('Folder', { exact: true }).fill('/etc');
     await page.getByRole('button', { name: 'Read it' }).click();
-    await expect(page.getByText('not a folder below one that may be read')).toBeVisible();
+    await expect(page.getByText('may not be read yet')).toBeVisible();
     await page.goto('/folders');
     await page.getByLabel('Folder', { exact: true }).fill(old);
     await page.getByRole('button', { name: 'Read it' }).click();

@@ -1,3 +1,4 @@
+@use('App\View\Drafts\DraftChange')
 @props(['instance', 'page', 'lineUp', 'one', 'names', 'state'])
 @php($id = $one->package->id)
 @php($base = $one->package->kind->isBase())
@@ -9,7 +10,7 @@
             <a class="hover:underline" href="{{ route('packages.show', [$instance, $id]) }}">{{ $one->package->title() }}</a>
         @endif
     </td>
-    <td class="ver">{{ $state === App\View\Drafts\DraftChange::Changes ? $page->versionBefore($id) . ' → ' : '' }}{{ $one->release->version }}</td>
+    <td class="ver">{{ $state === DraftChange::Changes ? $page->versionBefore($id) . ' → ' : '' }}{{ $one->release->version }}</td>
     <td class="soft">
         @if ($base)
             part of the base
@@ -29,7 +30,7 @@
         @if ($page->isUpdate($id))
             <x-act :action="route('draft.leave', $instance)" :fields="['id' => $id]" :instance="$instance"
                 :label="'Leave ' . $one->package->title() . ' as it is'">Leave it</x-act>
-        @elseif (!$base && $one->isWanted() && $state !== App\View\Drafts\DraftChange::Stays)
+        @elseif (!$base && $one->isWanted() && $state !== DraftChange::Stays)
             <x-act :action="route('draft.remove', $instance)" :fields="['id' => $id]" :instance="$instance"
                 :label="'Do without ' . $one->package->title()">Do without</x-act>
         @endif

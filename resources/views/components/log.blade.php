@@ -1,3 +1,4 @@
+@use('App\View\Rehearsals\LogPage')
 @props(['log'])
 @php($window = $log->window)
 @php($choice = $log->choice)
@@ -40,7 +41,7 @@
         <p class="px-[18px] py-2">
             @if ($window->from > 0)
                 <a class="link"
-                    href="?{{ http_build_query($choice->address(['from' => max(0, $window->from - App\View\Rehearsals\LogPage::WINDOW)])) }}">Earlier
+                    href="?{{ http_build_query($choice->address(['from' => max(0, $window->from - LogPage::WINDOW)])) }}">Earlier
                     lines</a>
             @endif
             @if ($window->from + count($window->rows) < $window->total)

@@ -79,7 +79,8 @@
             @endif
         </section>
         <section>
-            <h2>{{ count($page->lost(LeftBehind::Replaced)) }} {{ count($page->lost(LeftBehind::Replaced)) === 1 ? 'has' : 'have' }} an understudy there</h2>
+            @php($replaced = count($page->lost(LeftBehind::Replaced)))
+            <h2>{{ $replaced }} {{ $replaced === 1 ? 'has' : 'have' }} an understudy there</h2>
             @forelse ($page->lost(LeftBehind::Replaced) as $one)
                 @foreach ($one['instead'] as $id => $hold)
                     <p class="pair"><span>{{ $page->name((string) $id) }} for {{ $one['name'] }}</span><span

@@ -12,7 +12,8 @@
                 What differs takes {{ App\View\Bytes::words($bytes) }}.</span>
         </form>
         @if ($differing === [])
-            <p class="px-[18px] soft">{{ $words === '' ? 'Nothing differs: it is the game as it came.' : 'Nothing of that name differs.' }}</p>
+            <p class="px-[18px] soft">{{ $words === '' ? 'Nothing differs: it is the game as it came.'
+                : 'Nothing of that name differs.' }}</p>
         @else
             <x-table :columns="['Path' => '', 'Whose' => '', 'How' => '', 'Size' => '']" :numbers="['Size']">
                 @foreach ($differing as $one)

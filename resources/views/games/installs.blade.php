@@ -16,7 +16,7 @@
                         <td><span class="ver break-words">{{ $one->folder }}</span>
                             <span class="soft">{{ $one->kept_at->diffForHumans() }}. {{ $one->left_out }}</span></td>
                     @else
-                        <td colspan="2" @class(['warn' => $one->state === InstallState::Reading, 'bad' => $one->state === InstallState::Failed])>
+                        <td colspan="2" class="{{ $one->state === InstallState::Reading ? 'warn' : 'bad' }}">
                             {{ $one->state === InstallState::Reading ? 'is being read' : 'could not be read' }}</td>
                         <td><span class="ver break-words">{{ $one->folder }}</span> <span class="bad">{{ $one->problem }}</span></td>
                     @endif

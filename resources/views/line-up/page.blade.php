@@ -86,10 +86,11 @@
                                         </tr>
                                     @endif
                                     @foreach ($rows as $row)
+                                        @php($at = $row->standing)
                                         <tr data-row tabindex="-1"
-                                            data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $row->standing->note) }}"
-                                            class="{{ $row->standing->state === RowState::On ? '' : 'away' }}"
-                                            data-state="{{ $row->standing->state->isSwitchedOff() ? 'off' : 'on' }}">
+                                            data-words="{{ Str::lower($row->name . ' ' . $row->id . ' ' . $at->note) }}"
+                                            class="{{ $at->state === RowState::On ? '' : 'away' }}"
+                                            data-state="{{ $at->state->isSwitchedOff() ? 'off' : 'on' }}">
                                             <td>
                                                 @if ($row->kind !== 'loader')
                                                     <input type="checkbox" form="bulk" name="ids[]" value="{{ $row->id }}"
@@ -97,8 +98,8 @@
                                                 @endif
                                             </td>
                                             <td>
-                                                @if ($row->standing->finding)
-                                                    <x-mark :level="$row->standing->finding->level" />
+                                                @if ($at->finding)
+                                                    <x-mark :level="$at->finding->level" />
                                                 @endif
                                             </td>
                                             <td class="name">
@@ -107,8 +108,8 @@
                                                 @else
                                                     <a class="hover:underline" data-open
                                                         href="{{ route('packages.show', [$instance, $row->id]) }}">{{ $row->name }}</a>
-                                                    @endif @if ($row->standing->note !== '')
-                                                        <span class="note" title="Your note">{{ $row->standing->note }}</span>
+                                                    @endif @if ($at->note !== '')
+                                                        <span class="note" title="Your note">{{ $at->note }}</span>
                                                     @endif
                                             </td>
                                             <td class="ver">{{ $row->version }}@if ($row->isPinned())
@@ -116,19 +117,19 @@
                                                 @endif
                                             </td>
                                             <td class="ver whitespace-nowrap">
-                                                @if ($row->standing->update)
-                                                    @if ($row->standing->update->fits)
-                                                        <span class="good">{{ $row->standing->update->fits }}</span>
-                                                        @if ($row->standing->update->fits !== $row->standing->update->newest)
+                                                @if ($at->update)
+                                                    @if ($at->update->fits)
+                                                        <span class="good">{{ $at->update->fits }}</span>
+                                                        @if ($at->update->fits !== $at->update->newest)
                                                             <span class="quiet"
-                                                                title="{{ $row->standing->update->newest }} is the newest, and does not fit">of
-                                                                {{ $row->standing->update->newest }}</span>
+                                                                title="{{ $at->update->newest }} is the newest, and does not fit">of
+                                                                {{ $at->update->newest }}</span>
                                                     @endif @elseif ($row->isPinned())<span class="quiet"
-                                                            title="Exactly {{ $row->version }} is asked for">{{ $row->standing->update->newest }}
+                                                            title="Exactly {{ $row->version }} is asked for">{{ $at->update->newest }}
                                                             is newer</span>
                                                     @else<span class="quiet"
                                                             title="It does not fit with everything else that is asked
-                                                                for">{{ $row->standing->update->newest }}
+                                                                for">{{ $at->update->newest }}
                                                             does not fit</span>
                                                     @endif
                                                 @endif
@@ -139,18 +140,18 @@
                                                 @endif
                                                 @if ($row->kind === 'loader')
                                                     part of the base
-                                                @elseif ($row->standing->state !== RowState::Off)
+                                                @elseif ($at->state !== RowState::Off)
                                                     <x-because :because="$row->because" :names="$names" />
                                                 @endif
-                                                @if (!in_array($row->standing->range, ['', '*'], true) && !$row->isPinned())
-                                                    <span class="ver">{{ $row->standing->range }}</span>
+                                                @if (!in_array($at->range, ['', '*'], true) && !$row->isPinned())
+                                                    <span class="ver">{{ $at->range }}</span>
                                                 @endif
                                             </td>
                                             @if ($page->started->unknown === '')
-                                                <td @class(['num wide-only ver', 'bad' => $row->standing->started === 'began',
-                                                    'soft' => $row->standing->started === 'no'])
-                                                    @if ($row->standing->started === 'began') title="It began to start and was not through" @endif>
-                                                    {{ $row->standing->started }}</td>
+                                                <td @class(['num wide-only ver', 'bad' => $at->started === 'began',
+                                                    'soft' => $at->started === 'no'])
+                                                    @if ($at->started === 'began') title="It began to start and was not through" @endif>
+                                                    {{ $at->started }}</td>
                                             @endif
                                             <td class="soft wide-only">{{ $row->side }}</td>
                                             <td class="num">{{ $row->size > 0 ? App\View\Bytes::words($row->size) : '' }}</td>

@@ -10,7 +10,8 @@
         </h1>
         <p class="max-w-[70ch]">{{ $page->row?->summary ?: 'No depot has it any more. What is applied stays.' }}</p>
         <p
-            class="mt-2 font-medium {{ match ($page->prospect->verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default
+            class="mt-2 font-medium
+                {{ match ($page->prospect->verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default
                 => 'soft'} }}">
             {{ $page->isOff() ? 'Turned off here, and remembered.' : ucfirst($page->prospect->verdict->text) . '.' }}</p>
         @if ($package->kind !== Stasimon\Core\Catalogue\Kind::Loader)

@@ -37,25 +37,13 @@ function gameFolder(string $version = '3.2.1', array $more = []): string
     return $root;
 }
 
-function kept(string $root): Install
+function keptInstall(string $root): Install
 {
     test()
         ->post('/games/ferrywright/installs', ['path' => $root, 'open' => '1'])
         ->assertRedirect();
 
     return Install::query()->orderByDesc('id')->firstOrFail();
-}
-
-/** @return array<string, string> path => SHA-256, of what is the game's */
-function standing(Instance $instance): array
-{
-    $found = [];
-    foreach (array_keys((new Folder($instance))->files()) as $path) {
-        $file = (new Folder($instance))->live((string) $path);
-        is_link($file) || ($found[(string) $path] = (string) hash_file('sha256', $file));
-    }
-
-    return $found;
 }
 
 function applying(Instance $instance, Closure $step): Instance
@@ -67,7 +55,7 @@ function applying(Instance $instance, Closure $step): Instance
 }
 
 it('keeps the files of a game, recognises its version, and leaves out what is not its', function (): void {
-    $install = kept($root = gameFolder());
+    $install = keptInstall($root = gameFolder());
     expect([$install->state, $install->version, $install->files, $install->problem])
         ->toBe([InstallState::Kept, '3.2.1', 6, null])
         ->and($install->left_out)
@@ -85,7 +73,7 @@ it('keeps the files of a game, recognises its version, and leaves out what is no
 });
 
 it('says of a version that its definition does not list what is to be done, and keeps nothing', function (): void {
-    $install = kept(gameFolder('9.9'));
+    $install = keptInstall(gameFolder('9.9'));
     expect($install->state)->toBe(InstallState::Failed)->and($install->problem)->toContain('Ferrywright 9.9')->toContain('Add it');
 });
 
@@ -98,7 +86,7 @@ it('reads no folder that nobody has opened', function (): void {
 
 it('makes an instance the whole game, and one without mods the game as it came', function (): void {
     World::depot();
-    kept($root = gameFolder());
+    keptInstall($root = gameFolder());
     $instance = World::applied(['gulls']);
     $folder = new Folder($instance);
     expect(readlink($folder->live('engine/lib/sea.so')))
@@ -119,7 +107,7 @@ it('makes an instance the whole game, and one without mods the game as it came',
 
 it('keeps what the game has written into its own files, and lays the rest anew', function (): void {
     World::depot();
-    kept(gameFolder());
+    keptInstall(gameFolder());
     $instance = World::applied(['gulls']);
     $folder = new Folder($instance);
     file_put_contents($folder->live('settings.ini'), "sound=0\n");
@@ -143,9 +131,9 @@ it('keeps what the game has written into its own files, and lays the rest anew',
 
 it('goes over to files that were read anew, and takes out those that nobody uses', function (): void {
     World::depot();
-    $first = kept(gameFolder());
+    $first = keptInstall(gameFolder());
     $instance = World::applied(['gulls']);
-    $second = kept(gameFolder(more: ['data/gulls.png' => 'grey', 'data/terns.png' => 'black']));
+    $second = keptInstall(gameFolder(more: ['data/gulls.png' => 'grey', 'data/terns.png' => 'black']));
     expect(Install::query()->count())->toBe(2);
     $instance = applying($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
     $folder = new Folder($instance);
@@ -155,7 +143,7 @@ it('goes over to files that were read anew, and takes out those that nobody uses
         ->toBe('grey')
         ->and(is_file($folder->live('data/terns.png')))
         ->toBeTrue();
-    kept(gameFolder());
+    keptInstall(gameFolder());
     expect(Install::query()->whereKey($first->id)->exists())->toBeFalse();
     $this->from('/games/ferrywright')
         ->delete("/games/ferrywright/installs/{$second->id}")

@@ -13,7 +13,7 @@ use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
 
-function dropped(Instance $instance, string $name, string $bytes): ShelfFile
+function droppedFile(Instance $instance, string $name, string $bytes): ShelfFile
 {
     test()
         ->post('/shelf', ['instance' => $instance->id, 'files' => [UploadedFile::fake()->createWithContent($name, $bytes)]])
@@ -25,7 +25,7 @@ function dropped(Instance $instance, string $name, string $bytes): ShelfFile
 it('says what a library of code is, and lays it as it is', function (): void {
     $library = glob('/usr/lib/x86_64-linux-gnu/libz.so.1.*')[0];
     $instance = World::applied(['gulls']);
-    $file = dropped($instance, 'sea-spray-1.2.so', (string) file_get_contents($library));
+    $file = droppedFile($instance, 'sea-spray-1.2.so', (string) file_get_contents($library));
     expect([$file->state, $file->package_id, $file->version])
         ->toBe([ShelfState::Asks, 'sea-spray', '1.2'])
         ->and(implode(' ', $file->found['why']))
@@ -45,11 +45,11 @@ it('reads what is packed by 7-Zip as the archive that it is', function (): void 
     $known = config('stasimon.var').'/depots/slipway/files/gulls-2.0.0.zip';
     (new Process(['unzip', '-q', $known, '-d', "{$folder}/in"]))->mustRun();
     (new Process(['7zz', 'a', '-bso0', "{$folder}/gulls.7z", '.'], "{$folder}/in"))->mustRun();
-    $file = dropped(World::applied(['long-piers']), 'gulls.7z', (string) file_get_contents("{$folder}/gulls.7z"));
+    $file = droppedFile(World::applied(['long-piers']), 'gulls.7z', (string) file_get_contents("{$folder}/gulls.7z"));
     expect([$file->name, $file->package_id, $file->version, $file->state])->toBe(['gulls.zip', 'gulls', '2.0.0', ShelfState::Ready]);
 });
 
 it('refuses a damaged one with a sentence, and keeps nothing of it', function (): void {
-    $file = dropped(World::applied(['gulls']), 'gulls.7z', "7z\xBC\xAF\x27\x1C".random_bytes(2_000));
+    $file = droppedFile(World::applied(['gulls']), 'gulls.7z', "7z\xBC\xAF\x27\x1C".random_bytes(2_000));
     expect($file->state)->toBe(ShelfState::Refused)->and($file->problem)->toContain('packed as 7z')->toContain('damaged');
 });

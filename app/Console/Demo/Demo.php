@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Console;
+namespace App\Console\Demo;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Depot;
