@@ -14,7 +14,7 @@ use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 /** A game as it lies on somebody's disk, with a mod and a world of theirs in it. */
-function gameFolder(string $version = '3.2.1', array $more = []): string
+function folderOfGame(string $version = '3.2.1', array $more = []): string
 {
     $root = sys_get_temp_dir().'/stasimon-game-'.bin2hex(random_bytes(4)).'/Ferrywright';
     $files = $more + [
@@ -55,7 +55,7 @@ function applying(Instance $instance, Closure $step): Instance
 }
 
 it('keeps the files of a game, recognises its version, and leaves out what is not its', function (): void {
-    $install = keptInstall($root = gameFolder());
+    $install = keptInstall($root = folderOfGame());
     expect([$install->state, $install->version, $install->files, $install->problem])
         ->toBe([InstallState::Kept, '3.2.1', 6, null])
         ->and($install->left_out)
@@ -73,20 +73,20 @@ it('keeps the files of a game, recognises its version, and leaves out what is no
 });
 
 it('says of a version that its definition does not list what is to be done, and keeps nothing', function (): void {
-    $install = keptInstall(gameFolder('9.9'));
+    $install = keptInstall(folderOfGame('9.9'));
     expect($install->state)->toBe(InstallState::Failed)->and($install->problem)->toContain('Ferrywright 9.9')->toContain('Add it');
 });
 
 it('reads no folder that nobody has opened', function (): void {
     $this->from('/games/ferrywright')
-        ->post('/games/ferrywright/installs', ['path' => gameFolder()])
+        ->post('/games/ferrywright/installs', ['path' => folderOfGame()])
         ->assertRefused('may not be read yet');
     expect(Install::query()->count())->toBe(0);
 });
 
 it('makes an instance the whole game, and one without mods the game as it came', function (): void {
     World::depot();
-    keptInstall($root = gameFolder());
+    keptInstall($root = folderOfGame());
     $instance = World::applied(['gulls']);
     $folder = new Folder($instance);
     expect(readlink($folder->live('engine/lib/sea.so')))
@@ -107,7 +107,7 @@ it('makes an instance the whole game, and one without mods the game as it came',
 
 it('keeps what the game has written into its own files, and lays the rest anew', function (): void {
     World::depot();
-    keptInstall(gameFolder());
+    keptInstall(folderOfGame());
     $instance = World::applied(['gulls']);
     $folder = new Folder($instance);
     file_put_contents($folder->live('settings.ini'), "sound=0\n");
@@ -131,9 +131,9 @@ it('keeps what the game has written into its own files, and lays the rest anew',
 
 it('goes over to files that were read anew, and takes out those that nobody uses', function (): void {
     World::depot();
-    $first = keptInstall(gameFolder());
+    $first = keptInstall(folderOfGame());
     $instance = World::applied(['gulls']);
-    $second = keptInstall(gameFolder(more: ['data/gulls.png' => 'grey', 'data/terns.png' => 'black']));
+    $second = keptInstall(folderOfGame(more: ['data/gulls.png' => 'grey', 'data/terns.png' => 'black']));
     expect(Install::query()->count())->toBe(2);
     $instance = applying($instance, fn (Plan $plan): Plan => $plan->wanting('long-piers'));
     $folder = new Folder($instance);
@@ -143,7 +143,7 @@ it('goes over to files that were read anew, and takes out those that nobody uses
         ->toBe('grey')
         ->and(is_file($folder->live('data/terns.png')))
         ->toBeTrue();
-    keptInstall(gameFolder());
+    keptInstall(folderOfGame());
     expect(Install::query()->whereKey($first->id)->exists())->toBeFalse();
     $this->from('/games/ferrywright')
         ->delete("/games/ferrywright/installs/{$second->id}")
