@@ -16,9 +16,7 @@ final readonly class Differences
     {
     }
 
-    /**
-     * @return list<Differing> by path
-     */
+    /** @return list<Differing> what is otherwise than the game has it, then what is there besides, each by path */
     public function of(Instance $instance): array
     {
         $folder = new Folder($instance);
@@ -40,15 +38,18 @@ final readonly class Differences
                 $package === null ? 'yours' : (string) ($names[$package] ?? $package),
                 $entry->size,
                 match (true) {
-                    $package !== null => $isGames ? "lies over the game's" : 'added',
-                    default => $isGames ? 'written into since' : 'added',
+                    ! $isGames => 'added',
+                    $package !== null => "lies over the game's",
+                    default => 'written into since',
                 },
+                ! $isGames,
             );
         }
         foreach (array_diff_key($game, $seen) as $path => $file) {
-            $found[] = new Differing((string) $path, 'the game', 0, 'is not there');
+            $found[] = new Differing((string) $path, 'the game', 0, 'is not there', false);
         }
-        usort($found, fn (Differing $a, Differing $b): int => strcmp($a->path, $b->path));
+        // What is otherwise than the game has it comes before what is only there besides.
+        usort($found, fn (Differing $a, Differing $b): int => [$a->isAdded, $a->path] <=> [$b->isAdded, $b->path]);
 
         return $found;
     }

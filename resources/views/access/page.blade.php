@@ -5,18 +5,18 @@
         <p class="soft max-w-[75ch] mb-3">Stasimon reads no folder of this machine and asks no host of your own network but those that
             stand here. Folders are read and never written.</p>
         <x-table :columns="['What' => '', 'Which' => '', 'Until' => '', 'Act' => '']" headless>
-            @foreach ($folders as $folder)
+            @foreach ($folders as $one)
                 <tr data-row tabindex="-1">
                     <td>folder</td>
-                    <td class="ver break-words">{{ $folder }}</td>
+                    <td class="ver break-words">{{ $one }}</td>
                     <td class="soft">said when Stasimon was started</td>
                     <td></td>
                 </tr>
             @endforeach
-            @foreach ($hosts as $host)
+            @foreach ($hosts as $one)
                 <tr data-row tabindex="-1">
                     <td>host</td>
-                    <td class="ver">{{ $host }}</td>
+                    <td class="ver">{{ $one }}</td>
                     <td class="soft">said when Stasimon was started</td>
                     <td></td>
                 </tr>

@@ -15,7 +15,9 @@
             <p class="px-[18px] soft">{{ $words === '' ? 'Nothing differs: it is the game as it came.'
                 : 'Nothing of that name differs.' }}</p>
         @else
-            <x-table :columns="['Path' => '', 'Whose' => '', 'How' => '', 'Size' => '']" :numbers="['Size']">
+            <div class="scroll"><table class="grid-table">
+                <thead><tr><th>Path</th><th style="width: 220px">Whose</th><th style="width: 160px">How</th><th class="num"
+                    style="width: 100px">Size</th></tr></thead>
                 @foreach ($differing as $one)
                     <tr data-row tabindex="-1">
                         <td class="ver break-words">{{ mb_scrub($one->path) }}</td>
@@ -24,7 +26,7 @@
                         <td class="num">{{ $one->size > 0 ? App\View\Bytes::words($one->size) : '' }}</td>
                     </tr>
                 @endforeach
-            </x-table>
+            </table></div>
             @if ($count > count($differing))
                 <p class="px-[18px] soft">and {{ number_format($count - count($differing)) }} more; a part of a path finds them.</p>
             @endif

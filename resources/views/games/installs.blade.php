@@ -6,26 +6,27 @@
     differs: mods lie over its files, and what they replace comes back. Without them an instance holds mods alone.</p>
 @if ($installs->isNotEmpty())
     <div @if ($reading) x-data="refresh('{{ route('games.show', $game->id) }}')" @endif>
-        <x-table :columns="['Version' => '', 'Files' => '', 'Size' => '', 'Read from' => '', 'Act' => '']" :numbers="['Files', 'Size']">
+        <x-table :columns="['Version' => '', 'Files' => '', 'Size' => '', 'Read from' => '']" :numbers="['Files', 'Size']">
             @foreach ($installs as $one)
                 <tr data-row tabindex="-1">
                     <td class="ver">{{ $one->version === '' ? 'not known' : $one->version }}</td>
                     @if ($one->state === InstallState::Kept)
                         <td class="num ver">{{ number_format($one->files) }}</td>
                         <td class="num">{{ App\View\Bytes::words($one->bytes) }}</td>
-                        <td><span class="ver break-words">{{ $one->folder }}</span>
-                            <span class="soft">{{ $one->kept_at->diffForHumans() }}. {{ $one->left_out }}</span></td>
+                        <td><span class="ver" style="overflow-wrap: anywhere">{{ $one->folder }}</span><span class="soft">,
+                            {{ $one->kept_at->diffForHumans() }}. {{ $one->left_out }}</span>
                     @else
                         <td colspan="2" class="{{ $one->state === InstallState::Reading ? 'warn' : 'bad' }}">
                             {{ $one->state === InstallState::Reading ? 'is being read' : 'could not be read' }}</td>
-                        <td><span class="ver break-words">{{ $one->folder }}</span> <span class="bad">{{ $one->problem }}</span></td>
+                        <td><span class="ver" style="overflow-wrap: anywhere">{{ $one->folder }}</span> <span class="bad">{{ $one->problem }}</span>
                     @endif
-                    <td class="text-right">
                         @if ($one->state !== InstallState::Reading)
+                            <div class="acts" style="justify-content: flex-start">
                             <x-act :action="route('installs.again', [$game->id, $one->id])"
                                 :label="'Read ' . $one->folder . ' again'">Read again</x-act>
                             <x-act :action="route('installs.destroy', [$game->id, $one->id])" :fields="['_method' => 'delete']"
                                 :label="'Forget the files of ' . $one->version">Forget</x-act>
+                            </div>
                         @endif
                     </td>
                 </tr>
