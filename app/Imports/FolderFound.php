@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
+use App\Shelf\Recognised;
+
 /**
- * What a folder from elsewhere was found to be. The state of an archive is "in", "off", "doubled", "superseded" or "unread".
+ * What a folder from elsewhere was found to be. How an archive is known is told by {@see Recognised::$how}, or is "loose" for a mod that
+ * lies there as it is played. The state of an archive is "in", "off", "doubled", "superseded" or "unread".
  *
  * @phpstan-type FoundArchive array{path: string, sha256: string, size: int, how: string, why: list<string>, id: string, version: string,
- *     name: string, kind: string, state: string}
+ *     name: string, kind: string, state: string, place?: string, files?: list<string>, content?: string,
+ *     release?: array<string, mixed>}
  */
 final readonly class FolderFound
 {

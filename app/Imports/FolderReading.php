@@ -11,6 +11,7 @@ use App\Games\Games;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Shelf\Recognising;
+use App\Store\FullDisk;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Game\GameDefinition;
@@ -28,11 +29,12 @@ final readonly class FolderReading
 
     private const ARCHIVES = 2_000;
 
-    /** How people rename what is to be kept out of a launch. Common practice. */
-    private const OFF = '/\.(?:disabled|off|bak|old)$/i';
-
-    public function __construct(private Games $games, private Recognising $recognising, private StrangersFiles $reading)
-    {
+    public function __construct(
+        private Games $games,
+        private Recognising $recognising,
+        private StrangersFiles $reading,
+        private LooseMods $loose,
+    ) {
     }
 
     /** @throws Refusal when nothing in it is known */
@@ -59,6 +61,11 @@ final readonly class FolderReading
             $task->advance('reading the folder', $number + 1, count($archives));
             $read[] = $this->archive("{$root}/{$path}", $path, $game->id);
         }
+        $loose = array_filter($this->loose->in($game, $files), fn (LooseMod $mod): bool => array_diff($mod->files, $archives) !== []);
+        foreach (array_slice(array_values($loose), 0, self::ARCHIVES) as $number => $mod) {
+            $task->advance('reading mods that lie loose', $number + 1, count($loose));
+            $read[] = $this->loose($root, $mod, $game);
+        }
         $read = self::compared($read);
         $loader =
             array_values(array_filter($read, fn (array $one): bool => $one['kind'] === Kind::Loader->value && $one['state'] === 'in'))[0] ??
@@ -72,7 +79,8 @@ final readonly class FolderReading
             $loader['version'] ?? '',
             $read,
             $own,
-            count($files) - count($archives) - array_sum($own),
+            count(array_diff($files, $archives, ...array_map(fn (LooseMod $mod): array => $mod->files, array_values($loose)))) -
+                array_sum($own),
         );
     }
 
@@ -118,7 +126,7 @@ final readonly class FolderReading
     /** @return FoundArchive */
     private function archive(string $file, string $path, string $game): array
     {
-        $isOff = preg_match(self::OFF, $path) === 1;
+        $isOff = preg_match(LooseMods::OFF, $path) === 1;
         $digest = (string) PlainFile::digest($file);
         if (! mb_check_encoding($path, 'UTF-8')) {
             $path = mb_scrub($path);
@@ -126,9 +134,12 @@ final readonly class FolderReading
             return self::unread($file, $path, $digest, 'Its name is not UTF-8. Rename it and read the folder again.');
         }
         try {
-            $found = $this->recognising->of($file, (string) preg_replace(self::OFF, '', basename($path)), $digest, $game);
+            $found = $this->recognising->of($file, (string) preg_replace(LooseMods::OFF, '', basename($path)), $digest, $game);
         } catch (UnsafeArchive $failure) {
             return self::unread($file, $path, $digest, $failure->getMessage());
+        }
+        if ($found->how === 'unknown' && self::isNoArchive($file, $path)) {
+            return self::unread($file, $path, $digest, 'It is called like an archive, and is none; it stays where it is.');
         }
 
         return [
@@ -142,6 +153,44 @@ final readonly class FolderReading
             'name' => $found->name,
             'kind' => $found->kind,
             'state' => $isOff ? 'off' : 'in',
+            'content' => $found->content,
+            'release' => $found->release,
+        ];
+    }
+
+    private static function isNoArchive(string $file, string $path): bool
+    {
+        return preg_match('/\.(?:zip|jar)(?:\.\w+)?$/i', $path) === 1 && PlainFile::text($file, 4) !== "PK\x03\x04";
+    }
+
+    /** @return FoundArchive */
+    private function loose(string $root, LooseMod $mod, GameDefinition $game): array
+    {
+        $isOff = preg_match(LooseMods::OFF, $mod->path) === 1;
+        $archive = (string) tempnam(sys_get_temp_dir(), 'stasimon-loose');
+        try {
+            $mod->pack($root, $archive);
+            $said = $this->loose->said($mod, $game, $archive);
+        } catch (UnsafeArchive|FullDisk $failure) {
+            return self::unread("{$root}/{$mod->path}", mb_scrub($mod->path), $mod->digest($root), $failure->getMessage());
+        } finally {
+            @unlink($archive);
+        }
+
+        return [
+            'path' => $mod->path,
+            'sha256' => $mod->digest($root),
+            'size' => $mod->size($root),
+            'how' => 'loose',
+            'why' => $said['why'],
+            'id' => $said['id'],
+            'version' => $said['version'],
+            'name' => $said['name'],
+            'kind' => $said['kind'],
+            'state' => $isOff ? 'off' : 'in',
+            'place' => $mod->place,
+            'files' => $mod->files,
+            'release' => $said['release'],
         ];
     }
 

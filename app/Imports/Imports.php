@@ -15,6 +15,7 @@ use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Refusal\Refusal;
+use App\Shelf\Recognised;
 use App\Shelf\Shelf;
 use App\Shelf\ShelfFile;
 use App\Store\FullDisk;
@@ -32,7 +33,11 @@ use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 
-/** Folders from elsewhere, from being named to being an instance. */
+/**
+ * Folders from elsewhere, from being named to being an instance.
+ *
+ * @phpstan-import-type FoundArchive from FolderFound
+ */
 final readonly class Imports
 {
     public function __construct(
@@ -113,6 +118,11 @@ final readonly class Imports
     {
         foreach ($found->archives('in', 'off') as $one) {
             $path = "{$found->root}/{$one['path']}";
+            if ($one['how'] === 'loose') {
+                $this->bringLoose($found, $one, $instance);
+
+                continue;
+            }
             if ($one['how'] === 'depot') {
                 if (! $this->store->has($one['sha256'])) {
                     $partial = $this->store->partial($one['sha256'].'-'.getmypid());
@@ -124,8 +134,37 @@ final readonly class Imports
 
                 continue;
             }
-            $this->shelf->bring($path, basename((string) preg_replace('/\.(?:disabled|off|bak|old)$/i', '', $one['path'])), $instance);
+            $name = basename((string) preg_replace(LooseMods::OFF, '', $one['path']));
+            // What nothing says is taken by its name, as the folder has it: it is in the draft, and can be told more of on the shelf.
+            $said = self::said($one, $one['content'] ?? '');
+            $this->shelf->bringAs($path, $name, $found->game, $one['how'] === 'unknown' ? $said->kept() : null, $instance);
         }
+    }
+
+    /**
+     * Brings a mod that lies loose, packed so that it is unpacked where it lay.
+     *
+     * @param  FoundArchive  $one
+     */
+    private function bringLoose(FolderFound $found, array $one, Instance $instance): void
+    {
+        $mod = new LooseMod($one['place'] ?? '', $one['kind'], $one['path'], $one['files'] ?? []);
+        $archive = (string) tempnam(sys_get_temp_dir(), 'stasimon-loose');
+        try {
+            $mod->pack($found->root, $archive);
+            $name = "{$one['id']}-{$one['version']}.zip";
+            $this->shelf->bringAs($archive, $name, $found->game, self::said($one, '')->kept(), $instance);
+        } finally {
+            @unlink($archive);
+        }
+    }
+
+    /** @param  FoundArchive  $one */
+    private static function said(array $one, string $content): Recognised
+    {
+        $release = $one['release'] ?? ['version' => $one['version']];
+
+        return new Recognised('unknown', $one['why'], $one['id'], $one['name'], $one['kind'], '', $release, content: $content);
     }
 
     /** What nothing else needs is asked for, in the release that was there; of the rest, what would come in another one. */
@@ -133,7 +172,7 @@ final readonly class Imports
     {
         $versions = $off = [];
         foreach ($found->archives('in', 'off') as $one) {
-            if ($one['how'] !== 'unknown' && $one['kind'] !== Kind::Loader->value) {
+            if ($one['kind'] !== Kind::Loader->value) {
                 $versions[$one['id']] = $one['version'];
                 $off += $one['state'] === 'off' ? [$one['id'] => true] : [];
             }

@@ -47,12 +47,14 @@ final class ContentFolder
         $root = '';
         while (true) {
             $tops = [];
+            $hasPlace = false;
             foreach ($entries as $entry) {
                 $rest = substr($entry->path, strlen($root));
+                $hasPlace = $hasPlace || str_starts_with($rest, "{$place->folder}/");
                 $slash = strpos($rest, '/');
                 $tops[$slash === false ? '' : substr($rest, 0, $slash)] = true;
             }
-            if ($place->folder !== '.' && isset($tops[$place->folder])) {
+            if ($place->folder !== '.' && $hasPlace) {
                 return $root.$place->folder.'/';
             }
             if (count($tops) !== 1 || isset($tops[''])) {

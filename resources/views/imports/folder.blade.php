@@ -36,10 +36,13 @@
                             <tr data-row tabindex="-1">
                                 <td class="ver" style="width: 32%">{{ $one['path'] }}</td>
                                 <td style="width: 26%">
-                                    @if ($one['how'] === 'unknown' || $one['how'] === 'unread')
-                                        <span class="warn">Nothing says what it is</span>
+                                    @if ($one['how'] === 'unread')
+                                        <span class="warn">It cannot be read</span>
                                     @else
                                         {{ $one['name'] }} <span class="ver">{{ $one['version'] }}</span>
+                                        @if ($one['how'] === 'unknown')
+                                            <span class="warn">by its name</span>
+                                        @endif
                                     @endif
                                 </td>
                                 <td class="soft">{{ implode(' ', $one['why']) }}</td>

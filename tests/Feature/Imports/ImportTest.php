@@ -60,7 +60,7 @@ it('reads a folder without changing it, says what it found, and makes an instanc
         ->assertSee('There twice')
         ->assertSee('gulls copy.zip')
         ->assertSee('Kept out, by their names')
-        ->assertSee('Nothing says what it is')
+        ->assertSee('is called like an archive, and is none')
         ->assertSee('1 file in config and 1 file in worlds', false);
     $this->post("/folders/{$import->id}/make", ['name' => 'Old Ferry'])->assertRedirect();
     $instance = Instance::query()->where('name', 'Old Ferry')->firstOrFail();
