@@ -37,21 +37,27 @@ final readonly class FolderReading
     ) {
     }
 
-    /** @throws Refusal when nothing in it is known */
-    public function of(string $root, Task $task): FolderFound
+    /**
+     * @param  string  $said  the game that a person says it is for, with its version; nothing where the folder is to say so
+     *
+     * @throws Refusal when nothing in it is known
+     */
+    public function of(string $root, Task $task, string $said = '', string $saidVersion = ''): FolderFound
     {
         $files = self::files($root);
         [$game, $version] =
             $this->game($root, $files) ??
-            throw Refusal::unusable('Nothing in the folder says which game and version it is for. Nothing was kept.');
+            $this->said($said, $saidVersion) ??
+            throw Refusal::unusable(
+                'Nothing in the folder says which game and version it is for. Say it beside the folder, and read it again.',
+            );
         $places = array_unique(array_map(fn ($place): string => $place->folder, $game->places));
-        $archives = array_values(
-            array_filter(
-                $files,
-                fn (string $path): bool => in_array(dirname($path), $places, true) &&
-                    preg_match('/\.(?:zip|jar|dll)(?:\.\w+)?$/i', $path) === 1,
-            ),
+        $isArchive = fn (string $path): bool => preg_match('/\.(?:zip|jar|dll)(?:\.\w+)?$/i', $path) === 1;
+        $in = fn (array $places): array => array_values(
+            array_filter($files, fn (string $path): bool => in_array(dirname($path), $places, true) && $isArchive($path)),
         );
+        // A folder of mods alone has them at its root.
+        $archives = $in($places) ?: $in(['.']);
         $own = array_map(
             fn (string $folder): int => count(array_filter($files, fn (string $path): bool => str_starts_with($path, "{$folder}/"))),
             array_combine($game->own, $game->own),
@@ -121,6 +127,22 @@ final readonly class FolderReading
         }
 
         return null;
+    }
+
+    /**
+     * @return array{GameDefinition, string}|null
+     *
+     * @throws Refusal for a version that the game does not know
+     */
+    private function said(string $game, string $version): ?array
+    {
+        if ($game === '') {
+            return null;
+        }
+        $definition = $this->games->get($game);
+        $definition->version($version) ?? throw Refusal::unusable("{$definition->name} has no version {$version} that is known here.");
+
+        return [$definition, $version];
     }
 
     /** @return FoundArchive */

@@ -13,6 +13,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * A folder that was put together elsewhere.
  *
  * @property string $id
+ * @property string $game  that a person says it is for; nothing where the folder says it
+ * @property string $version
  * @property string $source  a path, or the name of a file on the shelf
  * @property ?string $shelf_file_id  the archive of it, where it came as one
  * @property ImportState $state

@@ -54,7 +54,8 @@ final readonly class Imports
     {
         try {
             $root = $import->shelf_file_id === null ? $this->access->folder($import->source) : $this->unpacked($import);
-            $import->update(['found' => $this->reading->of($root, $task)->kept(), 'state' => ImportState::Ready]);
+            $found = $this->reading->of($root, $task, $import->game, $import->version);
+            $import->update(['found' => $found->kept(), 'state' => ImportState::Ready]);
         } catch (Refusal|UnsafeArchive $failure) {
             File::deleteDirectory($import->unpacked());
             $import->update(['state' => ImportState::Failed, 'problem' => $failure->getMessage()]);

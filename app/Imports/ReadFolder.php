@@ -19,10 +19,20 @@ final readonly class ReadFolder implements Undertaking
     {
     }
 
-    public function start(string $path, ?ShelfFile $file): Import
+    /**
+     * @param  string  $game  that it is for, where nothing in it says so, with its version; else nothing
+     *
+     * @throws Refusal for a version that the game does not know
+     */
+    public function start(string $path, ?ShelfFile $file, string $game = '', string $version = ''): Import
     {
         $import = Import::query()
-            ->create(['source' => $file->name ?? $this->access->folder($path), 'shelf_file_id' => $file?->id])
+            ->create([
+                'source' => $file->name ?? $this->access->folder($path),
+                'shelf_file_id' => $file?->id,
+                'game' => $game,
+                'version' => $version,
+            ])
             ->refresh();
         $this->tasks->begin(TaskKind::Import, 'reading the folder', ['import' => $import->id]);
 

@@ -20,10 +20,11 @@ use Illuminate\View\View;
 /** Folders that were put together elsewhere. */
 final readonly class ImportController
 {
-    public function index(Wholes $wholes): View
+    public function index(Wholes $wholes, Games $games): View
     {
         return view('imports.page', [
             'imports' => Imports::latest(),
+            'games' => $games->all(),
             'wholes' => $wholes->all(),
         ]);
     }
@@ -32,7 +33,7 @@ final readonly class ImportController
     {
         try {
             $archive = $request->archive();
-            $import = $reading->start($archive === null ? $request->folder($access) : '', $archive);
+            $import = $reading->start($archive === null ? $request->folder($access) : '', $archive, ...$request->game());
 
             return redirect()->route('imports.show', $import);
         } catch (Refusal $refusal) {

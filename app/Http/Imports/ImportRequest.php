@@ -24,6 +24,7 @@ final class ImportRequest extends FormRequest
     {
         return [
             ...self::folderRules(false),
+            'is' => ['sometimes', 'nullable', 'string', 'max:200'],
             'path' => ['required_without:file', 'nullable', 'string', 'max:1000'],
             'file' => ['required_without:path', 'nullable', 'string', 'ulid', 'exists:shelf_files,id'],
         ];
@@ -33,6 +34,14 @@ final class ImportRequest extends FormRequest
     public function messages(): array
     {
         return ['path.*' => 'Say which folder is meant, by its whole path.', 'file.*' => 'That file is not on your shelf any more.'];
+    }
+
+    /** @return array{string, string} game and version, where a person says which; else nothing */
+    public function game(): array
+    {
+        [$game, $version] = [...explode(' ', (string) $this->validated('is'), 2), ''];
+
+        return [$game, $version];
     }
 
     public function archive(): ?ShelfFile

@@ -5,7 +5,21 @@
             changed:
             its game and version, its loader, every archive in it, its configs and worlds.</p>
         <form method="post" action="{{ route('imports.store') }}">@csrf
-            <x-folder-field label="Folder" button="Read it" />
+            <x-folder-field label="Folder" button="Read it">
+                <label for="is" class="soft">for</label>
+                <select id="is" name="is">
+                    <option value="">what it says itself</option>
+                    @foreach ($games as $game)
+                        <optgroup label="{{ $game->name }}">
+                            @foreach (array_reverse($game->versions) as $version)
+                                <option value="{{ $game->id }} {{ $version->version }}"
+                                    @selected(old('is') === $game->id . ' ' . $version->version)>{{ $game->name }}
+                                    {{ $version->version }}</option>
+                            @endforeach
+                        </optgroup>
+                    @endforeach
+                </select>
+            </x-folder-field>
         </form>
         <p class="soft mt-2">An archive of a folder can be dropped on <a class="link underline" href="{{ route('shelf') }}">your shelf</a>,
             and read from there.</p>

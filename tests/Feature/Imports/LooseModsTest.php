@@ -60,3 +60,18 @@ it('finds mods that lie in folders and as files beside each other, and each is i
         ->and(is_file($folder->live('scripts/old-stamps.lua')))
         ->toBeFalse();
 });
+
+it('takes a person\'s word for which game a bare folder of mods is for', function (): void {
+    $files = glob(config('stasimon.var').'/depots/slipway/files/{gulls-2.0.0,long-piers-5*}.zip', GLOB_BRACE) ?: [];
+    File::ensureDirectoryExists($this->root);
+    foreach ($files as $file) {
+        copy($file, "{$this->root}/".basename($file));
+    }
+    expect(looseFolder($this->root, [])->problem)->toContain('Say it beside the folder');
+    $this->post('/folders', ['path' => $this->root, 'open' => '1', 'is' => 'ferrywright 3.2.1'])->assertRedirect();
+    $found = FolderFound::of(Import::query()->latest('id')->firstOrFail()->found);
+    expect([$found->game, $found->version])
+        ->toBe(['ferrywright', '3.2.1'])
+        ->and(array_column($found->archives, 'id'))
+        ->toContain('gulls', 'long-piers');
+});
