@@ -308,13 +308,14 @@ final class LineUp
         return array_values(array_filter($this->plan->waivers, fn (Waiver $waiver): bool => ! in_array($waiver, $kept, true)));
     }
 
-    /** @return list<Selected> without game and runtime, which have no files */
+    /** @return list<Selected> without game and runtime, and what stands for no loader: they have no files */
     public function withFiles(): array
     {
         return array_values(
             array_filter(
                 $this->resolved->selection ?? [],
-                fn (Selected $selected): bool => $selected->package->kind !== Kind::Game && $selected->package->kind !== Kind::Runtime,
+                fn (Selected $selected): bool => ! in_array($selected->package->kind, [Kind::Game, Kind::Runtime], true) &&
+                    ! $this->catalogue->game->isItself($selected->package->id),
             ),
         );
     }

@@ -58,7 +58,7 @@ final class NativeHead
             ($asks === [] ? '.' : ' that asks for '.implode(', ', $asks).($more > 0 ? " and {$more} more." : '.'));
     }
 
-    private static function elf(string $bytes): ?self
+    private static function elf(string $bytes): self
     {
         $is64 = ($bytes[4] ?? '') === "\x02";
         $big = ($bytes[5] ?? '') === "\x02";

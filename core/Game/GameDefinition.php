@@ -22,13 +22,16 @@ use Stasimon\Core\Version\UnusableVersion;
 /** What teaches Stasimon a game. A game is data: docs/formats/game.schema.json. */
 final readonly class GameDefinition
 {
+    /** Behind the id of a game that needs no loader. */
+    private const ITSELF = '-itself';
+
     /** Kinds of programs that are looked for on a machine. */
     private const FOUND = ['java', 'dotnet'];
 
     /**
      * @param  list<GameVersion>  $versions  oldest first
      * @param  list<string>  $runtimes  versions of the runtime, oldest first
-     * @param  list<LoaderWord>  $loaders
+     * @param  non-empty-list<LoaderWord>  $loaders
      * @param  non-empty-list<MemoryChoice>  $memory  ascending
      * @param  array<string, KindPlace>  $places  by kind
      * @param  array{folder: string, file: string, mods: string, trial: string, packs: string, order: string}|null  $worlds  where worlds
@@ -93,7 +96,7 @@ final readonly class GameDefinition
             $runtime->field('id')->id(),
             $runtime->field('name')->words(),
             self::texts($runtime->field('versions')),
-            array_map(self::loader(...), $node->field('loaders')->items()),
+            self::loaders($node),
             $memory,
             array_map(
                 fn (Node $place): KindPlace => new KindPlace(
@@ -126,6 +129,32 @@ final readonly class GameDefinition
     public function writes(string $path): bool
     {
         return array_filter($this->written, fn (PathPattern $pattern): bool => $pattern->covers($path)) !== [];
+    }
+
+    /**
+     * A game that needs no loader has one all the same, which is the game itself, so that a base is always of three parts.
+     *
+     * @return non-empty-list<LoaderWord>
+     *
+     * @throws UnusableDocument
+     */
+    private static function loaders(Node $node): array
+    {
+        $loaders = array_map(self::loader(...), $node->field('loaders')->items());
+
+        return $loaders === [] ? [new LoaderWord($node->field('id')->id().self::ITSELF, 'it needs none')] : $loaders;
+    }
+
+    /** Whether a package is what stands for the loader of a game that needs none; it has no file. */
+    public function isItself(string $package): bool
+    {
+        return $package === $this->id.self::ITSELF;
+    }
+
+    /** Whether there is a choice of runtimes, or one that is looked for; a native program has none. */
+    public function hasRuntime(): bool
+    {
+        return count($this->runtimes) > 1 || $this->runtimeFound !== '';
     }
 
     /** @throws UnusableDocument */
@@ -304,7 +333,7 @@ final readonly class GameDefinition
         return null;
     }
 
-    /** @return array{Package, Package} the game and its runtime, as packages like any other */
+    /** @return array{0: Package, 1: Package, 2?: Package} the game, its runtime, and what stands for a loader where it needs none */
     public function packages(): array
     {
         $releases = array_map(
@@ -325,6 +354,9 @@ final readonly class GameDefinition
         return [
             new Package($this->id, Kind::Game, $releases, Scheme::Sequence, name: $this->name),
             new Package($this->runtimeId, Kind::Runtime, $runtimes, name: $this->runtimeName),
+            ...$this->isItself($this->loaders[0]->id)
+                ? [new Package($this->loaders[0]->id, Kind::Loader, [new Release('1')], name: 'no loader')]
+                : [],
         ];
     }
 

@@ -17,6 +17,7 @@ final readonly class LogForm
      * @param  array<string, string>  $phases  logger => name of the phase that begins with its first line, in their order
      * @param  string  $starting  a pattern over the message that says that a mod begins to start: package, version
      * @param  string  $started  the same once it has: package, version, milliseconds
+     * @param  string  $file  a file in the instance's folder that it writes its log into, beside what it prints; nothing if none
      * @param  string  $report  the file, relative to the instance's folder, that a crash leaves; nothing if none
      * @param  LoadReport|null  $missing  where it writes what was asked for and is not there; null if nowhere
      * @param  list<string>  $own  what the names of the game's own classes begin with
@@ -30,6 +31,7 @@ final readonly class LogForm
         public array $phases,
         public string $starting,
         public string $started,
+        public string $file,
         public string $report,
         public ?LoadReport $missing,
         public array $own,
@@ -59,13 +61,20 @@ final readonly class LogForm
             $phases,
             $node->has('starting') ? Pattern::read($node->field('starting')) : '',
             $node->has('started') ? Pattern::read($node->field('started')) : '',
-            $node->has('report') && $node->field('report')->text() !== '' ? InnerPath::read($node->field('report')) : '',
+            self::path($node, 'file'),
+            self::path($node, 'report'),
             $node->has('loadReport') ? LoadReport::read($node->field('loadReport')) : null,
             array_map(fn (Node $item): string => $item->text(), $node->listed('own')),
             array_map($texts, $node->optional('sides')?->entries() ?? []),
             $node->optional('dump')?->flag() ?? false,
             array_map(FailureSignature::read(...), $signatures),
         );
+    }
+
+    /** @throws UnusableDocument */
+    private static function path(Node $node, string $field): string
+    {
+        return $node->has($field) && $node->field($field)->text() !== '' ? InnerPath::read($node->field($field)) : '';
     }
 
     public function isOwn(string $class): bool

@@ -60,13 +60,22 @@ final readonly class Launch
             $lines = new WholeLines();
             $spoke = microtime(true);
             $process->disableOutput();
-            $process->start(function (string $stream, string $text) use ($lines, $output, $heard, &$spoke): void {
+            $says = function (string $stream, string $text) use ($lines, $output, $heard, &$spoke): void {
                 $whole = $lines->of($stream, $text);
                 $output->add($whole);
                 $heard->add($whole);
                 $spoke = microtime(true);
+            };
+            $file = Tailing::of($dir, $this->games->get($plan->base->game)->log->file);
+            $process->start($says);
+            $hung = $this->watch($process, $plan, $log, $heard, $spoke, function () use ($stopped, $file, $says): bool {
+                $written = (string) $file?->next();
+                $written === '' || $says('file', $written);
+
+                return $stopped();
             });
-            $hung = $this->watch($process, $plan, $log, $heard, $spoke, $stopped);
+            $written = (string) $file?->next();
+            $written === '' || $says('file', $written);
             $output->add($lines->rest());
             $exit = $heard->isUp() ? 0 : $process->getExitCode() ?? -1;
         } catch (Throwable $failure) {
@@ -99,7 +108,8 @@ final readonly class Launch
             $log->index();
             // What it has to say of how it came up may come a little after the line that it is up.
             $isSettled = $heard->isUp() && microtime(true) - $spoke > self::SETTLED;
-            if ($running && ($isSettled || $stopped())) {
+            $isStopped = $stopped();
+            if ($running && ($isSettled || $isStopped)) {
                 $process->stop(1);
             } elseif ($running && ! $hung && microtime(true) - $spoke > config('stasimon.patience')) {
                 $hung = true;

@@ -41,7 +41,12 @@ final class BaseSentence
 
         return new ShownBase(
             $plan,
-            new BaseNames($game->name, $loader, $game->runtimeName, self::gigabytes($plan->base->memory)),
+            new BaseNames(
+                $game->name,
+                $game->isItself($plan->base->loader) ? '' : $loader,
+                $game->hasRuntime() ? $game->runtimeName : '',
+                self::gigabytes($plan->base->memory),
+            ),
             $this->alternatives($instance, $plan, $drafted, $game, $bases),
             $this->state($instance),
             $instance->draft === null || $instance->applied_at === null

@@ -6,13 +6,17 @@
         <div class="about">
             <div class="soft">{{ $instance->name }}</div>
             <div class="sentence">
-                <span class="part"><b>{{ $base->names->game }}</b> {{ $base->plan->base->gameVersion }}</span> on
-                <x-base-part :instance="$instance" field="build" after=","
+                <span class="part"><b>{{ $base->names->game }}</b> {{ $base->plan->base->gameVersion }}</span>
+                @if ($base->names->loader !== '')
+                    on <x-base-part :instance="$instance" field="build" after=","
                     :choices="$base->alternatives->builds"><b>{{ $base->names->loader }}</b>
                     {{ $base->plan->base->loaderVersion }}</x-base-part>
+                @endif
+                @if ($base->names->runtime !== '')
                 <x-base-part :instance="$instance" field="runtime" after=","
                     :choices="$base->alternatives->runtimes"><b>{{ $base->names->runtime }}</b>
                     {{ $base->plan->base->runtimeVersion }}</x-base-part>
+                @endif
                 with <x-base-part :instance="$instance" field="memory" :after="$base->alternatives->expanded() === '' ? '.' : ''"
                     :choices="$base->alternatives->memory">{{ $base->names->gigabytes }}</x-base-part>
                 @if ($base->alternatives->expanded() !== '')
