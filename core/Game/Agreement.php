@@ -68,7 +68,7 @@ final readonly class Agreement
             'worlds' => array_values(
                 array_filter(array_diff_key($game->worlds ?? [], ['mods' => '']), fn (string $path): bool => $path !== ''),
             ),
-            'what it reports' => array_values(array_filter([$game->log->report, $game->log->missing->path ?? ''])),
+            'what it reports' => array_values(array_filter([$game->log->report, $game->log->file, $game->log->missing->path ?? ''])),
             'merged archives' => array_map(
                 fn (MergeForm $form): string => $form->archive.
                     ' of '.

@@ -35,6 +35,9 @@ final class GuessedGame implements Caged
         'needs' => ['needs', 'depends', 'dependencies', 'requires'],
     ];
 
+    /** How folders of mods are called; common practice. */
+    private const MODS = ['mods', 'plugins', 'scripts', 'addons', 'add-ons', 'extensions', 'modules', 'bundles'];
+
     /** Folders in folders that are looked into. */
     private const DEPTH = 6;
 
@@ -66,16 +69,17 @@ final class GuessedGame implements Caged
     private function definition(): array
     {
         $name = basename($this->root);
-        $archives = array_values(array_filter($this->files, fn (string $path): bool => preg_match('/\.(jar|zip|dll)$/i', $path) === 1));
-        $folders = array_count_values(array_map(dirname(...), $archives));
-        arsort($folders);
-        $mods = (string) (array_key_first(array_diff_key($folders, ['.' => 0])) ?? 'mods');
-        $isDotnet = count(array_filter($archives, fn (string $path): bool => preg_match('/\.dll$/i', $path) === 1)) > count($archives) / 2;
-        $runtime = $isDotnet ? ['dotnet', '.NET', ['6', '8']] : ['java', 'Java', ['8', '17', '21']];
+        [$platform, $program] = GuessedPlatform::of($this->root, $this->files);
+        $archives = array_values(
+            array_filter($this->files, fn (string $path): bool => preg_match('~/[^/]+\.(jar|zip|dll|so)$~i', $path) === 1),
+        );
+        [$mods, $isUnpacked] = $this->mods($archives);
         [$installed, $version] = $this->version();
         $worlds = $this->worlds();
-        $loader = self::loaderFolder(array_map(strval(...), array_keys($folders)));
+        $loader = $this->loaderFolder();
         $id = Str::slug($name) === '' ? 'a-game' : Str::slug($name);
+        $place = ['folder' => $mods] + ($isUnpacked ? ['unpack' => true] : []);
+        $log = $this->logFile();
 
         return [
             'format' => 'stasimon/game',
@@ -84,35 +88,60 @@ final class GuessedGame implements Caged
             'name' => $name,
             'summary' => '',
             'versions' => [['version' => $version]],
-            'runtime' => [
-                'id' => $runtime[0],
-                'name' => $runtime[1],
-                'versions' => $runtime[2],
-                'rules' => [['from' => $version, 'range' => '*', 'words' => 'any']],
-            ] + ($isDotnet ? [] : ['find' => 'java']),
-            'loaders' => [['id' => "{$id}-loader", 'words' => 'put its id here']],
+            'runtime' => ['rules' => [['from' => $version, 'range' => '*', 'words' => 'any']]] + $platform->runtime(),
+            'loaders' => $loader === null ? [] : [['id' => "{$id}-loader", 'words' => 'put its id here']],
             'memory' => [['megabytes' => 2048, 'words' => 'to begin with', 'recommended' => true]],
-            'places' => ['loader' => ['folder' => $loader], 'library' => ['folder' => $mods], 'mod' => ['folder' => $mods]],
-            'own' => array_values(array_unique([...$this->own($mods, $loader), ...$worlds === null ? [] : [$worlds['folder']]])),
+            'places' => ($loader === null ? [] : ['loader' => ['folder' => $loader]]) + ['library' => $place, 'mod' => $place],
+            'own' => array_values(
+                array_unique([...$this->own($mods, (string) $loader), ...$worlds === null ? [] : [$worlds['folder']]]),
+            ),
             ...$worlds === null ? [] : ['worlds' => $worlds],
-            'launch' => $isDotnet
-                ? ['dotnet', '{dir}/'.($this->atRoot('/\.exe$|\.dll$/i') ?? 'game.dll')]
-                : ['{program}', '-Xmx{memory}m', '-jar', '{dir}/'.($this->atRoot('/\.jar$/i') ?? 'game.jar')],
-            'log' => ['line' => self::LINE, 'signatures' => []],
+            'launch' => $platform->launch($program),
+            'log' => ['line' => self::LINE] + ($log === null ? [] : ['file' => $log]) + ['signatures' => []],
             'descriptors' => $this->descriptors(array_slice($archives, 0, self::ARCHIVES)),
             ...self::installed($installed, $id),
         ];
     }
 
-    /** @param  list<string>  $folders */
-    private static function loaderFolder(array $folders): string
+    /**
+     * Where mods lie: the folder with most archives, or one that is called as such folders are.
+     *
+     * @param  list<string>  $archives
+     * @return array{string, bool} and whether they lie there as folders and files, and not as archives
+     */
+    private function mods(array $archives): array
     {
-        return array_values(
-            array_filter(
-                $folders,
-                fn (string $folder): bool => preg_match('/loader|framework/i', $folder) === 1,
-            ),
-        )[0] ?? 'loader';
+        $folders = array_count_values(array_map(dirname(...), $archives));
+        arsort($folders);
+        $inside = [];
+        foreach ($this->files as $path) {
+            $at = strpos($path, '/');
+            $at === false ?: ($inside[substr($path, 0, $at)][] = substr($path, $at + 1));
+        }
+        foreach (self::MODS as $name) {
+            $folder = array_values(preg_grep("/^{$name}$/i", array_map(strval(...), array_keys($inside))) ?: [])[0] ?? null;
+            if ($folder !== null) {
+                $isOfArchives = array_filter($inside[$folder], fn (string $path): bool => preg_match('/\.(jar|zip)$/i', $path) === 1);
+
+                return [$folder, $isOfArchives === []];
+            }
+        }
+
+        return [(string) (array_key_first($folders) ?? 'mods'), false];
+    }
+
+    private function loaderFolder(): ?string
+    {
+        $tops = array_unique(array_map(fn (string $path): string => explode('/', $path)[0], $this->files));
+
+        $folders = array_filter($tops, fn (string $top): bool => is_dir("{$this->root}/{$top}"));
+
+        return array_values(preg_grep('/loader|framework/i', $folders) ?: [])[0] ?? null;
+    }
+
+    private function logFile(): ?string
+    {
+        return array_values(preg_grep('~^(?:logs?/)?[^/]*(?:\.log|log\.txt)$~i', $this->files) ?: [])[0] ?? null;
     }
 
     /** @return array<string, mixed> where the version of the game stands */

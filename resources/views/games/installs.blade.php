@@ -18,7 +18,8 @@
                     @else
                         <td colspan="2" class="{{ $one->state === InstallState::Reading ? 'warn' : 'bad' }}">
                             {{ $one->state === InstallState::Reading ? 'is being read' : 'could not be read' }}</td>
-                        <td><span class="ver" style="overflow-wrap: anywhere">{{ $one->folder }}</span> <span class="bad">{{ $one->problem }}</span>
+                        <td><span class="ver" style="overflow-wrap: anywhere">{{ $one->folder }}</span>
+                            <span class="bad">{{ $one->problem }}</span>
                     @endif
                         @if ($one->state !== InstallState::Reading)
                             <div class="acts" style="justify-content: flex-start">

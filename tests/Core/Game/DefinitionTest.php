@@ -18,11 +18,18 @@ function wholeDefinition(): array
     $read = fn (string $file): array => (array) json_decode((string) file_get_contents($file), true);
     $osgi = $read(__DIR__.'/../../../docs/formats/examples/osgi/game.json');
     $whole =
-        ['log' => ['report' => 'crash.txt', 'loadReport' => ['path' => 'missing.txt', 'missing' => '/^(?<package>\S+)$/']]] +
+        [
+            'log' => [
+                'report' => 'crash.txt',
+                'file' => 'game.log',
+                'loadReport' => ['path' => 'missing.txt', 'missing' => '/^(?<package>\S+)$/'],
+            ],
+        ] +
         $read(DEFINITIONS.'ferrywright.json') +
         array_intersect_key($osgi, ['alone' => 1, 'ready' => 1, 'here' => 1]);
     $whole['log'] += $read(DEFINITIONS.'ferrywright.json')['log'];
     $whole['runtime']['find'] = 'java';
+    $whole['written'] = ['*.ini'];
     $whole['play'] = ['{program}', 'play'];
     $whole['places']['mod']['unpack'] = false;
     $whole['worlds'] += ['trial' => 'trial', 'packs' => 'packs', 'order' => 'order.txt'];
@@ -107,6 +114,7 @@ it('refuses a definition that leads out of an instance, or has what nobody would
                     'worlds.order',
                     'templates.0.path',
                     'log.report',
+                    'log.file',
                     'log.loadReport.path',
                     'merged.0.archive',
                 ],
@@ -136,7 +144,7 @@ it('tells what is a path inside a folder', function (): void {
 it('asks anew for whatever reaches a process or a file, and for nothing else, field by field of the schema', function (): void {
     $reaching =
         '~^(?:id|launch|play|serve|templates|own)\b|^runtime\.(?:id|find|versions)\b|^versions\.\d+\.version$|^loaders\.\d+\.id'.
-        '$|^memory\.\d+\.megabytes$|^places\.|^merged\.|^worlds\.(?!mods$)|^log\.report$|^log\.loadReport\.path$~';
+        '$|^memory\.\d+\.megabytes$|^places\.|^merged\.|^worlds\.(?!mods$)|^log\.(?:report|file)$|^log\.loadReport\.path$~';
     $whole = wholeDefinition();
     $before = (new Agreement(definitionOf($whole) ?? throw new LogicException(), []))->digest();
     $asked = $silent = [];
