@@ -161,6 +161,7 @@ Route::post('/games', [GameController::class, 'store'])->name('games.store');
 Route::get('/games/workbench', [WorkbenchController::class, 'show'])->name('games.workbench');
 Route::post('/games/workbench', [WorkbenchController::class, 'try'])->name('games.try-text');
 Route::post('/games/workbench/made', [WorkbenchController::class, 'made'])->name('games.made');
+Route::post('/games/workbench/mark', [WorkbenchController::class, 'mark'])->name('games.mark');
 Route::get('/games/workbench/schema.json', [WorkbenchController::class, 'schema'])->name('games.schema');
 Route::get('/games/{game}', [GameController::class, 'show'])->name('games.show');
 Route::get('/games/{game}/definition.json', [GameController::class, 'document'])->name('games.document');

@@ -85,6 +85,21 @@ final readonly class StrangersFiles
         return $proposal instanceof Proposal ? $proposal : throw self::none($name);
     }
 
+    /**
+     * The same by a definition that nobody has taught yet.
+     *
+     * @param  array<string>  $kinds
+     *
+     * @throws UnsafeArchive
+     * @throws Refusal
+     */
+    public function proposeBy(string $definition, string $path, string $name, array $kinds): Proposal
+    {
+        $proposal = $this->cage->ask(Job::Propose, $name, self::part($definition, 'descriptors'), $path, $name, array_values($kinds));
+
+        return $proposal instanceof Proposal ? $proposal : throw self::none($name);
+    }
+
     /** @throws Refusal */
     public function facts(string $path, string $name): ArchiveFacts
     {

@@ -79,4 +79,10 @@ final class FailureSignature
 
         return $details;
     }
+
+    /** Whether its pattern catches something under a name. */
+    public function catches(string $group): bool
+    {
+        return str_contains($this->pattern, "(?<{$group}>");
+    }
 }

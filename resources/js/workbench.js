@@ -1,14 +1,71 @@
+import { shown, taught, written } from './definition-form';
+
 // Shows what a definition makes of the files beside it while it is written, and marks the line that is wrong.
-export function workbench(address) {
+export function workbench(address, marking) {
     return {
         asked: 0,
+        fields: {},
+        readable: false,
+        line: '',
+        marks: [],
+        kind: '',
+        said: '',
 
         init() {
             // What was chosen or written before anything listened to it is looked at now.
+            this.read();
             this.$nextTick(() => {
                 const text = this.$refs.text;
                 (text.value === text.defaultValue && this.$root.elements.files.files.length === 0) || this.look();
             });
+        },
+
+        // Has the fields say what the text says; where that is no JSON they wait.
+        read() {
+            const fields = shown(this.$refs.text.value);
+            this.readable = fields !== null;
+            this.fields = fields ?? this.fields;
+        },
+
+        // Has the text say what a field says.
+        put(name, value) {
+            this.fields[name] = value;
+            this.$refs.text.value = written(this.$refs.text.value, name, value);
+            this.look();
+        },
+
+        // A line of a log that is to be taught.
+        take(message) {
+            [this.line, this.marks, this.kind, this.said] = [message, [], '', ''];
+            this.$nextTick(() => this.$refs.line.focus());
+        },
+
+        // What is selected in the line is what this group is.
+        mark(group) {
+            const { selectionStart, selectionEnd, value } = this.$refs.line;
+            const text = value.slice(selectionStart, selectionEnd).trim();
+            this.said = text === '' ? 'Select a part of the line first.' : '';
+            if (text !== '') {
+                this.marks = [...this.marks.filter(one => one.group !== group), { group, text }];
+            }
+        },
+
+        async teach() {
+            const response = await fetch(marking, {
+                method: 'post',
+                headers: { 'Content-Type': 'application/json', Accept: 'application/json', 'X-CSRF-TOKEN': this.$root.elements._token.value },
+                body: JSON.stringify({ message: this.line, marks: this.marks, kind: this.kind }),
+            }).catch(() => null);
+            const answer = await response?.json().catch(() => null);
+            if (!response?.ok || !answer) {
+                this.said = answer?.message ?? 'That could not be asked just now. Nothing is lost.';
+                return;
+            }
+            this.$refs.text.value = taught(this.$refs.text.value, answer);
+            this.said = 'It is in the definition now, and was tried on the log.';
+            this.line = '';
+            this.read();
+            this.look();
         },
 
         async look() {

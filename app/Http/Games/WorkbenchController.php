@@ -8,12 +8,15 @@ use App\Access\Access;
 use App\Cage\StrangersFiles;
 use App\Games\Games;
 use App\Games\Taught\GuessedGame;
+use App\Refusal\Refusal;
 use App\View\Asked;
 use App\View\Games\GameWorkbench;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
+use Stasimon\Core\Game\MarkedLine;
 
 /** Where a definition is written beside what it makes of real files. */
 final readonly class WorkbenchController
@@ -51,6 +54,15 @@ final readonly class WorkbenchController
     public function made(WorkbenchRequest $request): View
     {
         return view('games.made', ['bench' => new GameWorkbench($request->text(), $request->uploads(), $this->games, $this->reading)]);
+    }
+
+    /** The pattern of a line in which a person has marked what changes. */
+    public function mark(TeachLineRequest $request): JsonResponse
+    {
+        $line = MarkedLine::of((string) $request->validated('message'), $request->marks()) ??
+            throw Refusal::unusable('What is marked is no part of that line, or is marked twice.');
+
+        return response()->json(['kind' => $request->validated('kind'), 'pattern' => $line->pattern]);
     }
 
     public function schema(): Response

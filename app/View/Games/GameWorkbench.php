@@ -13,12 +13,13 @@ use Stasimon\Core\Document\TextPlace;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Evidence\Descriptor\Described;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
+use Stasimon\Core\Game\FailureSignature;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\KindPlace;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
 /** A definition as somebody writes it, and what it makes of real files. */
-final readonly class GameWorkbench
+final class GameWorkbench
 {
     public ?GameDefinition $game;
 
@@ -29,7 +30,10 @@ final readonly class GameWorkbench
 
     public int $line;
 
-    /** @var list<array{name: string, lines: list<string>, wrong: bool}> what it makes of each file */
+    /** Whether a log was read by it. */
+    private bool $readsLog = false;
+
+    /** @var list<array{name: string, lines: list<string>, wrong: bool, log: list<array{number: int, message: string}>}> of each file */
     public array $made;
 
     /** @param  list<UploadedFile>  $files */
@@ -81,21 +85,91 @@ final readonly class GameWorkbench
         ];
     }
 
-    /** @return array{name: string, lines: list<string>, wrong: bool} */
+    /** @return array{name: string, lines: list<string>, wrong: bool, log: list<array{number: int, message: string}>} */
     private function make(GameDefinition $game, UploadedFile $file): array
     {
         $name = mb_scrub($file->getClientOriginalName());
-        $head = (string) @file_get_contents($file->getPathname(), false, null, 0, 2);
-        $isLog = ! str_starts_with($head, 'PK') && ! str_starts_with($head, 'MZ') && preg_match('/\.(log|txt)$/i', $name) === 1;
+        $isLog = preg_match('/\.(log|txt)$/i', $name) === 1;
         try {
-            $lines = $isLog
-                ? explode("\n", $this->reading->text(TriedLog::class, $name, $this->text, $this->platform, $file->getPathname()))
-                : self::described($game, $this->reading->describeBy($this->text, $file->getPathname(), $name));
+            if ($isLog) {
+                $said = $this->reading->text(TriedLog::class, $name, $this->text, $this->platform, $file->getPathname());
+                $read = json_decode($said, true);
+                $this->readsLog = true;
 
-            return ['name' => $name, 'lines' => $lines, 'wrong' => false];
+                return ['name' => $name, 'lines' => $read['says'] ?? [], 'wrong' => false, 'log' => $read['lines'] ?? []];
+            }
+            $lines = self::described($game, $this->reading->describeBy($this->text, $file->getPathname(), $name));
+
+            return ['name' => $name, 'lines' => $lines, 'wrong' => false, 'log' => []];
         } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
-            return ['name' => $name, 'lines' => [$failure->getMessage()], 'wrong' => true];
+            $lines = $this->shape($game, $file, $name) ?? [$failure->getMessage()];
+
+            return ['name' => $name, 'lines' => $lines, 'wrong' => true, 'log' => []];
         }
+    }
+
+    /** @return list<string>|null what a file is that says nothing of itself; null for a damaged archive */
+    private function shape(GameDefinition $game, UploadedFile $file, string $name): ?array
+    {
+        try {
+            $proposal = $this->reading->proposeBy($this->text, $file->getPathname(), $name, array_keys($game->places));
+        } catch (UnsafeArchive|Refusal) {
+            return null;
+        }
+
+        return [
+            'Nothing in it is what the definition reads, so by its name it would be '.
+            "{$proposal->name} ({$proposal->id}) {$proposal->version}, {$proposal->kind->word(1)}.",
+            ...$proposal->why,
+        ];
+    }
+
+    /**
+     * What can be done with what is there so far.
+     *
+     * @return list<array{what: string, can: bool, how: string}>
+     */
+    public function checklist(): array
+    {
+        $game = $this->game;
+        if ($game === null) {
+            return [];
+        }
+        $log = $game->log;
+        $names = array_filter(
+            [...$log->signatures, ...$game->platform->signatures],
+            fn (FailureSignature $one): bool => $one->catches('package'),
+        );
+
+        return [
+            [
+                'what' => 'Build an instance',
+                'can' => isset($game->places['mod']),
+                'how' => isset($game->places['mod']) ? '' : 'Say in which folder mods lie: places, mod, folder.',
+            ],
+            [
+                'what' => 'Launch it',
+                'can' => $game->launch->command !== [],
+                'how' => $game->launch->command !== [] ? '' : 'Say by which words it is started: launch.',
+            ],
+            [
+                'what' => 'Know that it is up',
+                'can' => true,
+                'how' => $game->launch->up !== ''
+                    ? ''
+                    : 'It counts as up when it ends by itself without a failure. If it goes on, say by which line it tells: ready, up.',
+            ],
+            [
+                'what' => 'Read its log',
+                'can' => $this->readsLog,
+                'how' => $this->readsLog ? '' : 'Choose a log of it here, and see what is read in it.',
+            ],
+            [
+                'what' => 'Name the mod that failed',
+                'can' => $names !== [],
+                'how' => $names !== [] ? '' : 'Choose a log of a failed launch, press the line that tells it, and mark the mod in it.',
+            ],
+        ];
     }
 
     /** @return list<string> */

@@ -3,17 +3,20 @@
         <p class="soft mt-6"><a class="link underline" href="{{ route('games') }}">Games</a></p>
         <h1 class="text-2xl mb-2">{{ $title }}</h1>
         <form method="post" action="{{ route('games.store') }}" enctype="multipart/form-data" class="bench"
-            x-data="workbench('{{ route('games.made') }}')" @input.debounce.400ms="look" @change="look">@csrf
+            x-data="workbench('{{ route('games.made') }}', '{{ route('games.mark') }}')" @input.debounce.400ms="read(); look()"
+            @change="look">@csrf
             <div>
-                <label for="text" class="block mb-1 font-medium">Definition</label>
+                @include('games.fields')
+                <label for="text" class="block mb-1 mt-3 font-medium">Its text</label>
                 <textarea id="text" name="text" rows="30" maxlength="1000000" spellcheck="false" class="ver w-full" wrap="off"
                     x-ref="text">{{ old('text', $bench->text) }}</textarea>
             </div>
             <div>
                 <label for="files" class="block mb-1 font-medium">Real files to try it on</label>
                 <input type="file" id="files" name="files[]" multiple>
-                <p class="soft mt-1 mb-2">Archives, assemblies, logs. They are read here and not kept.</p>
+                <p class="soft mt-1 mb-2">Mods, programs, logs. They are read here and not kept.</p>
                 <div x-ref="made" role="status">@include('games.made')</div>
+                @include('games.teach')
                 <div class="acts mt-4" style="justify-content: flex-start">
                     <button class="btn" formaction="{{ route('games.try-text') }}">See what it makes of them</button>
                     <button class="btn main-act">Keep it</button>
