@@ -25,6 +25,9 @@ use Stasimon\Core\Plan\Plan;
  */
 final readonly class BaseLayer
 {
+    /** Bytes up to which a file is copied where the game runs alone. */
+    private const COPIED = 1_000_000;
+
     public function __construct(private Installs $installs, private Store $store)
     {
     }
@@ -75,7 +78,7 @@ final readonly class BaseLayer
             }
             if ($placement->isOwn($path)) {
                 $folder->leadsAway($path) || $folder->hasNext($path) || $folder->copy($stored, $path, $file->isExecutable);
-            } elseif ($game->writes($path) || self::isWritten($file)) {
+            } elseif ($file->isWritten || $game->writes($path) || self::isWritten($file)) {
                 $folder->copy($stored, $path, $file->isExecutable);
             } else {
                 $folder->link($stored, $path);
@@ -120,6 +123,36 @@ final readonly class BaseLayer
             $isWritten = ! isset($placed[$path]) && ! $this->isAs($file, $folder) && is_file($folder->live($path));
             $isWritten ? $folder->copyToTrial($path) : $folder->layInTrial($this->store->path($file->sha256), $path);
         }
+    }
+
+    /**
+     * Lays the game's own files alone into the folder for trials. What it could write into is a copy, so that nothing of the
+     * store is touched, and {@see learn()} finds out what it was.
+     */
+    public function layAlone(Instance $instance, Folder $folder): void
+    {
+        foreach ($this->installs->files($instance->install_id) as $path => $file) {
+            $isCopied = $file->size <= self::COPIED && ! str_contains(basename($path), '.so');
+            match (true) {
+                $file->sha256 === null => null,
+                $isCopied => $folder->copyIntoTrial($this->store->path($file->sha256), $path, $file->isExecutable),
+                default => $folder->layInTrial($this->store->path($file->sha256), $path),
+            };
+        }
+    }
+
+    /** Remembers which of its own files the game has written into while it ran alone. */
+    public function learn(Instance $instance, Folder $folder): void
+    {
+        $written = [];
+        foreach ($this->installs->files($instance->install_id) as $path => $file) {
+            $there = $file->sha256 === null ? false : @lstat($folder->trial($path));
+            $isLinked = $there !== false && ($there['nlink'] > 1 || $there['mtime'] === Store::MOMENT);
+            if ($there !== false && ! $isLinked && PlainFile::digest($folder->trial($path)) !== $file->sha256) {
+                $written[] = $path;
+            }
+        }
+        $written === [] || $this->installs->learn((int) $instance->install_id, $written);
     }
 
     private function isAs(GameFile $file, Folder $folder): bool

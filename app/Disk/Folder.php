@@ -101,6 +101,14 @@ final readonly class Folder
         @link($from, $this->trial($path)) || @copy($from, $this->trial($path));
     }
 
+    /** Puts a copy of a file of the store beside what is tried. */
+    public function copyIntoTrial(string $from, string $path, bool $isExecutable): void
+    {
+        File::ensureDirectoryExists(dirname($this->trial($path)));
+        @copy($from, $this->trial($path)) || throw FullDisk::writing($path);
+        chmod($this->trial($path), $isExecutable ? 0o755 : 0o644);
+    }
+
     /** Puts a file beside what is tried that the game may write into. */
     public function copyToTrial(string $path): void
     {

@@ -23,6 +23,7 @@ final readonly class FolderFound
      * @param  list<FoundArchive>  $archives
      * @param  array<string, int>  $own  folder of a person's own => files in it
      * @param  int  $others  files that are none of these
+     * @param  int  $games  files that are the game's own, as far as those are kept
      */
     public function __construct(
         public string $root,
@@ -33,6 +34,7 @@ final readonly class FolderFound
         public array $archives,
         public array $own,
         public int $others,
+        public int $games = 0,
     ) {
     }
 

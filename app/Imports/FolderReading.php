@@ -8,6 +8,7 @@ use App\Cage\StrangersFiles;
 use App\Files\Entries;
 use App\Files\PlainFile;
 use App\Games\Games;
+use App\Installs\Installs;
 use App\Models\Task;
 use App\Refusal\Refusal;
 use App\Shelf\Recognising;
@@ -34,6 +35,7 @@ final readonly class FolderReading
         private Recognising $recognising,
         private StrangersFiles $reading,
         private LooseMods $loose,
+        private Installs $installs,
     ) {
     }
 
@@ -77,6 +79,11 @@ final readonly class FolderReading
             array_values(array_filter($read, fn (array $one): bool => $one['kind'] === Kind::Loader->value && $one['state'] === 'in'))[0] ??
             null;
 
+        $others = array_diff($files, $archives, ...array_map(fn (LooseMod $mod): array => $mod->files, array_values($loose)));
+        $others = array_filter($others, fn (string $path): bool => ! in_array(explode('/', $path)[0], $game->own, true));
+        $known = $this->installs->files($this->installs->current($game->id, $version)?->id);
+        $games = count(array_filter($others, fn (string $path): bool => isset($known[$path])));
+
         return new FolderFound(
             $root,
             $game->id,
@@ -85,8 +92,8 @@ final readonly class FolderReading
             $loader['version'] ?? '',
             $read,
             $own,
-            count(array_diff($files, $archives, ...array_map(fn (LooseMod $mod): array => $mod->files, array_values($loose)))) -
-                array_sum($own),
+            count($others) - $games,
+            $games,
         );
     }
 

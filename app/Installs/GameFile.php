@@ -11,6 +11,7 @@ final readonly class GameFile
      * @param  string  $path  relative to the game's folder
      * @param  string|null  $sha256  null for a symbolic link
      * @param  int  $size  bytes
+     * @param  bool  $isWritten  whether the game was seen to write into it
      * @param  string|null  $link  where a symbolic link leads, within the folder
      */
     public function __construct(
@@ -19,6 +20,7 @@ final readonly class GameFile
         public int $size,
         public bool $isExecutable = false,
         public ?string $link = null,
+        public bool $isWritten = false,
     ) {
     }
 }

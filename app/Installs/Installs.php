@@ -92,7 +92,21 @@ final class Installs
     {
         $digest = $row->sha256 === null ? null : trim((string) $row->sha256);
 
-        return new GameFile((string) $row->path, $digest, (int) $row->size, (bool) $row->executable, $row->link);
+        return new GameFile((string) $row->path, $digest, (int) $row->size, (bool) $row->executable, $row->link, (bool) $row->written);
+    }
+
+    /**
+     * Remembers files that the game writes into, so that each instance has a copy of them from then on.
+     *
+     * @param  list<string>  $paths
+     */
+    public function learn(int $install, array $paths): void
+    {
+        DB::table('install_files')
+            ->where('install_id', $install)
+            ->whereIn('path', $paths)
+            ->update(['written' => true]);
+        $this->files = [];
     }
 
     /** Takes out what nobody uses any more: what was read anew since, and no instance is laid over. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals;
 
+use App\Disk\BaseLayer;
 use App\Disk\Folder;
 use App\Games\Games;
 use App\Models\LaunchState;
@@ -27,6 +28,7 @@ final readonly class Rehearsing
         private Configs $configs,
         private ConfigsSeen $seen,
         private BothSides $together,
+        private BaseLayer $base,
     ) {
     }
 
@@ -137,6 +139,7 @@ final readonly class Rehearsing
     {
         $folder = new Folder($rehearsal->instance);
         $folder->layTrial([], []);
+        $this->base->layAlone($rehearsal->instance, $folder);
         try {
             return $this->launch->run(
                 $rehearsal->plan,
@@ -147,6 +150,7 @@ final readonly class Rehearsing
                 plain: true,
             );
         } finally {
+            $this->base->learn($rehearsal->instance, $folder);
             $folder->clearTrial();
         }
     }

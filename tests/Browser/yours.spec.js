@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { addToDraft, apply, expectAccessible, files, folderOf, go, makeInstance, rehearse, rootOf } from './steps.js';
 
 const folder = `${process.env.STASIMON_VAR}/from-a-page`;
@@ -87,28 +87,81 @@ test('played: by key, its log as it comes, ended when asked, and its worlds put 
     await expect.poll(() => readFileSync(`${world}/world.json`, 'utf8')).toBe('{"mods": {}}');
 });
 
-test('a definition is guessed from a folder, put right beside real files, and kept', async ({ page }) => {
-    const game = `${process.env.STASIMON_FOLDERS}/Rowing Club`;
-    mkdirSync(`${game}/mods`, { recursive: true });
-    const archive = readdirSync(folder).find(name => name.startsWith('tide-clock'));
-    cpSync(`${folder}/${archive}`, `${game}/mods/${archive}`);
-    writeFileSync(`${game}/club.json`, '{"version": "2.4"}');
+// A native program with scripts: one of its five mods needs what is not there, and says so in a log of its own.
+function rowingClub() {
+    const game = mkdtempSync('/tmp/stasimon-club-') + '/Rowing Club';
+    ['fast-cars', 'night-sky', 'big-map', 'quiet-horns'].forEach(name => mkdirSync(`${game}/scripts/${name}`, { recursive: true }));
+    mkdirSync(`${game}/scripts/old-radio`);
+    writeFileSync(`${game}/scripts/old-radio/needs`, 'tg-hook');
+    writeFileSync(
+        `${game}/rowing`,
+        [
+            '#!/bin/sh',
+            'cd "$(dirname "$0")"',
+            'say() { echo "12:00:0$1 [$2] $3" >> rowing.log; }',
+            ': > rowing.log',
+            'say 1 INFO "rowing 2.4.7 begins"',
+            'for one in scripts/*; do',
+            '    if [ -f "$one/needs" ]; then say 2 ERROR "script ${one#*/} cannot start: needs $(cat "$one/needs")"; exit 1; fi',
+            'done',
+            'say 3 INFO "ready to play"',
+        ].join('\n') + '\n',
+        { mode: 0o755 },
+    );
+    ['fast-cars', 'night-sky', 'big-map', 'quiet-horns'].forEach(name => writeFileSync(`${game}/scripts/${name}/main.lua`, `-- ${name}`));
+    writeFileSync(`${game}/version.json`, '{"version": "2.4.7"}');
+    writeFileSync(`${game}/rowing.log`, '12:00:01 [INFO] rowing 2.4.7 begins\n12:00:02 [ERROR] script old-radio cannot start: needs tg-hook\n');
+    return game;
+}
+
+test('a game is taught from its folder without an expression, and who fails in it is named', async ({ page }) => {
+    const game = rowingClub();
     await page.goto('/games');
-    await page.getByLabel(/guess one from a folder/).fill(game);
-    await page.getByRole('button', { name: 'Guess' }).click();
-    await page.getByLabel('Real files to try it on').setInputFiles(`${game}/mods/${archive}`);
-    await expect(page.getByText(/Tide Clock \(tide-clock\) .* mod, as its ferry.mod.json says/)).toBeVisible();
+    await page.getByLabel(/begin with a folder/).fill(game);
+    await page.locator('#folder-open').selectOption('1');
+    await page.getByRole('button', { name: 'Look into it' }).click();
+    await page.getByLabel('Real files to try it on').setInputFiles(`${game}/rowing.log`);
+    await page.getByRole('button', { name: /old-radio cannot start/ }).click();
+    const mark = async (text, name) => {
+        await page.getByLabel('The line that is taught').evaluate((line, part) => {
+            line.setSelectionRange(line.value.indexOf(part), line.value.indexOf(part) + part.length);
+        }, text);
+        await page.getByRole('button', { name, exact: true }).click();
+    };
+    await mark('old-radio', 'the mod');
+    await mark('tg-hook', 'what it needs');
+    await page.getByLabel('It means').selectOption('missing');
+    await page.getByRole('button', { name: 'Write the pattern' }).click();
+    await expect(page.getByText('Line 2: missing')).toBeVisible();
     await expectAccessible(page);
-    const text = page.getByLabel('Definition', { exact: true });
+    // The fields and the text are one: what is wrong in the text has its line.
+    const text = page.getByLabel('Its text', { exact: true });
     const guess = await text.inputValue();
-    await text.fill(guess.replace('"version": "2.4"', '"version": 2.4'));
+    await text.fill(guess.replace('"version": "2.4.7"', '"version": 2.4'));
     await expect(page.getByText(/^Line \d+, \/versions\/0\/version: a text is expected/)).toBeVisible();
-    await page.getByRole('button', { name: 'Go to the line' }).click();
-    await expect(text).toBeFocused();
     await text.fill(guess);
-    await expect(page.getByText('Rowing Club (rowing-club)')).toBeVisible();
+    await page.getByLabel('It is up when a line says').fill('/ready to play/');
+    await expect(text).toHaveValue(/ready to play/);
     await page.getByRole('button', { name: 'Keep it' }).click();
-    await expect(page.getByText('Nobody has agreed to this command')).toBeVisible();
+    await page.getByRole('button', { name: 'I have seen it' }).click();
+    await page.getByLabel('Its folder').fill(game);
+    await page.getByRole('button', { name: 'Keep its files' }).click();
+    await expect(page.getByText('Left out: scripts, with 5 files')).toBeVisible();
+    await page.getByRole('link', { name: /Bring in a folder/ }).click();
+    await page.getByLabel('Folder', { exact: true }).fill(game);
+    await page.getByRole('button', { name: 'Read it' }).click();
+    await expect(page.getByText('3 are the game\'s own')).toBeVisible();
+    await page.getByRole('button', { name: 'Make an instance of it' }).click();
+    await page.getByRole('link', { name: 'See its draft, and apply it' }).click();
+    await apply(page);
+    await rehearse(page, 'Failed');
+    await expect(page.getByText('Old Radio 1.0.0 needs tg-hook').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Turn Old Radio off' }).click();
+    await apply(page);
+    await rehearse(page, 'Clean');
+    await page.getByRole('link', { name: 'Differs', exact: true }).click();
+    await expect(page.getByText('scripts/fast-cars/main.lua')).toBeVisible();
+    await expectAccessible(page);
 });
 
 test('from names, two of them misspelled, to a clean rehearsal on the base that holds most', async ({ page }) => {

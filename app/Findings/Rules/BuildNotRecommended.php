@@ -25,7 +25,7 @@ final readonly class BuildNotRecommended implements FindingRule
         $builds = $bases->buildsOf($seen->plan->base->loader, $seen->plan->base->gameVersion);
         $recommended = array_filter($builds, fn (LoaderBuild $build): bool => $build->isRecommended());
 
-        return $recommended !== [] || $builds === []
+        return $recommended !== [] || $builds === [] || $bases->game->isItself($seen->plan->base->loader)
             ? []
             : [
                 new Finding(

@@ -34,6 +34,10 @@ enum GuessedPlatform
             }
         }
         foreach ($top as $path) {
+            // A script that says itself by what it is run.
+            if (is_executable("{$root}/{$path}") && PlainFile::text("{$root}/{$path}", 2) === '#!') {
+                return [self::Native, $path];
+            }
             $head = NativeHead::of((string) PlainFile::text("{$root}/{$path}", 100_000));
             if ($head !== null && ! $head->isLibrary) {
                 return [self::Native, $path];

@@ -147,8 +147,16 @@ final readonly class DraftPage
                 : array_search($one->package->kind->value, $tiers, true),
             $one->package->title(),
         ];
-        $selection = $this->lineUp->resolved->selection ?? [];
-        $selection = array_values(array_filter($selection, fn (Selected $one): bool => $this->stateOf($one->package->id) === $state));
+        $game = $this->lineUp->catalogue->game;
+        // What a game does without is no part of what it stands on.
+        $isNothing = fn (Selected $one): bool => $game->isItself($one->package->id) ||
+            ($one->package->kind === Kind::Runtime && ! $game->hasRuntime());
+        $selection = array_values(
+            array_filter(
+                $this->lineUp->resolved->selection ?? [],
+                fn (Selected $one): bool => ! $isNothing($one) && $this->stateOf($one->package->id) === $state,
+            ),
+        );
         usort($selection, fn (Selected $a, Selected $b): int => $rank($a) <=> $rank($b));
 
         return $selection;

@@ -7,9 +7,12 @@ namespace App\View\Games;
 use App\Cage\StrangersFiles;
 use App\Games\Taught\Agreements;
 use App\Games\Taught\TaughtGames;
+use App\Installs\Install;
+use App\Installs\InstallState;
 use App\Models\Instance;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Collection;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Document\Visible;
 use Stasimon\Core\Evidence\Descriptor\Described;
@@ -129,5 +132,27 @@ final readonly class GamePage
         }
 
         return $lines;
+    }
+
+    /**
+     * What a person does with a game that they have taught, in this order.
+     *
+     * @param  Collection<int, Install>  $installs
+     * @return list<array{bool, string, string}> whether it is done, what it is, and where
+     */
+    public function next(Collection $installs): array
+    {
+        $id = $this->game->id;
+
+        return [
+            [! $this->waits, 'Look at the command by which it is launched, and agree to it', '#launch'],
+            [$installs->contains('state', InstallState::Kept), 'Keep its own files, so that an instance is a whole game', '#own-files'],
+            [
+                $this->instances > 0,
+                'Bring in a folder with mods as you play them, or drop them on your shelf',
+                route('imports', ['is' => "{$id} {$this->game->versions[count($this->game->versions) - 1]->version}"]),
+            ],
+            [$this->instances > 0, 'Make an instance, add mods, apply and rehearse', route('new', ['game' => $id])],
+        ];
     }
 }

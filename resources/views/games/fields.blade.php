@@ -1,4 +1,4 @@
-<details class="fields" open>
+<details class="taught-fields" open>
     <summary class="link">Fields</summary>
     <p class="soft" x-show="!readable">The text is no JSON just now, so the fields wait until it is.</p>
     <div class="field">

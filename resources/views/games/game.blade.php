@@ -5,13 +5,14 @@
         <p class="soft mt-6"><a class="link underline" href="{{ route('games') }}">Games</a></p>
         <h1 class="text-2xl mb-1">{{ $game->name }}</h1>
         <p class="max-w-[75ch]">{{ $game->summary }}</p>
-        <p class="soft mt-1">{{ $page->from() }}. {{ $page->versions() }}; runs on {{ $game->runtimeName }}
-            {{ implode(', ', $game->runtimes) }}. <a class="link underline" href="{{ route('games.document', $game->id) }}">Save the
+        <p class="soft mt-1">{{ $page->from() }}. {{ $page->versions() }}{{ $game->hasRuntime() ? "; runs on {$game->runtimeName} " . implode(', ', $game->runtimes)
+            : '' }}. <a class="link underline" href="{{ route('games.document', $game->id) }}">Save the
                 definition</a> <a class="link underline"
                 href="{{ route('games.workbench', ['game' => $game->id]) }}">{{ $page->taught ? 'Change it'
                     : 'Begin another with it' }}</a></p>
+        @include('games.next')
         @include('games.installs')
-        <h2 class="mt-5 mb-1">How it is launched</h2>
+        <h2 class="mt-5 mb-1" id="launch">How it is launched</h2>
         @foreach ($game->launch->commands() as $for => $command)
             <h3 class="mt-3 mb-1">{{ $for }}</h3>
             <pre class="ver max-w-[90ch] break-words" style="white-space: pre-wrap">{{ $page->line($command) }}</pre>

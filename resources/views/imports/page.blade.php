@@ -13,7 +13,7 @@
                         <optgroup label="{{ $game->name }}">
                             @foreach (array_reverse($game->versions) as $version)
                                 <option value="{{ $game->id }} {{ $version->version }}"
-                                    @selected(old('is') === $game->id . ' ' . $version->version)>{{ $game->name }}
+                                    @selected(old('is', request()->query('is')) === $game->id . ' ' . $version->version)>{{ $game->name }}
                                     {{ $version->version }}</option>
                             @endforeach
                         </optgroup>
