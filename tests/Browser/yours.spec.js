@@ -147,10 +147,10 @@ test('a game is taught from its folder without an expression, and who fails in i
     await page.getByLabel('Its folder').fill(game);
     await page.getByRole('button', { name: 'Keep its files' }).click();
     await expect(page.getByText('Left out: scripts, with 5 files')).toBeVisible();
-    await page.getByRole('link', { name: /Bring in a folder/ }).click();
+    await page.getByRole('link', { name: /Bring in a folder with mods/ }).click();
     await page.getByLabel('Folder', { exact: true }).fill(game);
     await page.getByRole('button', { name: 'Read it' }).click();
-    await expect(page.getByText('3 are the game\'s own')).toBeVisible();
+    await expect(page.getByText("3 are the game's own")).toBeVisible();
     await page.getByRole('button', { name: 'Make an instance of it' }).click();
     await page.getByRole('link', { name: 'See its draft, and apply it' }).click();
     await apply(page);

@@ -44,7 +44,7 @@ test('what is written in a field is in the text, and all else stays', () => {
 test('a wording that is taught comes before the others', () => {
     const game = JSON.parse(taught(GAME, { kind: 'missing', pattern: '/z/' }));
     assert.deepEqual(
-        game.log.signatures.map((one) => one.kind),
+        game.log.signatures.map(one => one.kind),
         ['missing', 'crash'],
     );
 });

@@ -1,6 +1,6 @@
 @use('Stasimon\Core\Document\Visible')
 @php($game = $page->game)
-<x-layout :title="$game->name">
+<x-layout :title="$game->name" :waits="$installs->contains('state', App\Installs\InstallState::Reading)">
     <main class="plain" id="main">
         <p class="soft mt-6"><a class="link underline" href="{{ route('games') }}">Games</a></p>
         <h1 class="text-2xl mb-1">{{ $game->name }}</h1>

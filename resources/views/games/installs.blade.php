@@ -1,11 +1,10 @@
 @use('App\Installs\InstallState')
 <h2 class="mt-5 mb-1" id="own-files">Where it is on this disk</h2>
 @php($kept = $installs->where('state', InstallState::Kept)->unique('version'))
-@php($reading = $installs->contains('state', InstallState::Reading))
 <p class="soft max-w-[75ch] mb-2">With the game's own files here, an instance is a whole copy of the game that takes no room but for what
     differs: mods lie over its files, and what they replace comes back. Without them an instance holds mods alone.</p>
 @if ($installs->isNotEmpty())
-    <div @if ($reading) x-data="refresh('{{ route('games.show', $game->id) }}')" @endif>
+    <div>
         <x-table :columns="['Version' => '', 'Files' => '', 'Size' => '', 'Read from' => '']" :numbers="['Files', 'Size']">
             @foreach ($installs as $one)
                 <tr data-row tabindex="-1">
