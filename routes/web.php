@@ -99,6 +99,9 @@ Route::get('/incoming/{id}', [IncomingController::class, 'come']);
 Route::put('/incoming/{id}', [IncomingController::class, 'slice']);
 Route::get('/shelf/{file}', [ShelfController::class, 'show'])->name('shelf.show');
 Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say');
+Route::post('/shelf/{file}/take-out', [ShelfController::class, 'takeOut'])
+    ->middleware(SaysOnTheForm::class)
+    ->name('shelf.take-out');
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
 Route::get('/find', [FindController::class, 'anywhere'])->name('find.all');
 Route::get('/wishes', [WishListController::class, 'index'])->name('wishes');

@@ -46,4 +46,10 @@ final readonly class Recognised
     {
         return is_string($this->release['version'] ?? null) ? $this->release['version'] : '';
     }
+
+    /** The same, with a sentence that comes before the others. */
+    public function because(string $sentence): self
+    {
+        return new self(...['why' => [$sentence, ...$this->why]] + get_object_vars($this));
+    }
 }

@@ -16,7 +16,7 @@ use Stasimon\Core\Place\Archive\UnsafeArchive;
 /** Finds out what a file is: by its digest, by what it says of itself, and else by its name and what is in it. */
 final readonly class Recognising
 {
-    public function __construct(private Games $games, private StrangersFiles $reading)
+    public function __construct(private Games $games, private StrangersFiles $reading, private SeveralMods $several)
     {
     }
 
@@ -24,8 +24,16 @@ final readonly class Recognising
     public function of(string $path, string $name, string $sha256, string $game): Recognised
     {
         $definition = $this->games->get($game);
+        $known = $this->byDigest($sha256) ?? $this->byDescriptor($path, $name, $definition);
+        if ($known !== null) {
+            return $known;
+        }
+        $proposed = $this->proposed($path, $name, $definition);
+        $several = count($this->several->in($definition, $path, $name));
 
-        return $this->byDigest($sha256) ?? ($this->byDescriptor($path, $name, $definition) ?? $this->proposed($path, $name, $definition));
+        return $several === 0
+            ? $proposed
+            : $proposed->because("There are {$several} mods in it; open it to take them out, each by itself.");
     }
 
     private function byDigest(string $sha256): ?Recognised

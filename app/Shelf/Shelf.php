@@ -15,6 +15,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Evidence\Licence;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -29,6 +30,7 @@ final readonly class Shelf
         private Recognising $recognising,
         private Synchronising $synchronising,
         private Repacking $repacking,
+        private SeveralMods $several,
     ) {
     }
 
@@ -156,6 +158,47 @@ final readonly class Shelf
             'note' => $note,
         ]);
         $this->publish($file, $old);
+    }
+
+    /**
+     * Takes mods out of an archive that has several, each as a file of its own; the archive goes off the shelf.
+     *
+     * @param  list<string>  $parts  paths of archives or folders in it
+     * @return list<ShelfFile>
+     *
+     * @throws Refusal for what is not among them
+     */
+    public function takeOut(ShelfFile $file, array $parts, GameDefinition $game): array
+    {
+        $path = $this->store->path(trim((string) $file->sha256));
+        $there = $file->sha256 === null ? [] : $this->several->in($game, $path, $file->name);
+        if ($parts === [] || array_diff($parts, $there) !== []) {
+            throw Refusal::unusable('Nothing of that name is a mod in it. Nothing was changed.');
+        }
+        $taken = [];
+        foreach ($parts as $part) {
+            $isArchive = preg_match('/\.(?:zip|jar)$/i', $part) === 1;
+            $from = $isArchive ? $this->inner($file, $path, $part) : $this->store->path($this->onlyFolder($file, $part));
+            $taken[] = $this->bringAs($from, basename($part).($isArchive ? '' : '.zip'), $file->game, null, $file->instance);
+            $isArchive && @unlink($from);
+        }
+        $this->remove($file);
+
+        return $taken;
+    }
+
+    /** One archive out of another, as a file beside it. */
+    private function inner(ShelfFile $file, string $path, string $part): string
+    {
+        $to = "{$file->path()}.inner";
+        File::ensureDirectoryExists(dirname($to));
+        $zip = Archive::reading($path, $file->name);
+        $stream = $zip->getStream($part);
+        if ($stream === false || @file_put_contents($to, $stream) === false) {
+            throw FullDisk::writing($part);
+        }
+
+        return $to;
     }
 
     /** Takes one folder of an archive for a whole one, and gives its digest. */

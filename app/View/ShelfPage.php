@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Games\Games;
 use App\Models\Instance;
+use App\Shelf\SeveralMods;
 use App\Shelf\ShelfFile;
 use App\Shelf\ShelfState;
 use App\Store\Store;
@@ -96,5 +98,15 @@ final readonly class ShelfPage
         $targets = array_filter((array) ($file->found['release'][$relation] ?? []), fn (mixed $one): bool => isset($one['id']));
 
         return implode("\n", array_map(fn (array $one): string => trim($one['id'].' '.($one['range'] ?? '')), $targets));
+    }
+
+    /** @return list<string> the mods in an archive that has several */
+    public static function several(ShelfFile $file): array
+    {
+        if ($file->state !== ShelfState::Asks || $file->sha256 === null) {
+            return [];
+        }
+
+        return app(SeveralMods::class)->in(app(Games::class)->get($file->game), (new Store())->path(trim($file->sha256)), $file->name);
     }
 }

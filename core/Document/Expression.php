@@ -24,6 +24,9 @@ use Throwable;
  */
 final readonly class Expression
 {
+    /** Functions beside those of JMESPath. */
+    private const KNOWN = ['lower', 'replace', 'either', 'pairs', 'filters'];
+
     private const LONGEST = 2_000;
 
     /** By how much what an expression makes may be larger than what goes in. */
@@ -93,10 +96,10 @@ final readonly class Expression
         $name = ($tree['type'] ?? '') === 'function' && is_string($tree['value'] ?? null) ? $tree['value'] : null;
         if (
             $name !== null &&
-            ! in_array($name, ['lower', 'replace', 'either', 'pairs', 'filters'], true) &&
+            ! in_array($name, self::KNOWN, true) &&
             ! method_exists(FnDispatcher::class, 'fn_'.$name)
         ) {
-            throw $node->wrong("there is no function \"{$name}\".");
+            throw $node->wrong("there is no function \"{$name}\"; there are ".implode(', ', self::KNOWN).' and those of JMESPath.');
         }
         foreach (is_array($tree['children'] ?? null) ? $tree['children'] : [] as $child) {
             if (is_array($child)) {

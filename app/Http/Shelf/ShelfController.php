@@ -106,6 +106,7 @@ final readonly class ShelfController
             'file' => $file,
             'found' => $file->found === null ? null : Recognised::of($file->found),
             'folders' => ShelfPage::folders($file),
+            'several' => ShelfPage::several($file),
             'kinds' => array_keys($this->games->get($file->game)->places),
             'lines' => fn (string $relation): string => ShelfPage::lines($file, $relation),
         ]);
@@ -123,6 +124,17 @@ final readonly class ShelfController
         return redirect()
             ->route(...$file->instance === null ? ['shelf'] : ['instances.shelf', $file->instance])
             ->with('said', "{$file->name} is {$request->validated('name')} {$request->validated('version')}.");
+    }
+
+    /** Takes several mods out of one archive. */
+    public function takeOut(TakeOutRequest $request, string $file): RedirectResponse
+    {
+        $file = $this->find($file);
+        $taken = $this->shelf->takeOut($file, $request->parts(), $this->games->get($file->game));
+
+        return redirect()
+            ->route(...$file->instance === null ? ['shelf'] : ['instances.shelf', $file->instance])
+            ->with('said', count($taken).' mods were taken out of '.$file->name.'.');
     }
 
     public function destroy(string $file): RedirectResponse

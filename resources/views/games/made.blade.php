@@ -9,8 +9,8 @@
     <h2 class="text-base mb-1">What can be done with it so far</h2>
     <ul class="checklist mb-3">
         @foreach ($bench->checklist() as $one)
-            <li><span class="{{ $one['can'] ? 'good' : 'warn' }}" aria-hidden="true">{{ $one['can'] ? '✓' : '–' }}</span> {{ $one['what'] }}<span
-                    class="sr-only">{{ $one['can'] ? ', can be done' : ', cannot be done yet' }}</span>
+            <li><span class="{{ $one['can'] ? 'good' : 'warn' }}" aria-hidden="true">{{ $one['can'] ? '✓' : '–' }}</span>
+                {{ $one['what'] }}<span class="sr-only">{{ $one['can'] ? ', can be done' : ', cannot be done yet' }}</span>
                 @if ($one['how'] !== '')
                     <span class="soft">{{ $one['how'] }}</span>
                 @endif

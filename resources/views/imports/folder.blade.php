@@ -9,12 +9,14 @@
         @elseif ($import->problem)
             <p class="bad" role="status">{{ $import->problem }}</p>
         @elseif ($found)
-            <p class="sentence"><b>{{ $game->name }}</b> {{ $found->version }}{{ $found->loader === '' && ! $game->isItself($game->loaders[0]->id)
-                ? ', and no loader that is known' : '' }}@if ($found->loader !== '') on <b>{{ $found->loaderName() }}</b> {{ $found->build }}@endif.</p>
+            @php($lacksLoader = $found->loader === '' && ! $game->isItself($game->loaders[0]->id))
+            <p class="sentence"><b>{{ $game->name }}</b> {{ $found->version }}{{ $lacksLoader ? ', and no loader that is known'
+                : '' }}@if ($found->loader !== '') on <b>{{ $found->loaderName() }}</b> {{ $found->build }}@endif.</p>
             <p class="soft mt-1">{{ collect($found->own)->filter()
                 ->map(fn ($count, $folder) => number_format($count).' '.Str::plural('file', $count).' in '.$folder)->join(', ', ' and ')
                 ?: 'No configs and no worlds' }}{{ $found->games === 0 ? '' : '; '.number_format($found->games)
-                .($found->games === 1 ? ' is the game\'s own' : ' are the game\'s own') }}{{ $found->others === 0 ? '' : '; '.number_format($found->others)
+                .($found->games === 1 ? ' is the game\'s own' : ' are the game\'s own') }}{{ $found->others === 0 ? ''
+                : '; '.number_format($found->others)
                 .($found->others === 1 ? ' other stays where it is' : ' others stay where they are') }}.</p>
             @if ($import->state->value === 'ready')
                 <form method="post" action="{{ route('imports.make', $import) }}" class="acts mt-3"

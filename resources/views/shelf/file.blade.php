@@ -12,6 +12,19 @@
             <p class="mt-2 max-w-[75ch]">{{ implode(' ', $found->why) }}</p>
         @endif
         @if ($found && $found->how !== 'depot')
+        @if ($several !== [])
+            <form method="post" action="{{ route('shelf.take-out', $file) }}" class="mb-5">@csrf
+                <h2 class="mb-1">There are {{ count($several) }} mods in it</h2>
+                @foreach ($several as $part)
+                    <label class="block"><input type="checkbox" name="parts[]" value="{{ $part }}" checked> <span
+                            class="ver">{{ $part }}</span></label>
+                @endforeach
+                <div class="acts mt-2" style="justify-content: flex-start">
+                    <button class="btn main-act">Take them out, each by itself</button>
+                </div>
+            </form>
+            <h2 class="mb-1">Or all of it as one</h2>
+        @endif
             <form method="post" action="{{ route('shelf.say', $file) }}" class="said-form mt-4">@csrf
                 <input type="hidden" name="scheme" value="{{ $found->scheme }}">
                 <label for="name">Name</label>

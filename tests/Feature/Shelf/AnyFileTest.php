@@ -9,6 +9,7 @@ use App\Shelf\ShelfState;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Symfony\Component\Process\Process;
+use Tests\Support\Archives;
 use Tests\Support\World;
 
 beforeEach(fn () => World::depot());
@@ -53,3 +54,32 @@ it('refuses a damaged one with a sentence, and keeps nothing of it', function ()
     $file = droppedFile(World::applied(['gulls']), 'gulls.7z', "7z\xBC\xAF\x27\x1C".random_bytes(2_000));
     expect($file->state)->toBe(ShelfState::Refused)->and($file->problem)->toContain('packed as 7z')->toContain('damaged');
 });
+
+it('takes several mods out of one archive, each as a file of its own', function (string $shape): void {
+    $depot = config('stasimon.var').'/depots/slipway/files';
+    $inside = [];
+    foreach (['gulls-2.0.0', 'long-piers-5.0.1'] as $name) {
+        $zip = new ZipArchive();
+        $zip->open("{$depot}/{$name}.zip");
+        for ($n = 0; $n < $zip->numFiles; $n++) {
+            $inside["{$name}/".$zip->getNameIndex($n)] = (string) $zip->getFromIndex($n);
+        }
+    }
+    $archives = ['read me.txt' => 'both', 'set/gulls-2.0.0.zip' => (string) file_get_contents("{$depot}/gulls-2.0.0.zip")];
+    $archives['set/long-piers-5.0.1.zip'] = (string) file_get_contents("{$depot}/long-piers-5.0.1.zip");
+    $instance = World::applied(['tide-tables']);
+    $file = droppedFile($instance, 'both of them.zip', Archives::bytes($shape === 'archives' ? $archives : $inside));
+    expect($file->state)->toBe(ShelfState::Asks)->and($file->found['why'][0])->toContain('There are 2 mods in it');
+    $this->get("/shelf/{$file->id}")
+        ->assertOk()
+        ->assertSee('Take them out');
+    $parts = $shape === 'archives' ? ['set/gulls-2.0.0.zip', 'set/long-piers-5.0.1.zip'] : ['gulls-2.0.0', 'long-piers-5.0.1'];
+    $this->from("/shelf/{$file->id}")
+        ->post("/shelf/{$file->id}/take-out", ['parts' => ['../victim']])
+        ->assertRefused('Nothing of that name');
+    $this->post("/shelf/{$file->id}/take-out", ['parts' => $parts])->assertRedirect();
+    expect(ShelfFile::query()->orderBy('package_id')->get(['package_id', 'version'])->map->getAttributes()->all())->toBe([
+        ['package_id' => 'gulls', 'version' => '2.0.0'],
+        ['package_id' => 'long-piers', 'version' => '5.0.1'],
+    ]);
+})->with(['archives', 'folders']);
