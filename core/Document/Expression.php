@@ -101,7 +101,13 @@ final readonly class Expression
         ) {
             throw $node->wrong("there is no function \"{$name}\"; there are ".implode(', ', self::KNOWN).' and those of JMESPath.');
         }
-        foreach (is_array($tree['children'] ?? null) ? $tree['children'] : [] as $child) {
+        $children = is_array($tree['children'] ?? null) ? $tree['children'] : [];
+        $pattern = $name === 'replace' ? $children[1] ?? null : null;
+        $isWritten = is_array($pattern) && ($pattern['type'] ?? '') === 'literal' && is_string($pattern['value'] ?? null);
+        if ($isWritten && @preg_match($pattern['value'], '') === false) {
+            throw $node->wrong('replace is given no pattern: it stands between two signs, as in \'/ .*$/\'.');
+        }
+        foreach ($children as $child) {
             if (is_array($child)) {
                 self::checkFunctions($child, $node);
             }

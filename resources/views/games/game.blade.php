@@ -6,7 +6,8 @@
         <h1 class="text-2xl mb-1">{{ $game->name }}</h1>
         <p class="max-w-[75ch]">{{ $game->summary }}</p>
         <p class="soft mt-1">{{ $page->from() }}. {{ $page->versions() }}{{ $game->hasRuntime()
-            ? "; runs on {$game->runtimeName} " . implode(', ', $game->runtimes) : '' }}. <a class="link underline" href="{{ route('games.document', $game->id) }}">Save the
+            ? "; runs on {$game->runtimeName} " . implode(', ', $game->runtimes) : '' }}.
+            <a class="link underline" href="{{ route('games.document', $game->id) }}">Save the
                 definition</a> <a class="link underline"
                 href="{{ route('games.workbench', ['game' => $game->id]) }}">{{ $page->taught ? 'Change it'
                     : 'Begin another with it' }}</a></p>

@@ -230,7 +230,8 @@ it('takes no expression that could run for ever, or that is none, and says where
     [implode(' | ', array_fill(0, 9, '{a: @, b: @}')), 'the lists that it makes'],
     ['to_string(to_string(to_string(to_string(@))))', 'the lists that it makes'],
     ['needs[', 'it is not a JMESPath expression'],
-    ['run(@)', 'there is no function'],
+    ['run(@)', 'there is no function "run"; there are lower, replace'],
+    ["replace(@,' .*$','')", 'replace is given no pattern'],
     [str_repeat('a', 2_001), 'an expression of at most'],
 ]);
 
