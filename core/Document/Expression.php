@@ -104,7 +104,7 @@ final readonly class Expression
         $children = is_array($tree['children'] ?? null) ? $tree['children'] : [];
         $pattern = $name === 'replace' ? $children[1] ?? null : null;
         $isWritten = is_array($pattern) && ($pattern['type'] ?? '') === 'literal' && is_string($pattern['value'] ?? null);
-        if ($isWritten && @preg_match($pattern['value'], '') === false) {
+        if ($isWritten && Quiet::ask(fn (): int|false => preg_match($pattern['value'], ''))[0] === false) {
             throw $node->wrong('replace is given no pattern: it stands between two signs, as in \'/ .*$/\'.');
         }
         foreach ($children as $child) {

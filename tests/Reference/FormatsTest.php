@@ -27,6 +27,7 @@ it('ships examples and game definitions that conform to the schemas', function (
     ['docs/formats/examples/impossible.json', 'request'],
     ['games/ferrywright.json', 'game'],
     ['docs/formats/examples/osgi/game.json', 'game'],
+    ['docs/formats/examples/native/game.json', 'game'],
     ['games/nightpost.json', 'game'],
     ['games/platforms/java.json', 'platform'],
     ['games/platforms/dotnet.json', 'platform'],
