@@ -287,6 +287,7 @@ Route::prefix('/instances/{instance}')
         Route::get('/about', [CareController::class, 'show'])->name('about');
         Route::post('/whole', [WholeController::class, 'keep'])->name('wholes.keep');
         Route::post('/about', [CareController::class, 'update'])->name('about.update');
+        Route::post('/about/launching', [CareController::class, 'launching'])->name('about.launching');
         Route::get('/about/picture', [CareController::class, 'picture'])->name('about.picture');
         Route::post('/about/duplicate', [CareController::class, 'duplicate'])->name('about.duplicate');
         Route::post('/about/unused', [CareController::class, 'unused'])->name('about.unused');

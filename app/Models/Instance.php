@@ -24,6 +24,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?\Carbon\CarbonImmutable $applied_at
  * @property ?array<string, mixed> $look  see Look
  * @property bool $trial_made  whether the world that is called like the trial's was made by a rehearsal, and is nobody's
+ * @property OwnWords $launching  what a person adds to how it is launched
  * @property ?int $install_id  the game's own files that it is laid over
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
@@ -46,6 +47,7 @@ final class Instance extends Model
     protected $attributes = ['applies' => 0, 'trial_made' => false];
 
     protected $casts = [
+        'launching' => OwnWordsCast::class,
         'applies' => 'integer',
         'trial_made' => 'boolean',
         'plan' => PlanCast::class,

@@ -14,6 +14,7 @@ use App\Models\Task;
 use App\Models\TaskKind;
 use App\Models\TaskState;
 use App\Refusal\Refusal;
+use App\Rehearsals\Launch\How;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Launch\Launched;
 use App\Rehearsals\Launch\Server;
@@ -66,7 +67,12 @@ final readonly class BothSides
         $start = hrtime(true);
         try {
             $joins->update(['state' => LaunchState::Running, 'versions' => $joins->instance->load('placed')->versions()]);
-            $server = $this->launch->serve($joins->plan, (new Folder($joins->instance))->live(), $this->reading->log($joins));
+            $server = $this->launch->serve(
+                $joins->plan,
+                (new Folder($joins->instance))->live(),
+                $this->reading->log($joins),
+                $joins->instance->launching,
+            );
             $address = $server->opened($isStopped);
 
             return $address === ''
@@ -76,8 +82,7 @@ final readonly class BothSides
                     (new Folder($client->instance))->live(),
                     $this->reading->log($client),
                     $isStopped,
-                    seed: $client->number,
-                    server: $address,
+                    new How(seed: $client->number, server: $address, words: $client->instance->launching),
                 );
         } finally {
             $this->finish($joins, $server, $start);

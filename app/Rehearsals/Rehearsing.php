@@ -11,6 +11,7 @@ use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use App\Refusal\Meaning;
 use App\Refusal\Refusal;
+use App\Rehearsals\Launch\How;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Launch\Launched;
 use App\Rehearsals\Launch\TrialWorld;
@@ -71,7 +72,13 @@ final readonly class Rehearsing
         }
         $launched = $rehearsal->plain
             ? $this->alone($rehearsal, $isStopped)
-            : $this->launch->run($rehearsal->plan, $folder->live(), $log, $isStopped, $rehearsal->side, seed: $rehearsal->number);
+            : $this->launch->run(
+                $rehearsal->plan,
+                $folder->live(),
+                $log,
+                $isStopped,
+                new How($rehearsal->side, seed: $rehearsal->number, words: $instance->launching),
+            );
         $this->finish($rehearsal, $launched, $start, $isStopped());
     }
 
@@ -146,8 +153,7 @@ final readonly class Rehearsing
                 $folder->trial(),
                 $this->reading->log($rehearsal),
                 $isStopped,
-                $rehearsal->side,
-                plain: true,
+                new How($rehearsal->side, plain: true, words: $rehearsal->instance->launching),
             );
         } finally {
             $this->base->learn($rehearsal->instance, $folder);

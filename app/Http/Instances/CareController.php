@@ -36,6 +36,7 @@ final readonly class CareController
 
         return view('care.page', [
             'instance' => $instance,
+            'command' => $games->get($instance->plan->base->game)->launch->command,
             'unused' => $this->unused->of($instance),
             'wholes' => $wholes->all()->where('instance_id', $instance->id),
             'worlds' => array_keys((new Worlds($games->get($instance->plan->base->game)))->of($instance)),
@@ -51,6 +52,14 @@ final readonly class CareController
         );
 
         return redirect()->route('about', $instance)->with('said', 'It is kept.');
+    }
+
+    /** What is added to how it is launched; shown as it will run. */
+    public function launching(LaunchingRequest $request, Instance $instance): RedirectResponse
+    {
+        $instance->update(['launching' => $request->words()]);
+
+        return redirect()->to(route('about', $instance).'#launching')->with('said', 'It is launched like that from now on.');
     }
 
     public function picture(Instance $instance): BinaryFileResponse

@@ -13,6 +13,7 @@ use App\Models\PlacedRelease;
 use App\Models\Rehearsal;
 use App\Models\Task;
 use App\Refusal\Refusal;
+use App\Rehearsals\Launch\How;
 use App\Rehearsals\Launch\Launch;
 use App\Rehearsals\Log\LogFile;
 use App\Rehearsals\Log\Reading;
@@ -263,7 +264,13 @@ final readonly class Searching
         $this->layers->merge($instance, $folder, $packages);
         $log = new LogFile($folder->trial('trial.log'), $game->log);
         try {
-            $launched = $this->launch->run($instance->plan, $folder->trial(), $log, $isStopped, seed: 1_000 + count($search->launches));
+            $launched = $this->launch->run(
+                $instance->plan,
+                $folder->trial(),
+                $log,
+                $isStopped,
+                new How(seed: 1_000 + count($search->launches), words: $instance->launching),
+            );
             $said = Said::of($this->reading->of($log->each(), $game, $instance));
         } finally {
             $folder->clearTrial();

@@ -7,6 +7,7 @@ namespace App\Rehearsals\Launch;
 use App\Disk\Processes;
 use App\Games\Games;
 use App\Models\Instance;
+use App\Models\OwnWords;
 use App\Models\Side;
 use App\Refusal\Meaning;
 use App\Rehearsals\Log\LogFile;
@@ -36,27 +37,23 @@ final readonly class Launch
 
     /**
      * @param  Closure(): bool  $stopped  asked often; true ends it
-     * @param  bool  $plain  without the loader
-     * @param  int  $seed  of what the game leaves to chance
-     * @param  string  $server  that it is to join; nothing where it is launched by itself
      */
     public function run(
         Plan $plan,
         string $dir,
         LogFile $log,
         Closure $stopped,
-        Side $side = Side::Client,
-        bool $plain = false,
-        int $seed = 0,
-        string $server = '',
+        How $how = new How(),
     ): Launched {
-        $command = $this->starting->prepare($plan, $dir, $side, $plain, $seed, $server === '' ? Way::Rehearse : Way::Join, $server);
+        $way = $how->server === '' ? Way::Rehearse : Way::Join;
+        $command = $how->words->around($this->starting->prepare($plan, $dir, $how->side, $how->plain, $how->seed, $way, $how->server));
         $form = $this->games->get($plan->base->game)->launch;
         $heard = new Heard($form->up, $form->failing);
         $log->begin();
         $output = new Output($log->path);
         try {
-            $process = new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST);
+            $around = Surroundings::with([self::MARK => basename(dirname($dir))] + $how->words->environment);
+            $process = new Process($command, $how->words->in($dir), $around, timeout: self::LONGEST);
             $lines = new WholeLines();
             $spoke = microtime(true);
             $process->disableOutput();
@@ -122,12 +119,13 @@ final readonly class Launch
     }
 
     /** Starts a game as a server that others join, until it is ended. */
-    public function serve(Plan $plan, string $dir, LogFile $log): Server
+    public function serve(Plan $plan, string $dir, LogFile $log, OwnWords $words = new OwnWords()): Server
     {
-        $command = $this->starting->prepare($plan, $dir, Side::Server, way: Way::Serve);
+        $command = $words->around($this->starting->prepare($plan, $dir, Side::Server, way: Way::Serve));
+        $around = Surroundings::with([self::MARK => basename(dirname($dir))] + $words->environment);
 
         return new Server(
-            new Process($command, $dir, Surroundings::with([self::MARK => basename(dirname($dir))]), timeout: self::LONGEST),
+            new Process($command, $words->in($dir), $around, timeout: self::LONGEST),
             $log,
             $this->games->get($plan->base->game)->launch->open,
         );

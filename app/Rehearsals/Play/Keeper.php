@@ -34,10 +34,11 @@ final readonly class Keeper
 
     /**
      * @param  list<string>  $command
+     * @param  array<string, string>  $environment  that it gets besides
      *
      * @throws RuntimeException when it does not come up
      */
-    public function start(array $command, string $dir): void
+    public function start(array $command, string $dir, array $environment = []): void
     {
         array_map(fn (string $name): bool => @unlink($this->file.$name), ['', '.started', '.ended']);
         file_put_contents(
@@ -59,7 +60,7 @@ final readonly class Keeper
                 $this->file,
             ],
             dirname($this->file),
-            Surroundings::with([self::MARK => $this->mark]),
+            Surroundings::with([self::MARK => $this->mark] + $environment),
         ))
             ->disableOutput()
             ->mustRun();

@@ -145,14 +145,15 @@ final readonly class Play implements Undertaking
         $task->advance('keeping the worlds as they are', 0, 0);
         $this->files->before($play);
         $live = (new Folder($play->instance))->live();
-        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play);
+        $words = $play->instance->launching;
+        $command = $words->around($this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play));
         $this->reading->log($play)->begin();
         // Somebody may have stopped it while its worlds were kept, or while it was started.
         if ($play->refresh()->state !== LaunchState::Waiting) {
             return;
         }
         $keeper = new Keeper($play);
-        $keeper->start($command, $live);
+        $keeper->start($command, $words->in($live), $words->environment);
         $isPlayed =
             Rehearsal::query()
                 ->whereKey($play->id)

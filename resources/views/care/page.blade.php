@@ -22,6 +22,33 @@
             </div>
             <button class="btn main-act mt-2">Keep that</button>
         </form>
+        <h2 class="mt-6 mb-1" id="launching">How it is launched</h2>
+        @php($words = $instance->launching)
+        <pre class="ver break-words" style="white-space: pre-wrap">{{ implode(' ', $words->around($command)) }}</pre>
+        <p class="soft">Exactly so, with what stands in braces put in{{ $words->folder === '' ? '' : ", in the folder {$words->folder}"
+            }}{{ $words->environment === [] ? '' : ', and with '.implode(', ', array_keys($words->environment)).' set' }}. What you add is
+            this instance's alone: it is in no hand-off and in no pack.</p>
+        <details class="mt-1" @if ($errors->hasAny(['before', 'after', 'environment', 'folder'])) open @endif>
+            <summary class="link">Add to it</summary>
+            <form method="post" action="{{ route('about.launching', $instance) }}">@csrf
+                <div class="fields mt-2">
+                    <label for="before">Words before it</label>
+                    <textarea id="before" name="before" rows="2" class="ver" placeholder="a wrapper, one word on each line"
+                        >{{ old('before', implode("\n", $words->before)) }}</textarea>
+                    <label for="after">Arguments</label>
+                    <textarea id="after" name="after" rows="2" class="ver" placeholder="one on each line"
+                        >{{ old('after', implode("\n", $words->after)) }}</textarea>
+                    <label for="environment">Variables</label>
+                    <textarea id="environment" name="environment" rows="2" class="ver" placeholder="NAME=value, one on each line"
+                        >{{ old('environment', implode("\n", array_map(fn ($name, $value) => "{$name}={$value}",
+                            array_keys($words->environment), $words->environment))) }}</textarea>
+                    <label for="launch-folder">Folder</label>
+                    <input type="text" id="launch-folder" name="folder" class="ver" maxlength="200" placeholder="below the instance's"
+                        value="{{ old('folder', $words->folder) }}">
+                </div>
+                <button class="btn mt-2">Launch it like that</button>
+            </form>
+        </details>
         @if ($unused !== [])
             <h2 class="mt-6 mb-1">Asked for, and used by nothing</h2>
             @foreach ($unused as $one)
