@@ -133,6 +133,15 @@ final readonly class FolderReading
             }
         }
 
+        foreach ($this->games->all() as $game) {
+            foreach (array_intersect($game->known->paths(), $files) as $path) {
+                $version = $game->known->version($path, (string) PlainFile::digest("{$root}/{$path}"));
+                if ($version !== null && $game->version($version) !== null) {
+                    return [$game, $version];
+                }
+            }
+        }
+
         return null;
     }
 

@@ -54,6 +54,13 @@ final readonly class InstallReading
                 }
             }
         }
+        foreach ($game->known->paths() as $path) {
+            $digest = PlainFile::digest("{$root}/{$path}");
+            $version = $digest === null ? null : $game->known->version($path, $digest);
+            if ($version !== null && $game->version($version) !== null) {
+                return $version;
+            }
+        }
         if ($unknown !== null) {
             throw Refusal::unusable(
                 "{$unknown[0]} says that it is {$game->name} {$unknown[1]}, and its definition does not list that version. ".

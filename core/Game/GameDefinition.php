@@ -73,6 +73,7 @@ final readonly class GameDefinition
         private array $merges = [],
         public ?NumberForm $numbers = null,
         private array $written = [],
+        public KnownFiles $known = new KnownFiles(),
     ) {
     }
 
@@ -119,6 +120,7 @@ final readonly class GameDefinition
             array_map(MergeForm::read(...), $node->listed('merged')),
             $node->has('numbers') ? NumberForm::read($node->field('numbers')) : null,
             array_map(PathPattern::read(...), $node->listed('written')),
+            KnownFiles::read($node->optional('known')),
         );
         $game->checkVersions($runtime);
 

@@ -41,13 +41,14 @@
 @endif
 <form method="post" action="{{ route('installs.store', $game->id) }}" class="mt-3">@csrf
     <x-folder-field label="Its folder" id="install-path" button="Keep its files">
-        @if ($game->installed === [])
             <label for="install-version" class="soft">it is</label>
             <select id="install-version" name="version">
+                @if ($game->installed !== [])
+                    <option value="">what it says itself</option>
+                @endif
                 @foreach (array_reverse($game->versions) as $version)
                     <option>{{ $version->version }}</option>
                 @endforeach
             </select>
-        @endif
     </x-folder-field>
 </form>

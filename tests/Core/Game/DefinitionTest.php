@@ -30,6 +30,7 @@ function wholeDefinition(): array
     $whole['log'] += $read(DEFINITIONS.'ferrywright.json')['log'];
     $whole['runtime']['find'] = 'java';
     $whole['written'] = ['*.ini'];
+    $whole['known'] = ['game.exe' => [str_repeat('a', 64) => '3.2.1']];
     $whole['play'] = ['{program}', 'play'];
     $whole['places']['mod']['unpack'] = false;
     $whole['worlds'] += ['trial' => 'trial', 'packs' => 'packs', 'order' => 'order.txt'];

@@ -149,3 +149,25 @@ it('goes over to files that were read anew, and takes out those that nobody uses
         ->delete("/games/ferrywright/installs/{$second->id}")
         ->assertRefused('laid over it');
 });
+
+it('knows a version by the contents of a file, and takes a person\'s word where nothing says it', function (): void {
+    $games = sys_get_temp_dir().'/stasimon-games-'.bin2hex(random_bytes(4));
+    File::copyDirectory(base_path('games'), $games);
+    $definition = json_decode((string) file_get_contents("{$games}/ferrywright.json"), true);
+    unset($definition['installed']);
+    $definition['known'] = ['engine/ferry' => [hash('sha256', "#!/bin/sh\necho up\n") => '3.3.2']];
+    file_put_contents("{$games}/ferrywright.json", json_encode($definition));
+    config(['stasimon.games' => $games]);
+    app()->forgetScopedInstances();
+    expect(keptInstall(folderOfGame())->version)->toBe('3.3.2');
+    expect(keptInstall(folderOfGame(more: ['engine/ferry' => 'other']))->problem)->toContain('Say it beside the folder');
+    $this->post('/games/ferrywright/installs', [
+        'path' => folderOfGame(more: ['engine/ferry' => 'other']),
+        'open' => '1',
+        'version' => '3.2.1',
+    ])->assertRedirect();
+    expect(Install::query()->orderByDesc('id')->firstOrFail()->only(['version', 'state']))->toBe([
+        'version' => '3.2.1',
+        'state' => InstallState::Kept,
+    ]);
+});
