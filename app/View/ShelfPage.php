@@ -24,8 +24,11 @@ final readonly class ShelfPage
     /** Names of an archive that are looked at. */
     private const NAMES = 20_000;
 
-    /** @param  Collection<int, ShelfFile>  $files  what needs a word first, then the newest */
-    private function __construct(public Collection $files)
+    /**
+     * @param  Collection<int, ShelfFile>  $files  what needs a word first, then the newest
+     * @param  array<string, string>  $games  names by id, where files of several games are shown
+     */
+    private function __construct(public Collection $files, public array $games)
     {
     }
 
@@ -38,7 +41,7 @@ final readonly class ShelfPage
             ->limit(self::SHOWN)
             ->get();
 
-        return new self($files);
+        return new self($files, $instance === null ? app(Games::class)->names() : []);
     }
 
     /** Whether anything waits to be read. */

@@ -76,7 +76,17 @@ final readonly class Starting
             self::write($dir, $template->path, $template->text($values, $files));
         }
 
-        return $game->launch->command($values, $way);
+        $command = $game->launch->command($values, $way);
+        if (str_starts_with($command[0], "{$dir}/") && ! is_file($command[0])) {
+            throw Refusal::conflict(
+                'The game\'s program, '.
+                    substr($command[0], strlen($dir) + 1).
+                    ", is not in the instance's folder, so nothing was started. Say where {$game->name} is on its page in Games, and lay ".
+                    'everything anew.',
+            );
+        }
+
+        return $command;
     }
 
     /**

@@ -15,7 +15,11 @@
             </thead>
             @foreach ($page->files as $file)
                 <tr data-row tabindex="-1">
-                    <td><a class="font-medium hover:underline" data-open href="{{ route('shelf.show', $file) }}">{{ $file->name }}</a></td>
+                    <td><a class="font-medium hover:underline" data-open href="{{ route('shelf.show', $file) }}">{{ $file->name }}</a>
+                        @isset($page->games[$file->game])
+                            <span class="soft">for {{ $page->games[$file->game] }}</span>
+                        @endisset
+                    </td>
                     <td>
                         @if ($file->state->value === 'ready')
                             <span class="name">{{ $file->found['name'] ?? $file->package_id }}</span>

@@ -65,3 +65,13 @@ it('mods a real native program: its own files kept, a module that lacks another 
         ->and(hash_file('sha256', "{$root}/nginx"))
         ->toBe(hash_file('sha256', '/usr/sbin/nginx'));
 });
+
+it('starts nothing where the game\'s program is not in the folder, and says what would help', function (): void {
+    World::depot();
+    $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/native/game.json'))])->assertRedirect();
+    $this->post('/games/front/agree', ['command' => app(Agreements::class)->of(app(Games::class)->get('front'))->digest()]);
+    $this->post('/instances', ['name' => 'Modules', 'game' => 'front', 'version' => '1.22.1'])->assertRedirect();
+    $instance = World::apply(Instance::query()->latest('created_at')->firstOrFail());
+    $this->post("/instances/{$instance->id}/rehearsals")->assertRedirect();
+    expect($instance->rehearsals()->firstOrFail()->problem)->toContain('program, nginx, is not in')->toContain('Say where Front is');
+});
