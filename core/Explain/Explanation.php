@@ -9,6 +9,7 @@ use Stasimon\Core\Resolve\Encoding;
 use Stasimon\Core\Resolve\Fact\BeyondChannel;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Search\BitTable;
 use Stasimon\Core\Resolve\Search\Clause;
 
 /**
@@ -122,7 +123,7 @@ final class Explanation
     private function contradiction(Clause $clash): string
     {
         foreach ($clash->literals as $number => $set) {
-            if ((ord($set[0]) & 1) === 0 || count($clash->literals) === 1) {
+            if (! BitTable::holdsAbsence($set) || count($clash->literals) === 1) {
                 return $this->wording->contradiction($number, $this->domain[$number], $set);
             }
         }

@@ -15,6 +15,7 @@ use Stasimon\Core\Resolve\Fact\Forbidden;
 use Stasimon\Core\Resolve\Fact\Needed;
 use Stasimon\Core\Resolve\Fact\Wanted;
 use Stasimon\Core\Resolve\Refused;
+use Stasimon\Core\Resolve\Search\BitTable;
 use Stasimon\Core\Resolve\Search\Clause;
 use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Syntax;
@@ -98,7 +99,7 @@ final readonly class Wording
         $conditions = $consequences = [];
         foreach ($clause->literals as $number => $set) {
             $package = $this->encoding->packages[$number];
-            if ((ord($set[0]) & 1) === 1) {
+            if (BitTable::holdsAbsence($set)) {
                 $conditions[] = $this->releases($package, $this->complement($number, $set));
             } else {
                 $consequences[] = trim(
@@ -129,7 +130,7 @@ final readonly class Wording
         $size = count($package->releases);
         $here = ReleaseSet::ofBits($size, $domain);
         $there = ReleaseSet::ofBits($size, $set);
-        if ((ord($domain[0]) & 1) === 1) {
+        if (BitTable::holdsAbsence($domain)) {
             return $there->isEmpty() || $here->isEmpty()
                 ? "So {$package->title()} is needed, and no release of it can be used."
                 : "{$title} is needed as {$this->span($package, $there)}, and none of those can be used.";

@@ -150,7 +150,8 @@ final class Decisions implements Chooser
             for (; $this->required[$tier] < $trail->length; $this->required[$tier]++) {
                 $package = $trail->package[$this->required[$tier]];
                 $domain = $trail->domain[$package];
-                if ((ord($domain[0]) & 1) === 0 && ! isset($trail->table[$package]->single[$domain]) && BitTable::count($domain) <= $most) {
+                $isOpen = ! BitTable::holdsAbsence($domain) && ! isset($trail->table[$package]->single[$domain]);
+                if ($isOpen && BitTable::count($domain) <= $most) {
                     return [$package, $this->preferred($trail, $package, $domain, false)];
                 }
             }

@@ -103,11 +103,11 @@ final class Encoding implements Rules
         }
         if ($before->channels != $request->channels || $before->forbid != $request->forbid || $before->waive != $request->waive) {
             foreach (array_keys($this->packages) as $number) {
-                $this->search->trail->root[$number] = $this->root($number);
+                $this->search->trail->limit($number, $this->root($number));
             }
             $this->search->rewatch();
         }
-        $this->search->trail->tallies = [];
+        $this->search->trail->tell();
         $this->search->decisions = $this->search->conflicts = 0;
         $this->search->restart();
     }

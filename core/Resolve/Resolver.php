@@ -148,7 +148,7 @@ final class Resolver
             $wishes[] = [$switch, $met[$switch]];
         }
         $tally = new Tally($met, false);
-        $encoding->search->trail->tallies = [$tally];
+        $encoding->search->trail->tell($tally);
         $lost = [];
         $budget = null;
         while (true) {
@@ -235,7 +235,7 @@ final class Resolver
         [$have, $present] = $this->have($encoding);
         $removed = new Tally($present, false);
         $changed = new Tally($have, true);
-        $encoding->search->trail->tallies = [$removed, $changed];
+        $encoding->search->trail->tell($removed, $changed);
 
         foreach ([$removed, $changed] as $tally) {
             $refutation = $this->tighten($encoding, $tally, $have);

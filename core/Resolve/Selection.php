@@ -66,17 +66,12 @@ final class Selection
     {
         foreach ($options as $package => $set) {
             $position = $this->positionOf($package);
-            if ($position !== null && $this->holds($package, $position, $set)) {
+            if ($position !== null && BitTable::holds($set, $position)) {
                 return true;
             }
         }
 
         return false;
-    }
-
-    private function holds(int $package, int $position, string $set): bool
-    {
-        return ((ord($set[($position + 1) >> 3]) >> (($position + 1) & 7)) & 1) === 1;
     }
 
     /** @return list<array<int, string>> the needs of a release, each as the packages and sets that would meet it */
@@ -106,7 +101,7 @@ final class Selection
         $wanted = [];
         foreach ($this->encoding->request->want as $want) {
             foreach ($this->encoding->options(new Target($want->id, $want->range), $want->syntax) as $package => $set) {
-                if (isset($this->positions[$package]) && $this->holds($package, $this->positions[$package], $set)) {
+                if (isset($this->positions[$package]) && BitTable::holds($set, $this->positions[$package])) {
                     $wanted[$package] = true;
                 }
             }
@@ -145,7 +140,7 @@ final class Selection
                     if (
                         ! isset($reached[$option]) &&
                         isset($this->positions[$option]) &&
-                        $this->holds($option, $this->positions[$option], $set)
+                        BitTable::holds($set, $this->positions[$option])
                     ) {
                         $reached[$option] = true;
                         $queue[] = $option;
@@ -241,7 +236,7 @@ final class Selection
         $now = $this->positions[$package];
         $limit = $this->limits[$package];
         for ($position = BitTable::newest($limit); $position > $now; $position--) {
-            if ($this->holds($package, $position, $limit)) {
+            if (BitTable::holds($limit, $position)) {
                 $this->positions[$package] = $position;
                 if ($this->fits($package, $position, $namedBy)) {
                     return true;
@@ -270,7 +265,7 @@ final class Selection
         }
         foreach ($this->positions as $other => $at) {
             $set = $this->broken($other, $at)[$package] ?? null;
-            if ($set !== null && $this->holds($package, $position, $set)) {
+            if ($set !== null && BitTable::holds($set, $position)) {
                 return false;
             }
         }

@@ -2,8 +2,10 @@
 
 declare(strict_types=1);
 
+use App\Access\Opening;
 use App\Depots\Depot;
 use App\Imports\Import;
+use App\Installs\Install;
 use App\Models\Backup;
 use App\Models\Instance;
 use App\Models\PackRelease;
@@ -134,6 +136,12 @@ const FIELDS = [
     'come' => 'none',
     'layered' => '1',
     'later' => 'Reefs.zip',
+    'what' => '/srv/games',
+    'open' => '1',
+    'before' => 'nice -n 5',
+    'after' => '-quiet',
+    'environment' => 'COLOUR=grey',
+    'message' => 'no such plank',
 ];
 
 /** The addresses of a route: with what is there, or with something odd in their place. */
@@ -163,6 +171,8 @@ function addressOf(Registered $route, Instance $instance, Oddities $odd): string
         'list' => WishList::query()->inRandomOrder()->value('id') ?? $instance->id,
         'watch' => Watch::query()->value('id') ?? 1,
         'whole' => Whole::query()->value('id') ?? $instance->id,
+        'install' => Install::query()->value('id') ?? 1,
+        'opening' => Opening::query()->value('id') ?? 1,
     ];
 
     return '/'.
@@ -215,6 +225,7 @@ it('answers every form with every field missing, wrong, huge or odd, and nothing
         '/order',
         '/about',
         '/stages',
+        '/differs',
     ];
     $unchanged = $this->get("/instances/{$other->id}")->getContent();
     for ($case = 0; $case < (int) (getenv('STASIMON_CASES') ?: 160); $case++) {

@@ -51,6 +51,18 @@ final class BitTable
         return new self($none, $full, $absent, $of, $single);
     }
 
+    /** Whether a set holds bit 0: that the package is not in the line-up. */
+    public static function holdsAbsence(string $set): bool
+    {
+        return (ord($set[0]) & 1) === 1;
+    }
+
+    /** Whether a set holds the release at a position. */
+    public static function holds(string $set, int $position): bool
+    {
+        return ((ord($set[($position + 1) >> 3]) >> (($position + 1) & 7)) & 1) === 1;
+    }
+
     /** The newest position in a set, or -1. */
     public static function newest(string $bits): int
     {

@@ -62,7 +62,7 @@ final class Learning
     private function warm(Clause $clause): void
     {
         foreach ($clause->literals as $package => $set) {
-            $this->trail->heat[$package] += $this->warmth;
+            $this->trail->warm($package, $this->warmth);
         }
     }
 
@@ -72,9 +72,7 @@ final class Learning
         $this->warmth *= 1.05;
         if ($this->warmth > 1e100) {
             $this->warmth = 1.0;
-            foreach ($this->trail->heat as $package => $heat) {
-                $this->trail->heat[$package] = $heat * 1e-100;
-            }
+            $this->trail->cool(1e-100);
         }
     }
 

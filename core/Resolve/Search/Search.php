@@ -175,14 +175,9 @@ final class Search
             }
         }
 
-        foreach ($trail->tallies as $tally) {
-            $literals = $tally->violated($trail);
-            if ($literals !== null) {
-                return new Clause($literals, new Bounded());
-            }
-        }
+        $literals = $trail->overBound();
 
-        return null;
+        return $literals === null ? null : new Clause($literals, new Bounded());
     }
 
     /** The clauses of a release that has just become the only one its package can be. */

@@ -64,7 +64,50 @@ final class Trail
     public array $heat = [];
 
     /** @var list<Tally> that are told of every change */
-    public array $tallies = [];
+    private array $tallies = [];
+
+    /** Has these told of every change from now on, and none else. */
+    public function tell(Tally ...$tallies): void
+    {
+        $this->tallies = array_values($tallies);
+    }
+
+    /**
+     * A bound that is passed, as the clause that says so; null where none is.
+     *
+     * @return array<int, string>|null
+     */
+    public function overBound(): ?array
+    {
+        foreach ($this->tallies as $tally) {
+            $literals = $tally->violated($this);
+            if ($literals !== null) {
+                return $literals;
+            }
+        }
+
+        return null;
+    }
+
+    /** What the request leaves of a package before anything is decided. */
+    public function limit(int $package, string $root): void
+    {
+        $this->root[$package] = $root;
+    }
+
+    /** A package took part in a conflict. */
+    public function warm(int $package, float $by): void
+    {
+        $this->heat[$package] += $by;
+    }
+
+    /** All of the heat as a part of what it was, so that the numbers stay small. */
+    public function cool(float $factor): void
+    {
+        foreach ($this->heat as $package => $heat) {
+            $this->heat[$package] = $heat * $factor;
+        }
+    }
 
     /** @param  string  $root  what the request leaves of the package, with bit 0 */
     public function introduce(int $package, int $releases, string $root): void

@@ -150,7 +150,7 @@ it('resolves down to nothing what is violated before any decision', function ():
 it('counts what is lost, forwards and backwards, and speaks up at one too many', function (): void {
     $trail = trailOf(3);
     $tally = new Tally([0 => bits('1'), 1 => bits('1')], true, 1);
-    $trail->tallies = [$tally];
+    $trail->tell($tally);
     $tally->restart($trail);
     decide($trail, 0, '2');
     expect($tally->lost())->toBe(1)->and($tally->violated($trail))->toBeNull();

@@ -284,7 +284,7 @@ it('is published into a folder, found in the depot that it is, fetched from ther
     $folder = config('stasimon.var').'/published/mine';
     $this->post("/packs/{$pack->id}/publish", ['folder' => '/etc/packs', 'depot' => 'Mine'])
         ->assertStatus(422)
-        ->assertSee('not a folder below one that may be read');
+        ->assertSee('not a folder below one that may be written');
     $this->post("/packs/{$pack->id}/publish", ['folder' => $folder, 'depot' => 'Mine'])
         ->assertRedirect()
         ->assertSessionHas('said', fn (string $said): bool => str_contains($said, 'is published in'));
