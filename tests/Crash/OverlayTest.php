@@ -7,6 +7,7 @@ use App\Disk\Folder;
 use App\Drafts\Drafting;
 use App\Models\Instance;
 use App\Store\Store;
+use App\Work\Allowance;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
@@ -70,6 +71,7 @@ it('lays any set of mods over the game, and gives the game back', function (): v
     }
     $cases = (int) (getenv('STASIMON_CASES') ?: 25);
     for ($case = 0; $case <= $cases; $case++) {
+        app(Allowance::class)->forWork();
         $set = $case === $cases ? [] : array_filter(array_keys($mods), fn (): bool => mt_rand(0, 1) === 1);
         app(Drafting::class)->step(
             $instance->refresh(),
