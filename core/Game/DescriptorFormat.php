@@ -12,6 +12,8 @@ enum DescriptorFormat: string
     case Properties = 'properties';
     case Xml = 'xml';
     case Manifest = 'manifest';
+    /** Headers as mail has them (RFC 5322, section 2.2); the core metadata of Python's packages among them. */
+    case Headers = 'headers';
     case Assembly = 'assembly';
     /** The version resource of a Portable Executable. */
     case Executable = 'executable';

@@ -16,6 +16,7 @@ use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Version\RangeReader;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Syntax;
+use Stasimon\Core\Version\Timeline;
 use Stasimon\Core\Version\UnusableRange;
 use Stasimon\Core\Version\UnusableVersion;
 
@@ -45,6 +46,7 @@ final readonly class GameDefinition
      * @param  list<DescriptorRule>  $installed  how a folder with the game in it says which game and version it is
      * @param  list<MergeForm>  $merges  what is merged into an archive of the game's own, for versions that read no mods folder
      * @param  list<PathPattern>  $written  files of the game's own that it writes into
+     * @param  Scheme  $order  of its versions; a sequence is in the order of the list, and no range names a version beside it
      * @param  list<array{by: string, from: string, provides: list<Provision>}>  $here  what the game or its runtime has without any
      *     archive, in force from one of their versions on
      */
@@ -74,6 +76,7 @@ final readonly class GameDefinition
         public ?NumberForm $numbers = null,
         private array $written = [],
         public KnownFiles $known = new KnownFiles(),
+        private Scheme $order = Scheme::Sequence,
     ) {
     }
 
@@ -121,7 +124,9 @@ final readonly class GameDefinition
             $node->has('numbers') ? NumberForm::read($node->field('numbers')) : null,
             array_map(PathPattern::read(...), $node->listed('written')),
             KnownFiles::read($node->optional('known')),
+            $node->optional('scheme')?->choice(Scheme::class) ?? Scheme::Sequence,
         );
+        $game->checkOrder($node);
         $game->checkVersions($runtime);
 
         return $game;
@@ -209,6 +214,20 @@ final readonly class GameDefinition
             } catch (UnusableRange $failure) {
                 throw $runtime->field('rules')->wrong($failure->getMessage());
             }
+        }
+    }
+
+    /** @throws UnusableDocument where the list has another order than the scheme */
+    private function checkOrder(Node $node): void
+    {
+        try {
+            $timeline = new Timeline($this->order, $listed = array_column($this->versions, 'version'));
+        } catch (UnusableVersion $failure) {
+            throw $node->field('versions')->wrong($failure->getMessage());
+        }
+        if ($timeline->texts() !== $listed) {
+            $inOrder = implode(', ', $timeline->texts());
+            throw $node->field('versions')->wrong("by the scheme \"{$this->order->value}\" their order is {$inOrder}.");
         }
     }
 
@@ -354,7 +373,7 @@ final readonly class GameDefinition
         );
 
         return [
-            new Package($this->id, Kind::Game, $releases, Scheme::Sequence, name: $this->name),
+            new Package($this->id, Kind::Game, $releases, $this->order, name: $this->name),
             new Package($this->runtimeId, Kind::Runtime, $runtimes, name: $this->runtimeName),
             ...$this->isItself($this->loaders[0]->id)
                 ? [new Package($this->loaders[0]->id, Kind::Loader, [new Release('1')], name: 'no loader')]

@@ -57,6 +57,7 @@ final class Formats
             DescriptorFormat::Properties => self::properties($text),
             DescriptorFormat::Xml => self::xml($text),
             DescriptorFormat::Manifest => self::manifest($text, $rule->clauses),
+            DescriptorFormat::Headers => self::headers($text),
             DescriptorFormat::Assembly => self::assembly($bytes),
             DescriptorFormat::Executable => VersionResource::of($bytes) ??
                 throw new UnreadableDescriptor('it is no executable that says its version.'),
@@ -207,6 +208,24 @@ final class Formats
         }
 
         return $read + $headers;
+    }
+
+    /**
+     * Headers as mail has them (RFC 5322, sections 2.2 and 2.2.3), up to the first empty line, their names in lower case.
+     *
+     * @return array<string, string|list<string>> what comes several times is a list
+     */
+    private static function headers(string $text): array
+    {
+        $head = explode("\n\n", ltrim((string) preg_replace('/\r\n?/', "\n", $text), "\n"), 2)[0];
+        $found = [];
+        foreach (explode("\n", (string) preg_replace('/\n[ \t]+/', ' ', $head)) as $line) {
+            if (preg_match('/^([!-9;-~]+):[ \t]*(.*)$/D', $line, $part) === 1) {
+                $found[strtolower($part[1])][] = rtrim($part[2]);
+            }
+        }
+
+        return array_map(fn (array $values): array|string => count($values) === 1 ? $values[0] : $values, $found);
     }
 
     /** @return array<string, mixed> */

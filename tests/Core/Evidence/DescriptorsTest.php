@@ -74,6 +74,11 @@ it('reads the same of an archive in every format', function (string $format, str
         "Manifest-Version: 1.0\r\nId: Tide-Clock\r\nVersion: 1.4.0\r\nNeeds: gulls;range=\"^2\",oak\r\n um\r\n\r\n",
         ['clauses' => ['Needs'], 'needs' => 'needs[].{id: name, range: attributes.range}'],
     ],
+    'headers' => [
+        'headers',
+        "Id: Tide-Clock\r\nVersion: 1.4.0\r\nNeeds: gulls\r\n ^2\r\nneeds: oakum *\r\n\r\nVersion: 9.9.9\r\n",
+        ['needs' => "needs[].{id: replace(@, '/ .*/', ''), range: replace(@, '/.* /', '')}"],
+    ],
 ]);
 
 it('reads TOML as its specification has it', function (string $toml, mixed $expected): void {

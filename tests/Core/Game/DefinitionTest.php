@@ -9,6 +9,7 @@ use Stasimon\Core\Game\Agreement;
 use Stasimon\Core\Game\FailureSignature;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\InnerPath;
+use Stasimon\Core\Version\Syntax;
 
 const DEFINITIONS = __DIR__.'/../../../games/';
 
@@ -30,6 +31,7 @@ function wholeDefinition(): array
     $whole['log'] += $read(DEFINITIONS.'ferrywright.json')['log'];
     $whole['runtime']['find'] = 'java';
     $whole['written'] = ['*.ini'];
+    $whole['scheme'] = 'sequence';
     $whole['known'] = ['game.exe' => [str_repeat('a', 64) => '3.2.1']];
     $whole['play'] = ['{program}', 'play'];
     $whole['places']['mod']['unpack'] = false;
@@ -83,6 +85,22 @@ function changedAt(array $document, array $place, mixed $value): array
 
     return $document;
 }
+
+it('orders versions by a scheme where one is said, and refuses a list in another order', function (): void {
+    $of = fn (string ...$versions): array => [
+        'scheme' => 'maven',
+        'versions' => array_map(fn (string $one): array => ['version' => $one], $versions),
+    ];
+    $rules = fn (string $first): array => ['rules' => [['from' => $first, 'range' => '>=8', 'words' => 'any']]];
+    $whole = wholeDefinition();
+    $game = $whole['runtime'];
+    $package = definitionOf(['runtime' => $rules('7.9') + $game] + $of('7.9', '7.10') + $whole)?->packages()[0];
+    $admitted = $package?->readRange('>=6.2 <7.10', Syntax::Comparator)->over($package->timeline);
+    expect([$admitted?->has(0), $admitted?->has(1)])
+        ->toBe([true, false])
+        ->and(fn () => GameDefinition::read((string) json_encode(['runtime' => $rules('7.10') + $game] + $of('7.10', '7.9') + $whole)))
+        ->toThrow(UnusableDocument::class, 'by the scheme "maven" their order is 7.9, 7.10');
+});
 
 it('refuses a definition that leads out of an instance, or has what nobody would see', function (string $place, mixed $value): void {
     expect(definitionOf(wholeDefinition()))
@@ -160,6 +178,7 @@ it('asks anew for whatever reaches a process or a file, and for nothing else, fi
                     is_float($value) => $value + 0.5,
                     $value === 'java' => 'dotnet',
                     $value === 'mod' => 'library',
+                    $value === 'sequence' => 'maven',
                     default => $value.'x',
                 },
             ),
