@@ -164,6 +164,57 @@ test('a game is taught from its folder without an expression, and who fails in i
     await expectAccessible(page);
 });
 
+// A program that others wrote, with packages of it as the machine has them.
+function proving() {
+    const packages = '/usr/lib/python3/dist-packages';
+    const parent = mkdtempSync('/tmp/stasimon-proving-');
+    const of = pattern => readdirSync(packages).filter(name => pattern.test(name));
+    mkdirSync(`${parent}/Proving/checks`, { recursive: true });
+    of(/^(_?pytest|pytest-7.*|attr|iniconfig|packaging|pluggy|pluggy-.*|py)$/).forEach(name =>
+        cpSync(`${packages}/${name}`, `${parent}/Proving/${name}`, { recursive: true }),
+    );
+    writeFileSync(`${parent}/Proving/checks/test_sea.py`, 'def test_sea():\n    assert 1 + 1 == 2\n');
+    const plugins = { xdist: /^(xdist|pytest_xdist-.*)$/, execnet: /^execnet/, sugar: /^pytest_sugar/, termcolor: /^termcolor/ };
+    Object.entries(plugins).forEach(([name, pattern]) =>
+        execFileSync('zip', ['-qr', `${parent}/${name}.zip`, ...of(pattern), '-x', '*__pycache__*'], { cwd: packages }),
+    );
+
+    return { game: `${parent}/Proving`, archives: Object.keys(plugins).map(name => `${parent}/${name}.zip`) };
+}
+
+test('a real program in Python, from its folder to a clean launch: what a plugin does not say is read in its log', async ({ page }) => {
+    const { game, archives } = proving();
+    await page.goto('/games');
+    await page.getByLabel(/begin with a folder/).fill(game);
+    await page.locator('#folder-open').selectOption('1');
+    await page.getByRole('button', { name: 'Look into it' }).click();
+    await page.getByLabel('Real files to try it on').setInputFiles(archives[0]);
+    await expect(page.getByText(/pytest-xdist/).first()).toBeVisible();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.getByRole('button', { name: 'I have seen it' }).click();
+    await page.getByLabel('Its folder').fill(game);
+    await page.getByRole('button', { name: 'Keep its files' }).click();
+    await expect(page.getByRole('row', { name: /7\.2\.1/ })).toBeVisible();
+    await page.goto('/new?game=proving&version=7.2.1');
+    await page.getByLabel('Name').fill('Plugins');
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await page.getByRole('link', { name: 'From your disk' }).first().click();
+    await page.locator('#files').setInputFiles(archives);
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    for (const name of ['xdist.zip', 'sugar.zip']) {
+        await page.getByRole('row').filter({ hasText: name }).getByRole('button', { name: 'Add it' }).click();
+        await page.getByRole('link', { name: 'From your disk' }).first().click();
+    }
+    await page.getByRole('link', { name: 'Draft', exact: true }).click();
+    await expect(page.getByRole('row', { name: /execnet .* for pytest-xdist/ })).toBeVisible();
+    await apply(page);
+    await rehearse(page, 'Failed');
+    await expect(page.getByText('Pytest-sugar 0.9.6 needs termcolor').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Add termcolor' }).click();
+    await apply(page);
+    await rehearse(page, 'Clean');
+});
+
 test('from names, two of them misspelled, to a clean rehearsal on the base that holds most', async ({ page }) => {
     await page.goto('/wishes');
     await page.getByLabel('Call it').fill('For the summer');

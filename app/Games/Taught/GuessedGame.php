@@ -100,6 +100,7 @@ final class GuessedGame implements Caged
             'log' => ['line' => self::LINE] + ($log === null ? [] : ['file' => $log]) + ['signatures' => []],
             'descriptors' => $this->descriptors(array_slice($archives, 0, self::ARCHIVES)),
             ...self::installed($installed, $id),
+            ...PythonProgram::of($this->files)?->words($id, GuessedPlatform::Python->runtime()) ?? [],
         ];
     }
 
@@ -201,7 +202,7 @@ final class GuessedGame implements Caged
         foreach ($this->files as $path) {
             $top = explode('/', $path)[0];
             if ($top !== $path) {
-                preg_match('/\.(jar|zip|dll|exe|so|class|png|ogg)$/i', $path) === 1 ? ($others[$top] = true) : ($texts[$top] = true);
+                preg_match('/\.(jar|zip|dll|exe|so|class|png|ogg|py)$/i', $path) === 1 ? ($others[$top] = true) : ($texts[$top] = true);
             }
         }
 

@@ -8,12 +8,15 @@ declare(strict_types=1);
 use App\Disk\Folder;
 use App\Games\Games;
 use App\Games\Taught\Agreements;
+use App\Games\Taught\GuessedGame;
 use App\Installs\Install;
 use App\Models\Instance;
 use App\Rehearsals\Log\Reading;
 use App\Shelf\ShelfFile;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
+use Stasimon\Core\Document\Expression;
+use Stasimon\Core\Document\Node;
 use Tests\Support\Archives;
 use Tests\Support\World;
 
@@ -37,11 +40,8 @@ function packageOf(string ...$patterns): string
     return Archives::bytes($files);
 }
 
-it('mods a real program of an interpreter: a plugin\'s range and its missing library, and clean with both', function (): void {
+it('mods a real program of an interpreter: a range, a missing library that is named, and clean with it', function (bool $isGuessed): void {
     World::depot();
-    $this->post('/games', ['text' => (string) file_get_contents(base_path('docs/formats/examples/interpreter/game.json'))])
-        ->assertRedirect();
-    $this->post('/games/proving/agree', ['command' => app(Agreements::class)->of(app(Games::class)->get('proving'))->digest()]);
     $root = sys_get_temp_dir().'/stasimon-proving-'.bin2hex(random_bytes(4)).'/Proving';
     foreach (['pytest', '_pytest', 'attr', 'iniconfig', 'packaging', 'pluggy', 'py', 'pytest-7*', 'pluggy-*'] as $pattern) {
         foreach (glob(PACKAGES."/{$pattern}") ?: [] as $path) {
@@ -50,6 +50,11 @@ it('mods a real program of an interpreter: a plugin\'s range and its missing lib
     }
     File::ensureDirectoryExists("{$root}/checks");
     file_put_contents("{$root}/checks/test_sea.py", "def test_sea():\n    assert 1 + 1 == 2\n");
+    $text = $isGuessed
+        ? GuessedGame::caged($root)
+        : (string) file_get_contents(base_path('docs/formats/examples/interpreter/game.json'));
+    $this->post('/games', ['text' => $text])->assertRedirect('/games/proving');
+    $this->post('/games/proving/agree', ['command' => app(Agreements::class)->of(app(Games::class)->get('proving'))->digest()]);
     $this->post('/games/proving/installs', ['path' => $root, 'open' => '1'])->assertRedirect();
     expect(Install::query()->firstOrFail()->only(['version', 'problem']))->toBe(['version' => '7.2.1', 'problem' => null]);
     $plugins = [
@@ -96,7 +101,21 @@ it('mods a real program of an interpreter: a plugin\'s range and its missing lib
     $this->post('/shelf', ['game' => 'proving', 'files' => [$file]])->assertRedirect();
     $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['pytest-later']])->assertRedirect();
     $this->get("/instances/{$instance->id}/draft")->assertSee('Pytest-later 9.0.0 needs Proving')->assertSee('cannot be in Plugins');
-});
+})->with(['as it is in the examples' => false, 'as it is guessed from its folder' => true]);
+
+// Examples after the Python Packaging User Guide, "Dependency specifiers" and "Names and normalization".
+it('reads what a package of Python asks for', function (string $said, array $expected): void {
+    $example = json_decode((string) file_get_contents(base_path('docs/formats/examples/interpreter/game.json')), true);
+    $needs = Expression::read(Node::ofJson((string) json_encode($example['descriptors'][0]['needs'])));
+    expect($needs->of(['requires-dist' => $said]))->toBe($expected);
+})->with([
+    ['execnet>=1.1', [['id' => 'execnet', 'range' => '>=1.1']]],
+    ['attrs (>=19.2.0,<23)', [['id' => 'attrs', 'range' => '>=19.2.0 <23']]],
+    ['Zope.Interface_core[testing] == 5.0', [['id' => 'zope-interface-core', 'range' => '= 5.0']]],
+    ['pluggy~=1.0', [['id' => 'pluggy', 'range' => '>=1.0']]],
+    ['packaging', [['id' => 'packaging', 'range' => '*']]],
+    ['tomli>=1.0.0; python_version < "3.11"', []],
+]);
 
 /** The log of a launch. */
 function launched(Instance $instance): string
