@@ -186,11 +186,13 @@ final readonly class InstallReading
             return null;
         }
         $at = dirname($path) === '.' ? [] : explode('/', dirname($path));
+        $hasGoneDown = false;
         foreach (explode('/', $to) as $part) {
-            if ($part === '..' && array_pop($at) === null) {
+            // Above a folder that may itself be a link lies what nobody knows from the names.
+            if ($part === '..' && ($hasGoneDown || array_pop($at) === null)) {
                 return null;
             }
-            in_array($part, ['', '.', '..'], true) || ($at[] = $part);
+            $hasGoneDown = $hasGoneDown || ! in_array($part, ['', '.', '..'], true);
         }
 
         return $to;

@@ -5,7 +5,9 @@ declare(strict_types=1);
 use App\Disk\Applying;
 use App\Disk\Folder;
 use App\Drafts\Drafting;
+use App\Installs\GameFile;
 use App\Installs\Install;
+use App\Installs\Installs;
 use App\Installs\InstallState;
 use App\Models\Instance;
 use App\Store\Store;
@@ -70,6 +72,20 @@ it('keeps the files of a game, recognises its version, and leaves out what is no
     $digest = hash('sha256', 'white');
     file_put_contents("{$root}/data/gulls.png", 'grey');
     expect((new Store())->has($digest))->toBeTrue();
+});
+
+it('keeps no link that leads out through another one', function (): void {
+    $root = folderOfGame();
+    unlink("{$root}/passwd");
+    symlink('.', "{$root}/here");
+    // By its names it stays inside; here is the folder itself, so it does not.
+    symlink('here/here/../..', "{$root}/out");
+    symlink('../data/gulls.png', "{$root}/engine/gull");
+    $install = keptInstall($root);
+    expect($install->left_out)
+        ->toContain('out is a link out of the folder')
+        ->and(array_keys(array_filter(app(Installs::class)->files($install->id), fn (GameFile $file): bool => $file->link !== null)))
+        ->toBe(['engine/gull', 'engine/lib/sea.so', 'here']);
 });
 
 it('says of a version that its definition does not list what is to be done, and keeps nothing', function (): void {
