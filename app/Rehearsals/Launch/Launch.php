@@ -46,7 +46,7 @@ final readonly class Launch
         How $how = new How(),
     ): Launched {
         $way = $how->server === '' ? Way::Rehearse : Way::Join;
-        $command = $how->words->around($this->starting->prepare($plan, $dir, $how->side, $how->plain, $how->seed, $way, $how->server));
+        $command = $this->starting->prepare($plan, $dir, $how->side, $how->plain, $how->seed, $way, $how->server, $how->words);
         $form = $this->games->get($plan->base->game)->launch;
         $heard = new Heard($form->up, $form->failing);
         $log->begin();
@@ -121,7 +121,7 @@ final readonly class Launch
     /** Starts a game as a server that others join, until it is ended. */
     public function serve(Plan $plan, string $dir, LogFile $log, OwnWords $words = new OwnWords()): Server
     {
-        $command = $words->around($this->starting->prepare($plan, $dir, Side::Server, way: Way::Serve));
+        $command = $this->starting->prepare($plan, $dir, Side::Server, way: Way::Serve, words: $words);
         $around = Surroundings::with([self::MARK => basename(dirname($dir))] + $words->environment);
 
         return new Server(

@@ -10,6 +10,7 @@ use App\Games\Games;
 use App\Games\Taught\Agreements;
 use App\Games\Taught\Runtimes;
 use App\Models\Instance;
+use App\Models\OwnWords;
 use App\Models\PlacedRelease;
 use App\Models\Side;
 use App\Refusal\Refusal;
@@ -23,6 +24,7 @@ use Stasimon\Core\Place\Order\Sequence;
 use Stasimon\Core\Place\Order\Strength;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\Rule;
+use Symfony\Component\Process\ExecutableFinder;
 
 /** What is run to start a game on a folder, and what is written into the folder before it. */
 final readonly class Starting
@@ -42,9 +44,10 @@ final readonly class Starting
      * @param  bool  $plain  without the loader
      * @param  int  $seed  of what the game leaves to chance
      * @param  string  $server  that it is to join
+     * @param  OwnWords  $words  what a person adds
      * @return list<string>
      *
-     * @throws Refusal for a game whose command nobody has agreed to, or a folder that leads elsewhere
+     * @throws Refusal for a game whose command nobody has agreed to, a folder that leads elsewhere, or a program that is not there
      */
     public function prepare(
         Plan $plan,
@@ -54,6 +57,7 @@ final readonly class Starting
         int $seed = 0,
         Way $way = Way::Rehearse,
         string $server = '',
+        OwnWords $words = new OwnWords(),
     ): array {
         $game = $this->games->get($plan->base->game);
         $this->agreements->require($game);
@@ -85,8 +89,23 @@ final readonly class Starting
                     'everything anew.',
             );
         }
+        $wrapper = $words->before[0] ?? null;
+        if ($wrapper !== null && ! self::isProgram($wrapper, $words->in($dir))) {
+            throw Refusal::conflict(
+                "{$wrapper}, which you have put before the game's command, is no program of this machine, so nothing was started. ".
+                    'About it, under "How it is launched", is where it stands.',
+            );
+        }
 
-        return $command;
+        return $words->around($command);
+    }
+
+    /** @param  string  $from  the folder in which it is started */
+    private static function isProgram(string $word, string $from): bool
+    {
+        return str_contains($word, '/')
+            ? is_file($at = $word[0] === '/' ? $word : "{$from}/{$word}") && is_executable($at)
+            : (new ExecutableFinder())->find($word) !== null;
     }
 
     /**

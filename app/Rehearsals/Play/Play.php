@@ -146,7 +146,7 @@ final readonly class Play implements Undertaking
         $this->files->before($play);
         $live = (new Folder($play->instance))->live();
         $words = $play->instance->launching;
-        $command = $words->around($this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play));
+        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play, words: $words);
         $this->reading->log($play)->begin();
         // Somebody may have stopped it while its worlds were kept, or while it was started.
         if ($play->refresh()->state !== LaunchState::Waiting) {

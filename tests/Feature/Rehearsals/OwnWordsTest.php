@@ -50,3 +50,13 @@ it('refuses what could be no part of a launch, and keeps what was there', functi
     [['before' => "a\x07b"], 'cannot be seen'],
     [['after' => implode("\n", range(1, 51))], 'At most 50'],
 ]);
+
+it('starts nothing where the wrapper is no program of the machine, and says where it stands', function (string $wrapper): void {
+    World::depot();
+    $instance = World::applied(['gulls']);
+    $this->post("/instances/{$instance->id}/about/launching", ['before' => $wrapper])->assertRedirect();
+    $this->post("/instances/{$instance->id}/rehearsals")->assertRedirect();
+    expect($instance->rehearsals()->firstOrFail()->problem)
+        ->toStartWith("{$wrapper}, which you have put before the game's command, is no program of this machine")
+        ->toContain('How it is launched');
+})->with(['no-such-wrapper', '/etc/passwd', 'mods/none']);
