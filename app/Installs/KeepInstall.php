@@ -29,9 +29,15 @@ final readonly class KeepInstall implements Undertaking
     /**
      * @param  string  $root  a folder that may be read
      * @param  string  $version  that it is, where nothing in the folder says so; nothing where it is to be recognised
+     *
+     * @throws Refusal for a game or a version that is not known
      */
     public function start(string $game, string $root, string $version = ''): Install
     {
+        $known = $this->games->get($game);
+        if ($version !== '' && $known->version($version) === null) {
+            throw Refusal::unusable("{$known->name} {$version} is no version that its definition knows.");
+        }
         $install = $this->reading($game, $root, $version);
         $this->tasks->begin(TaskKind::Install, 'looking which version it is', ['install' => $install->id]);
 

@@ -5,27 +5,20 @@ declare(strict_types=1);
 namespace App\Http\Games;
 
 use App\Access\Access;
-use App\Games\Games;
 use App\Installs\Installs;
 use App\Installs\KeepInstall;
-use App\Refusal\Refusal;
 use Illuminate\Http\RedirectResponse;
 
 /** The game's own files, version by version. */
 final readonly class InstallController
 {
-    public function __construct(private Games $games, private Installs $installs, private KeepInstall $keeping, private Access $access)
+    public function __construct(private Installs $installs, private KeepInstall $keeping, private Access $access)
     {
     }
 
     public function store(InstallRequest $request, string $game): RedirectResponse
     {
-        $definition = $this->games->get($game);
-        $version = $request->version();
-        if ($version !== '' && $definition->version($version) === null) {
-            throw Refusal::unusable("{$definition->name} {$version} is no version that its definition knows.");
-        }
-        $install = $this->keeping->start($definition->id, $request->folder($this->access), $version);
+        $install = $this->keeping->start($game, $request->folder($this->access), $request->version());
 
         return redirect()
             ->route('games.show', [$game, '#own-files'])

@@ -74,6 +74,14 @@ it('keeps the files of a game, recognises its version, and leaves out what is no
     expect((new Store())->has($digest))->toBeTrue();
 });
 
+it('reads nothing for a version that the definition does not know', function (): void {
+    $this->from('/games/ferrywright')
+        ->post('/games/ferrywright/installs', ['path' => folderOfGame(), 'open' => '1', 'version' => '9.9'])
+        ->assertRedirect('/games/ferrywright');
+    $this->get('/games/ferrywright')->assertSee('Ferrywright 9.9 is no version that its definition knows');
+    expect(Install::query()->count())->toBe(0);
+});
+
 it('keeps no link that leads out through another one', function (): void {
     $root = folderOfGame();
     unlink("{$root}/passwd");
