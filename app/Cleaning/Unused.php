@@ -27,8 +27,8 @@ final readonly class Unused
             /** @var PlacedRelease $placed */
             if (
                 $placed->kind === Kind::Library->value &&
-                $placed->because['wanted'] &&
-                $placed->because['needed'] === [] &&
+                $placed->because->isWanted &&
+                $placed->because->needed === [] &&
                 ! isset($inWorlds[$placed->package_id])
             ) {
                 $unused[] = [

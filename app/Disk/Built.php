@@ -8,7 +8,7 @@ namespace App\Disk;
 final readonly class Built
 {
     /**
-     * @param  list<array<string, mixed>>  $laid  rows of placed_files
+     * @param  list<LaidRow>  $laid
      * @param  array<string, array<string, string>>  $stands  folder of the instance's own => how it stood, by path
      * @param  array<string, string>  $reasons  path as text => why it has to make room
      * @param  array<string, bool>  $placed  path that Stasimon had laid => whether it is as it was laid

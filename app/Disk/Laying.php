@@ -233,7 +233,7 @@ final readonly class Laying
      * Lays the files into next/, beside what is the instance's own and has been carried over.
      *
      * @param  list<LaidFile>  $files
-     * @return list<array<string, mixed>> rows of the placed_files table
+     * @return list<LaidRow>
      */
     public function lay(Instance $instance, array $files, Placement $placement, Folder $folder): array
     {
@@ -253,14 +253,7 @@ final readonly class Laying
                 default => $folder->link($this->store->path($file->content->sha256), $file->path),
             };
             if (! $placement->isOwn($file->path)) {
-                $rows[] = [
-                    'path' => $file->path,
-                    'package_id' => $file->package,
-                    'sha256' => $file->content->sha256,
-                    'size' => $file->content->size,
-                    'over' => $file->over,
-                    'kept' => $keeps,
-                ];
+                $rows[] = LaidRow::of($file, $keeps);
             }
         }
 

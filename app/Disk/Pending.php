@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace App\Disk;
 
+use App\Models\PlacedRelease;
+
 /** What an apply is about to make true, as it is left beside the files until it is so. */
 final readonly class Pending
 {
     /**
      * @param  string  $plan  as PlanDocument writes it
-     * @param  list<array<string, mixed>>  $rows  of placed_releases
-     * @param  list<array<string, mixed>>  $files  rows of placed_files
+     * @param  list<PlacedRelease>  $releases
+     * @param  list<LaidRow>  $files
      * @param  string  $sentence  of the history
      * @param  string  $pack  that the instance is of from then on; empty for none
      * @param  int|null  $backup  of the worlds before it
@@ -21,7 +23,7 @@ final readonly class Pending
      */
     public function __construct(
         public string $plan,
-        public array $rows,
+        public array $releases,
         public array $files,
         public string $sentence,
         public string $pack,
@@ -41,8 +43,8 @@ final readonly class Pending
 
         return new self(
             $kept['plan'],
-            $kept['rows'],
-            $kept['files'],
+            array_map(self::release(...), array_values($kept['rows'])),
+            array_map(LaidRow::read(...), array_values($kept['files'])),
             $kept['sentence'],
             $kept['pack'] ?? '',
             $kept['task'],
@@ -56,6 +58,20 @@ final readonly class Pending
 
     public function written(): string
     {
-        return json_encode(get_object_vars($this), JSON_THROW_ON_ERROR);
+        $kept = [
+            'rows' => array_map(fn (PlacedRelease $one): array => $one->getAttributes(), $this->releases),
+            'files' => array_map(fn (LaidRow $one): array => $one->written(), $this->files),
+        ] + get_object_vars($this);
+        unset($kept['releases']);
+
+        return json_encode($kept, JSON_THROW_ON_ERROR);
+    }
+
+    /** @param  array<string, string|int|array<mixed>|null>  $row  by column; one of an older Stasimon has objects in it */
+    private static function release(array $row): PlacedRelease
+    {
+        $columns = array_map(fn (string|int|array|null $one) => is_array($one) ? json_encode($one, JSON_THROW_ON_ERROR) : $one, $row);
+
+        return (new PlacedRelease())->setRawAttributes($columns);
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Disk;
 
 use App\Drafts\LineUp;
+use App\Models\PlacedRelease;
+use App\Models\WhyThere;
 use Stasimon\Core\Place\LaidFile;
 use Stasimon\Core\Place\Placement;
 use Stasimon\Core\Resolve\Selected;
@@ -14,7 +16,7 @@ final readonly class PlacedRows
 {
     /**
      * @param  list<LaidFile>  $files
-     * @return list<array<string, mixed>> rows of placed_releases
+     * @return list<PlacedRelease> not kept yet
      */
     public static function of(LineUp $lineUp, array $files, Placement $placement): array
     {
@@ -27,13 +29,13 @@ final readonly class PlacedRows
         foreach ($lineUp->resolved->selection ?? [] as $selected) {
             $id = $selected->package->id;
             $file = in_array($selected, $lineUp->withFiles(), true) ? $lineUp->fileOf($selected) : null;
-            $rows[] = [
+            $rows[] = new PlacedRelease([
                 'package_id' => $id,
                 'name' => $selected->package->title(),
                 'kind' => $selected->package->kind->value,
                 'version' => $selected->release->version,
                 'side' => $lineUp->catalogue->sideOf($id),
-                'because' => LineUp::because($selected),
+                'because' => WhyThere::of($selected),
                 'path' => self::path($selected, $lineUp, $placement, $paths[$id] ?? null),
                 'size' => $file->size ?? 0,
                 'sha256' => $file?->sha256,
@@ -41,7 +43,7 @@ final readonly class PlacedRows
                 'content' => $file?->content,
                 'depot' => $file?->depot(),
                 'document' => $documents[$id] ?? null,
-            ];
+            ]);
         }
 
         return $rows;

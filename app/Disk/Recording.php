@@ -50,12 +50,12 @@ final readonly class Recording
         $own = ['instance_id' => $instance->id];
         $instance->placed()->delete();
         PlacedRelease::query()->insert(
-            array_map(fn (array $row): array => $own + ['because' => json_encode($row['because'])] + $row, $pending->rows),
+            array_map(fn (PlacedRelease $one): array => $own + $one->getAttributes(), $pending->releases),
         );
         DB::table('placed_files')->where('instance_id', $instance->id)->delete();
         foreach (array_chunk($pending->files, 1000) as $files) {
             DB::table('placed_files')->insert(
-                array_map(fn (array $row): array => $own + ['over' => json_encode($row['over'])] + $row, $files),
+                array_map(fn (LaidRow $one): array => $own + ['over' => json_encode($one->over)] + $one->written(), $files),
             );
         }
     }

@@ -20,7 +20,6 @@ use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Keeping;
-use Stasimon\Core\Resolve\Reason;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
@@ -469,24 +468,5 @@ final class LineUp
     public function size(): int
     {
         return array_sum(array_map(fn (Selected $selected): int => $this->fileOf($selected)->size, $this->withFiles()));
-    }
-
-    /**
-     * Why a release is there, in the form in which it is kept.
-     *
-     * @return array{wanted: bool, needed: list<array{id: string, range: string, extends?: true}>}
-     */
-    public static function because(Selected $selected): array
-    {
-        $needed = array_values(array_filter($selected->because, fn (Reason $reason): bool => $reason->want === null));
-
-        return [
-            'wanted' => $selected->isWanted(),
-            'needed' => array_map(
-                fn (Reason $reason): array => ['id' => $reason->id, 'range' => $reason->range] +
-                    ($reason->isExtension ? ['extends' => true] : []),
-                $needed,
-            ),
-        ];
     }
 }

@@ -182,7 +182,7 @@ final class LineUps
     private function remembered(Plan $plan, Instance $instance): Collection
     {
         $point = $plan->once->restore === null ? null : $instance->history()->find($plan->once->restore->point);
-        $then = $point?->before->releases() ?? [];
+        $then = $point?->before->releases ?? [];
 
         return collect([...$instance->placed, ...$then]);
     }

@@ -12,7 +12,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $kind
  * @property string $version
  * @property string $side
- * @property array{wanted: bool, needed: list<array{id: string, range: string, extends?: true}>} $because
+ * @property WhyThere $because
  * @property ?string $path
  * @property int $size
  * @property ?string $sha256
@@ -25,7 +25,7 @@ final class PlacedRelease extends Model
 {
     public $timestamps = false;
 
-    protected $casts = ['because' => 'array'];
+    protected $casts = ['because' => WhyThereCast::class];
 
     /** A column as the database has it: pages go through hundreds of these, and asking the model costs more than all else. */
     public function raw(string $column): ?string
@@ -33,9 +33,11 @@ final class PlacedRelease extends Model
         return $this->attributes[$column] ?? null;
     }
 
-    /** @return array<string, mixed> what a restore point keeps of it */
-    public function remembered(): array
+    /** What a restore point keeps of it: all but whose it is and why. */
+    public function remembered(): self
     {
-        return $this->only(['package_id', 'name', 'version', 'kind', 'size', 'sha256', 'file_name', 'content', 'document', 'path']);
+        $kept = ['package_id', 'name', 'version', 'kind', 'size', 'sha256', 'file_name', 'content', 'document', 'path'];
+
+        return (new self())->setRawAttributes(array_intersect_key($this->getAttributes(), array_flip($kept)));
     }
 }

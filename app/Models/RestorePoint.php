@@ -16,7 +16,7 @@ final readonly class RestorePoint
      * @param  string  $task  whose folder keeps the configs and worlds of that time; empty for none
      * @param  int|null  $backup  of the worlds
      * @param  string|null  $merged  SHA-256 of the archive that mods were merged into
-     * @param  list<array<string, mixed>>  $placed  columns of {@see PlacedRelease}
+     * @param  list<PlacedRelease>  $releases  as they were placed
      */
     private function __construct(
         private string $plan,
@@ -24,13 +24,13 @@ final readonly class RestorePoint
         public string $task,
         public ?int $backup,
         public ?string $merged,
-        private array $placed,
+        public array $releases,
     ) {
     }
 
     public static function of(Instance $instance, string $task, ?int $backup, ?string $merged): self
     {
-        $placed = $instance->placed->map(fn (PlacedRelease $placed): array => $placed->remembered())->all();
+        $placed = $instance->placed->map(fn (PlacedRelease $placed): PlacedRelease => $placed->remembered())->all();
 
         return new self(PlanDocument::write($instance->plan), $instance->versions(), $task, $backup, $merged, array_values($placed));
     }
@@ -44,19 +44,13 @@ final readonly class RestorePoint
     /** Whether anything was applied then. */
     public function isApplied(): bool
     {
-        return $this->placed !== [];
-    }
-
-    /** @return list<PlacedRelease> as they were placed */
-    public function releases(): array
-    {
-        return array_map(fn (array $row): PlacedRelease => new PlacedRelease($row), $this->placed);
+        return $this->releases !== [];
     }
 
     /** @return array<string, string> package => its name */
     public function names(): array
     {
-        return array_column($this->placed, 'name', 'package_id');
+        return collect($this->releases)->pluck('name', 'package_id')->all();
     }
 
     /** @param  array<string, mixed>  $kept */
@@ -66,11 +60,15 @@ final readonly class RestorePoint
         $text = fn (string $key): string => is_string($kept[$key] ?? null) ? $kept[$key] : '';
         $backup = is_numeric($kept['backup'] ?? null) ? (int) $kept['backup'] : null;
 
-        return new self($text('plan'), $list('versions'), $text('task'), $backup, $text('merged') ?: null, array_values($list('placed')));
+        $releases = array_map(fn (array $row) => (new PlacedRelease())->setRawAttributes($row), array_values($list('placed')));
+
+        return new self($text('plan'), $list('versions'), $text('task'), $backup, $text('merged') ?: null, $releases);
     }
 
     public function written(): string
     {
-        return json_encode(get_object_vars($this), JSON_THROW_ON_ERROR);
+        $placed = array_map(fn (PlacedRelease $one): array => $one->getAttributes(), $this->releases);
+
+        return json_encode(array_diff_key(get_object_vars($this), ['releases' => []]) + ['placed' => $placed], JSON_THROW_ON_ERROR);
     }
 }

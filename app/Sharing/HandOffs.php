@@ -88,7 +88,7 @@ final readonly class HandOffs
         }
         $plan = $entry->before->plan()->applied();
         $placed = array_filter(
-            $entry->before->releases(),
+            $entry->before->releases,
             fn (PlacedRelease $one): bool => ! in_array($one->package_id, $plan->base->packages(), true),
         );
 

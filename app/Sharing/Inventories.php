@@ -25,8 +25,8 @@ final readonly class Inventories
             ->all();
         $needs = [];
         foreach ($instance->placed as $placed) {
-            foreach ($placed->because['needed'] as $by) {
-                $needs[$by['id']][] = $placed->package_id;
+            foreach ($placed->because->needed as $by) {
+                $needs[$by->id][] = $placed->package_id;
             }
         }
         $items = array_values(
@@ -41,7 +41,7 @@ final readonly class Inventories
                         $placed->size,
                         (string) ($licences[$placed->package_id] ?? ''),
                         (string) $placed->depot,
-                        $placed->because['wanted'],
+                        $placed->because->isWanted,
                         array_values(array_unique($needs[$placed->package_id] ?? [])),
                     ),
                 )

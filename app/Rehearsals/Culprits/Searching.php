@@ -309,8 +309,8 @@ final readonly class Searching
     {
         $needs = $instance->placed->mapWithKeys(fn (PlacedRelease $placed): array => [$placed->package_id => []])->all();
         foreach ($instance->placed as $placed) {
-            foreach ($placed->because['needed'] as $reason) {
-                $needs[$reason['id']][] = $placed->package_id;
+            foreach ($placed->because->needed as $by) {
+                $needs[$by->id][] = $placed->package_id;
             }
         }
 

@@ -10,6 +10,7 @@ use App\Games\Games;
 use App\Games\Taught\Agreements;
 use App\Games\Taught\Runtimes;
 use App\Models\Instance;
+use App\Models\NeededBy;
 use App\Models\OwnWords;
 use App\Models\PlacedRelease;
 use App\Models\Side;
@@ -161,8 +162,8 @@ final readonly class Starting
             array_push(
                 $needed,
                 ...array_map(
-                    fn (array $one): OrderRule => new OrderRule((string) $placed->package_id, $one['id'], Strength::Should),
-                    $placed->because['needed'],
+                    fn (NeededBy $one): OrderRule => new OrderRule((string) $placed->package_id, $one->id, Strength::Should),
+                    $placed->because->needed,
                 ),
             );
             $digests[trim((string) $placed->sha256)] = (string) $placed->package_id;

@@ -10,6 +10,7 @@ use App\Findings\Finding;
 use App\Findings\Look;
 use App\Models\Instance;
 use App\Models\PlacedRelease;
+use App\Models\WhyThere;
 use App\Rehearsals\Log\Started;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -159,7 +160,7 @@ final readonly class LineUpPage
     private function passes(LineUpRow $row, string $only): bool
     {
         return match ($only) {
-            'asked' => $row->because['wanted'] && $row->kind !== 'loader',
+            'asked' => $row->because->isWanted && $row->kind !== 'loader',
             'findings' => $row->standing->finding !== null,
             'updates' => $row->standing->update !== null,
             'off' => $row->isOff() || $row->standing->state === RowState::ComingOn,
@@ -235,7 +236,7 @@ final readonly class LineUpPage
                 '',
                 $package->side ?? 'both',
                 0,
-                ['wanted' => true, 'needed' => []],
+                new WhyThere(isWanted: true),
                 new RowStanding(
                     $drafted !== null && ! $drafted->isOff($id) ? RowState::ComingOn : RowState::Off,
                     $ranges[$id] ?? '*',

@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\View\LineUp;
 
+use App\Models\WhyThere;
+
 /** One line of the line-up's table. */
 final readonly class LineUpRow
 {
-    /** @param  array{wanted: bool, needed: list<array{id: string, range: string}>}  $because */
     public function __construct(
         public string $id,
         public string $name,
@@ -15,7 +16,7 @@ final readonly class LineUpRow
         public string $version,
         public string $side,
         public int $size,
-        public array $because,
+        public WhyThere $because,
         public RowStanding $standing,
     ) {
     }

@@ -24,7 +24,8 @@ final readonly class Theatre
 
     private const GAP = 22;
 
-    private const DEPTH = 25;
+    /** What is left free under the floor. */
+    private const MARGIN = 8;
 
     private const STEP = 32;
 
@@ -34,7 +35,7 @@ final readonly class Theatre
     private const MOST = 58;
 
     /**
-     * @param  list<array{name: string, arc: float, rows: list<list<array<string, mixed>>>}>  $tiers  each row from left to right
+     * @param  list<Tier>  $tiers  from the inside
      * @param  array<string, PlacedRelease>  $base  kind => what stands in the middle
      */
     private function __construct(public array $tiers, public float $middle, public int $height, private array $base)
@@ -49,30 +50,12 @@ final readonly class Theatre
     {
         $restsOn = [];
         foreach ($placed as $one) {
-            foreach ($one->because['needed'] as $reason) {
-                $restsOn[$reason['id']][] = $one->package_id;
+            foreach ($one->because->needed as $by) {
+                $restsOn[$by->id][] = $one->package_id;
             }
         }
 
         return $restsOn;
-    }
-
-    /**
-     * @param  array<string, list<string>>  $restsOn
-     * @return array<string, mixed> one package as it is drawn
-     */
-    private static function seat(PlacedRelease $one, array $restsOn, ?Finding $finding, bool $isShown): array
-    {
-        return [
-            'id' => $one->package_id,
-            'name' => $one->name,
-            'version' => $one->version,
-            'rests' => array_values(array_unique($restsOn[$one->package_id] ?? [])),
-            'carries' => array_values(array_unique(array_column($one->because['needed'], 'id'))),
-            'level' => $finding?->level->value,
-            'finding' => $finding?->title,
-            'shown' => $isShown,
-        ];
     }
 
     /**
@@ -89,35 +72,39 @@ final readonly class Theatre
             'Packs' => $placed->whereIn('kind', $packs),
         ];
         $restsOn = self::restsOn($placed);
+        $groups = array_filter($groups, fn (Collection $group): bool => $group->isNotEmpty());
         $radius = self::RING + self::GAP;
-        $tiers = [];
-        foreach (array_filter($groups, fn (Collection $group): bool => $group->isNotEmpty()) as $name => $group) {
-            $seats = $group
-                ->sortBy('name')
-                ->values()
-                ->map(fn (PlacedRelease $one): array => self::seat($one, $restsOn, $findings->get($one->package_id), $shown($one)))
-                ->all();
-            $placedRows = [];
-            foreach (self::rows(count($seats), $radius) as $count) {
-                $placedRows[] = self::row(array_splice($seats, 0, $count), $radius);
+        $plan = [];
+        foreach ($groups as $name => $group) {
+            foreach (self::rows($group->count(), $radius) as $count) {
+                $plan[$name][] = [$radius, $count];
                 $radius += self::STEP;
             }
-            $tiers[] = ['name' => $name, 'arc' => $radius - self::STEP + self::DEPTH + self::GAP / 2 - 2, 'rows' => $placedRows];
-            $radius += self::GAP - (self::STEP - self::DEPTH);
+            $radius += self::GAP - (self::STEP - Wedge::DEPTH);
         }
-
         $height = (int) ceil($radius) + 16;
         $middle = $radius + self::WINGS;
-
-        return new self(
-            self::turned($tiers, $middle, $height - 8),
-            $middle,
-            $height,
-            $placed
-                ->whereIn('kind', ['game', 'runtime', 'loader'])
-                ->keyBy('kind')
-                ->all(),
+        $seat = fn (PlacedRelease $one, Wedge $wedge): Seat => new Seat(
+            $one,
+            array_values(array_unique($restsOn[$one->package_id] ?? [])),
+            $findings->get($one->package_id),
+            $shown($one),
+            $wedge,
         );
+        $tiers = [];
+        foreach ($groups as $name => $group) {
+            $names = $group->sortBy('name')->values()->all();
+            $rows = [];
+            $arc = 0.0;
+            foreach ($plan[$name] ?? [] as [$inner, $count]) {
+                $rows[] = array_map($seat, array_splice($names, 0, $count), self::row($count, $inner, $middle, $height - self::MARGIN));
+                $arc = $inner + Wedge::DEPTH + self::GAP / 2 - 2;
+            }
+            $tiers[] = new Tier($name, $rows, $arc);
+        }
+        $base = $placed->whereIn('kind', ['game', 'runtime', 'loader'])->keyBy('kind')->all();
+
+        return new self($tiers, $middle, $height, $base);
     }
 
     /**
@@ -143,50 +130,18 @@ final readonly class Theatre
         return $rows;
     }
 
-    /**
-     * @param  list<array<string, mixed>>  $seats
-     * @return list<array<string, mixed>> with their radius and angles, from the left
-     */
-    private static function row(array $seats, float $radius): array
+    /** @return list<Wedge> of a row of so many seats, from the left */
+    private static function row(int $seats, float $radius, float $middle, float $floor): array
     {
-        $step = M_PI / max(1, count($seats));
+        $step = M_PI / max(1, $seats);
         $half = min($step * 0.46, self::MOST / $radius / 2);
-        foreach ($seats as $i => $seat) {
+        $wedges = [];
+        for ($i = 0; $i < $seats; $i++) {
             $angle = M_PI - ($i + 0.5) * $step;
-            $seats[$i] = $seat + ['radius' => $radius, 'from' => $angle + $half, 'to' => $angle - $half];
+            $wedges[] = new Wedge($radius, $angle + $half, $angle - $half, $middle, $floor);
         }
 
-        return $seats;
-    }
-
-    /**
-     * @param  list<array{name: string, arc: float, rows: list<list<array<string, mixed>>>}>  $tiers
-     * @return list<array{name: string, arc: float, rows: list<list<array<string, mixed>>>}> with the outline and the middle of each seat
-     */
-    private static function turned(array $tiers, float $x, float $y): array
-    {
-        foreach ($tiers as $t => $tier) {
-            foreach ($tier['rows'] as $r => $row) {
-                foreach ($row as $s => $seat) {
-                    $inner = $seat['radius'];
-                    $outer = $inner + self::DEPTH;
-                    $at = fn (float $radius, float $angle): string => round($x + $radius * cos($angle), 1).
-                        ' '.
-                        round($y - $radius * sin($angle), 1);
-                    $angle = ($seat['from'] + $seat['to']) / 2;
-                    $tiers[$t]['rows'][$r][$s] += [
-                        'path' => "M{$at($inner, $seat['from'])}A{$inner} {$inner} 0 0 1 {$at($inner, $seat['to'])}L{$at(
-                            $outer,
-                            $seat['to'],
-                        )}A{$outer} {$outer} 0 0 0 {$at($outer, $seat['from'])}Z",
-                        'x' => round($x + ($inner + self::DEPTH / 2) * cos($angle), 1),
-                        'y' => round($y - ($inner + self::DEPTH / 2) * sin($angle), 1),
-                    ];
-                }
-            }
-        }
-
-        return $tiers;
+        return $wedges;
     }
 
     public function name(Kind $kind): string
@@ -206,12 +161,12 @@ final readonly class Theatre
 
     public function floor(): int
     {
-        return $this->height - 8;
+        return $this->height - self::MARGIN;
     }
 
-    /** @return list<array<string, mixed>> what the page draws threads from, by seat */
+    /** @return list<Seat> from the inside, each row from left to right */
     public function seats(): array
     {
-        return array_merge([], ...array_map(fn (array $tier): array => array_merge([], ...$tier['rows']), $this->tiers));
+        return array_merge([], ...array_map(fn (Tier $tier): array => array_merge([], ...$tier->rows), $this->tiers));
     }
 }

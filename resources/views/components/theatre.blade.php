@@ -4,8 +4,7 @@
 @php($middle = $theatre->middle)
 @php($half = fn(float $radius)
     => 'M' . ($middle - $radius) . ' ' . $floor . 'A' . $radius . ' ' . $radius . ' 0 0 1 ' . ($middle + $radius) . ' ' . $floor)
-<figure class="theatre" x-data="theatre({{ Js::from(collect($theatre->seats())->map(fn($seat) => Arr::only($seat, ['id', 'name', 'version',
-    'rests', 'carries', 'finding', 'x', 'y']))) }}, {{ $middle }}, {{ $floor }})">
+<figure class="theatre" x-data="theatre({{ Js::from(collect($theatre->seats())->map->drawn()) }}, {{ $middle }}, {{ $floor }})">
     <p class="theatre-says" aria-live="polite" x-text="says">{{ count($theatre->seats()) }} seats. Point at one, or move with the arrow
         keys,
         to see what it rests on.</p>
@@ -15,7 +14,7 @@
             role="group" aria-label="The line-up as an amphitheatre; the table says the same" x-on:keydown="move($event)"
             x-on:mouseleave="leave()">
             @foreach ($theatre->tiers as $tier)
-                <path class="arc" d="{{ $half($tier['arc']) }}" />
+                <path class="arc" d="{{ $half($tier->arc) }}" />
             @endforeach
             <path class="ring"
                 d="{{ $half($theatre::RING) }}L{{ $middle + $theatre::STAGE + 6 }} {{ $floor }}A{{ $theatre::STAGE + 6 }}
@@ -35,20 +34,20 @@
             <text class="stage-version" x="{{ $middle }}" y="{{ $floor - 14 }}">{{ $theatre->version(Kind::Game) }}</text>
             @php($n = 0)
             @foreach ($theatre->tiers as $tier)
-                <g role="group" aria-label="{{ $tier['name'] }}">
-                    @foreach ($tier['rows'] as $r => $row)
+                <g role="group" aria-label="{{ $tier->name }}">
+                    @foreach ($tier->rows as $r => $row)
                         @foreach ($row as $seat)
-                            <g class="seat {{ Str::lower($tier['name']) }} {{ $seat['level'] ?? '' }} {{ $seat['shown'] ? '' : 'off' }}"
-                                data-seat="{{ $n }}" data-row="{{ $tier['name'] . $r }}" tabindex="{{ $n === 0 ? 0 : -1 }}"
+                            <g class="seat {{ Str::lower($tier->name) }} {{ $seat->finding?->level->value }} {{ $seat->isShown ? '' : 'off' }}"
+                                data-seat="{{ $n }}" data-row="{{ $tier->name . $r }}" tabindex="{{ $n === 0 ? 0 : -1 }}"
                                 role="img"
-                                aria-label="{{ $seat['name'] }} {{ $seat['version'] }}{{ $seat['finding'] ? ': ' . $seat['finding'] : '' }}"
+                                aria-label="{{ $seat->words() }}"
                                 x-on:mouseenter="point({{ $n }})" x-on:focus="point({{ $n }})" x-on:blur="leave()">
-                                <path d="{{ $seat['path'] }}" />
-                                @if ($seat['level'])
-                                    <rect class="sign" x="{{ $seat['x'] - 4 }}" y="{{ $seat['y'] - 4 }}" width="8"
+                                <path d="{{ $seat->wedge->path() }}" />
+                                @if ($seat->finding)
+                                    <rect class="sign" x="{{ $seat->wedge->x() - 4 }}" y="{{ $seat->wedge->y() - 4 }}" width="8"
                                         height="8" />
-                                    @if ($seat['level'] === 'breaks')
-                                        <rect class="half" x="{{ $seat['x'] - 4 }}" y="{{ $seat['y'] }}" width="8"
+                                    @if ($seat->finding->level === App\Findings\Level::Breaks)
+                                        <rect class="half" x="{{ $seat->wedge->x() - 4 }}" y="{{ $seat->wedge->y() }}" width="8"
                                             height="4" />
                                     @endif
                                 @endif
@@ -64,7 +63,7 @@
     </div>
     <figcaption>
         @foreach ($theatre->tiers as $tier)
-            <span><b>{{ $tier['name'] }}</b> {{ collect($tier['rows'])->sum(fn($row) => count($row)) }}</span>
+            <span><b>{{ $tier->name }}</b> {{ $tier->count() }}</span>
         @endforeach
     </figcaption>
 </figure>

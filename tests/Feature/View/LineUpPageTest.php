@@ -15,6 +15,7 @@ use App\Rehearsals\Log\Started;
 use App\View\LineUp\LineUpPage;
 use App\View\LineUp\LineUpRow;
 use App\View\LineUp\RowState;
+use App\View\LineUp\Seat;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
@@ -107,12 +108,12 @@ it('dims in the theatre what the filter does not let through', function (): void
         lineUpPage(World::applied(['gulls']), ['only' => 'asked', 'view' => 'theatre'])
             ->theatre()
             ->seats(),
-    )->keyBy('id');
-    expect($seats['gulls']['shown'])
+    )->keyBy(fn (Seat $seat): string => $seat->id());
+    expect($seats['gulls']->isShown)
         ->toBeTrue()
-        ->and($seats['gulls']['rests'])
+        ->and($seats['gulls']->rests)
         ->toContain('kedge-bones')
-        ->and($seats['kedge-bones']['shown'])
+        ->and($seats['kedge-bones']->isShown)
         ->toBeFalse();
 });
 

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 use App\Findings\Finding;
 use App\Findings\Level;
+use App\Models\NeededBy;
 use App\Models\PlacedRelease;
+use App\Models\WhyThere;
+use App\View\LineUp\Seat;
 use App\View\LineUp\Theatre;
 use Illuminate\Support\Collection;
 
@@ -13,10 +16,7 @@ function placedAs(string $id, string $kind, array $neededBy = []): PlacedRelease
 {
     $placed = new PlacedRelease();
     [$placed->package_id, $placed->kind, $placed->name, $placed->version] = [$id, $kind, ucfirst($id), '1.0.0'];
-    $placed->because = [
-        'wanted' => $neededBy === [],
-        'needed' => array_map(fn (string $by): array => ['id' => $by, 'range' => '*'], $neededBy),
-    ];
+    $placed->because = new WhyThere($neededBy === [], array_map(fn (string $by): NeededBy => new NeededBy($by), $neededBy));
 
     return $placed;
 }
@@ -43,25 +43,25 @@ it('gives every release with a file but the loader a seat of its own', function 
     $seats = $theatre->seats();
     expect($seats)
         ->toHaveCount($libraries + $mods + $packs)
-        ->and(array_unique(array_column($seats, 'id')))
+        ->and(array_unique(array_map(fn (Seat $seat): string => $seat->id(), $seats)))
         ->toHaveCount(count($seats));
     foreach ($seats as $i => $seat) {
-        expect($seat['from'])
-            ->toBeGreaterThan($seat['to'])
+        expect($seat->wedge->from)
+            ->toBeGreaterThan($seat->wedge->to)
             ->toBeLessThanOrEqual(M_PI)
-            ->and($seat['to'])
+            ->and($seat->wedge->to)
             ->toBeGreaterThanOrEqual(0.0)
-            ->and($seat['radius'])
+            ->and($seat->wedge->radius)
             ->toBeGreaterThan(Theatre::RING)
-            ->and($seat['x'])
+            ->and($seat->wedge->x())
             ->toBeGreaterThan(0.0)
             ->toBeLessThan($theatre->width())
-            ->and($seat['y'])
+            ->and($seat->wedge->y())
             ->toBeGreaterThan(0.0)
             ->toBeLessThanOrEqual((float) $theatre->floor());
         $next = $seats[$i + 1] ?? null;
-        if ($next !== null && $next['radius'] === $seat['radius']) {
-            expect($next['from'])->toBeLessThan($seat['to'], 'neighbours overlap');
+        if ($next !== null && $next->wedge->radius === $seat->wedge->radius) {
+            expect($next->wedge->from)->toBeLessThan($seat->wedge->to, 'neighbours overlap');
         }
     }
 })->with([[0, 1, 0], [5, 10, 0], [32, 138, 18], [60, 200, 40]]);
@@ -79,21 +79,21 @@ it('knows for each seat what it rests on and what rests on it', function (): voi
     $finding = new Finding(Level::Breaks, 'draws twice', '', 'mod-1');
     $seats = collect(
         Theatre::of(placedRows(3, 2), collect(['mod-1' => $finding]), fn (PlacedRelease $placed): bool => $placed->kind === 'mod')->seats(),
-    )->keyBy('id');
-    expect($seats['mod-0']['rests'])
+    )->keyBy(fn (Seat $seat): string => $seat->id());
+    expect($seats['mod-0']->rests)
         ->toBe(['halyard', 'library-0', 'library-1', 'library-2'])
-        ->and($seats['library-1']['carries'])
+        ->and($seats['library-1']->carries())
         ->toBe(['mod-1', 'mod-0'])
-        ->and($seats['library-1']['rests'])
+        ->and($seats['library-1']->rests)
         ->toBe([])
-        ->and($seats['mod-1']['level'])
-        ->toBe('breaks')
-        ->and($seats['mod-1']['finding'])
-        ->toBe('draws twice')
-        ->and($seats['mod-0']['level'])
+        ->and($seats['mod-1']->finding)
+        ->toBe($finding)
+        ->and($seats['mod-1']->words())
+        ->toBe('Mod-1 1.0.0: draws twice')
+        ->and($seats['mod-0']->finding)
         ->toBeNull()
-        ->and($seats['mod-1']['shown'])
+        ->and($seats['mod-1']->isShown)
         ->toBeTrue()
-        ->and($seats['library-1']['shown'])
+        ->and($seats['library-1']->isShown)
         ->toBeFalse();
 });
