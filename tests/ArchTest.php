@@ -41,10 +41,6 @@ arch('only what is handed a path of an archive or a log opens files')
     ->not->toUse(['fopen', 'file_get_contents', 'file_put_contents', 'file', 'readfile'])
     ->ignoring(['Stasimon\Core\Log\LogText', 'Stasimon\Core\Evidence', 'Stasimon\Core\Place\Archive']);
 
-arch('everything declares strict types')
-    ->expect(['App', 'Stasimon\Core', 'Tests'])
-    ->toUseStrictTypes();
-
 arch('nothing is left over from looking for a fault')
     ->expect(['App', 'Stasimon\Core', 'Tests'])
     ->not->toUse(['dd', 'dump', 'var_dump', 'ray', 'print_r']);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
+use App\Models\Kept;
 use App\Shelf\Recognised;
 
 /**
@@ -14,7 +15,7 @@ use App\Shelf\Recognised;
  *     name: string, kind: string, state: string, place?: string, files?: list<string>, content?: string,
  *     release?: array<string, mixed>}
  */
-final readonly class FolderFound
+final readonly class FolderFound implements Kept
 {
     /**
      * @param  string  $root  where it is
@@ -38,13 +39,11 @@ final readonly class FolderFound
     ) {
     }
 
-    /** @param  array<string, mixed>  $kept */
     public static function of(array $kept): self
     {
         return new self(...$kept);
     }
 
-    /** @return array<string, mixed> */
     public function kept(): array
     {
         return get_object_vars($this);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
+use App\Models\AsKept;
 use App\Models\Instance;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
@@ -19,7 +20,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property ?string $shelf_file_id  the archive of it, where it came as one
  * @property ImportState $state
  * @property ?string $problem
- * @property ?array<string, mixed> $found  {@see \App\Imports\FolderFound}
+ * @property ?FolderFound $found
  * @property ?string $instance_id
  * @property ?Instance $instance
  * @property \Illuminate\Support\Carbon $created_at
@@ -32,7 +33,7 @@ final class Import extends Model
 
     protected $attributes = ['state' => 'waiting'];
 
-    protected $casts = ['state' => ImportState::class, 'found' => 'array', 'created_at' => 'datetime'];
+    protected $casts = ['state' => ImportState::class, 'found' => AsKept::class.':'.FolderFound::class, 'created_at' => 'datetime'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

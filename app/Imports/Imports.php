@@ -55,7 +55,7 @@ final readonly class Imports
         try {
             $root = $import->shelf_file_id === null ? $this->access->folder($import->source) : $this->unpacked($import);
             $found = $this->reading->of($root, $task, $import->game, $import->version);
-            $import->update(['found' => $found->kept(), 'state' => ImportState::Ready]);
+            $import->update(['found' => $found, 'state' => ImportState::Ready]);
         } catch (Refusal|UnsafeArchive $failure) {
             File::deleteDirectory($import->unpacked());
             $import->update(['state' => ImportState::Failed, 'problem' => $failure->getMessage()]);
@@ -88,7 +88,7 @@ final readonly class Imports
     /** Makes an instance of what was found: a draft, with configs and worlds beside it. */
     public function make(Import $import, string $name): Instance
     {
-        $found = FolderFound::of($import->found ?? []);
+        $found = $import->found ?? throw Refusal::conflict('The folder has not been read yet. Nothing was changed.');
         if (! is_dir($found->root)) {
             throw Refusal::conflict('The folder is not there any more. Nothing was changed.');
         }
@@ -138,7 +138,7 @@ final readonly class Imports
             $name = basename((string) preg_replace(LooseMods::OFF, '', $one['path']));
             // What nothing says is taken by its name, as the folder has it: it is in the draft, and can be told more of on the shelf.
             $said = self::said($one, $one['content'] ?? '');
-            $this->shelf->bringAs($path, $name, $found->game, $one['how'] === 'unknown' ? $said->kept() : null, $instance);
+            $this->shelf->bringAs($path, $name, $found->game, $one['how'] === 'unknown' ? $said : null, $instance);
         }
     }
 
@@ -154,7 +154,7 @@ final readonly class Imports
         try {
             $mod->pack($found->root, $archive);
             $name = "{$one['id']}-{$one['version']}.zip";
-            $this->shelf->bringAs($archive, $name, $found->game, self::said($one, '')->kept(), $instance);
+            $this->shelf->bringAs($archive, $name, $found->game, self::said($one, ''), $instance);
         } finally {
             @unlink($archive);
         }

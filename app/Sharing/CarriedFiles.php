@@ -13,6 +13,7 @@ use App\Shelf\Uploads;
 use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Collection;
+use LogicException;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\CarriedFile;
@@ -37,7 +38,7 @@ final readonly class CarriedFiles
             ->orderBy('name')
             ->orderBy('id')
             ->get()
-            ->filter(fn (ShelfFile $file): bool => ($file->found['how'] ?? '') !== 'depot')
+            ->filter(fn (ShelfFile $file): bool => $file->found !== null && ! $file->isOfDepot())
             ->unique(fn (ShelfFile $file): string => trim((string) $file->sha256))
             ->values();
     }
@@ -55,7 +56,7 @@ final readonly class CarriedFiles
         $contents = array_intersect_key($this->configs->contents($instance), array_flip($configs));
         $files = $elsewhere = [];
         foreach ($this->of($instance) as $own) {
-            $found = Recognised::of($own->found ?? []);
+            $found = $own->found ?? throw new LogicException('Only what was recognised goes along.');
             $digest = trim((string) $own->sha256);
             if (in_array($digest, $passed, true) && $own->terms()->passes() !== false) {
                 $files[] = new CarriedFile(
@@ -112,12 +113,12 @@ final readonly class CarriedFiles
         }
     }
 
-    /** @return array<string, mixed>|null what whoever gave it says of it */
-    private static function said(CarriedFile $file): ?array
+    /** What whoever gave it says of it. */
+    private static function said(CarriedFile $file): ?Recognised
     {
         return $file->id === '' || $file->version === '' || $file->kind === ''
             ? null
-            : (new Recognised(
+            : new Recognised(
                 'unknown',
                 ['Whoever gave it to you says so.'],
                 $file->id,
@@ -125,6 +126,6 @@ final readonly class CarriedFiles
                 $file->kind,
                 '',
                 ['version' => $file->version],
-            ))->kept();
+            );
     }
 }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
+use App\Models\Kept;
+
 /** What a file turned out to be, and by which evidence. */
-final readonly class Recognised
+final readonly class Recognised implements Kept
 {
     /**
      * @param  string  $how  "depot": a depot has this very file; "release": of a package that is known; "new": of one that is not;
@@ -30,13 +32,11 @@ final readonly class Recognised
     ) {
     }
 
-    /** @param  array<string, mixed>  $kept */
     public static function of(array $kept): self
     {
         return new self(...$kept);
     }
 
-    /** @return array<string, mixed> */
     public function kept(): array
     {
         return get_object_vars($this);
@@ -45,6 +45,12 @@ final readonly class Recognised
     public function version(): string
     {
         return is_string($this->release['version'] ?? null) ? $this->release['version'] : '';
+    }
+
+    /** The same, known in another way. */
+    public function knownBy(string $how): self
+    {
+        return new self(...['how' => $how] + get_object_vars($this));
     }
 
     /** The same, with a sentence that comes before the others. */

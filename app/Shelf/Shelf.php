@@ -68,10 +68,10 @@ final readonly class Shelf
             return;
         }
         $this->store->has($digest) ? @unlink($path) : $this->store->take($path, $digest);
-        $said = $file->found === null ? null : Recognised::of($file->found);
+        $said = $file->found;
         $file->update([
             'sha256' => $digest,
-            'found' => $found->kept(),
+            'found' => $found,
             'licence' => get_object_vars($licence),
             'package_id' => $found->id,
             'version' => $found->version(),
@@ -96,10 +96,8 @@ final readonly class Shelf
 
     /**
      * The same with what is said of it already.
-     *
-     * @param  array<string, mixed>|null  $said  {@see Recognised::kept()}
      */
-    public function bringAs(string $path, string $name, string $game, ?array $said, ?Instance $instance = null): ShelfFile
+    public function bringAs(string $path, string $name, string $game, ?Recognised $said, ?Instance $instance = null): ShelfFile
     {
         $size = (int) @filesize($path);
         $file = ShelfFile::query()
@@ -126,7 +124,7 @@ final readonly class Shelf
         if ($file->sha256 === null) {
             throw Refusal::conflict("{$file->name} has not come whole yet. Nothing was changed.");
         }
-        $before = $file->found === null ? null : Recognised::of($file->found);
+        $before = $file->found;
         if ($before?->how === 'depot') {
             throw Refusal::conflict("{$file->name} is a depot's file, so what it is stands there. Nothing was changed.");
         }
@@ -150,7 +148,7 @@ final readonly class Shelf
         $old = $file->package_id;
         $file->update([
             'sha256' => $digest,
-            'found' => ['how' => $known === null ? 'new' : 'release'] + $said->kept(),
+            'found' => $said->knownBy($known === null ? 'new' : 'release'),
             'package_id' => $said->id,
             'version' => $said->version(),
             'state' => ShelfState::Ready,
@@ -256,14 +254,15 @@ final readonly class Shelf
             ->where('state', ShelfState::Ready)
             ->orderBy('id')
             ->get()
-            ->filter(fn (ShelfFile $file): bool => ($file->found['how'] ?? '') !== 'depot');
+            ->filter(fn (ShelfFile $file): bool => $file->found !== null && ! $file->isOfDepot());
         $known = self::known($id);
         $releases = [];
         $first = null;
         foreach ($files as $file) {
-            $found = Recognised::of($file->found ?? []);
-            $first ??= $found;
-            $releases['v'.$found->version()] = $this->release($file, $found);
+            if ($file->found !== null) {
+                $first ??= $file->found;
+                $releases['v'.$file->found->version()] = $this->release($file, $file->found);
+            }
         }
         if ($first === null) {
             return null;
@@ -324,7 +323,7 @@ final readonly class Shelf
     public function remove(ShelfFile $file): void
     {
         $users =
-            $file->sha256 === null || ($file->found['how'] ?? '') === 'depot'
+            $file->sha256 === null || $file->isOfDepot()
                 ? []
                 : Instance::query()
                     ->whereIn('id', PlacedRelease::query()->where('sha256', trim($file->sha256))->select('instance_id'))

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
+use App\Models\AsKept;
 use App\Models\Instance;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
@@ -21,7 +22,7 @@ use Stasimon\Core\Evidence\Licence;
  * @property ?string $sha256
  * @property ShelfState $state
  * @property ?string $problem
- * @property ?array<string, mixed> $found  {@see \App\Shelf\Recognised}
+ * @property ?Recognised $found
  * @property ?array{id: string, where: string, line: string} $licence  {@see \Stasimon\Core\Evidence\Licence}; null where it was not looked
  *     for
  * @property ?string $package_id
@@ -42,7 +43,7 @@ final class ShelfFile extends Model
 
     protected $casts = [
         'state' => ShelfState::class,
-        'found' => 'array',
+        'found' => AsKept::class.':'.Recognised::class,
         'licence' => 'array',
         'size' => 'integer',
         'come' => 'integer',
@@ -59,6 +60,12 @@ final class ShelfFile extends Model
     public function terms(): Licence
     {
         return new Licence(...$this->licence ?? []);
+    }
+
+    /** Whether it is the very file that a depot has. */
+    public function isOfDepot(): bool
+    {
+        return $this->found?->how === 'depot';
     }
 
     /** Where it is while it comes. */

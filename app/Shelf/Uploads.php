@@ -87,9 +87,9 @@ final readonly class Uploads
     /**
      * A file that came in another way, and is moved here.
      *
-     * @param  array<string, mixed>|null  $said  {@see Recognised}: what is said of it beside what it says itself
+     * @param  Recognised|null  $said  what is said of it beside what it says itself
      */
-    public function fromDisk(string $path, string $name, string $game, ?array $said): ShelfFile
+    public function fromDisk(string $path, string $name, string $game, ?Recognised $said): ShelfFile
     {
         $file = $this->begin($name, (int) filesize($path), $game, null);
         rename($path, $file->path());

@@ -57,8 +57,8 @@ final readonly class ShelfPage
             ShelfState::Coming => 'On its way: '.number_format((100 * $file->come) / max(1, $file->size)).' %. Drop it again to go on.',
             ShelfState::Waiting => 'Being read',
             ShelfState::Refused => 'Not taken',
-            ShelfState::Asks => ($file->found['content'] ?? '') === '' ? 'Nothing says what it is' : 'Only a part of it goes in',
-            ShelfState::Ready => match ($file->found['how'] ?? '') {
+            ShelfState::Asks => ($file->found->content ?? '') === '' ? 'Nothing says what it is' : 'Only a part of it goes in',
+            ShelfState::Ready => match ($file->found?->how) {
                 'depot' => 'A release that a depot has',
                 'release' => 'A release of yours of a package that is known',
                 default => 'A package of your own',
@@ -98,7 +98,7 @@ final readonly class ShelfPage
     /** What it says of others, one on each line; what has alternatives is not among them. */
     public static function lines(ShelfFile $file, string $relation): string
     {
-        $targets = array_filter((array) ($file->found['release'][$relation] ?? []), fn (mixed $one): bool => isset($one['id']));
+        $targets = array_filter((array) ($file->found->release[$relation] ?? []), fn (mixed $one): bool => isset($one['id']));
 
         return implode("\n", array_map(fn (array $one): string => trim($one['id'].' '.($one['range'] ?? '')), $targets));
     }

@@ -101,7 +101,7 @@ it('leaves the old instance or the new one at random moments, byte for byte', fu
     expect(min($became))->toBeGreaterThanOrEqual(3);
 })->with([
     'a folder of mods' => [
-        (int) (getenv('STASIMON_KILLS') ?: 100),
+        (int) (getenv('STASIMON_KILLS') ?: 60),
         ['long-piers', 'weather-glass'],
         [],
         'gulls',
@@ -109,7 +109,7 @@ it('leaves the old instance or the new one at random moments, byte for byte', fu
         ['gulls', 'tide-tables', 'kedge-bones', 'harbour-paths'],
     ],
     'mods merged into the archive of a game' => [
-        (int) (getenv('STASIMON_KILLS') ?: 40),
+        (int) (getenv('STASIMON_KILLS') ?: 24),
         ['tin-funnels'],
         ['1.4.9', 'capstan', null, '8'],
         'old-slip',

@@ -10,7 +10,8 @@ it('agrees with a SAT solver on random 3-SAT at the threshold', function (): voi
     // Reference program: minisat (Debian), on the clauses themselves.
     $file = tempnam(sys_get_temp_dir(), 'cnf');
     $solvable = 0;
-    for ($seed = 1; $seed <= 40; $seed++) {
+    $cases = (int) (getenv('STASIMON_CASES') ?: 16);
+    for ($seed = 1; $seed <= $cases; $seed++) {
         $clauses = HardCases::threeSat(40, $seed);
         file_put_contents($file, HardCases::dimacs($clauses));
         $exit = (new Process(['minisat', '-verb=0', $file]))->run();
@@ -23,7 +24,8 @@ it('agrees with a SAT solver on random 3-SAT at the threshold', function (): voi
         }
     }
     unlink($file);
-    expect($solvable)->toBeGreaterThan(8)->toBeLessThan(35);
+    // At the threshold about half of them can be solved.
+    expect($solvable)->toBeGreaterThan(intdiv($cases, 5))->toBeLessThan($cases - intdiv($cases, 8));
 });
 
 it('knows that pigeons need as many holes', function (): void {

@@ -6,7 +6,6 @@ namespace App\Http\Imports;
 
 use App\Access\Access;
 use App\Games\Games;
-use App\Imports\FolderFound;
 use App\Imports\Import;
 use App\Imports\Imports;
 use App\Imports\ReadFolder;
@@ -47,7 +46,7 @@ final readonly class ImportController
     public function show(string $import, Games $games): View
     {
         $import = $this->find($import);
-        $found = $import->found === null ? null : FolderFound::of($import->found);
+        $found = $import->found;
 
         return view('imports.folder', [
             'import' => $import,

@@ -8,7 +8,6 @@ use App\Drafts\Drafting;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Refusal\Refusal;
-use App\Shelf\Recognised;
 use App\Shelf\Shelf;
 use App\Shelf\ShelfFile;
 use App\Shelf\ShelfState;
@@ -104,7 +103,7 @@ final readonly class ShelfController
 
         return view('shelf.file', [
             'file' => $file,
-            'found' => $file->found === null ? null : Recognised::of($file->found),
+            'found' => $file->found,
             'folders' => ShelfPage::folders($file),
             'several' => ShelfPage::several($file),
             'kinds' => array_keys($this->games->get($file->game)->places),
@@ -115,10 +114,7 @@ final readonly class ShelfController
     public function say(SaidRequest $request, string $file): RedirectResponse
     {
         $file = $this->find($file);
-        $found =
-            $file->found === null
-                ? throw Refusal::conflict("{$file->name} has not been read yet. Nothing was changed.")
-                : Recognised::of($file->found);
+        $found = $file->found ?? throw Refusal::conflict("{$file->name} has not been read yet. Nothing was changed.");
         $this->shelf->say($file, $request->recognised($found), $request->validated('source'), $request->validated('note'));
 
         return redirect()

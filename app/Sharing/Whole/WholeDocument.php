@@ -23,7 +23,7 @@ final readonly class WholeDocument
      * @param  array<string, string>  $notes  package id => a person's note
      * @param  string  $about  what a person wrote about the instance
      * @param  list<array{string, string}>  $marks  for each stage, when it was entered and when it was done, or nothing
-     * @param  list<array{name: string, sha256: string, found: array<string, mixed>}>  $shelf  files of the own shelf that it uses
+     * @param  list<array{name: string, sha256: string, found: Recognised}>  $shelf  files of the own shelf that it uses
      */
     public function __construct(
         public HandOff $handOff,
@@ -46,7 +46,7 @@ final readonly class WholeDocument
                 'about' => $this->about,
                 'colour' => $this->colour,
                 'stages' => $this->marks,
-                'shelf' => $this->shelf,
+                'shelf' => array_map(fn (array $file): array => ['found' => $file['found']->kept()] + $file, $this->shelf),
             ],
             JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
         );
@@ -70,7 +70,7 @@ final readonly class WholeDocument
                 preg_match('/^[0-9a-f]{64}$/D', $digest) === 1 ||
                     throw Refusal::unusable("{$archive} names a file of the shelf by what is no SHA-256. Nothing was made.");
                 $found = Recognised::of((array) ($document['shelf'][$number]['found'] ?? []));
-                $shelf[] = ['name' => $file->field('name')->text(), 'sha256' => $digest, 'found' => $found->kept()];
+                $shelf[] = ['name' => $file->field('name')->text(), 'sha256' => $digest, 'found' => $found];
             }
             $mark = fn (Node $one): string => $one->isText() ? $one->text() : '';
 

@@ -14,6 +14,7 @@ use App\Models\TaskKind;
 use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
 use App\Sharing\HandOffs;
+use App\Shelf\Recognised;
 use App\Shelf\Shelf;
 use App\Shelf\ShelfFile;
 use App\Shelf\ShelfState;
@@ -135,9 +136,9 @@ final readonly class Wholes implements Undertaking
         $shelf = $stored = [];
         foreach ($this->carried->of($instance) as $file) {
             $digest = trim((string) $file->sha256);
-            if ($this->store->has($digest)) {
+            if ($file->found !== null && $this->store->has($digest)) {
                 $stored[$digest] = $this->store->path($digest);
-                $shelf[] = ['name' => $file->name, 'sha256' => $digest, 'found' => $file->found ?? []];
+                $shelf[] = ['name' => $file->name, 'sha256' => $digest, 'found' => $file->found];
             }
         }
         $document = $this->document($instance, $shelf);
@@ -160,7 +161,7 @@ final readonly class Wholes implements Undertaking
         ]);
     }
 
-    /** @param  list<array{name: string, sha256: string, found: array<string, mixed>}>  $shelf */
+    /** @param  list<array{name: string, sha256: string, found: Recognised}>  $shelf */
     private function document(Instance $instance, array $shelf): WholeDocument
     {
         return new WholeDocument(
@@ -215,7 +216,7 @@ final readonly class Wholes implements Undertaking
     /**
      * Has a file on the own shelf, as what it was said to be.
      *
-     * @param  array{name: string, sha256: string, found: array<string, mixed>}  $file
+     * @param  array{name: string, sha256: string, found: Recognised}  $file
      */
     private function bring(Whole $whole, array $file, string $game): void
     {

@@ -22,14 +22,14 @@
                     </td>
                     <td>
                         @if ($file->state->value === 'ready')
-                            <span class="name">{{ $file->found['name'] ?? $file->package_id }}</span>
+                            <span class="name">{{ $file->found->name ?? $file->package_id }}</span>
                                 <span class="ver">{{ $file->version }}</span><br>
                         @endif
                         <span class="{{ $file->state->value === 'asks' ? 'warn' : ($file->state->value === 'refused' ? 'bad'
                             : 'soft') }}">{{
                             App\View\ShelfPage::what($file) }}</span>
                     </td>
-                    <td class="soft">{{ $file->problem ?? implode(' ', $file->found['why'] ?? []) }}</td>
+                    <td class="soft">{{ $file->problem ?? implode(' ', $file->found->why ?? []) }}</td>
                     <td class="text-right">
                         @if ($file->state->value === 'asks')
                             <a class="btn" href="{{ route('shelf.show', $file) }}">Say what it is</a>

@@ -114,7 +114,7 @@ it('reads the same out of an archive on the shelf', function (): void {
         ->assertSee('read it as a folder');
     $this->post('/folders', ['file' => $file->id])->assertRedirect();
     $import = Import::query()->firstOrFail();
-    expect($import->state)->toBe(ImportState::Ready)->and($import->found['version'])->toBe('3.2.1');
+    expect($import->state)->toBe(ImportState::Ready)->and($import->found->version)->toBe('3.2.1');
     $this->post("/folders/{$import->id}/make", ['name' => 'Out of an archive'])->assertRedirect();
     expect(World::apply(Instance::query()->where('name', 'Out of an archive')->firstOrFail())->versions())
         ->toHaveKeys(['gulls', 'tide-tables'])

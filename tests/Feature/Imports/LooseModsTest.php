@@ -3,7 +3,6 @@
 declare(strict_types=1);
 
 use App\Disk\Folder;
-use App\Imports\FolderFound;
 use App\Imports\Import;
 use App\Imports\ImportState;
 use App\Models\Instance;
@@ -40,7 +39,7 @@ it('finds mods that lie in folders and as files beside each other, and each is i
         'scripts/old-stamps.lua.disabled' => 'stamp()',
     ]);
     expect($import->problem)->toBeNull()->and($import->state)->toBe(ImportState::Ready);
-    $found = FolderFound::of($import->found);
+    $found = $import->found;
     $loose = array_column(array_filter($found->archives, fn (array $one): bool => $one['how'] === 'loose'), null, 'path');
     expect(array_map(fn (array $one): array => [$one['id'], $one['version'], $one['state'], count($one['files'])], $loose))->toBe([
         'scripts/Quiet Bells 1.2.ini' => ['quiet-bells', '1.2', 'in', 2],
@@ -69,7 +68,7 @@ it('takes a person\'s word for which game a bare folder of mods is for', functio
     }
     expect(looseFolder($this->root, [])->problem)->toContain('Say it beside the folder');
     $this->post('/folders', ['path' => $this->root, 'open' => '1', 'is' => 'ferrywright 3.2.1'])->assertRedirect();
-    $found = FolderFound::of(Import::query()->latest('id')->firstOrFail()->found);
+    $found = Import::query()->latest('id')->firstOrFail()->found;
     expect([$found->game, $found->version])
         ->toBe(['ferrywright', '3.2.1'])
         ->and(array_column($found->archives, 'id'))

@@ -8,7 +8,6 @@ use App\Models\PackRelease;
 use App\Sharing\GivenHandOff;
 use App\Sharing\HandOffs;
 use App\Sharing\StarterGroup;
-use App\Shelf\Recognised;
 use App\Shelf\ShelfFile;
 use App\Shelf\ShelfState;
 use Illuminate\Http\UploadedFile;
@@ -350,7 +349,7 @@ it(
         }
         $bells = ShelfFile::query()->where('name', 'like', 'Harbour%')->firstOrFail();
         if ($bells->state->value === 'asks') {
-            $found = Recognised::of($bells->found ?? []);
+            $found = $bells->found;
             $this->post("/shelf/{$bells->id}", [
                 'name' => 'Bells',
                 'id' => 'bells-of-mine',

@@ -29,7 +29,7 @@ it('says what a library of code is, and lays it as it is', function (): void {
     $file = droppedFile($instance, 'sea-spray-1.2.so', (string) file_get_contents($library));
     expect([$file->state, $file->package_id, $file->version])
         ->toBe([ShelfState::Asks, 'sea-spray', '1.2'])
-        ->and(implode(' ', $file->found['why']))
+        ->and(implode(' ', $file->found->why))
         ->toContain('library (ELF) for x86-64 that asks for libc.so.6');
     $this->post("/shelf/{$file->id}", ['id' => 'sea-spray', 'name' => 'Sea Spray', 'version' => '1.2', 'kind' => 'mod'])
         ->assertRedirect()
@@ -69,7 +69,7 @@ it('takes several mods out of one archive, each as a file of its own', function 
     $archives['set/long-piers-5.0.1.zip'] = (string) file_get_contents("{$depot}/long-piers-5.0.1.zip");
     $instance = World::applied(['tide-tables']);
     $file = droppedFile($instance, 'both of them.zip', Archives::bytes($shape === 'archives' ? $archives : $inside));
-    expect($file->state)->toBe(ShelfState::Asks)->and($file->found['why'][0])->toContain('There are 2 mods in it');
+    expect($file->state)->toBe(ShelfState::Asks)->and($file->found->why[0])->toContain('There are 2 mods in it');
     $this->get("/shelf/{$file->id}")
         ->assertOk()
         ->assertSee('Take them out');

@@ -54,7 +54,7 @@ it('knows a file that a depot has by its digest, and adds that very release', fu
     $file = brought($instance, 'some name.zip', (string) file_get_contents($depot));
     expect([$file->state, $file->package_id, $file->version])
         ->toBe([ShelfState::Ready, 'gulls', '2.0.0'])
-        ->and($file->found['why'])
+        ->and($file->found->why)
         ->toBe(['Slipway has this very file, by its SHA-256.']);
     $this->get("/instances/{$instance->id}/shelf")
         ->assertOk()
@@ -80,7 +80,7 @@ it(
             'ferry.mod.json' => saying('tide-clock', '1.4.0', ['needs' => ['ferrywright' => '>=3.2.0', 'kedge-bones' => '>=3.0.0']]),
         ]);
         $file = brought($instance, 'tide-clock.zip', $bytes);
-        expect([$file->state, $file->package_id, $file->version, $file->found['how']])->toBe([
+        expect([$file->state, $file->package_id, $file->version, $file->found->how])->toBe([
             ShelfState::Ready,
             'tide-clock',
             '1.4.0',
@@ -100,7 +100,7 @@ it(
 
         // A newer file of it is an update; the older one stays where it is used.
         $newer = brought($instance, 'tide-clock-1.5.zip', Archives::bytes(['ferry.mod.json' => saying('tide-clock', '1.5.0')]));
-        expect($newer->found['how'])->toBe('release');
+        expect($newer->found->how)->toBe('release');
         $this->get("/instances/{$instance->id}")
             ->assertOk()
             ->assertSee('1.5.0');
@@ -114,7 +114,7 @@ it(
 
 it('says of a file that is newer than any depot\'s that no depot has it', function (): void {
     $file = brought(World::applied(['gulls']), 'gulls.zip', Archives::bytes(['ferry.mod.json' => saying('gulls', '9.0.0')]));
-    expect($file->found['why'])
+    expect($file->found->why)
         ->toBe(['It says so itself, in ferry.mod.json.', 'No depot has its release 9.0.0.'])
         ->and(DB::table('packages')->where('id', 'gulls')->value('document'))
         ->toContain('9.0.0');
@@ -134,12 +134,12 @@ it('asks what nothing says, proposes the rest with the reason, and takes the one
     );
     expect([
         $file->state,
-        $file->found['how'],
-        $file->found['id'],
-        $file->found['name'],
+        $file->found->how,
+        $file->found->id,
+        $file->found->name,
         $file->version,
-        $file->found['kind'],
-        $file->found['content'],
+        $file->found->kind,
+        $file->found->content,
     ])->toBe([ShelfState::Asks, 'unknown', 'harbour-bells', 'Harbour Bells', '2.1', 'mod', 'build/bells']);
     $this->get("/instances/{$instance->id}/shelf")
         ->assertOk()
@@ -185,17 +185,17 @@ it('asks what nothing says, proposes the rest with the reason, and takes the one
 it('does not make a release of a package out of a file that is only called like it', function (): void {
     $instance = World::applied(['gulls']);
     $file = brought($instance, 'Paper Lanterns 0.3.zip', Archives::bytes(['assets/one.png' => 'x']));
-    expect([$file->found['id'], $file->found['kind']])->toBe(['paper-lanterns-resource-pack', 'resource-pack']);
+    expect([$file->found->id, $file->found->kind])->toBe(['paper-lanterns-resource-pack', 'resource-pack']);
     $said = ['name' => 'Paper Lanterns', 'version' => '0.3', 'kind' => 'resource-pack'];
     $this->post("/shelf/{$file->id}", ['id' => 'paper-lanterns'] + $said)
         ->assertStatus(409)
         ->assertSee('is the id of Paper Lanterns, which is a mod');
     $this->post("/shelf/{$file->id}", ['id' => 'paper-lanterns-resource-pack'] + $said)->assertRedirect();
-    expect($file->refresh()->found['how'])->toBe('new');
+    expect($file->refresh()->found->how)->toBe('new');
     $file = brought($instance, 'gulls-1.9.zip', Archives::bytes(['Gulls.class' => 'x']));
-    expect(implode(' ', $file->found['why']))->toContain('Gulls is known; like this it becomes a release of it.');
+    expect(implode(' ', $file->found->why))->toContain('Gulls is known; like this it becomes a release of it.');
     $this->post("/shelf/{$file->id}", ['id' => 'gulls', 'kind' => 'mod', 'name' => 'Gulls', 'version' => '1.9.0'])->assertRedirect();
-    expect($file->refresh()->found['how'])->toBe('release');
+    expect($file->refresh()->found->how)->toBe('release');
 });
 
 it('takes nothing of what is hostile, and says why', function (string $bytes, string $why): void {
@@ -291,7 +291,7 @@ it('refuses what cannot be said of a file, and changes nothing', function (): vo
         'gulls.zip',
         (string) file_get_contents((string) (glob((new Folder($instance))->live('mods/gulls-*.zip')) ?: [])[0]),
     );
-    expect($known->found['how'])->toBe('depot');
+    expect($known->found->how)->toBe('depot');
     $this->post("/shelf/{$known->id}", $said)
         ->assertStatus(409)
         ->assertSee('is a depot', false)
