@@ -6,6 +6,7 @@ namespace App\View;
 
 use App\Models\WhyThere;
 use Illuminate\Support\Collection;
+use Stasimon\Core\Resolve\Selected;
 
 /** Why a release is in a line-up, in a few words. */
 final class Because
@@ -18,6 +19,16 @@ final class Because
     public static function words(WhyThere $because, Collection $names): string
     {
         return self::said($because, $names, self::SHOWN);
+    }
+
+    /**
+     * The same of one that a draft would have.
+     *
+     * @param  Collection<string, string>  $names  package id => name
+     */
+    public static function drafted(Selected $selected, Collection $names): string
+    {
+        return self::words(WhyThere::of($selected), $names);
     }
 
     /**

@@ -15,7 +15,7 @@
         @if ($base)
             part of the base
         @else
-            <x-because :because="App\Models\WhyThere::of($one)" :names="$names" />
+            {{ App\View\Because::drafted($one, $names) }}
         @endif
         @if ($page->isUpdate($id))
             <span class="good">a newer release</span>

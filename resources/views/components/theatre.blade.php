@@ -4,7 +4,8 @@
 @php($middle = $theatre->middle)
 @php($half = fn(float $radius)
     => 'M' . ($middle - $radius) . ' ' . $floor . 'A' . $radius . ' ' . $radius . ' 0 0 1 ' . ($middle + $radius) . ' ' . $floor)
-<figure class="theatre" x-data="theatre({{ Js::from(collect($theatre->seats())->map->drawn()) }}, {{ $middle }}, {{ $floor }})">
+<figure class="theatre"
+    x-data="theatre({{ Js::from(collect($theatre->seats())->map->drawn()) }}, {{ $middle }}, {{ $floor }})">
     <p class="theatre-says" aria-live="polite" x-text="says">{{ count($theatre->seats()) }} seats. Point at one, or move with the arrow
         keys,
         to see what it rests on.</p>
@@ -37,7 +38,8 @@
                 <g role="group" aria-label="{{ $tier->name }}">
                     @foreach ($tier->rows as $r => $row)
                         @foreach ($row as $seat)
-                            <g class="seat {{ Str::lower($tier->name) }} {{ $seat->finding?->level->value }} {{ $seat->isShown ? '' : 'off' }}"
+                            <g class="seat {{ Str::lower($tier->name) }} {{ $seat->finding?->level->value }}
+                                {{ $seat->isShown ? '' : 'off' }}"
                                 data-seat="{{ $n }}" data-row="{{ $tier->name . $r }}" tabindex="{{ $n === 0 ? 0 : -1 }}"
                                 role="img"
                                 aria-label="{{ $seat->words() }}"

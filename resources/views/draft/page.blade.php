@@ -119,7 +119,7 @@
                         data-row tabindex="-1"><td class="name" style="width: 190px">{{ $one->package->title() }}</td><td class="ver"
                         style="width: 190px">{{ $one->release->version }}</td><td
                         class="soft">{{ $one->package->kind->isBase() ? 'part of the base'
-                        : App\View\Because::words(App\Models\WhyThere::of($one), $names) }}</td></tr>@endforeach</tbody></table>
+                        : App\View\Because::drafted($one, $names) }}</td></tr>@endforeach</tbody></table>
                 </details>
             @endif
         @endif

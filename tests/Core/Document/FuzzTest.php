@@ -98,7 +98,8 @@ it('reads harmed logs without harm', function (string $game, string $platform) u
     $definition = Logs::game($game, $platform);
     $reader = new LogReader($definition->log);
     $telling = new Telling($definition, new MemoryCatalogue($definition->packages()), null, []);
-    [$longest, $memory] = fuzzed($log, (int) (getenv('STASIMON_CASES') ?: 2_500), 11, function (string $input) use ($definition, $reader, $telling): void {
+    $times = (int) (getenv('STASIMON_CASES') ?: 2_500);
+    [$longest, $memory] = fuzzed($log, $times, 11, function (string $input) use ($definition, $reader, $telling): void {
         $diagnosing = new Diagnosing($definition->log, $definition->platform, Logs::holders(), $definition->id);
         foreach ($diagnosing->of($reader->lines($input)) as $diagnosis) {
             $sentence = $telling->sentence($diagnosis);
