@@ -271,7 +271,7 @@ final readonly class Advice
      */
     private function known(string $name): array
     {
-        $candidates = [strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])/', '-', explode('.', $name)[0]))];
+        $candidates = [strtolower($name), strtolower((string) preg_replace('/(?<=[a-z])(?=[A-Z])/', '-', explode('.', $name)[0]))];
         foreach (array_slice(explode('.', $name), 0, 3) as $part) {
             $candidates[] = strtolower(strtr($part, '_', '-'));
         }

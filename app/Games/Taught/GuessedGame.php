@@ -35,6 +35,9 @@ final class GuessedGame implements Caged
         'needs' => ['needs', 'depends', 'dependencies', 'requires'],
     ];
 
+    /** How an archive says what it is where nothing tells. */
+    private const USUAL = ['path' => 'mod.json', 'format' => 'json', 'id' => 'id', 'version' => 'version'];
+
     /** How folders of mods are called; common practice. */
     private const MODS = ['mods', 'plugins', 'scripts', 'addons', 'add-ons', 'extensions', 'modules', 'bundles'];
 
@@ -70,6 +73,7 @@ final class GuessedGame implements Caged
     {
         $name = basename($this->root);
         [$platform, $program] = GuessedPlatform::of($this->root, $this->files);
+        $dotnet = $platform === GuessedPlatform::Dotnet ? DotnetProgram::of($this->root, $program, $this->files) : null;
         $archives = array_values(
             array_filter($this->files, fn (string $path): bool => preg_match('~/[^/]+\.(jar|zip|dll|so)$~i', $path) === 1),
         );
@@ -80,6 +84,7 @@ final class GuessedGame implements Caged
         $id = Str::slug($name) === '' ? 'a-game' : Str::slug($name);
         $place = ['folder' => $mods] + ($isUnpacked ? ['unpack' => true] : []);
         $log = $this->logFile();
+        $descriptors = $this->descriptors(array_slice($archives, 0, self::ARCHIVES));
 
         return [
             'format' => 'stasimon/game',
@@ -98,8 +103,9 @@ final class GuessedGame implements Caged
             ...$worlds === null ? [] : ['worlds' => $worlds],
             'launch' => $platform->launch($program),
             'log' => ['line' => self::LINE] + ($log === null ? [] : ['file' => $log]) + ['signatures' => []],
-            'descriptors' => $this->descriptors(array_slice($archives, 0, self::ARCHIVES)),
+            'descriptors' => $descriptors === [] ? [self::USUAL] : $descriptors,
             ...self::installed($installed, $id),
+            ...$dotnet === null || $descriptors !== [] ? [] : $dotnet->words($id),
             ...PythonProgram::of($this->files)?->words($id, GuessedPlatform::Python->runtime()) ?? [],
         ];
     }
@@ -257,7 +263,7 @@ final class GuessedGame implements Caged
             $rules[] = self::rule((string) $name, $one['format'], $one['text']);
         }
 
-        return $rules === [] ? [['path' => 'mod.json', 'format' => 'json', 'id' => 'id', 'version' => 'version']] : $rules;
+        return $rules;
     }
 
     /** @param  array<string, array{times: int, format: string, text: string}>  $seen  by the path of what could say it */

@@ -8,6 +8,7 @@ use App\Access\Access;
 use App\Cage\StrangersFiles;
 use App\Games\Games;
 use App\Games\Taught\GuessedGame;
+use App\Games\Taught\WorkedExamples;
 use App\Refusal\Refusal;
 use App\View\Asked;
 use App\View\Games\GameWorkbench;
@@ -25,18 +26,24 @@ final readonly class WorkbenchController
     {
     }
 
-    /** An empty one, one that is there, or what can be guessed from a folder. */
+    /** An empty one, one that is there, a worked example, or what can be guessed from a folder. */
     public function show(Request $request): View
     {
         $id = Asked::words($request, 'game');
         $folder = Asked::words($request, 'folder', 1_000);
+        $example = Asked::words($request, 'example');
         $text = match (true) {
             $folder !== '' => $this->reading->text(GuessedGame::class, basename($folder), $this->access->folder($folder)),
             $id !== '' => $this->games->document($this->games->get($id)->id),
-            default => '',
+            default => WorkedExamples::text($example),
+        };
+        $title = match (true) {
+            $folder !== '' => 'Guessed from '.mb_scrub(basename($folder)),
+            $id === '' && $text !== '' => 'Like '.WorkedExamples::ALL[$example],
+            default => 'Write a definition',
         };
 
-        return $this->page($text, [], $folder !== '' ? 'Guessed from '.mb_scrub(basename($folder)) : 'Write a definition');
+        return $this->page($text, [], $title);
     }
 
     /** Begins with what can be guessed from a folder. */

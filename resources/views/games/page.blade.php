@@ -54,6 +54,12 @@
         <form method="post" action="{{ route('games.guess') }}" class="mb-3">@csrf
             <x-folder-field label="Or begin with a folder that has the game in it" id="folder" button="Look into it" />
         </form>
+        <p class="mb-1">Or begin with one that is known to work, where your game is like it:</p>
+        <ul class="mb-3">
+            @foreach (App\Games\Taught\WorkedExamples::ALL as $example => $words)
+                <li><a class="link underline" href="{{ route('games.workbench', ['example' => $example]) }}">{{ $words }}</a></li>
+            @endforeach
+        </ul>
         <form method="post" action="{{ route('games.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"
             @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="take($event)" :class="over && 'over'">@csrf
             <div class="acts" style="justify-content: flex-start">

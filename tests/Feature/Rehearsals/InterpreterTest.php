@@ -66,7 +66,7 @@ it('mods a real program of an interpreter: a range, a missing library that is na
     foreach ($plugins as $id => $patterns) {
         $file = UploadedFile::fake()->createWithContent("{$id}.zip", packageOf(...$patterns));
         $this->post('/shelf', ['game' => 'proving', 'files' => [$file]])->assertRedirect();
-        expect(ShelfFile::query()->latest('id')->firstOrFail()->found['id'])->toBe($id);
+        expect(ShelfFile::query()->latest('id')->firstOrFail()->found->id)->toBe($id);
     }
     $this->post('/instances', ['name' => 'Plugins', 'game' => 'proving', 'version' => '7.2.1'])->assertRedirect();
     $instance = Instance::query()->latest('created_at')->firstOrFail();

@@ -37,7 +37,7 @@ it('mods a real native program: its own files kept, a module that lacks another 
         $file = UploadedFile::fake()->createWithContent("{$name}.so", (string) file_get_contents(MODULES."/{$name}.so"));
         $this->post('/shelf', ['game' => 'front', 'files' => [$file]])->assertRedirect();
         $shelved = ShelfFile::query()->latest('id')->firstOrFail();
-        expect(implode(' ', $shelved->found['why']))->toContain('library (ELF) for x86-64');
+        expect(implode(' ', $shelved->found->why))->toContain('library (ELF) for x86-64');
         $said = ['id' => $name, 'name' => $name, 'version' => '1.22.1', 'kind' => $name === 'ndk_http_module' ? 'library' : 'mod'];
         $this->post("/shelf/{$shelved->id}", $said)->assertSessionHasNoErrors();
     }
