@@ -239,7 +239,7 @@ test('a real program for .NET, from a worked example to a clean launch: what nob
     await page.getByRole('button', { name: 'Keep it' }).click();
     await page.getByRole('button', { name: 'I have seen it' }).click();
     await page.getByLabel('Its folder').fill(game);
-    await page.locator('#install-open, #folder-open').first().selectOption('1');
+    await page.locator('#install-path-open').selectOption('1');
     await page.getByRole('button', { name: 'Keep its files' }).click();
     await expect(page.getByRole('row', { name: /4\.2\.0\.0/ })).toBeVisible();
     await page.goto('/new?game=inspection&version=4.2.0.0');
