@@ -6,16 +6,19 @@ use App\Drafts\Steps\Steps;
 use App\Http\Access\AccessController;
 use App\Http\Configs\ConfigController;
 use App\Http\Depots\DepotController;
+use App\Http\Door\DoorController;
 use App\Http\Drafts\ApplyController;
 use App\Http\Drafts\DraftController;
 use App\Http\Drafts\NumberController;
 use App\Http\Drafts\OrderController;
+use App\Http\Find\AnythingController;
 use App\Http\Find\FindController;
 use App\Http\Find\PackageController;
 use App\Http\Games\GameController;
 use App\Http\Games\InstallController;
 use App\Http\Games\LessonController;
 use App\Http\Games\WorkbenchController;
+use App\Http\Guide\GuideController;
 use App\Http\Imports\ImportController;
 use App\Http\Instances\BaseController;
 use App\Http\Instances\CareController;
@@ -104,6 +107,10 @@ Route::post('/shelf/{file}/take-out', [ShelfController::class, 'takeOut'])
     ->name('shelf.take-out');
 Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf.destroy');
 Route::get('/find', [FindController::class, 'anywhere'])->name('find.all');
+Route::get('/anything', [AnythingController::class, 'page'])->name('anything');
+Route::get('/anything/hits', [AnythingController::class, 'hits'])->name('anything.hits');
+Route::get('/guide', GuideController::class)->name('guide');
+Route::post('/door', DoorController::class)->name('door');
 Route::get('/wishes', [WishListController::class, 'index'])->name('wishes');
 Route::post('/wishes', [WishListController::class, 'store'])
     ->middleware(RecognisesHandOffs::class)

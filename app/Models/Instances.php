@@ -63,4 +63,12 @@ final class Instances
     {
         return $instance->rehearsals()->where('number', $number)->first()?->setRelation('instance', $instance);
     }
+
+    /** The one on whose page something is asked; null for none, and for one that is not to be used. */
+    public static function here(string $id): ?Instance
+    {
+        return preg_match('/^[0-9A-Za-z]{26}$/D', $id) === 1
+            ? Instance::query()->whereNull('problem')->whereKey($id)->first()
+            : null;
+    }
 }

@@ -1,8 +1,10 @@
 import focus from '@alpinejs/focus';
 import Alpine from 'alpinejs';
 import { again } from './again';
+import { anything } from './anything';
 import { configEditor } from './config-editor';
 import { copies } from './copies';
+import { door } from './door';
 import { drop } from './drop';
 import { keepForms } from './kept';
 import { keys } from './keys';
@@ -23,8 +25,10 @@ import { workbench } from './workbench';
 
 Alpine.plugin(focus);
 Alpine.data('again', again);
+Alpine.data('anything', anything);
 Alpine.data('configEditor', configEditor);
 Alpine.data('copies', copies);
+Alpine.data('door', door);
 Alpine.data('drop', drop);
 Alpine.data('keys', keys);
 Alpine.data('largeFile', largeFile);

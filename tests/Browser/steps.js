@@ -27,7 +27,7 @@ export async function apply(page, at = null) {
         await page.goto(at);
     }
     await page.getByRole('button', { name: /^Apply/ }).click();
-    await expect(page.getByText('The last one is applied.')).toBeVisible();
+    await expect(page.getByText('It is applied')).toBeVisible();
     await page.waitForLoadState();
 }
 

@@ -179,7 +179,7 @@ test('an apply shows each file, is paused, survives a reload, goes on, and can b
     expect(files(folderOf(page))).toEqual([]);
     well();
     await page.getByRole('button', { name: /^Go on/ }).click();
-    await expect(page.getByText('The last one is applied.')).toBeVisible();
+    await expect(page.getByText('It is applied')).toBeVisible();
     expect(files(`${folderOf(page)}/mods`).filter(file => fetched.some(name => file.startsWith(name)))).toHaveLength(2);
 
     await page.goto(`${rootOf(page)}/find`);

@@ -25,9 +25,13 @@ final readonly class Waived implements FindingRule
             return new Finding(
                 Level::Look,
                 "A limit of {$title} {$waiver->version} is waived",
-                ($waiver->relation === Relation::Needs
-                    ? "{$title} {$waiver->version} asks for another {$target} than is here, and that is disregarded."
-                    : "{$title} {$waiver->version} says it cannot stand with {$target}, and that is disregarded.").
+                match (true) {
+                    $waiver->relation === Relation::Breaks
+                        => "{$title} {$waiver->version} says it cannot stand with {$target}, and that is disregarded.",
+                    isset($seen->versions[$waiver->target])
+                        => "{$title} {$waiver->version} asks for another {$target} than is here, and that is disregarded.",
+                    default => "{$title} {$waiver->version} asks for {$target}, which is not here, and that is disregarded.",
+                }.
                     ($note === '' ? '' : " “{$note}”"),
                 $waiver->id,
                 [

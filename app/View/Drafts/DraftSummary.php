@@ -44,7 +44,9 @@ final readonly class DraftSummary
             ...self::own($once->own),
         ];
 
-        return (object) ['parts' => $parts === [] ? ['no change to the line-up'] : $parts, 'appliable' => true];
+        $none = $instance->applied_at === null ? 'the game alone, with nothing added' : 'no change to the line-up';
+
+        return (object) ['parts' => $parts === [] ? [$none] : $parts, 'appliable' => true];
     }
 
     /** @return list<string> what comes, changes and goes */

@@ -15,6 +15,7 @@ final readonly class Place
      * @param  string  $help  what is found there, as a sentence without its end
      * @param  string  $key  pressed after g; empty for none
      * @param  bool  $isApart  whether a new group begins with it
+     * @param  bool  $isInBar  whether it is one of the few that the bar at the top names
      */
     public function __construct(
         public string $id,
@@ -24,6 +25,7 @@ final readonly class Place
         public string $key = '',
         public bool $isApart = false,
         public Occasion $occasion = Occasion::Always,
+        public bool $isInBar = false,
     ) {
     }
 

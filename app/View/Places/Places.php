@@ -24,18 +24,19 @@ final class Places
     public static function house(): array
     {
         return [
-            new Place('register', 'register', 'Register', 'every instance, what is new and what is wrong', 'i'),
+            new Place('register', 'register', 'Instances', 'every instance, what is new and what is wrong', 'i', isInBar: true),
             new Place('work', 'work', 'Running work', 'what goes on, what waits, and how to end it'),
             new Place('logs', 'logs', 'Read a log from elsewhere', 'whose fault a failed launch is, from its log alone'),
             new Place('imports', 'imports', 'Bring in a folder', 'an instance made of what was put together elsewhere'),
-            new Place('wishes', 'wishes', 'Wish lists', 'names of mods, and which bases hold how many of them'),
+            new Place('wishes', 'wishes', 'Wish lists', 'names of mods, and which bases hold how many of them', isInBar: true),
             new Place('hand-offs', 'hand-offs', 'Hand-offs', 'what friends gave you, and instances made of it'),
-            new Place('packs', 'packs', 'Packs', 'line-ups with configs that go on, received and published'),
-            new Place('shelf', 'shelf', 'Your shelf', 'files of your own, and what each of them is'),
-            new Place('games', 'games', 'Games', 'the games that are known, and how to teach one more'),
-            new Place('depots', 'depots', 'Depots', 'where packages come from, and how far each is trusted'),
+            new Place('packs', 'packs', 'Packs', 'line-ups with configs that go on, received and published', isInBar: true),
+            new Place('shelf', 'shelf', 'Your shelf', 'files of your own, and what each of them is', isInBar: true),
+            new Place('games', 'games', 'Games', 'the games that are known, and how to teach one more', isInBar: true),
+            new Place('depots', 'depots', 'Depots', 'where packages come from, and how far each is trusted', isInBar: true),
             new Place('access', 'access', 'What may be read', 'which folders of this machine, and which hosts of your network'),
             new Place('store', 'store', 'Store', 'what files take, and what nothing uses'),
+            new Place('guide', 'guide', 'Guide', 'how all of it is used, and what its words mean', 'g'),
         ];
     }
 

@@ -14,16 +14,9 @@
 <body x-data="keys" @keydown.window="press($event)">
     <a class="skip" href="#main">To the content</a>
     <header class="top">
-        <a class="wordmark" href="{{ route('register') }}" data-go="i">Stasimon</a>
-        @if ($instance && !request()->routeIs('find'))
-            <form class="ask" action="{{ route('find', $instance) }}" role="search">
-                <input type="search" name="q" aria-label="Find a package for {{ $instance->name }}" placeholder="Find a package"
-                    data-key="/" maxlength="200">
-                <kbd aria-hidden="true">/</kbd>
-            </form>
-        @else
-            <span class="gap"></span>
-        @endif
+        <a class="wordmark" href="{{ route('register') }}">Stasimon</a>
+        <x-bar />
+        <x-ask :instance="$instance" />
         <div class="soft" role="status" x-data="watchTasks('{{ route('tasks') }}', {{ $waits ? 'true' : 'false' }})" @if ($waits) data-waits
             @endif></div>
         <button type="button" class="link" x-data="theme('{{ $theme }}')" @click="turn"
@@ -45,6 +38,7 @@
         </div>
     @endif
     {{ $slot }}
+    <x-door :instance="$instance" />
     <div class="over" x-cloak x-show="help" @click.self="help = false" role="dialog" aria-modal="true" aria-label="Places and keys"
         x-trap="help">
         <div class="wide">

@@ -19,10 +19,18 @@
         <x-slot:slab> </x-slot:slab>
     @elseif (! $instance->draft)
         <div class="px-[18px] max-w-xl">
-            <h1 class="text-xl">There is no draft</h1>
-            @if ($task?->state?->value === 'done')<p class="good">The last one is applied. What is in the folder is what the line-up
-                says.</p>@endif
-            <p class="soft mt-1">Every change is collected in a draft first, so that you can see what it leads to before anything on disk
+            @if ($task?->state?->value === 'done')
+                <h1 class="text-xl">It is applied</h1>
+                <p class="good">What is in the folder is what the line-up says.</p>
+                @unless ($instance->lastRehearsal?->isOfNow($instance))
+                    <p class="mt-2">Whether it launches is not known yet: a rehearsal starts the game, reads its log, and ends it again.</p>
+                    <form method="post" action="{{ route('rehearsals.store', $instance) }}" class="mt-2">@csrf<button
+                            class="btn main-act">Rehearse it</button></form>
+                @endunless
+            @else
+                <h1 class="text-xl">There is no draft</h1>
+            @endif
+            <p class="soft mt-3">Every change is collected in a draft first, so that you can see what it leads to before anything on disk
                 changes.</p>
             <p class="mt-3 acts"><a class="btn" href="{{ route('instances.show', $instance) }}">See the
                 line-up</a><a class="btn" href="{{ route('find', $instance) }}">Find mods</a>

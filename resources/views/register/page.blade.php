@@ -1,6 +1,16 @@
-<x-layout title="Register">
+<x-layout title="Instances">
     <main id="main" class="pb-16">
-        <h1 class="sr-only">Register</h1>
+        <h1 class="sr-only">Instances</h1>
+        @if ($instances->isEmpty())
+            @include('register.first')
+        @endif
+        <div class="door" x-data>
+            <b>Drop or paste anything</b>
+            <span class="soft">a mod, a pack, a log, a hand-off, names of mods, a depot's address: it says what it is and what can be done
+                with it</span>
+            <label class="btn">Choose files<input type="file" multiple class="sr-only"
+                    @change="$dispatch('choose', $el.files); $el.value = ''"></label>
+        </div>
         @foreach ($aside as $instance)
             <p class="said wrong" role="alert"><a class="link" href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a> is
                 set aside. {{ $instance->problem }}</p>
@@ -14,23 +24,24 @@
         @endforeach
         @if ($needs !== [])
             <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Needs you <span class="ver quiet ml-2">{{ $needing }}</span></h2>
-            <div class="scroll">
-                <table class="grid-table" aria-label="What needs you">
-                    @foreach ($needs as [$instance, $finding])
-                        <tr>
-                            <td class="w-8" style="padding-left: 24px"><x-mark :level="$finding->level" /></td>
-                            <td class="name w-48"><a href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
-                            <td>{{ $finding->text }}</td>
-                            <td class="text-right" style="padding-right: 24px">
-                                @if ($finding->remedies)
-                                    <x-act :action="$finding->remedies[0]->address()"
-                                        :fields="$finding->remedies[0]->fields">{{ $finding->remedies[0]->label }}</x-act>
-                                @endif
-                            </td>
-                        </tr>
-                    @endforeach
-                </table>
-            </div>
+            <table class="grid-table needs" aria-label="What needs you">
+                @foreach ($needs as [$instance, $finding])
+                    <tr>
+                        <td class="level"><x-mark :level="$finding->level" /></td>
+                        <td class="name w-48"><a href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
+                        <td><span class="font-medium">{{ rtrim($finding->title, '.') }}.</span> <span
+                                class="soft">{{ $finding->text }}</span></td>
+                        <td class="act">
+                            @if ($finding->remedies)
+                                <x-act :action="$finding->remedies[0]->address()"
+                                    :fields="$finding->remedies[0]->fields">{{ $finding->remedies[0]->label }}</x-act>
+                            @else
+                                <a class="link" href="{{ route('instances.show', $instance) }}">Look at it</a>
+                            @endif
+                        </td>
+                    </tr>
+                @endforeach
+            </table>
         @endif
         @if ($news->isNotEmpty())
             <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Good news</h2>
@@ -56,20 +67,10 @@
         <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
             <h2>Instances <span class="ver quiet ml-2">{{ $instances->total() ?: '' }}</span></h2>
             <span class="flex-1"></span>
-            <nav class="flex flex-wrap items-baseline gap-3" aria-label="Places">
-                @foreach (App\View\Places\Places::house() as $place)
-                    @unless ($place->id === 'register')
-                        <a class="link" href="{{ $place->address() }}" title="{{ ucfirst($place->help) }}">{{ $place->name }}</a>
-                    @endunless
-                @endforeach
-            </nav>
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
         </div>
         @if ($instances->isEmpty())
-            <p class="px-6 soft max-w-xl">There is none yet. An instance is a folder of its own for one exact game version; nothing in it
-                touches another, or the game you have installed. <a class="link underline" href="{{ route('new') }}">Begin with the
-                    first one.</a>
-            </p>
+            <p class="px-6 soft max-w-xl">There is none yet.</p>
         @else
             <div class="scroll">
                 <table class="grid-table">

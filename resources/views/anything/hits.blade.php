@@ -1,0 +1,18 @@
+@if ($hits === [] && $words !== '')
+    <p class="soft px-3 py-2">Nothing here is called like “{{ $words }}”.</p>
+@endif
+<ul role="listbox" aria-label="What was found">
+    @foreach ($hits as $n => $hit)
+        <li>
+            @if ($hit->isAct)
+                <form method="post" action="{{ $hit->address }}">@csrf
+                    <button class="hit" role="option" id="hit-{{ $n }}" aria-selected="false" tabindex="-1"><span
+                            class="what">{{ $hit->what }}</span> <b>{{ $hit->title }}</b> <span class="soft">{{ $hit->more }}</span></button>
+                </form>
+            @else
+                <a class="hit" role="option" id="hit-{{ $n }}" aria-selected="false" tabindex="-1" href="{{ $hit->address }}"><span
+                        class="what">{{ $hit->what }}</span> <b>{{ $hit->title }}</b> <span class="soft">{{ $hit->more }}</span></a>
+            @endif
+        </li>
+    @endforeach
+</ul>
