@@ -25,19 +25,24 @@ final readonly class Waived implements FindingRule
             return new Finding(
                 Level::Look,
                 "A limit of {$title} {$waiver->version} is waived",
-                match (true) {
-                    $waiver->relation === Relation::Breaks
-                        => "{$title} {$waiver->version} says it cannot stand with {$target}, and that is disregarded.",
-                    isset($seen->versions[$waiver->target])
-                        => "{$title} {$waiver->version} asks for another {$target} than is here, and that is disregarded.",
-                    default => "{$title} {$waiver->version} asks for {$target}, which is not here, and that is disregarded.",
-                }.
-                    ($note === '' ? '' : " “{$note}”"),
+                self::words($waiver, $title, $target, isset($seen->versions[$waiver->target])).
+                                    ($note === '' ? '' : " “{$note}”"),
                 $waiver->id,
                 [
                     Remedy::step('Heed it again', $seen->instance, new Heed($waiver->id, $waiver->relation, $waiver->target)),
                 ],
             );
         }, $seen->plan->waivers);
+    }
+
+    private static function words(Waiver $waiver, string $title, string $target, bool $isThere): string
+    {
+        $says = match (true) {
+            $waiver->relation === Relation::Breaks => "says it cannot stand with {$target}",
+            $isThere => "asks for another {$target} than is here",
+            default => "asks for {$target}, which is not here",
+        };
+
+        return "{$title} {$waiver->version} {$says}, and that is disregarded.";
     }
 }

@@ -13,6 +13,6 @@ final readonly class GuideController
 {
     public function __invoke(Guide $guide): View
     {
-        return view('guide.page', ['parts' => $guide->parts(), 'words' => Words::all()]);
+        return view('guide.page', ['parts' => $guide->sections(), 'words' => Words::all()]);
     }
 }

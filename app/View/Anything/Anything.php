@@ -23,6 +23,9 @@ final readonly class Anything
     /** Of one kind that are shown while somebody types. */
     private const EACH = 5;
 
+    /** The same of words and parts of the guide. */
+    private const OF_WORDS = 3;
+
     /** What can be done with an instance: the word for it => the route that it is posted to. */
     private const ACTS = ['rehearse' => 'rehearsals.store', 'play' => 'play'];
 
@@ -50,8 +53,8 @@ final readonly class Anything
                 ...self::worlds($words),
                 ...$here === null ? [] : self::files($words, $here),
                 ...self::named($words),
-                ...Words::hits($words),
-                ...$this->guide->hits($words),
+                ...self::words($words),
+                ...$this->guided($words),
             ];
     }
 
@@ -212,6 +215,29 @@ final readonly class Anything
         return $hits;
     }
 
+    /** @return list<Hit> words of the house */
+    private static function words(string $words): array
+    {
+        $fits = array_filter(Words::all(), fn (string $word): bool => self::has($word, $words), ARRAY_FILTER_USE_KEY);
+        $hit = fn (string $word): Hit => new Hit('word', $word, $fits[$word], route('guide').'#words');
+
+        return array_map($hit, array_slice(array_keys($fits), 0, self::OF_WORDS));
+    }
+
+    /** @return list<Hit> parts of the guide whose heading, or else whose text, has all the words */
+    private function guided(string $words): array
+    {
+        $hits = [[], []];
+        foreach ($this->guide->sections() as $one) {
+            if (self::has($one['title'].' '.$one['text'], $words)) {
+                $hit = new Hit('guide', $one['title'], 'in the guide', route('guide').'#'.$one['id']);
+                $hits[self::has($one['title'], $words) ? 0 : 1][] = $hit;
+            }
+        }
+
+        return array_slice([...$hits[0], ...$hits[1]], 0, self::OF_WORDS);
+    }
+
     /**
      * @param  Builder<Instance>  $query
      * @return Builder<Instance>
@@ -227,7 +253,7 @@ final readonly class Anything
     }
 
     /** Whether each of some words begins a word of a text. */
-    public static function has(string $text, string $words): bool
+    private static function has(string $text, string $words): bool
     {
         foreach (preg_split('/\s+/u', mb_strtolower($words), flags: PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
             if (preg_match('/(?<![\pL\pN])'.preg_quote($word, '/').'/u', mb_strtolower($text)) !== 1) {

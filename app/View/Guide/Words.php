@@ -4,9 +4,6 @@ declare(strict_types=1);
 
 namespace App\View\Guide;
 
-use App\View\Anything\Anything;
-use App\View\Anything\Hit;
-
 /** The words of the house, as docs/words.md has them. */
 final class Words
 {
@@ -17,16 +14,5 @@ final class Words
         preg_match_all('/^\| (?!word|---)(?<word>[^|]+) \| (?<means>[^|]+) \|$/m', $text, $rows);
 
         return array_combine(array_map(trim(...), $rows['word']), array_map(trim(...), $rows['means']));
-    }
-
-    /** @return list<Hit> */
-    public static function hits(string $words): array
-    {
-        $hits = [];
-        foreach (self::all() as $word => $means) {
-            Anything::has($word, $words) ? ($hits[] = new Hit('word', $word, $means, route('guide').'#words')) : null;
-        }
-
-        return array_slice($hits, 0, 3);
     }
 }

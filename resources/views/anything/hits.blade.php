@@ -6,12 +6,12 @@
         <li>
             @if ($hit->isAct)
                 <form method="post" action="{{ $hit->address }}">@csrf
-                    <button class="hit" role="option" id="hit-{{ $n }}" aria-selected="false" tabindex="-1"><span
-                            class="what">{{ $hit->what }}</span> <b>{{ $hit->title }}</b> <span class="soft">{{ $hit->more }}</span></button>
+                    <button class="hit" role="option" id="hit-{{ $n }}" aria-selected="false"
+                        tabindex="-1">@include('anything.hit')</button>
                 </form>
             @else
-                <a class="hit" role="option" id="hit-{{ $n }}" aria-selected="false" tabindex="-1" href="{{ $hit->address }}"><span
-                        class="what">{{ $hit->what }}</span> <b>{{ $hit->title }}</b> <span class="soft">{{ $hit->more }}</span></a>
+                <a class="hit" role="option" id="hit-{{ $n }}" aria-selected="false" tabindex="-1"
+                    href="{{ $hit->address }}">@include('anything.hit')</a>
             @endif
         </li>
     @endforeach

@@ -2,8 +2,8 @@
 <div x-data="door('{{ route('door') }}', '{{ $instance?->id }}')" @dragover.window="over($event)" @drop.window="drop($event)"
     @paste.window="paste($event)" @choose.window="read([...$event.detail])" @keydown.escape.window="close">
     <form x-ref="form" class="hidden">@csrf</form>
-    <div class="over" x-cloak x-show="items.length > 0" role="dialog" aria-modal="true" aria-label="What was brought" x-trap="items.length > 0"
-        @click.self="close">
+    <div class="over" x-cloak x-show="items.length > 0" role="dialog" aria-modal="true" aria-label="What was brought"
+        x-trap="items.length > 0" @click.self="close">
         <div style="width: min(720px, 94vw); max-height: 90vh; overflow: auto">
             <h2 x-text="items.length === 1 ? 'This was brought' : items.length + ' things were brought'"></h2>
             <table class="grid-table mt-2">

@@ -4,7 +4,8 @@
         <div class="guide-cols">
             <nav aria-label="Parts of the guide">
                 @foreach ($parts as $part)
-                    <a class="link" style="padding-left: {{ ($part['level'] - 2) * 12 }}px" href="#{{ $part['id'] }}">{{ $part['title'] }}</a>
+                    <a class="link" style="padding-left: {{ ($part['level'] - 2) * 12 }}px"
+                        href="#{{ $part['id'] }}">{{ $part['title'] }}</a>
                 @endforeach
                 <a class="link" href="#words">Words</a>
             </nav>
@@ -16,7 +17,7 @@
                         @else
                             <h3>{{ $part['title'] }}</h3>
                         @endif
-                        {!! $part['html'] !!}
+                        {!! App\View\Guide\Guide::html($part['text']) !!}
                     </section>
                 @endforeach
                 <section id="words">

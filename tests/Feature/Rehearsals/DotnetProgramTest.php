@@ -32,7 +32,7 @@ function inspectionFolder(): string
     return $root;
 }
 
-function shelved(string $path): ShelfFile
+function shelvedRules(string $path): ShelfFile
 {
     $file = UploadedFile::fake()->createWithContent(basename($path), (string) file_get_contents($path));
     test()
@@ -57,7 +57,7 @@ it('mods a real program for .NET: what an assembly refers to comes along, what w
     expect(Install::query()->firstOrFail()->only(['version', 'problem']))->toBe(['version' => '4.2.0.0', 'problem' => null]);
     $zip = glob('/usr/lib/mono/gac/ICSharpCode.SharpZipLib/4.84*/ICSharpCode.SharpZipLib.dll') ?: [];
     foreach ([RULES.'/Gendarme.Rules.Portability.dll', RULES.'/Gendarme.Rules.Smells.dll', $zip[0]] as $path) {
-        $file = shelved($path);
+        $file = shelvedRules($path);
         expect($file->found?->id)->toBe(strtolower(basename($path, '.dll')), (string) $file->problem);
     }
     $this->post('/instances', ['name' => 'Rules', 'game' => 'inspection', 'version' => '4.2.0.0'])->assertRedirect();
@@ -90,7 +90,7 @@ it('mods a real program for .NET: what an assembly refers to comes along, what w
         ->toBe(['gendarme.rules.smells']);
 
     // It comes, and is what helps.
-    shelved(RULES.'/Gendarme.Rules.Performance.dll');
+    shelvedRules(RULES.'/Gendarme.Rules.Performance.dll');
     test()->nextRequest();
     $read = app(Reading::class)->findings($failed->refresh()->load('instance'))[0];
     expect(array_column($read->remedies, 'key'))->toContain('add gendarme.rules.performance');
