@@ -25,7 +25,7 @@
                 @unless ($instance->lastRehearsal?->isOfNow($instance))
                     <p class="mt-2">Whether it launches is not known yet: a rehearsal starts the game, reads its log, and ends it again.</p>
                     <form method="post" action="{{ route('rehearsals.store', $instance) }}" class="mt-2">@csrf<button
-                            class="btn main-act">Rehearse it</button></form>
+                            class="btn main-act">See whether it launches</button></form>
                 @endunless
             @else
                 <h1 class="text-xl">There is no draft</h1>
