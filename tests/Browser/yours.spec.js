@@ -249,6 +249,7 @@ test('a real program for .NET, from a worked example to a clean launch: what nob
         await page.getByRole('link', { name: 'From your disk' }).first().click();
         await page.locator('#files').setInputFiles(files);
         await page.getByRole('button', { name: 'Take them in' }).click();
+        await expect(page.getByRole('row').filter({ hasText: files.at(-1).split('/').at(-1) })).toContainText('4.');
     };
     await bring([rules('Portability'), rules('Smells'), zip]);
     await page.getByRole('row').filter({ hasText: 'Portability.dll' }).getByRole('button', { name: 'Add it' }).click();
