@@ -273,6 +273,62 @@ test('a real program for .NET, from a worked example to a clean launch: what nob
     await rehearse(page, 'Clean');
 });
 
+test('a real native program, from a worked example to a clean launch: a module that lacks another is named', async ({ page }) => {
+    const parent = mkdtempSync('/tmp/stasimon-front-');
+    mkdirSync(`${parent}/Front/html`, { recursive: true });
+    cpSync('/usr/sbin/nginx', `${parent}/Front/nginx`);
+    writeFileSync(`${parent}/Front/html/index.html`, 'up');
+    await page.goto('/games');
+    await page.getByRole('link', { name: 'a native program that loads modules' }).click();
+    await page.getByLabel('Real files to try it on').setInputFiles('/usr/lib/nginx/modules/ndk_http_module.so');
+    await expect(page.getByText(/library \(ELF\) for/)).toBeVisible();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.getByRole('button', { name: 'I have seen it' }).click();
+    await page.getByLabel('Its folder').fill(`${parent}/Front`);
+    await page.locator('#install-path-open').selectOption('1');
+    await page.getByRole('button', { name: 'Keep its files' }).click();
+    await expect(page.getByRole('row', { name: /1\.22\.1/ })).toBeVisible();
+    await page.goto('/new?game=front&version=1.22.1');
+    await page.getByLabel('Name').fill('Modules');
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await page.getByRole('link', { name: 'From your disk' }).first().click();
+    const shelf = page.url();
+    const modules = ['ngx_http_set_misc_module', 'ndk_http_module'];
+    await page.locator('#files').setInputFiles(modules.map(name => `/usr/lib/nginx/modules/${name}.so`));
+    await page.getByRole('button', { name: 'Take them in' }).click();
+    // Nothing in a module says what it is.
+    for (const name of modules) {
+        await page
+            .getByRole('row')
+            .filter({ hasText: `${name}.so` })
+            .getByRole('link', { name: 'Say what it is' })
+            .click();
+        await page.locator('#id').fill(name);
+        await page.locator('#version').fill('1.22.1');
+        await page.locator('#kind').selectOption(name.startsWith('ndk') ? 'library' : 'mod');
+        await page.getByRole('button', { name: 'Keep that' }).click();
+        await page.goto(shelf);
+    }
+    await page
+        .getByRole('row')
+        .filter({ hasText: `${modules[0]}.so` })
+        .getByRole('button', { name: 'Add it' })
+        .click();
+    await page.getByRole('link', { name: 'Draft', exact: true }).click();
+    await apply(page);
+    await rehearse(page, 'Failed');
+    await expect(page.getByText(/ngx_http_set_misc_module.*ndk_http_module/i).first()).toBeVisible();
+    await page.goto(shelf);
+    await page
+        .getByRole('row')
+        .filter({ hasText: `${modules[1]}.so` })
+        .getByRole('button', { name: 'Add it' })
+        .click();
+    await page.getByRole('link', { name: 'Draft', exact: true }).click();
+    await apply(page);
+    await rehearse(page, 'Clean');
+});
+
 test('from names, two of them misspelled, to a clean rehearsal on the base that holds most', async ({ page }) => {
     await page.goto('/wishes');
     await page.getByLabel('Call it').fill('For the summer');
