@@ -32,6 +32,7 @@ use App\Http\Middleware\RecognisesHandOffs;
 use App\Http\Middleware\SaysOnTheForm;
 use App\Http\Moving\WishListController;
 use App\Http\Packs\PackController;
+use App\Http\Rehearsals\BuildController;
 use App\Http\Rehearsals\CulpritController;
 use App\Http\Rehearsals\DroppedLogController;
 use App\Http\Rehearsals\PlayController;
@@ -313,6 +314,10 @@ Route::prefix('/instances/{instance}')
         Route::get('/rehearsals/{number}/lines', [RehearsalController::class, 'lines'])->name('rehearsals.lines');
         Route::post('/rehearsals/{number}/stop', [RehearsalController::class, 'stop'])->name('rehearsals.stop');
         Route::post('/play', [PlayController::class, 'store'])->name('play');
+        Route::get('/build', [BuildController::class, 'show'])->name('build.show');
+        Route::post('/build', [BuildController::class, 'store'])->name('build');
+        Route::post('/build/stop', [BuildController::class, 'stop'])->name('build.stop');
+        Route::post('/build/seen', [BuildController::class, 'seen'])->name('build.seen');
         Route::post('/rehearsals/{number}/worlds', [PlayController::class, 'putBack'])->name('play.put-back');
         Route::post('/rehearsals/{number}/back', [RehearsalController::class, 'back'])->name('rehearsals.back');
         Route::post('/rehearsals/{number}/culprits', [CulpritController::class, 'store'])->name('culprits.store');

@@ -9,6 +9,7 @@ use App\Models\WishList;
 use App\Moving\Grid;
 use App\Moving\Watching;
 use App\Rehearsals\Play\Play;
+use App\Rehearsals\UntilItLaunches;
 use App\Shelf\Incoming;
 use App\Shelf\Uploads;
 use App\Work\Tending;
@@ -29,13 +30,21 @@ final class Tend extends Command
 
     protected $description = 'End or hand out again the work of workers that are gone';
 
-    public function handle(Tending $tending, Play $play, Schedule $schedule, Watching $watching, Grid $grid, KeptByTheClock $keeping): int
-    {
+    public function handle(
+        Tending $tending,
+        Play $play,
+        Schedule $schedule,
+        Watching $watching,
+        Grid $grid,
+        KeptByTheClock $keeping,
+        UntilItLaunches $building,
+    ): int {
         do {
             try {
                 $play->look();
                 $schedule->look();
                 $keeping->look();
+                $building->look();
                 Worlds::eraseOld();
                 Incoming::eraseOld();
                 Uploads::eraseOld();

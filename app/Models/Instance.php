@@ -29,6 +29,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?string $problem  why it is set aside
  * @property ?Rehearsal $lastRehearsal
  * @property ?Watch $watch
+ * @property ?Building $building  until it launches
  * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $pack_id  the release of a pack that it is of
  * @property ?string $moved_from  the instance beside which it was made
@@ -48,6 +49,7 @@ final class Instance extends Model
 
     protected $casts = [
         'launching' => OwnWordsCast::class,
+        'building' => AsKept::class.':'.Building::class,
         'applies' => 'integer',
         'trial_made' => 'boolean',
         'plan' => PlanCast::class,

@@ -38,10 +38,12 @@ use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
+use App\Rehearsals\UntilItLaunches;
 use App\Sharing\Whole\Wholes;
 use App\Shelf\ReadShelfFile;
 use App\View\Base\BaseSentence;
 use App\Work\Allowance;
+use App\Work\Ended;
 use App\Work\Liveness;
 use App\Work\Undertaking;
 use App\Work\Undertakings;
@@ -49,6 +51,7 @@ use App\Worlds\Backups;
 use App\Worlds\MakeBackup;
 use App\Worlds\WorldWork;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
@@ -118,6 +121,8 @@ final class AppServiceProvider extends ServiceProvider
         Route::bind('depot', fn (string $id): Depot => Depot::query()->where('shelf', false)->findOrFail($id));
         // By this name a session of the database is known to be a worker's; the configuration, which is cached, is the same for all.
         config(['database.connections.pgsql.application_name' => getenv('STASIMON_ROLE') ?: 'stasimon web']);
+        // What is built until it launches goes on as soon as one step has ended.
+        Event::listen(fn (Ended $ended) => app(UntilItLaunches::class)->goOn((string) $ended->task->instance_id));
         Model::unguard();
         Model::preventLazyLoading(! $this->app->isProduction());
         Vite::useScriptTagAttributes(['defer' => true]);

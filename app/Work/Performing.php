@@ -64,6 +64,7 @@ final readonly class Performing
         if ($task->kind->changesThings()) {
             $this->tasks->once(TaskKind::LookOver);
         }
+        event(new Ended($task));
     }
 
     private function end(Task $task, string $why): void

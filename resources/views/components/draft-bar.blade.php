@@ -19,6 +19,7 @@
     @if (!$reviewing)
         <a class="btn main-act" href="{{ route('draft', $instance) }}" data-key="d">Review <kbd>d</kbd></a>
     @elseif ($draft->appliable && $instance->draft->hasEarlier())
+        <x-until :instance="$instance" />
         <form method="post" action="{{ route('draft.apply', $instance) }}">@csrf<input type="hidden" name="seen"
                 value="{{ $instance->draft->revision }}"><button class="btn main-act" data-key="a">Apply <kbd>a</kbd></button></form>
     @endif

@@ -48,6 +48,9 @@
             @endif
         </div>
     </div>
+    @if ($instance->building)
+        <x-building :instance="$instance" />
+    @endif
     <div class="cols {{ isset($beside) ? '' : 'wide' }}">
         <nav class="parts" aria-label="Parts of the instance">
             @foreach (App\View\Places\Places::shown($instance, $base, $part) as $place)

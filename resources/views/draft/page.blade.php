@@ -24,8 +24,11 @@
                 <p class="good">What is in the folder is what the line-up says.</p>
                 @unless ($instance->lastRehearsal?->isOfNow($instance))
                     <p class="mt-2">Whether it launches is not known yet: a rehearsal starts the game, reads its log, and ends it again.</p>
-                    <form method="post" action="{{ route('rehearsals.store', $instance) }}" class="mt-2">@csrf<button
-                            class="btn main-act">See whether it launches</button></form>
+                    <div class="acts mt-2" style="justify-content: flex-start">
+                        <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<button
+                                class="btn main-act">See whether it launches</button></form>
+                        <x-until :instance="$instance" />
+                    </div>
                 @endunless
             @else
                 <h1 class="text-xl">There is no draft</h1>

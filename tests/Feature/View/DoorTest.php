@@ -20,7 +20,7 @@ it('says what a file is, and which form takes it', function (string $name, Closu
     $brought = broughtFile($name, $bytes());
     expect($brought['is'])->toContain($is)->and($brought['action'])->toBe($route === '' ? '' : route($route));
 })->with([
-    'a definition' => ['x', fn () => (string) file_get_contents(base_path('games/ferrywright.json')), 'definition of a game', 'games.store'],
+    'a definition' => ['x', fn () => (string) file_get_contents(base_path('games/ferrywright.json')), 'definition', 'games.store'],
     'a log by its name' => ['last.log', fn () => 'no line of a log', 'a log', 'logs.store'],
     'a log by its lines' => [
         'out',

@@ -1,0 +1,197 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Rehearsals;
+
+use App\Disk\ApplyDraft;
+use App\Drafts\Outcomes;
+use App\Models\Building;
+use App\Models\BuildState;
+use App\Models\Instance;
+use App\Models\LaunchState;
+use App\Models\Rehearsal;
+use App\Models\TaskKind;
+use App\Models\TaskState;
+use App\Refusal\Meaning;
+use App\Refusal\Refusal;
+use App\Rehearsals\Log\Read;
+use App\Rehearsals\Log\Reading;
+use App\Work\Tasks;
+use Stasimon\Core\Diagnose\PlanRemedy;
+use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Resolve\Want;
+use Throwable;
+
+/**
+ * Builds an instance until it launches: its draft is applied, what is applied is rehearsed, and where that fails the first remedy that
+ * loses nothing is taken, until a launch is clean or a person has to decide. Each step is a task of its own, with its own page, its own
+ * entry of the history and its own undo; what comes next is decided whenever one has ended.
+ */
+final readonly class UntilItLaunches
+{
+    /** Repairs after which it is left to a person. */
+    private const MOST = 12;
+
+    public function __construct(
+        private ApplyDraft $applying,
+        private Rehearse $rehearse,
+        private Reading $reading,
+        private Outcomes $outcomes,
+        private Tasks $tasks,
+    ) {
+    }
+
+    /** @throws Refusal where there is nothing to build, or the instance is busy */
+    public function start(Instance $instance): void
+    {
+        if ($instance->building?->isOpen() === true) {
+            throw Refusal::conflict("{$instance->name} is being built already.");
+        }
+        if ($instance->draft === null && $instance->applied_at === null) {
+            throw Refusal::conflict("{$instance->name} has no draft and nothing is applied, so there is nothing to build.");
+        }
+        $this->keep($instance, new Building());
+        try {
+            $this->step($instance);
+        } catch (Throwable $failure) {
+            $this->keep($instance, null);
+            throw $failure;
+        }
+    }
+
+    /** Stops it; what runs just now is ended, and what was applied stays. */
+    public function stop(Instance $instance): void
+    {
+        $building = $instance->building;
+        if ($building === null || ! $building->isOpen()) {
+            throw Refusal::conflict("{$instance->name} is not being built.");
+        }
+        $this->keep($instance, $building->ended(BuildState::Stopped));
+        $task = $this->tasks->openOf($instance);
+        match ($task?->kind) {
+            TaskKind::Apply => $this->applying->cancel($instance),
+            TaskKind::Rehearsal => $instance->lastRehearsal === null ?: $this->rehearse->stop($instance->lastRehearsal),
+            default => null,
+        };
+    }
+
+    /** Forgets what it came to, once a person has seen it. */
+    public function seen(Instance $instance): void
+    {
+        $instance->building?->isOpen() === true || $this->keep($instance, null);
+    }
+
+    /** Goes on with all that are being built and have nothing at work, as after a worker has ended or is gone. */
+    public function look(): void
+    {
+        Instance::query()
+            ->where('building->state', BuildState::Open->value)
+            ->get()
+            ->each(fn (Instance $instance) => $this->goOn($instance->id));
+    }
+
+    /** Goes on with one, if it is being built and nothing is at work on it. */
+    public function goOn(string $id): void
+    {
+        $instance = Instance::query()->with(['draft', 'lastRehearsal'])->find($id);
+        if ($instance?->building?->isOpen() !== true || $this->tasks->openOf($instance) !== null) {
+            return;
+        }
+        try {
+            $this->step($instance);
+        } catch (Throwable $failure) {
+            Meaning::isKnown($failure) || report($failure);
+            $this->end($instance, BuildState::Yours, Meaning::of($failure));
+        }
+    }
+
+    private function step(Instance $instance): void
+    {
+        $last = $instance->lastRehearsal;
+        if ($instance->draft !== null) {
+            $this->applyDraft($instance);
+        } elseif ($last === null || ! $last->isOfNow($instance) || $last->isPlay()) {
+            $this->rehearse->start($instance);
+        } elseif ($last->state === LaunchState::Clean) {
+            $this->end($instance, BuildState::Launches);
+        } elseif ($last->state === LaunchState::Failed) {
+            $this->repair($instance, $last);
+        } elseif ($last->isOver()) {
+            $this->end($instance, BuildState::Yours, "Rehearsal {$last->number} was ended before it told anything. {$last->problem}");
+        }
+    }
+
+    private function applyDraft(Instance $instance): void
+    {
+        $last = $this->applying->last($instance);
+        if ($last !== null && $last->updated_at >= $instance->draft?->updated_at && $last->state !== TaskState::Done) {
+            $this->end($instance, BuildState::Yours, 'The draft was not applied. '.$last->problem);
+
+            return;
+        }
+        $this->outcomes->outcome($instance)->versions === null
+            ? $this->end($instance, BuildState::Yours, 'The draft has no line-up. It says why on its page.')
+            : $this->applying->start($instance);
+    }
+
+    /** Takes the first remedy that loses nothing and was not taken before. */
+    private function repair(Instance $instance, Rehearsal $rehearsal): void
+    {
+        $building = $instance->building ?? new Building();
+        $rehearsal->setRelation('instance', $instance);
+        $findings = $this->reading->findings($rehearsal);
+        foreach (count($building->rounds) < self::MOST ? $findings : [] as $read) {
+            foreach ($read->remedies as $remedy) {
+                if (self::losesNothing($instance->plan, $remedy) && ! $building->hasTaken($remedy->key)) {
+                    $this->keep($instance, $building->took($rehearsal->number, $read->sentence, $remedy->key, $remedy->text));
+                    $this->reading->draft($instance, $remedy);
+                    $this->step($instance->load('draft'));
+
+                    return;
+                }
+            }
+        }
+        $this->end($instance, BuildState::Yours, self::whyNot($findings, count($building->rounds)));
+    }
+
+    /** @param  list<Read>  $findings */
+    private static function whyNot(array $findings, int $rounds): string
+    {
+        return match (true) {
+            $findings === [] => 'The log names no cause that is known here.',
+            $rounds >= self::MOST => 'So many repairs were enough to try. '.$findings[0]->sentence,
+            $findings[0]->remedies === [] => "{$findings[0]->sentence} Nothing is known that would help.",
+            default => "{$findings[0]->sentence} What would help gives something up, so it is yours to decide.",
+        };
+    }
+
+    /** Whether all that is asked for stays so, on the same version of the game and the same loader, with worlds and configs as they are. */
+    private static function losesNothing(Plan $plan, PlanRemedy $remedy): bool
+    {
+        $after = ($remedy->change)($plan);
+        $ids = fn (Plan $one): array => array_map(fn (Want $want): string => $want->id, $one->wants);
+
+        return array_diff($ids($plan), $ids($after)) === [] &&
+            $after->base->gameVersion === $plan->base->gameVersion &&
+            $after->base->loader === $plan->base->loader &&
+            count($after->off) === count($plan->off) &&
+            count($after->waivers) <= count($plan->waivers) &&
+            $after->once->own === [] &&
+            $after->once->out === [] &&
+            $after->once->worlds === 0 &&
+            $after->once->restore === null;
+    }
+
+    private function end(Instance $instance, BuildState $state, string $said = ''): void
+    {
+        $this->keep($instance, ($instance->building ?? new Building())->ended($state, trim($said)));
+    }
+
+    private function keep(Instance $instance, ?Building $building): void
+    {
+        $instance->building = $building;
+        $instance->newQuery()->whereKey($instance->id)->update(['building' => $building === null ? null : json_encode($building->kept())]);
+        $instance->syncOriginal();
+    }
+}

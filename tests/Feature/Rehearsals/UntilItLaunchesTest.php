@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\BuildState;
+use App\Models\Instance;
+use App\Models\LaunchState;
+use App\Rehearsals\UntilItLaunches;
+use Tests\Support\World;
+
+beforeEach(function (): void {
+    World::depot();
+    World::secondDepot();
+});
+
+function built(Instance $instance): Instance
+{
+    test()
+        ->post("/instances/{$instance->id}/build")
+        ->assertRedirect();
+    test()->nextRequest();
+
+    return Instance::query()->with('lastRehearsal')->findOrFail($instance->id);
+}
+
+it('applies, rehearses, and takes what helps and loses nothing, until a launch is clean', function (): void {
+    $instance = World::instance(['figureheads', 'crowsnests', 'glitter', 'gulls']);
+    $instance = built($instance);
+    expect($instance->building?->state)
+        ->toBe(BuildState::Launches, (string) $instance->building?->said)
+        ->and(array_column($instance->building->rounds, 'remedy'))
+        ->toEqualCanonicalizing(['Use Figureheads 1.0.0', 'Add Gimbal', 'Use Glitter 1.0.0'])
+        ->and($instance->lastRehearsal?->state)
+        ->toBe(LaunchState::Clean)
+        ->and($instance->versions())
+        ->toHaveKeys(['figureheads', 'crowsnests', 'glitter', 'gulls', 'gimbal'])
+        // Each round is there to be gone back to.
+        ->and($instance->history()->count())
+        ->toBe(4);
+    $this->get("/instances/{$instance->id}")
+        ->assertOk()
+        ->assertSee('It launches after 3 repairs.')
+        ->assertSee('Figureheads 1.1.0 failed');
+    $this->post("/instances/{$instance->id}/build/seen")->assertRedirect();
+    $this->get("/instances/{$instance->id}")->assertDontSee('It launches after 3 repairs.');
+});
+
+it('leaves to a person what would give something up, and what cannot be at all', function (array $wants, string $says): void {
+    $before = World::instance($wants);
+    $instance = built($before);
+    expect($instance->building?->state)
+        ->toBe(BuildState::Yours)
+        ->and($instance->building->words())
+        ->toContain($says)
+        ->and($instance->plan->wants === [] ? $before->draft?->plan->wants : $instance->plan->wants)
+        ->toHaveCount(count($wants));
+})->with([
+    'no line-up' => [['gulls', 'paper-lanterns'], 'It says why on its page.'],
+    'one of two has to go' => [['paintpots', 'varnish', 'gulls'], 'yours to decide'],
+]);
+
+it('is begun once, stopped by a person, and goes on by itself where a step has ended unseen', function (): void {
+    $nothing = World::instance([]);
+    $nothing->draft()->delete();
+    $this->post("/instances/{$nothing->id}/build")->assertStatus(409)->assertSee('nothing to build');
+    $instance = World::applied(['gulls']);
+    $instance->update(['building' => App\Models\Building::of(['state' => 'open', 'rounds' => []])]);
+    $this->post("/instances/{$instance->id}/build")->assertStatus(409)->assertSee('is being built already');
+    $this->get("/instances/{$instance->id}")->assertSee('It is being built until it launches.')->assertSee('Stop it');
+    // As after a worker that is gone.
+    app(UntilItLaunches::class)->look();
+    $instance = Instance::query()->findOrFail($instance->id);
+    expect($instance->building?->state)->toBe(BuildState::Launches);
+    $this->post("/instances/{$instance->id}/build/stop")->assertStatus(409);
+    $instance->update(['building' => App\Models\Building::of(['state' => 'open', 'rounds' => []])]);
+    $this->post("/instances/{$instance->id}/build/stop")->assertRedirect();
+    app(UntilItLaunches::class)->look();
+    expect(Instance::query()->findOrFail($instance->id)->building?->state)
+        ->toBe(BuildState::Stopped)
+        ->and($instance->rehearsals()->count())
+        ->toBe(1);
+});
