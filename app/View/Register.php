@@ -69,6 +69,7 @@ final readonly class Register
             'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
             'placed' => $this->placed($instances->getCollection()),
             'news' => $this->watching->news(),
+            'built' => Instance::query()->whereNotNull('building')->whereNull('put_away_at')->latest('updated_at')->limit(20)->get(),
             'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
         ];
     }

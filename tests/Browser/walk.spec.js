@@ -157,6 +157,49 @@ test('the line-up as a theatre: pointed at, and by keyboard', async ({ page }) =
     await expect(page.getByRole('cell', { name: 'Kedge Bones', exact: true })).toHaveCount(0);
 });
 
+test('found at once: anything by the field, anything through the door, and built until it launches', async ({ page }) => {
+    await page.goto('/');
+    await page.keyboard.press('/');
+    await page.keyboard.type('culprit');
+    await expect(page.getByRole('option', { name: /guide Finding the culprit/ })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await makeInstance(page, 'Found Harbour');
+    const root = page.url().replace(/\/find.*/, '');
+    // Names that are pasted, on any page of it.
+    await page.goto(`${root}/history`);
+    await page.evaluate(text => {
+        const data = new DataTransfer();
+        data.setData('text', text);
+        window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+    }, 'Figureheads\nCrowsnests\nGlitter');
+    const brought = page.getByRole('dialog', { name: 'What was brought' });
+    await expect(brought).toContainText('3 names');
+    await expectAccessible(page);
+    await brought.getByRole('button', { name: 'Add to the draft' }).click();
+    await expect(page.getByText('3 are in the draft.')).toBeVisible();
+    await page.getByRole('button', { name: 'Build until it launches' }).click();
+    await expect(page.getByText('It launches after 3 repairs.')).toBeVisible({ timeout: 120_000 });
+    await expect(page.getByRole('row', { name: /Gimbal/ })).toBeVisible();
+    await expectAccessible(page);
+    // What is done with it, by its name, from anywhere.
+    await page.goto('/guide');
+    await page.keyboard.press('/');
+    await page.keyboard.type('rehearse found');
+    await expect(page.getByRole('option', { name: /act Rehearse Found Harbour/ })).toHaveAttribute('aria-selected', 'true');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: /^Clean/ })).toBeVisible();
+    // A log that is dropped is told from a mod that is.
+    await page.goto('/');
+    await page.locator('.door input').setInputFiles([
+        { name: 'latest.log', mimeType: 'text/plain', buffer: Buffer.from('[12:00:01] [main/ERROR]: java.lang.NoSuchMethodError: x') },
+        { name: 'empty.zip', mimeType: 'application/zip', buffer: Buffer.alloc(0) },
+    ]);
+    await expect(brought.getByRole('row', { name: /latest\.log a log/ })).toBeVisible();
+    await expect(brought.getByRole('row', { name: /empty\.zip empty/ })).toBeVisible();
+    await brought.getByRole('button', { name: 'Read whose fault it is' }).click();
+    await expect(page).toHaveURL(/\/logs\/[0-9a-z]{26}/i);
+});
+
 test('every page is accessible in both themes, and fits a narrow screen', async ({ page, context, baseURL }) => {
     await makeInstance(page, 'Seen');
     const root = page.url().replace(/\/find.*/, '');

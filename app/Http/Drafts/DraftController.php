@@ -7,11 +7,14 @@ namespace App\Http\Drafts;
 use App\Disk\ApplyDraft;
 use App\Disk\Transfers;
 use App\Drafts\Drafting;
+use App\Drafts\Steps\Add;
 use App\Drafts\Steps\Steps;
 use App\Drafts\Steps\TurnOff;
 use App\Drafts\Steps\TurnOn;
 use App\Http\Forms\PlainRequest;
 use App\Models\Instance;
+use App\Moving\Taking;
+use App\Refusal\Refusal;
 use App\View\Drafts\DraftPages;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
@@ -48,6 +51,22 @@ final readonly class DraftController
         return in_array($step::class, self::IN_PLACE, true)
             ? redirect()->back(fallback: route('draft', $instance))
             : $this->toDraft($instance);
+    }
+
+    /** Adds what some names mean. */
+    public function addNames(NamesRequest $request, Instance $instance, Steps $steps): RedirectResponse
+    {
+        $lines = Taking::of((string) $request->validated('text'), $instance->plan->base->game);
+        $meant = array_values(array_filter(array_column($lines, 'id')));
+        $unknown = array_column(array_filter($lines, fn (array $line): bool => $line['id'] === null), 'text');
+        $words = implode(', ', array_map(fn (string $one): string => "“{$one}”", array_slice($unknown, 0, 6)));
+        $meant !== [] || throw Refusal::unusable("Nothing that a depot has is called like {$words}. Nothing was added.");
+        $steps->take($instance, new Add($meant));
+        $nothing = $unknown === [] ? '' : " Nothing is called like {$words}".(count($unknown) > 6 ? ' and others' : '').'.';
+
+        return redirect()
+            ->route('draft', $instance)
+            ->with('said', count($meant).(count($meant) === 1 ? ' is' : ' are')." in the draft.{$nothing}");
     }
 
     public function back(Instance $instance): RedirectResponse

@@ -109,10 +109,14 @@ final readonly class Door
     private function names(int $count): Brought
     {
         $is = $count === 1 ? 'one name' : "{$count} names";
+        if ($this->here !== null) {
+            $to = route('draft.add-names', $this->here);
+
+            return new Brought("{$is}: what they mean comes into the draft of {$this->here->name}", 'Add to the draft', $to, 'text');
+        }
 
         return new Brought("{$is}: a wish list says where they could live", 'Make a wish list', route('wishes.store'), 'text', [
             'name' => 'Pasted',
-            'game' => (string) $this->here?->plan->base->game,
         ]);
     }
 

@@ -1,4 +1,4 @@
 @props(['instance'])
 <form method="post" action="{{ route('build', $instance) }}">@csrf<button class="btn"
-        title="Apply, rehearse, take what helps and loses nothing, again, until a launch is clean or you have to decide">Until it
-        launches</button></form>
+        title="Apply, rehearse, take what helps and loses nothing, again, until a launch is clean or you have to decide">Build
+        until it launches</button></form>

@@ -43,6 +43,26 @@
                 @endforeach
             </table>
         @endif
+        @if ($built->isNotEmpty())
+            <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Built until it launches</h2>
+            <table class="grid-table needs" aria-label="Built until it launches">
+                @foreach ($built as $instance)
+                    <tr>
+                        <td class="level"></td>
+                        <td class="name w-48"><a class="hover:underline"
+                                href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
+                        <td>{{ $instance->building->words() }}</td>
+                        <td class="act">
+                            @if ($instance->building->isOpen())
+                                <x-act :action="route('build.stop', $instance)" :label="'Stop building ' . $instance->name">Stop it</x-act>
+                            @else
+                                <x-act :action="route('build.seen', $instance)" :label="'I have seen it: ' . $instance->name">Seen</x-act>
+                            @endif
+                        </td>
+                    </tr>
+                @endforeach
+            </table>
+        @endif
         @if ($news->isNotEmpty())
             <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Good news</h2>
             <div class="scroll">

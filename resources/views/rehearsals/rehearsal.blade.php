@@ -101,6 +101,9 @@
                 @endif
             </x-read>
         @endforeach
+        @if ($page->findings !== [] && $rehearsal->isOfNow($instance) && $instance->building?->isOpen() !== true)
+            <div class="mt-3"><x-until :instance="$instance" /></div>
+        @endif
         @if ($page->all)
             <x-remedy :action="route('rehearsals.remedy', [$instance, $rehearsal->number])" :fields="['remedy' => $page->all->key]"
                 effect="as a draft">{{ $page->all->text }}</x-remedy>

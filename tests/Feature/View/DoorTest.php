@@ -50,12 +50,21 @@ it('says what text is', function (string $text, string $is, string $route): void
     'nothing' => ['  ', 'empty', ''],
 ]);
 
-it('hands on whose page it was, and takes names that are a list', function (): void {
+it('hands on whose page it was, and takes names where they are pasted', function (): void {
     World::depot();
     $instance = World::instance(['gulls']);
-    $told = $this->postJson('/door', ['text' => "Gulls\nLong Piers", 'instance' => $instance->id])->assertOk()->json(0);
-    $this->post($told['action'], $told['fields'] + [$told['field'] => "Gulls\nLong Piers"])->assertRedirect();
-    $this->followingRedirects()->get('/wishes')->assertSee('Pasted');
+    $names = "Long Piers\nclear wke\nzzzz qqqq";
+    $told = $this->postJson('/door', ['text' => $names, 'instance' => $instance->id])->assertOk()->json(0);
+    expect($told['is'])->toContain('3 names');
+    $this->post($told['action'], $told['fields'] + [$told['field'] => $names])
+        ->assertRedirect("/instances/{$instance->id}/draft")
+        ->assertSessionHas('said', '2 are in the draft. Nothing is called like “zzzz qqqq”.');
+    $wants = array_column($instance->refresh()->draft->plan->wants, 'id');
+    expect($wants)->toContain('long-piers', 'clear-wake', 'gulls');
+    $this->post($told['action'], ['text' => 'zzzz qqqq'])->assertStatus(422)->assertSee('Nothing was added.');
+    $list = $this->postJson('/door', ['text' => $names])->assertOk()->json(0);
+    $this->post($list['action'], $list['fields'] + [$list['field'] => $names])->assertRedirect();
+    $this->get('/wishes')->assertSee('Pasted');
     $file = $this->postJson('/door', ['files' => [['name' => 'a', 'size' => 1, 'head' => '***']], 'instance' => $instance->id]);
     expect($file->assertOk()->json('0.fields.instance'))->toBe($instance->id);
     $this->postJson('/door', ['files' => 'x'])->assertStatus(422);
