@@ -96,6 +96,11 @@ export const door = (url, instance) => ({
     // One after another; where the last of them leads is where the page goes.
     async take(items) {
         this.busy = true;
+        if (items.length === 1 && !items[0].inSlices) {
+            this.send(items[0]);
+
+            return;
+        }
         let to = '';
         for (const item of items) {
             try {
@@ -112,6 +117,24 @@ export const door = (url, instance) => ({
         if (to !== '' && this.takeable().length === 0) {
             location.assign(to);
         }
+    },
+
+    // One alone is sent as its own page sends it, so that what is said of it is seen.
+    send(item) {
+        const form = document.createElement('form');
+        Object.assign(form, { method: 'post', action: item.action, enctype: 'multipart/form-data', hidden: true });
+        for (const [name, value] of this.form(item)) {
+            form.append(Object.assign(document.createElement('input'), { type: 'hidden', name, value }));
+        }
+        if (item.file) {
+            const files = new DataTransfer();
+            files.items.add(item.file);
+            form.append(Object.assign(document.createElement('input'), { type: 'file', name: item.field, files: files.files }));
+        } else {
+            form.append(Object.assign(document.createElement('textarea'), { name: item.field, value: item.text }));
+        }
+        document.body.append(form);
+        form.submit();
     },
 
     async one(item) {
