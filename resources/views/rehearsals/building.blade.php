@@ -10,7 +10,7 @@
     @if ($building->rounds !== [])
         <ol class="rounds">
             @foreach ($building->rounds as $round)
-                <li><a class="link" href="{{ route('rehearsals.show', [$instance, $round['rehearsal']]) }}">Rehearsal
+                <li><a class="link underline" href="{{ route('rehearsals.show', [$instance, $round['rehearsal']]) }}">Rehearsal
                         {{ $round['rehearsal'] }}</a>: {{ $round['said'] }} <b>{{ $round['remedy'] }}.</b></li>
             @endforeach
         </ol>
