@@ -6,6 +6,7 @@ export function liveSearch() {
     return {
         marked: 0,
         asked: 0,
+        last: null,
         soon: null,
         watcher: null,
 
@@ -54,6 +55,22 @@ export function liveSearch() {
             const marked = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')];
             this.marked = marked.length;
             remember(this.kept(), Object.fromEntries(marked.map(box => [box.value, true])));
+        },
+
+        // All that are shown at once, by the box above them; a range, with Shift from the one that was marked last.
+        mark(event) {
+            const boxes = [...this.$refs.results.querySelectorAll('input[name="ids[]"]')];
+            if (event.target.matches('[data-all]')) {
+                boxes.forEach(box => (box.checked = event.target.checked));
+                this.count();
+            } else if (boxes.includes(event.target)) {
+                const [from, to] = [boxes.indexOf(this.last), boxes.indexOf(event.target)].sort((a, b) => a - b);
+                if (event.shiftKey && from >= 0) {
+                    boxes.slice(from, to + 1).forEach(box => (box.checked = event.target.checked));
+                    this.count();
+                }
+                this.last = event.target;
+            }
         },
 
         clear() {

@@ -56,9 +56,18 @@ test('find: facets and sorting in the address, more rows while scrolling, many a
     await page.reload();
     await expect(page.getByLabel('Kind')).toHaveValue('mod');
     expect((await rows.locator('[data-open]').allInnerTexts()).slice(0, 25)).toEqual(names.slice(0, 25));
-    for (const name of names.slice(0, 3)) {
-        await page.getByLabel(`Mark ${name}`, { exact: true }).check();
-    }
+    // All that are shown, none, and a range.
+    const marked = page.getByRole('region', { name: 'Marked' });
+    await page.getByLabel('Mark all that are shown').check();
+    await expect(marked).toContainText(`${await rows.count()} marked`);
+    await marked.getByRole('button', { name: 'Clear' }).click();
+    await page.getByLabel(`Mark ${names[0]}`, { exact: true }).check();
+    await page.getByLabel(`Mark ${names[2]}`, { exact: true }).click({ modifiers: ['Shift'] });
+    await expect(marked).toContainText('3 marked');
+    // They outlive a look at a package.
+    await rows.first().locator('[data-open]').click();
+    await page.goBack();
+    await expect(marked).toContainText('3 marked');
     await page.getByRole('button', { name: /Add to the draft/ }).click();
     await expect(page.getByRole('region', { name: 'Draft' })).toContainText('+3 mods');
 });

@@ -23,7 +23,7 @@
                 <x-find-facets :query="$query" :categories="$categories" :depots="$depots" />
                 <noscript><button class="btn">Find</button></noscript>
             </form>
-            <form method="post" action="{{ route('wishes.mark') }}" @change="count">
+            <form method="post" action="{{ route('wishes.mark') }}" @change="count" @click="mark($event)">
                 @csrf
                 <input type="hidden" name="list" value="{{ $list?->id }}"><input type="hidden" name="game" value="{{ $page->game }}">
                 <div x-ref="results">@include('find.results')</div>

@@ -9,7 +9,7 @@
             <x-find-facets :query="$query" :categories="$categories" :depots="$depots" fits />
             <noscript><button class="btn">Find</button></noscript>
         </form>
-        <form method="post" action="{{ route('draft.add', $instance) }}" @change="count">
+        <form method="post" action="{{ route('draft.add', $instance) }}" @change="count" @click="mark($event)">
             @csrf
             <div x-ref="results">@include('find.results')</div>
             <span x-ref="kept"></span>

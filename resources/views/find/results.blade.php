@@ -24,7 +24,8 @@
         <table class="grid-table">
             <thead>
                 <tr>
-                    <th style="width: 42px"><span class="sr-only">Mark</span></th>
+                    <th style="width: 42px"><input type="checkbox" aria-label="Mark all that are shown" data-all
+                            x-cloak></th>
                     <th>Package</th>
                     @if ($page->instance)
                         <th style="width: 104px">Release</th>
@@ -32,7 +33,11 @@
                     @else
                         <th style="width: 330px">For</th>
                     @endif
-                    <th class="wide-only num" style="width: 84px">Downloads</th>
+                    @if ($query->sort === 'size')
+                        <th class="num" style="width: 84px">Size</th>
+                    @else
+                        <th class="wide-only num" style="width: 84px">Downloads</th>
+                    @endif
                     <th class="wide-only" style="width: 84px">Updated</th>
                 </tr>
             </thead>

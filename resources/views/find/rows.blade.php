@@ -30,7 +30,11 @@
                 @endif{{ $page->supports($package->id) }}
             </td>
         @endif
-        <td class="num soft wide-only">{{ $package->downloads ? number_format($package->downloads) : '' }}</td>
+        @if ($query->sort === 'size')
+            <td class="num soft">{{ $package->size ? App\View\Bytes::words($package->size) : '' }}</td>
+        @else
+            <td class="num soft wide-only">{{ $package->downloads ? number_format($package->downloads) : '' }}</td>
+        @endif
         <td class="soft wide-only whitespace-nowrap">{{ $package->published_at?->format('M Y') }}</td>
     </tr>
 @endforeach
