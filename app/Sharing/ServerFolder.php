@@ -9,6 +9,7 @@ use App\Files\Entries;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\Side;
+use App\Refusal\Meaning;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Starting;
 use App\Store\FullDisk;
@@ -18,6 +19,9 @@ use ZipArchive;
 /** A server as a ZIP archive for a machine that has no Stasimon: what is placed, its configs, and a script that starts it. */
 final readonly class ServerFolder
 {
+    /** How often it is begun anew where a file goes meanwhile. */
+    private const TURNS = 5;
+
     public function __construct(private Games $games, private Starting $starting)
     {
     }
@@ -28,10 +32,24 @@ final readonly class ServerFolder
         if ($instance->applied_at === null) {
             throw Refusal::conflict("{$instance->name} is not applied yet, so there is no folder of it.");
         }
+        $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-server');
+        for ($turn = 0; $turn < self::TURNS; $turn++) {
+            if ($this->pack($instance, $to)) {
+                return $to;
+            }
+        }
+        @unlink($to);
+        throw Meaning::isDiskFull()
+            ? FullDisk::writing('the archive of a server')
+            : Refusal::conflict("Files of {$instance->name} come and go just now, perhaps because it is played. Ask again when they rest.");
+    }
+
+    /** Whether all of it is in the archive: a file may go while it is packed. */
+    private function pack(Instance $instance, string $to): bool
+    {
         $game = $this->games->get($instance->plan->base->game);
         $live = (new Folder($instance))->live();
         $worlds = $game->worlds['folder'] ?? null;
-        $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-server');
         $zip = new ZipArchive;
         $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing('the archive of a server');
         foreach (Entries::files($live) as $path => $file) {
@@ -45,8 +63,7 @@ final readonly class ServerFolder
             $zip->addFromString($path, $text);
             $zip->setExternalAttributesName($path, ZipArchive::OPSYS_UNIX, (str_ends_with($path, '.sh') ? 0o100755 : 0o100644) << 16);
         }
-        $zip->close() || throw FullDisk::writing('the archive of a server');
 
-        return $to;
+        return @$zip->close();
     }
 }

@@ -1,7 +1,8 @@
+@use('App\Models\BuildState')
 @php($building = $instance->building)
 @php($task = $building?->isOpen() ? $instance->tasks()->latest('id')->first() : null)
 @if ($building)
-    <p><b class="{{ match ($building->state) { App\Models\BuildState::Launches => 'good', App\Models\BuildState::Yours => 'warn',
+    <p><b class="{{ match ($building->state) { BuildState::Launches => 'good', BuildState::Yours => 'warn',
         default => '' } }}">{{ $building->words() }}</b>
         @if ($task)
             <span class="soft">{{ $task->isOver() ? 'What comes next is being decided.' : $task->kind->words() . '.' }}</span>

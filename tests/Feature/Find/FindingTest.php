@@ -340,9 +340,9 @@ it('comes to the same line-up whether or not all that could be is read', functio
         ->and($quick->size())
         ->toBe($whole->size());
     foreach ($quick->resolved->selection as $i => $one) {
-        expect([$one->package->id, App\Drafts\LineUp::because($one)])->toBe([
+        expect([$one->package->id, App\Models\WhyThere::of($one)->written()])->toBe([
             $whole->resolved->selection[$i]->package->id,
-            App\Drafts\LineUp::because($whole->resolved->selection[$i]),
+            App\Models\WhyThere::of($whole->resolved->selection[$i])->written(),
         ]);
     }
 })->with([

@@ -184,7 +184,7 @@ it('reads a folder with the framework and eleven real bundles, names what is mis
             ->assertSee('An OSGi framework')
             ->assertSee('Eclipse Content Mechanism')
             ->assertSee('In it');
-        expect(collect($import->found['archives'])->where('how', '!=', 'unknown')->where('how', '!=', 'unread')->count())->toBe(12);
+        expect(collect($import->found->archives)->where('how', '!=', 'unknown')->where('how', '!=', 'unread')->count())->toBe(12);
         $this->post("/folders/{$import->id}/make", ['name' => 'From a folder'])->assertRedirect();
         $instance = Instance::query()->where('name', 'From a folder')->firstOrFail();
         $this->get("/instances/{$instance->id}/draft")
