@@ -20,7 +20,7 @@ const BASE = [
 ];
 
 it('begins with a register that says how to start', function (): void {
-    $this->get('/')->assertOk()->assertSee('builds a copy of your game with the mods that you want')->assertSee('A game and a version')->assertSee('Slipway');
+    $this->get('/')->assertOk()->assertSee('builds a copy of your game')->assertSee('A game and a version')->assertSee('Slipway');
 });
 
 it('offers only what exists for a version, the recommended build first chosen', function (): void {
