@@ -55,7 +55,7 @@
             <x-folder-field label="Or begin with a folder that has the game in it" id="folder" button="Look into it" />
         </form>
         <p class="mb-1">Or begin with one that is known to work, where your game is like it:</p>
-        <ul class="mb-3">
+        <ul class="ways mb-3">
             @foreach (App\Games\Taught\WorkedExamples::ALL as $example => $words)
                 <li><a class="link underline" href="{{ route('games.workbench', ['example' => $example]) }}">{{ $words }}</a></li>
             @endforeach
