@@ -173,6 +173,12 @@ $key = $token();
 $pages = [
     'an answer with next to nothing in it (the running work)' => fn (int $i): array => [['/tasks']],
     'register of '.Instance::query()->count().' instances' => fn (int $i): array => [['/']],
+    'the field, on the first page, as somebody types' => fn (int $i): array => [
+        ['/anything/hits?q='.urlencode(substr($words[$i % count($words)], 0, 3 + $i % 5))],
+    ],
+    'the field, in an instance' => fn (int $i): array => [
+        ["/anything/hits?instance={$first->id}&q=".urlencode(substr($words[$i % count($words)], 0, 3 + $i % 5))],
+    ],
     'search with its first 25 verdicts, none given before' => fn (int $i): array => [
         ['', null, false],
         ["/instances/{$first->id}/find?q=".urlencode($words[$i % count($words)])],
