@@ -18,6 +18,8 @@ use App\Refusal\Refusal;
 use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
 use App\Work\Tasks;
+use Closure;
+use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
@@ -32,6 +34,9 @@ final readonly class UntilItLaunches
 {
     /** Repairs after which it is left to a person. */
     private const MOST = 12;
+
+    /** The first of the two numbers of a lock of the database: these are told from others by it. */
+    private const LOCK = 7_462;
 
     public function __construct(
         private ApplyDraft $applying,
@@ -51,13 +56,15 @@ final readonly class UntilItLaunches
         if ($instance->draft === null && $instance->applied_at === null) {
             throw Refusal::conflict("{$instance->name} has no draft and nothing is applied, so there is nothing to build.");
         }
-        $this->keep($instance, new Building());
-        try {
-            $this->step($instance);
-        } catch (Throwable $failure) {
-            $this->keep($instance, null);
-            throw $failure;
-        }
+        $this->alone($instance->id, function () use ($instance): void {
+            $this->keep($instance, new Building());
+            try {
+                $this->step($instance);
+            } catch (Throwable $failure) {
+                $this->keep($instance, null);
+                throw $failure;
+            }
+        });
     }
 
     /** Stops it; what runs just now is ended, and what was applied stays. */
@@ -91,18 +98,35 @@ final readonly class UntilItLaunches
             ->each(fn (Instance $instance) => $this->goOn($instance->id));
     }
 
-    /** Goes on with one, if it is being built and nothing is at work on it. */
+    /** Goes on with one, if it is being built and nothing is at work on it. Of several who would, one does. */
     public function goOn(string $id): void
     {
-        $instance = Instance::query()->with(['draft', 'lastRehearsal'])->find($id);
-        if ($instance?->building?->isOpen() !== true || $this->tasks->openOf($instance) !== null) {
-            return;
-        }
-        try {
-            $this->step($instance);
-        } catch (Throwable $failure) {
-            Meaning::isKnown($failure) || report($failure);
-            $this->end($instance, BuildState::Yours, Meaning::of($failure));
+        $this->alone($id, function () use ($id): void {
+            $instance = Instance::query()->with(['draft', 'lastRehearsal'])->find($id);
+            if ($instance?->building?->isOpen() !== true || $this->tasks->openOf($instance) !== null) {
+                return;
+            }
+            try {
+                $this->step($instance);
+            } catch (Throwable $failure) {
+                Meaning::isKnown($failure) || report($failure);
+                // Something else was begun with it meanwhile; once that is over it goes on.
+                if ($this->tasks->openOf($instance) === null) {
+                    $this->end($instance, BuildState::Yours, Meaning::of($failure));
+                }
+            }
+        });
+    }
+
+    /** Does something while nobody else decides what is next for an instance; leaves it be while somebody does. */
+    private function alone(string $id, Closure $do): void
+    {
+        if (DB::selectOne('select pg_try_advisory_lock(?, hashtext(?)) as got', [self::LOCK, $id])->got) {
+            try {
+                $do();
+            } finally {
+                DB::select('select pg_advisory_unlock(?, hashtext(?))', [self::LOCK, $id]);
+            }
         }
     }
 

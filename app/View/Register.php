@@ -26,6 +26,15 @@ final readonly class Register
     /** Findings of all instances that are shown. */
     private const NEEDS = 12;
 
+    /** How the instances can be sorted, and the words for it. */
+    public const SORTS = ['' => 'the newest first', 'name' => 'by name', 'launched' => 'launched last first'];
+
+    private const ORDERS = [
+        '' => 'created_at desc, id',
+        'name' => 'lower(name), id',
+        'launched' => '(select max(created_at) from rehearsals where instance_id = instances.id) desc nulls last, id',
+    ];
+
     public function __construct(private Looking $looking, private Watching $watching)
     {
     }
@@ -39,15 +48,21 @@ final readonly class Register
             ->exists();
     }
 
-    /** @return array<string, mixed> */
-    public function page(): array
+    /**
+     * @param  string  $words  that the name of an instance is to have; nothing for all
+     * @param  string  $sort  one of {@see SORTS}
+     * @return array<string, mixed>
+     */
+    public function page(string $words = '', string $sort = ''): array
     {
         $instances = Instance::query()
             ->whereNull('problem')
             ->whereNull('put_away_at')
+            ->when($words !== '', fn ($some) => $some->whereRaw('position(lower(?) in lower(name)) > 0', [str_replace("\0", '', $words)]))
             ->with(['draft:id,instance_id', 'lastRehearsal'])
-            ->orderByDesc('created_at')
-            ->paginate(50);
+            ->orderByRaw(self::ORDERS[$sort] ?? self::ORDERS[''])
+            ->paginate(50)
+            ->withQueryString();
         $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->look($instance)]);
 
         return [
@@ -65,7 +80,10 @@ final readonly class Register
                 ->limit(50)
                 ->get(['id', 'name', 'problem']),
             'looks' => $looks,
-            'needs' => $this->needs($instances->getCollection(), $looks),
+            'words' => $words,
+            'sort' => isset(self::SORTS[$sort]) ? $sort : '',
+            // Who looks for one by its name has no use for what all of them need.
+            'needs' => $words === '' ? $this->needs($instances->getCollection(), $looks) : [],
             'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
             'placed' => $this->placed($instances->getCollection()),
             'news' => $this->watching->news(),

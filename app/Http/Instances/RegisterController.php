@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace App\Http\Instances;
 
 use App\Models\TaskKind;
+use App\View\Asked;
 use App\View\Register;
 use App\Work\Tasks;
+use Illuminate\Http\Request;
 use Illuminate\View\View;
 
 final class RegisterController
 {
-    public function __invoke(Register $register, Tasks $tasks): View
+    public function __invoke(Request $request, Register $register, Tasks $tasks): View
     {
-        $page = $register->page();
+        $page = $register->page(Asked::words($request, 'q', 80), Asked::words($request, 'sort', 20));
         if ($register->isStale()) {
             $tasks->once(TaskKind::LookOver);
         }

@@ -1,7 +1,7 @@
 <x-layout title="Instances">
     <main id="main" class="pb-16">
         <h1 class="sr-only">Instances</h1>
-        @if ($instances->isEmpty())
+        @if ($instances->isEmpty() && $words === '')
             @include('register.first')
         @endif
         <div class="door" x-data>
@@ -86,11 +86,29 @@
         @endif
         <div class="flex flex-wrap items-baseline gap-3 px-6 pt-7 pb-2 max-[900px]:px-3.5">
             <h2>Instances <span class="ver quiet ml-2">{{ $instances->total() ?: '' }}</span></h2>
+            @if ($instances->total() > 6 || $words !== '')
+                <form class="flex items-center gap-2" role="search" x-data>
+                    <input type="search" name="q" value="{{ $words }}" maxlength="80" class="w-[170px]" placeholder="Called like…"
+                        aria-label="Instances called like">
+                    <select name="sort" aria-label="In which order" @change="$el.form.submit()">
+                        @foreach (App\View\Register::SORTS as $key => $said)
+                            <option value="{{ $key }}" @selected($sort === $key)>{{ $said }}</option>
+                        @endforeach
+                    </select>
+                    <noscript><button class="btn">Show</button></noscript>
+                </form>
+            @endif
             <span class="flex-1"></span>
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
         </div>
         @if ($instances->isEmpty())
-            <p class="px-6 soft max-w-xl">There is none yet.</p>
+            <p class="px-6 soft max-w-xl">
+                @if ($words === '')
+                    There is none yet.
+                @else
+                    None is called like “{{ $words }}”. <a class="link underline" href="{{ route('register') }}">Show all</a>
+                @endif
+            </p>
         @else
             <div class="scroll">
                 <table class="grid-table">

@@ -23,6 +23,16 @@ it('begins with a register that says how to start', function (): void {
     $this->get('/')->assertOk()->assertSee('builds a copy of your game')->assertSee('A game and a version')->assertSee('Slipway');
 });
 
+it('finds and sorts instances by their names', function (): void {
+    foreach (['Bay', 'Ark 50%', 'Cove'] as $name) {
+        World::instance(['gulls'])->update(['name' => $name]);
+    }
+    $this->get('/?sort=name')->assertOk()->assertSeeInOrder(['Ark 50%', 'Bay', 'Cove']);
+    $this->get('/?sort=launched')->assertOk()->assertSee('Bay');
+    $this->get('/?sort=odd&q=0%25')->assertOk()->assertSee('Ark 50%')->assertDontSee('Cove');
+    $this->get('/?q=dune')->assertOk()->assertSee('None is called like “dune”')->assertDontSee('A game and a version');
+});
+
 it('offers only what exists for a version, the recommended build first chosen', function (): void {
     $this->get('/new?version=3.2.1&loader=capstan')
         ->assertOk()

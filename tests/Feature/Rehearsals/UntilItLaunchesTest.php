@@ -6,6 +6,7 @@ use App\Models\BuildState;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Rehearsals\UntilItLaunches;
+use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 
 beforeEach(function (): void {
@@ -79,4 +80,17 @@ it('is begun once, stopped by a person, and goes on by itself where a step has e
         ->toBe(BuildState::Stopped)
         ->and($instance->rehearsals()->count())
         ->toBe(1);
+});
+
+it('leaves what comes next to whoever decides it already', function (): void {
+    $instance = World::applied(['gulls']);
+    $instance->update(['building' => App\Models\Building::of(['state' => 'open', 'rounds' => []])]);
+    config(['database.connections.other' => config('database.connections.pgsql')]);
+    $other = DB::connection('other');
+    $other->select('select pg_advisory_lock(7462, hashtext(?))', [$instance->id]);
+    app(UntilItLaunches::class)->look();
+    expect($instance->refresh()->building?->isOpen())->toBeTrue()->and($instance->rehearsals()->count())->toBe(0);
+    $other->disconnect();
+    app(UntilItLaunches::class)->look();
+    expect($instance->refresh()->building?->state)->toBe(BuildState::Launches);
 });
