@@ -12,7 +12,6 @@ use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;
 use App\Models\TaskKind;
-use App\Models\TaskState;
 use App\Refusal\Meaning;
 use App\Refusal\Refusal;
 use App\Rehearsals\Log\Read;
@@ -47,8 +46,12 @@ final readonly class UntilItLaunches
     ) {
     }
 
-    /** @throws Refusal where there is nothing to build, or the instance is busy */
-    public function start(Instance $instance): void
+    /**
+     * @param  int|null  $seen  the draft's revision that the person looked at; null not to ask
+     *
+     * @throws Refusal where there is nothing to build, or the instance is busy
+     */
+    public function start(Instance $instance, ?int $seen = null): void
     {
         if ($instance->building?->isOpen() === true) {
             throw Refusal::conflict("{$instance->name} is being built already.");
@@ -56,15 +59,16 @@ final readonly class UntilItLaunches
         if ($instance->draft === null && $instance->applied_at === null) {
             throw Refusal::conflict("{$instance->name} has no draft and nothing is applied, so there is nothing to build.");
         }
-        $this->alone($instance->id, function () use ($instance): void {
+        $isAlone = $this->alone($instance->id, function () use ($instance, $seen): void {
             $this->keep($instance, new Building());
             try {
-                $this->step($instance);
+                $instance->draft === null ? $this->step($instance) : $this->applyDraft($instance, $seen);
             } catch (Throwable $failure) {
                 $this->keep($instance, null);
                 throw $failure;
             }
         });
+        $isAlone || throw Refusal::conflict("{$instance->name} is being built already.");
     }
 
     /** Stops it; what runs just now is ended, and what was applied stays. */
@@ -118,23 +122,27 @@ final readonly class UntilItLaunches
         });
     }
 
-    /** Does something while nobody else decides what is next for an instance; leaves it be while somebody does. */
-    private function alone(string $id, Closure $do): void
+    /** Does something while nobody else decides what is next for an instance; says whether that was so. */
+    private function alone(string $id, Closure $do): bool
     {
-        if (DB::selectOne('select pg_try_advisory_lock(?, hashtext(?)) as got', [self::LOCK, $id])->got) {
-            try {
-                $do();
-            } finally {
-                DB::select('select pg_advisory_unlock(?, hashtext(?))', [self::LOCK, $id]);
-            }
+        if (! DB::selectOne('select pg_try_advisory_lock(?, hashtext(?)) as got', [self::LOCK, $id])->got) {
+            return false;
         }
+        try {
+            $do();
+        } finally {
+            DB::select('select pg_advisory_unlock(?, hashtext(?))', [self::LOCK, $id]);
+        }
+
+        return true;
     }
 
     private function step(Instance $instance): void
     {
         $last = $instance->lastRehearsal;
         if ($instance->draft !== null) {
-            $this->applyDraft($instance);
+            // Its own drafts are applied as they are made: what is here now was halted, or is somebody's who has not looked at it all.
+            $this->end($instance, BuildState::Yours, 'There is a draft that is not applied. '.$this->applying->last($instance)?->problem);
         } elseif ($last === null || ! $last->isOfNow($instance) || $last->isPlay()) {
             $this->rehearse->start($instance);
         } elseif ($last->state === LaunchState::Clean) {
@@ -146,17 +154,11 @@ final readonly class UntilItLaunches
         }
     }
 
-    private function applyDraft(Instance $instance): void
+    private function applyDraft(Instance $instance, ?int $seen = null): void
     {
-        $last = $this->applying->last($instance);
-        if ($last !== null && $last->updated_at >= $instance->draft?->updated_at && $last->state !== TaskState::Done) {
-            $this->end($instance, BuildState::Yours, 'The draft was not applied. '.$last->problem);
-
-            return;
-        }
         $this->outcomes->outcome($instance)->versions === null
             ? $this->end($instance, BuildState::Yours, 'The draft has no line-up. It says why on its page.')
-            : $this->applying->start($instance);
+            : $this->applying->start($instance, $seen);
     }
 
     /** Takes the first remedy that loses nothing and was not taken before. */
@@ -170,7 +172,7 @@ final readonly class UntilItLaunches
                 if (self::losesNothing($instance->plan, $remedy) && ! $building->hasTaken($remedy->key)) {
                     $this->keep($instance, $building->took($rehearsal->number, $read->sentence, $remedy->key, $remedy->text));
                     $this->reading->draft($instance, $remedy);
-                    $this->step($instance->load('draft'));
+                    $this->applyDraft($instance->load('draft'));
 
                     return;
                 }
@@ -214,8 +216,6 @@ final readonly class UntilItLaunches
 
     private function keep(Instance $instance, ?Building $building): void
     {
-        $instance->building = $building;
-        $instance->newQuery()->whereKey($instance->id)->update(['building' => $building === null ? null : json_encode($building->kept())]);
-        $instance->syncOriginal();
+        $instance->update(['building' => $building]);
     }
 }

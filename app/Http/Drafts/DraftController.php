@@ -13,7 +13,7 @@ use App\Drafts\Steps\TurnOff;
 use App\Drafts\Steps\TurnOn;
 use App\Http\Forms\PlainRequest;
 use App\Models\Instance;
-use App\Moving\Taking;
+use App\Moving\Meant;
 use App\Refusal\Refusal;
 use App\View\Drafts\DraftPages;
 use Illuminate\Http\RedirectResponse;
@@ -56,17 +56,14 @@ final readonly class DraftController
     /** Adds what some names mean. */
     public function addNames(NamesRequest $request, Instance $instance, Steps $steps): RedirectResponse
     {
-        $lines = Taking::of((string) $request->validated('text'), $instance->plan->base->game);
-        $meant = array_values(array_filter(array_column($lines, 'id')));
-        $unknown = array_column(array_filter($lines, fn (array $line): bool => $line['id'] === null), 'text');
-        $words = implode(', ', array_map(fn (string $one): string => "“{$one}”", array_slice($unknown, 0, 6)));
-        $meant !== [] || throw Refusal::unusable("Nothing that a depot has is called like {$words}. Nothing was added.");
-        $steps->take($instance, new Add($meant));
-        $nothing = $unknown === [] ? '' : " Nothing is called like {$words}".(count($unknown) > 6 ? ' and others' : '').'.';
+        $meant = Meant::by((string) $request->validated('text'), $instance->plan->base->game);
+        $meant->ids !== [] || throw Refusal::unusable("{$meant->nothing()} Nothing was added.");
+        $steps->take($instance, new Add($meant->ids));
+        $count = count($meant->ids);
 
         return redirect()
             ->route('draft', $instance)
-            ->with('said', count($meant).(count($meant) === 1 ? ' is' : ' are')." in the draft.{$nothing}");
+            ->with('said', trim(($count === 1 ? '1 is' : "{$count} are")." in the draft. {$meant->nothing()}"));
     }
 
     public function back(Instance $instance): RedirectResponse

@@ -6,7 +6,10 @@ namespace App\Http\Rehearsals;
 
 use App\Models\Instance;
 use App\Rehearsals\UntilItLaunches;
+use App\View\Asked;
 use Illuminate\Http\RedirectResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 
 /** Builds an instance until it launches. */
 final readonly class BuildController
@@ -15,9 +18,9 @@ final readonly class BuildController
     {
     }
 
-    public function store(Instance $instance): RedirectResponse
+    public function store(Request $request, Instance $instance): RedirectResponse
     {
-        $this->building->start($instance);
+        $this->building->start($instance, Asked::number($request, 'seen'));
 
         return redirect()->route('instances.show', $instance);
     }
@@ -37,7 +40,7 @@ final readonly class BuildController
     }
 
     /** How it stands, as a fragment. */
-    public function show(Instance $instance): \Illuminate\Http\Response
+    public function show(Instance $instance): Response
     {
         return response()
             ->view('rehearsals.building', ['instance' => $instance])

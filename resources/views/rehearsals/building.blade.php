@@ -1,13 +1,8 @@
-@use('App\Models\BuildState')
+@use('App\View\Rehearsals\BuildingShown')
 @php($building = $instance->building)
-@php($task = $building?->isOpen() ? $instance->tasks()->latest('id')->first() : null)
 @if ($building)
-    <p><b class="{{ match ($building->state) { BuildState::Launches => 'good', BuildState::Yours => 'warn',
-        default => '' } }}">{{ $building->words() }}</b>
-        @if ($task)
-            <span class="soft">{{ $task->isOver() ? 'What comes next is being decided.' : $task->kind->words() . '.' }}</span>
-        @endif
-    </p>
+    <p><b class="{{ BuildingShown::tone($building) }}">{{ $building->words() }}</b>
+        <span class="soft">{{ BuildingShown::now($instance) }}</span></p>
     @if ($building->rounds !== [])
         <ol class="rounds">
             @foreach ($building->rounds as $round)

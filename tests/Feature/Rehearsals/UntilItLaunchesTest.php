@@ -94,3 +94,20 @@ it('leaves what comes next to whoever decides it already', function (): void {
     app(UntilItLaunches::class)->look();
     expect($instance->refresh()->building?->state)->toBe(BuildState::Launches);
 });
+
+it('applies no draft that its person has not pressed it on', function (): void {
+    $instance = World::applied(['gulls']);
+    $instance->update(['building' => App\Models\Building::of(['state' => 'open', 'rounds' => []])]);
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['long-piers']])->assertRedirect();
+    app(UntilItLaunches::class)->look();
+    expect($instance->refresh()->building?->words())
+        ->toContain('There is a draft that is not applied.')
+        ->and($instance->versions())
+        ->not->toHaveKey('long-piers');
+    // One that was changed in another tab is not applied either; pressed on as it is now, it is, though an apply was cancelled before.
+    $instance->load('draft')->tasks()->create(['kind' => 'apply', 'state' => 'cancelled', 'updated_at' => now()->addMinute()]);
+    $this->post("/instances/{$instance->id}/build", ['seen' => (string) ($instance->draft->revision - 1)])->assertStatus(409);
+    expect($instance->refresh()->building)->toBeNull();
+    $this->post("/instances/{$instance->id}/build", ['seen' => (string) $instance->draft->revision])->assertRedirect();
+    expect(Instance::query()->findOrFail($instance->id)->versions())->toHaveKey('long-piers');
+});
