@@ -238,7 +238,9 @@ Route::prefix('/instances/{instance}')
         foreach (['back', 'forth', 'discard', 'bring-back', 'apply'] as $act) {
             Route::post("/draft/{$act}", [DraftController::class, Str::camel($act)])->name("draft.{$act}");
         }
-        Route::post('/draft/add-names', [DraftController::class, 'addNames'])->name('draft.add-names');
+        Route::post('/draft/add-names', [DraftController::class, 'addNames'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('draft.add-names');
         foreach (Steps::byKey() as $step => $class) {
             Route::post("/draft/{$step}", [DraftController::class, 'take'])
                 ->defaults('step', $step)

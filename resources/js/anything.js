@@ -2,6 +2,7 @@
 export const anything = (url, instance) => ({
     open: false,
     at: -1,
+    found: '',
     asked: 0,
     timer: null,
 
@@ -25,6 +26,7 @@ export const anything = (url, instance) => ({
             return;
         }
         this.$refs.hits.innerHTML = await answer.text();
+        this.found = words;
         this.open = true;
         this.choose(0);
     },
@@ -41,8 +43,9 @@ export const anything = (url, instance) => ({
         hits[this.at]?.scrollIntoView({ block: 'nearest' });
     },
 
+    // Only what was found for what stands there now is gone to, or done; before that comes, the page of it says all.
     go(event) {
-        const hit = this.open ? this.hits()[this.at] : null;
+        const hit = this.open && this.found === this.$refs.words.value.trim() ? this.hits()[this.at] : null;
         if (hit) {
             event.preventDefault();
             hit.click();

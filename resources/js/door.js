@@ -96,6 +96,10 @@ export const door = (url, instance) => ({
     // One after another; where the last of them leads is where the page goes.
     async take(items) {
         this.busy = true;
+        // A form that takes text is given what is in the file.
+        await Promise.all(
+            items.filter(item => item.file && item.field === 'text').map(async item => Object.assign(item, { text: await item.file.text(), file: null })),
+        );
         if (items.length === 1 && !items[0].inSlices) {
             this.send(items[0]);
 

@@ -155,7 +155,7 @@ test('depots: a release that is published is told where somebody waits for it', 
     await expect(page.getByText(/Being tried/)).toHaveCount(0);
     await page.getByRole('link', { name: /^3\.3\.2 on Halyard: 1 of 2 hold/ }).click();
     await page.getByRole('button', { name: 'Tell me when all are there' }).click();
-    await expect(page.getByText('You are told on the register when more have come.')).toBeVisible();
+    await expect(page.getByText('You are told on the first page when more have come.')).toBeVisible();
     // Its author publishes a release for that version.
     const depot = `${process.env.STASIMON_VAR}/depots/slipway`;
     const fogbank = JSON.parse(readFileSync(`${depot}/packages/fogbank.json`, 'utf8'));

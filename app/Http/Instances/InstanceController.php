@@ -71,7 +71,7 @@ final class InstanceController
     {
         $tidings->begin($instance, $looking->last($instance));
 
-        return redirect()->route('instances.show', $instance)->with('said', 'You will be told on the register what is new for it.');
+        return redirect()->route('instances.show', $instance)->with('said', 'You will be told on the first page what is new for it.');
     }
 
     /** Out of the way, with all that is in it. */

@@ -127,7 +127,7 @@ final readonly class WishListController
 
         return redirect()
             ->back(fallback: route('wishes.show', $list))
-            ->with('said', 'You will be told on the register when more of them have come.');
+            ->with('said', 'You will be told on the first page when more of them have come.');
     }
 
     public function read(Watch $watch, Watching $watching): RedirectResponse

@@ -36,7 +36,7 @@ final readonly class WholeController
 
         return redirect()
             ->route('work')
-            ->with('said', "{$request->name()} is being made. It stands in the register, as a draft.");
+            ->with('said', "{$request->name()} is being made. It stands on the first page, as a draft.");
     }
 
     public function restore(WholeRequest $request, Whole $whole): RedirectResponse
@@ -46,7 +46,7 @@ final readonly class WholeController
 
         return redirect()
             ->route('work')
-            ->with('said', "{$name} is being made of what was kept. It stands in the register, as a draft.");
+            ->with('said', "{$name} is being made of what was kept. It stands on the first page, as a draft.");
     }
 
     public function save(Whole $whole): BinaryFileResponse

@@ -145,7 +145,10 @@ final readonly class Anything
             }
         }
 
-        return array_slice(array_values($hits), 0, self::EACH);
+        $hits = array_slice(array_values($hits), 0, self::EACH);
+        $all = $here === null ? route('find.all', ['q' => $words]) : route('find', [$here, 'q' => $words]);
+
+        return count($hits) < self::EACH ? $hits : [...$hits, new Hit('packages', "All like “{$words}”", 'in Find', $all)];
     }
 
     /** @return list<Hit> */

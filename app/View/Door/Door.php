@@ -37,6 +37,7 @@ final readonly class Door
             self::isArchive($head) => $this->archive($head),
             HandOffText::isIn($head) => $this->handOff('file'),
             self::isLog($name, $head) => $this->log('log'),
+            $size === strlen($head) && self::isNames($name, $head) => $this->names(count(self::lines($head))),
             default => $this->shelf(),
         };
     }
@@ -46,8 +47,7 @@ final readonly class Door
     {
         $text = trim($text);
         $format = self::format($text);
-        $lines = array_map(trim(...), preg_split('/\R/u', $text) ?: []);
-        $lines = array_values(array_filter($lines, fn (string $line): bool => $line !== ''));
+        $lines = self::lines($text);
 
         return match (true) {
             $text === '' => new Brought('empty: there is nothing in it'),
@@ -151,6 +151,20 @@ final readonly class Door
             '\s+at [\w.$]+[(.]|Traceback |(?:[a-z]\w*\.)+\w*(?:Exception|Error)\b|Exception in thread|#\s+A fatal error)/mi';
 
         return preg_match_all($begins, $head) >= min(2, substr_count(rtrim($head), "\n") + 1);
+    }
+
+    /** A short text file that is a list of names. */
+    private static function isNames(string $name, string $head): bool
+    {
+        return preg_match('/\.(?:txt|list)$/iD', $name) === 1 && mb_check_encoding($head, 'UTF-8') && self::areNames(self::lines($head));
+    }
+
+    /** @return list<string> without those that are blank */
+    private static function lines(string $text): array
+    {
+        $lines = array_map(trim(...), preg_split('/\R/u', $text) ?: []);
+
+        return array_values(array_filter($lines, fn (string $line): bool => $line !== ''));
     }
 
     /** @param  list<string>  $lines */

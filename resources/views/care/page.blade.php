@@ -16,7 +16,7 @@
                 <label for="colour">Colour</label>
                 <div class="acts" style="justify-content: flex-start"><input type="color" id="colour" name="colour"
                         value="{{ old('colour', $instance->colour ?? '#125e6b') }}"> <label><input type="checkbox" name="coloured"
-                            value="1" @checked(old('coloured', $instance->colour !== null))> show it in the register</label></div>
+                            value="1" @checked(old('coloured', $instance->colour !== null))> show it on the first page</label></div>
                 <label for="notes">Notes</label>
                 <textarea id="notes" name="notes" rows="6" maxlength="20000">{{ old('notes', $instance->notes) }}</textarea>
             </div>

@@ -18,4 +18,7 @@
     </span>
     <button type="button" :aria-expanded="open" aria-expanded="false" @click="open = ! open"><span class="wide-word">More</span><span
             class="narrow-word">Places</span></button>
+    <noscript>
+        <style>.bar .links, .bar .rest { display: contents } .bar { flex-wrap: wrap } .bar button { display: none }</style>
+    </noscript>
 </nav>

@@ -39,7 +39,7 @@
             @endunless
             @if ($page->watch())
                 <form method="post" action="{{ route('watches.destroy', $page->watch()) }}" class="mt-2 soft">@csrf @method('delete')
-                    You are told on the register when more have come. <button class="link">Stop that</button></form>
+                    You are told on the first page when more have come. <button class="link">Stop that</button></form>
             @elseif ($page->isOver && $cell->kept < count($page->wants))
                 <form method="post" action="{{ route('wishes.watch', $page->list) }}" class="mt-2">@csrf
                     <input type="hidden" name="watch" value="1"><input type="hidden" name="version"

@@ -200,7 +200,7 @@
                 class="mt-5 soft">
                 @csrf @if ($watch)
                     @method('delete')
-                    You are told on the register of updates and notices. <button class="link">Stop that</button>
+                    You are told on the first page of updates and notices. <button class="link">Stop that</button>
                 @else
                     <button class="link">Tell me of updates and notices</button>
                 @endif

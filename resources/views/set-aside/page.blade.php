@@ -8,7 +8,7 @@
             <x-act-button :action="route('instances.mend', $instance)" main>Try again</x-act-button>
             <form method="post" action="{{ route('instances.destroy', $instance) }}" class="inline">@csrf @method('delete')<button
                     class="btn">Remove it with all its files</button></form>
-            <a class="btn" href="{{ route('register') }}">To the register</a>
+            <a class="btn" href="{{ route('register') }}">To the instances</a>
         </div>
     </main>
 </x-layout>

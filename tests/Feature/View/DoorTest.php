@@ -28,6 +28,8 @@ it('says what a file is, and which form takes it', function (string $name, Closu
         'a log',
         'logs.store',
     ],
+    'a list of names' => ['mods.txt', fn () => "Gulls\nLong Piers\n", '2 names', 'wishes.store'],
+    'a long text' => ['read.txt', fn () => str_repeat("Gulls and piers\n", 400), 'a file', 'shelf.begin'],
     'a picture' => ['a.bin', fn () => "\x89PNG\r\n\x1a\n", 'a picture', 'hand-offs.store'],
     'a pack' => ['a', fn () => Archives::bytes(['pack.json' => '{}']), 'a pack', 'packs.store'],
     'a whole instance' => ['a', fn () => Archives::bytes(['whole.json' => '{}']), 'a whole instance', 'wholes.receive'],
@@ -61,7 +63,8 @@ it('hands on whose page it was, and takes names where they are pasted', function
         ->assertSessionHas('said', '2 are in the draft. Nothing is called like “zzzz qqqq”.');
     $wants = array_column($instance->refresh()->draft->plan->wants, 'id');
     expect($wants)->toContain('long-piers', 'clear-wake', 'gulls');
-    $this->post($told['action'], ['text' => 'zzzz qqqq'])->assertStatus(422)->assertSee('Nothing was added.');
+    $says = 'Nothing is called like “zzzz qqqq”. Nothing was added.';
+    $this->post($told['action'], ['text' => 'zzzz qqqq'])->assertSessionHasErrors(['refused' => $says]);
     $list = $this->postJson('/door', ['text' => $names])->assertOk()->json(0);
     $this->post($list['action'], $list['fields'] + [$list['field'] => $names])->assertRedirect();
     $this->get('/wishes')->assertSee('Pasted');
