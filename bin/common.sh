@@ -6,7 +6,7 @@ cd "$root"
 
 # What the application and its tests need from Debian.
 packages_start="php8.2-cli php8.2-pgsql php8.2-zip php8.2-gd php8.2-intl php8.2-mbstring php8.2-xml php8.2-bcmath php8.2-curl php8.2-yaml php8.2-fpm nginx composer unzip postgresql nodejs curl"
-packages_test="chromium-headless-shell zbar-tools zip binutils libarchive-tools 7zip libnginx-mod-http-ndk libnginx-mod-http-set-misc minisat aspcud libmaven3-core-java default-jdk-headless mono-utils libmono-system-xml4.0-cil git libeclipse-osgi-java libequinox-common-java libequinox-registry-java libequinox-preferences-java libequinox-app-java libeclipse-core-jobs-java libeclipse-core-contenttype-java libjetty9-java libgoogle-gson-java libyaml-snake-java liblog4j2-java liblogback-java python3-pytest python3-pytest-xdist python3-execnet python3-pytest-sugar python3-termcolor gendarme"
+packages_test="chromium-headless-shell zbar-tools zip binutils libarchive-tools 7zip libnginx-mod-http-ndk libnginx-mod-http-set-misc minisat aspcud libmaven3-core-java default-jdk-headless mono-utils libmono-system-xml4.0-cil git libeclipse-osgi-java libequinox-common-java libequinox-registry-java libequinox-preferences-java libequinox-app-java libeclipse-core-jobs-java libeclipse-core-contenttype-java libjetty9-java libgoogle-gson-java libyaml-snake-java liblog4j2-java liblogback-java python3-pytest python3-pytest-xdist python3-execnet python3-pytest-sugar python3-termcolor gendarme vim vim-runtime vim-snipmate vim-addon-mw-utils vim-tlib"
 
 # Compiled code is kept, and what runs often becomes machine code; for what runs long.
 php_quick="-d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=96M -d opcache.memory_consumption=192"

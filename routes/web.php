@@ -43,6 +43,7 @@ use App\Http\Shelf\IncomingController;
 use App\Http\Shelf\ShelfController;
 use App\Http\Stages\StageController;
 use App\Http\Work\TaskController;
+use App\Http\Work\ToldController;
 use App\Http\Worlds\WorldController;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
@@ -102,7 +103,9 @@ Route::post('/incoming', [IncomingController::class, 'begin'])->name('incoming')
 Route::get('/incoming/{id}', [IncomingController::class, 'come']);
 Route::put('/incoming/{id}', [IncomingController::class, 'slice']);
 Route::get('/shelf/{file}', [ShelfController::class, 'show'])->name('shelf.show');
-Route::post('/shelf/{file}', [ShelfController::class, 'say'])->name('shelf.say');
+Route::post('/shelf/{file}', [ShelfController::class, 'say'])
+    ->middleware(SaysOnTheForm::class)
+    ->name('shelf.say');
 Route::post('/shelf/{file}/take-out', [ShelfController::class, 'takeOut'])
     ->middleware(SaysOnTheForm::class)
     ->name('shelf.take-out');
@@ -172,6 +175,7 @@ Route::post('/games', [GameController::class, 'store'])->name('games.store');
 Route::get('/games/workbench', [WorkbenchController::class, 'show'])->name('games.workbench');
 Route::post('/games/workbench', [WorkbenchController::class, 'try'])->name('games.try-text');
 Route::post('/games/workbench/made', [WorkbenchController::class, 'made'])->name('games.made');
+Route::post('/games/workbench/launch', [WorkbenchController::class, 'launch'])->name('games.launch');
 Route::post('/games/workbench/mark', [WorkbenchController::class, 'mark'])->name('games.mark');
 Route::get('/games/workbench/schema.json', [WorkbenchController::class, 'schema'])->name('games.schema');
 Route::get('/games/{game}', [GameController::class, 'show'])->name('games.show');
@@ -185,6 +189,10 @@ Route::post('/folders', [ImportController::class, 'store'])->name('imports.store
 Route::get('/folders/{import}', [ImportController::class, 'show'])->name('imports.show');
 Route::post('/folders/{import}/make', [ImportController::class, 'make'])->name('imports.make');
 Route::get('/tasks', [TaskController::class, 'index'])->name('tasks');
+Route::pattern('told', '[0-9]{1,18}');
+Route::get('/told/{told}', [ToldController::class, 'open'])->name('told.open');
+Route::post('/told/{told}', [ToldController::class, 'seen'])->name('told.seen');
+Route::post('/told', [ToldController::class, 'all'])->name('told.all');
 Route::get('/work', [TaskController::class, 'page'])->name('work');
 Route::post('/work/{task}/end', [TaskController::class, 'end'])->name('work.end');
 

@@ -12,6 +12,7 @@ use App\Rehearsals\Play\Play;
 use App\Rehearsals\UntilItLaunches;
 use App\Shelf\Incoming;
 use App\Shelf\Uploads;
+use App\Telling\Tellings;
 use App\Work\Tending;
 use App\Worlds\KeptByTheClock;
 use App\Worlds\Worlds;
@@ -48,6 +49,7 @@ final class Tend extends Command
                 Worlds::eraseOld();
                 Incoming::eraseOld();
                 Uploads::eraseOld();
+                Tellings::forgetOld();
                 $watching->lists()->each(fn (WishList $list) => $grid->heed($list));
                 foreach ($tending->look() as $sentence) {
                     $this->line(now()->toIso8601String()." {$sentence}");

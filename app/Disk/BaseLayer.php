@@ -155,6 +155,25 @@ final readonly class BaseLayer
         $written === [] || $this->installs->learn((int) $instance->install_id, $written);
     }
 
+    /**
+     * The same of the instance's own folder, after a launch: which of the game's files were put there anew since it began.
+     *
+     * @param  int  $since  seconds since 1970
+     */
+    public function watched(Instance $instance, int $since): void
+    {
+        $folder = new Folder($instance);
+        $placed = DB::table('placed_files')->where('instance_id', $instance->id)->pluck('path', 'path')->all();
+        $written = [];
+        foreach ($this->installs->files($instance->install_id) as $path => $file) {
+            $there = $file->isWritten || $file->sha256 === null || isset($placed[$path]) ? false : @lstat($folder->live($path));
+            if ($there !== false && $there['mtime'] >= $since && $there['mtime'] !== Store::MOMENT && ! $this->isAs($file, $folder)) {
+                $written[] = $path;
+            }
+        }
+        $written === [] || $this->installs->learn((int) $instance->install_id, $written);
+    }
+
     private function isAs(GameFile $file, Folder $folder): bool
     {
         $there = @lstat($folder->live($file->path));

@@ -219,7 +219,7 @@ final readonly class Laying
         $files = [];
         if ($place->unpack && $this->archives->isArchive($file->sha256, $file->name)) {
             [$entries, $contents] = $this->archives->unpacked($file->sha256, $file->name);
-            foreach (ContentFolder::of($entries, $place, $file->content, $file->name) as $path => $entry) {
+            foreach (ContentFolder::of($entries, $place, $file->content, $file->name, $selected->package->id) as $path => $entry) {
                 $files[$placement->pathWithin($place, (string) $path)] = $contents[$entry->path];
             }
         } else {

@@ -64,6 +64,9 @@ final readonly class PlacedRows
         }
         $place = $placement->placeOf($selected->package->kind, $lineUp->fileOf($selected)->name);
 
-        return $place->unpack ? $place->folder : $first ?? $place->folder;
+        // Where each has a folder of its own, that is the one below the place.
+        $own = $place->each ? explode('/', substr((string) $first, strlen($place->folder) + 1))[0] : '';
+
+        return $place->unpack ? rtrim("{$place->folder}/{$own}", '/') : $first ?? $place->folder;
     }
 }

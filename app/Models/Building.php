@@ -11,19 +11,26 @@ final readonly class Building implements Kept
      * @param  list<array{rehearsal: int, said: string, key: string, remedy: string}>  $rounds  what each failed launch said, and the remedy
      *     that was taken
      * @param  string  $said  why it is over, where it is left to a person
+     * @param  bool  $begins  whether its draft, which a person wants applied, is still the first thing to do
      */
-    public function __construct(public BuildState $state = BuildState::Open, public array $rounds = [], public string $said = '')
-    {
+    public function __construct(
+        public BuildState $state = BuildState::Open,
+        public array $rounds = [],
+        public string $said = '',
+        public bool $begins = false,
+    ) {
     }
 
     public static function of(array $kept): self
     {
-        return new self(BuildState::from($kept['state']), array_values($kept['rounds'] ?? []), $kept['said'] ?? '');
+        $rounds = array_values($kept['rounds'] ?? []);
+
+        return new self(BuildState::from($kept['state']), $rounds, $kept['said'] ?? '', $kept['begins'] ?? false);
     }
 
     public function kept(): array
     {
-        return ['state' => $this->state->value, 'rounds' => $this->rounds, 'said' => $this->said];
+        return ['state' => $this->state->value, 'rounds' => $this->rounds, 'said' => $this->said, 'begins' => $this->begins];
     }
 
     public function isOpen(): bool

@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Database\Eloquent\Relations\HasOneThrough;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Game\GameDefinition;
+use Stasimon\Core\Game\OwnWords;
 use Stasimon\Core\Plan\Plan;
 
 /**
@@ -30,6 +31,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?Rehearsal $lastRehearsal
  * @property ?Watch $watch
  * @property ?Building $building  until it launches
+ * @property bool $trial  whether it is there only to try what a definition says
  * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $pack_id  the release of a pack that it is of
  * @property ?string $moved_from  the instance beside which it was made

@@ -23,6 +23,17 @@ final class Instances
         return Instance::query()->create(['name' => $name, 'plan' => $plan]);
     }
 
+    /** The one in which the definition of a game was tried. */
+    public static function trialOf(string $game): ?Instance
+    {
+        return Instance::query()
+            ->where('trial', true)
+            ->whereRaw("plan->>'game' = ?", [$game])
+            ->with('lastRehearsal')
+            ->latest('created_at')
+            ->first();
+    }
+
     public static function hasNamesake(Instance $instance): bool
     {
         return Instance::query()->where('name', $instance->name)->where('id', '!=', $instance->id)->exists();

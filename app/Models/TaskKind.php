@@ -29,6 +29,7 @@ enum TaskKind: string
     case Trial = 'trial';
     case Whole = 'whole';
     case Install = 'install';
+    case FirstLaunch = 'first launch';
 
     public function words(): string
     {
@@ -55,6 +56,7 @@ enum TaskKind: string
             self::Trial => 'Trying what would help',
             self::Whole => 'Keeping all of an instance',
             self::Install => 'Keeping a game\'s own files',
+            self::FirstLaunch => 'Getting ready to try a definition',
         };
     }
 
@@ -81,7 +83,7 @@ enum TaskKind: string
         return match ($this) {
             self::CulpritSearch => 7_200,
             self::WorkOut, self::Log => 300,
-            self::Install => 7_200,
+            self::Install, self::FirstLaunch => 7_200,
             default => 1_800,
         };
     }
@@ -91,7 +93,18 @@ enum TaskKind: string
     {
         return in_array(
             $this,
-            [self::Sync, self::Tend, self::Apply, self::Repair, self::Rehearsal, self::Play, self::World, self::CulpritSearch, self::Shelf],
+            [
+                self::Sync,
+                self::Tend,
+                self::Apply,
+                self::Repair,
+                self::Rehearsal,
+                self::Play,
+                self::World,
+                self::CulpritSearch,
+                self::Shelf,
+                self::FirstLaunch,
+            ],
             true,
         );
     }

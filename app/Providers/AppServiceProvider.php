@@ -35,12 +35,15 @@ use App\Moving\CopyOwn;
 use App\Moving\Grid;
 use App\Packs\FetchPack;
 use App\Rehearsals\Culprits\SearchCulprits;
+use App\Rehearsals\FirstLaunch;
 use App\Rehearsals\Log\ReadDroppedLog;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
 use App\Rehearsals\UntilItLaunches;
 use App\Sharing\Whole\Wholes;
 use App\Shelf\ReadShelfFile;
+use App\Telling\TellingEnds;
+use App\Telling\TellingPacks;
 use App\View\Base\BaseSentence;
 use App\Work\Allowance;
 use App\Work\Ended;
@@ -82,6 +85,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Trial, Trials::class],
         [TaskKind::Whole, Wholes::class],
         [TaskKind::Install, KeepInstall::class],
+        [TaskKind::FirstLaunch, FirstLaunch::class],
     ];
 
     public function register(): void
@@ -121,8 +125,12 @@ final class AppServiceProvider extends ServiceProvider
         Route::bind('depot', fn (string $id): Depot => Depot::query()->where('shelf', false)->findOrFail($id));
         // By this name a session of the database is known to be a worker's; the configuration, which is cached, is the same for all.
         config(['database.connections.pgsql.application_name' => getenv('STASIMON_ROLE') ?: 'stasimon web']);
-        // What is built until it launches goes on as soon as one step has ended.
-        Event::listen(fn (Ended $ended) => app(UntilItLaunches::class)->goOn((string) $ended->task->instance_id));
+        // What is built until it launches goes on as soon as one step has ended; then a person is told what there is to tell.
+        Event::listen(function (Ended $ended): void {
+            app(UntilItLaunches::class)->goOn((string) $ended->task->instance_id);
+            app(TellingEnds::class)->heed($ended->task);
+            $ended->task->kind === TaskKind::Sync && app(TellingPacks::class)->look();
+        });
         Model::unguard();
         Model::preventLazyLoading(! $this->app->isProduction());
         Vite::useScriptTagAttributes(['defer' => true]);

@@ -110,7 +110,10 @@ final readonly class Rehearsing
         if ($state === LaunchState::Clean && ! $rehearsal->plain) {
             $this->configs->keep($rehearsal);
         }
-        $rehearsal->plain || $this->seen->ends($rehearsal);
+        if (! $rehearsal->plain) {
+            $this->seen->ends($rehearsal);
+            $this->base->watched($rehearsal->instance, time() - intdiv(hrtime(true) - $start, 1_000_000_000) - 1);
+        }
         $rehearsal->fill([
             'exit_code' => $launched->exit,
             'hung' => $launched->hung,

@@ -71,6 +71,18 @@ final readonly class UntilItLaunches
         $isAlone || throw Refusal::conflict("{$instance->name} is being built already.");
     }
 
+    /** Has one built once what it is made of is there, which the work that is begun for it next brings: its draft is then applied. */
+    public function prepare(Instance $instance): void
+    {
+        $this->keep($instance, new Building(begins: true));
+    }
+
+    /** Leaves one that is being built to a person, and says why. */
+    public function leave(Instance $instance, string $why): void
+    {
+        $instance->building?->isOpen() !== true || $this->end($instance, BuildState::Yours, $why);
+    }
+
     /** Stops it; what runs just now is ended, and what was applied stays. */
     public function stop(Instance $instance): void
     {
@@ -140,7 +152,10 @@ final readonly class UntilItLaunches
     private function step(Instance $instance): void
     {
         $last = $instance->lastRehearsal;
-        if ($instance->draft !== null) {
+        if ($instance->draft !== null && $instance->building?->begins === true) {
+            $this->keep($instance, new Building());
+            $this->applyDraft($instance);
+        } elseif ($instance->draft !== null) {
             // Its own drafts are applied as they are made: what is here now was halted, or is somebody's who has not looked at it all.
             $this->end($instance, BuildState::Yours, 'There is a draft that is not applied. '.$this->applying->last($instance)?->problem);
         } elseif ($last === null || ! $last->isOfNow($instance) || $last->isPlay()) {

@@ -15,6 +15,7 @@ use App\Store\Store;
 use Illuminate\Support\Collection;
 use LogicException;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Game\OwnWords;
 use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\CarriedFile;
 use Stasimon\Core\Share\Container;
@@ -49,9 +50,10 @@ final readonly class CarriedFiles
      * @param  list<string>  $configs  paths that go with it
      * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on; what says itself that it may not is left out all
      *     the same
+     * @param  bool  $launching  whether it is said how the instance is launched
      * @return array{Carried, array<string, string>} and the configs, path => content
      */
-    public function carried(Instance $instance, array $configs, array $passed): array
+    public function carried(Instance $instance, array $configs, array $passed, bool $launching = false): array
     {
         $contents = array_intersect_key($this->configs->contents($instance), array_flip($configs));
         $files = $elsewhere = [];
@@ -78,7 +80,9 @@ final readonly class CarriedFiles
             }
         }
 
-        return [new Carried(array_map(fn (string $text): string => hash('sha256', $text), $contents), $files, $elsewhere), $contents];
+        $digests = array_map(fn (string $text): string => hash('sha256', $text), $contents);
+
+        return [new Carried($digests, $files, $elsewhere, $launching ? $instance->launching : new OwnWords()), $contents];
     }
 
     /**

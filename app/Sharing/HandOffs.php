@@ -163,10 +163,11 @@ final readonly class HandOffs
      *
      * @param  list<string>  $configs  paths that go with it
      * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on
+     * @param  bool  $launching  whether it is said how the instance is launched
      */
-    public function file(Instance $instance, array $configs, array $passed): string
+    public function file(Instance $instance, array $configs, array $passed, bool $launching = false): string
     {
-        [$carried, $contents] = $this->files->carried($instance, $configs, $passed);
+        [$carried, $contents] = $this->files->carried($instance, $configs, $passed, $launching);
         $to = (string) tempnam(sys_get_temp_dir(), 'stasimon-hand-off');
         HandOffFile::write($to, $this->of($instance), $carried, $contents, $this->files->paths($carried));
 
@@ -178,13 +179,18 @@ final readonly class HandOffs
         return HandOffDocument::read($given->document);
     }
 
-    /** A new instance with the hand-off as its draft, release by release as far as they can be had. */
-    public function make(HandOff $given, string $name, Carried $carried = new Carried()): Instance
+    /**
+     * A new instance with the hand-off as its draft, release by release as far as they can be had.
+     *
+     * @param  bool  $launching  whether it is to be launched with the words that came with it, which somebody has seen
+     */
+    public function make(HandOff $given, string $name, Carried $carried = new Carried(), bool $launching = false): Instance
     {
         $base = $given->plan->base;
         $game = $this->games->get($base->game);
         $plan = self::plan($base, $game);
         $instance = Instance::query()->create(['name' => $name, 'plan' => $plan]);
+        $launching && $instance->update(['launching' => $carried->launching]);
         $kept =
             [
                 $game->id => $plan->base->gameVersion,

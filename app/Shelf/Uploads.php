@@ -76,10 +76,18 @@ final readonly class Uploads
     /** A file that a form brought whole. */
     public function whole(UploadedFile $upload, string $game, ?Instance $instance): ShelfFile
     {
+        $file = $this->held($upload, $game, $instance);
+        $this->reading->start($file);
+
+        return $file;
+    }
+
+    /** The same, without having it read: that is up to whoever asks for it. */
+    public function held(UploadedFile $upload, string $game, ?Instance $instance): ShelfFile
+    {
         $file = $this->begin($upload->getClientOriginalName(), (int) $upload->getSize(), $game, $instance);
         $upload->move(dirname($file->path()), basename($file->path()));
         $file->update(['come' => $file->size, 'state' => ShelfState::Waiting]);
-        $this->reading->start($file);
 
         return $file;
     }

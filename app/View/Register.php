@@ -9,9 +9,12 @@ use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Look;
 use App\Findings\Looking;
+use App\Models\BuildState;
 use App\Models\Instance;
 use App\Moving\Watching;
 use App\Refusal\Meaning;
+use App\Telling\Tellings;
+use App\Work\Tasks;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
@@ -35,7 +38,7 @@ final readonly class Register
         'launched' => '(select max(created_at) from rehearsals where instance_id = instances.id) desc nulls last, id',
     ];
 
-    public function __construct(private Looking $looking, private Watching $watching)
+    public function __construct(private Looking $looking, private Watching $watching, private Tellings $tellings)
     {
     }
 
@@ -87,7 +90,15 @@ final readonly class Register
             'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
             'placed' => $this->placed($instances->getCollection()),
             'news' => $this->watching->news(),
-            'built' => Instance::query()->whereNotNull('building')->whereNull('put_away_at')->latest('updated_at')->limit(20)->get(),
+            'told' => $this->tellings->unseen(),
+            'telling' => $this->tellings->count(),
+            'paused' => Tasks::paused($instances->pluck('id')->all()),
+            'built' => Instance::query()
+                ->where('building->state', BuildState::Open->value)
+                ->whereNull('put_away_at')
+                ->latest('updated_at')
+                ->limit(20)
+                ->get(),
             'depots' => Depot::query()->orderBy('place')->orderBy('id')->get(),
         ];
     }

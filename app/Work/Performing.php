@@ -44,6 +44,7 @@ final readonly class Performing
         $task = Task::query()->find($id);
         if ($task !== null && ! $task->state->isOver()) {
             $this->end($task, $why);
+            event(new Ended($task));
         }
     }
 

@@ -116,6 +116,15 @@ final readonly class Tasks
         return Task::query()->where('kind', $kind)->whereIn('state', TaskState::open())->orderByDesc('id')->first();
     }
 
+    /**
+     * @param  array<string>  $instances
+     * @return Collection<string, Task> what is paused, by instance
+     */
+    public static function paused(array $instances): Collection
+    {
+        return Task::query()->whereIn('instance_id', $instances)->where('state', TaskState::Paused)->get()->keyBy('instance_id');
+    }
+
     /** @return Collection<int, Task> what is at work or waits, of the kinds that are shown, the oldest first */
     public static function shown(): Collection
     {

@@ -224,7 +224,9 @@ final class Diagnosing
     /** Whether a line is known, and begins an incident or belongs to one of its kind. */
     private function isSignature(LogLine $line): bool
     {
-        [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $this->under === LogLevel::Error);
+        // Where no line says how serious it is, any may be what the game's own wordings are about.
+        $isBare = $this->under === null && ! $this->form->saysLevels();
+        [$signature, $caught, $isOfGame] = $this->wordings->read($line->message, $isBare || $this->under === LogLevel::Error);
         if ($signature !== null) {
             $kind = $signature->kind;
             if ($this->open !== null && $this->open->kind === $kind && $kind === Failure::NativeCrash) {
@@ -232,7 +234,8 @@ final class Diagnosing
 
                 return true;
             }
-            $this->begin(new Incident($kind, $line, $caught, $isOfGame ? Weight::Fatal : $this->weight($line, $kind), $signature));
+            $weight = $isOfGame && ! $isBare ? Weight::Fatal : $this->weight($line, $kind);
+            $this->begin(new Incident($kind, $line, $caught, $weight, $signature));
 
             return true;
         }

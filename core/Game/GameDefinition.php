@@ -106,6 +106,7 @@ final readonly class GameDefinition
                 fn (Node $place): KindPlace => new KindPlace(
                     InnerPath::read($place->field('folder'), mayBeAll: true),
                     $place->optional('unpack')?->flag() ?? false,
+                    $place->optional('each')?->flag() ?? false,
                 ),
                 $node->field('places')->entries(),
             ),

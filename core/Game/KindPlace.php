@@ -10,9 +10,20 @@ final readonly class KindPlace
     /**
      * @param  string  $folder  inside the instance; "." is the instance's own folder
      * @param  bool  $unpack  whether what is in the archive goes there, rather than the archive
+     * @param  bool  $each  whether each that is unpacked has a folder of its own there
      */
-    public function __construct(public string $folder, public bool $unpack)
+    public function __construct(public string $folder, public bool $unpack, public bool $each = false)
     {
+    }
+
+    /** How what is meant for it comes there, as it is said behind its name; nothing for a file that stays as it is. */
+    public function words(): string
+    {
+        return match (true) {
+            $this->unpack && $this->each => ', unpacked, each in a folder of its own',
+            $this->unpack => ', unpacked',
+            default => '',
+        };
     }
 
     public function holding(string $path): string

@@ -77,6 +77,12 @@ final readonly class LogForm
         return $node->has($field) && $node->field($field)->text() !== '' ? InnerPath::read($node->field($field)) : '';
     }
 
+    /** Whether its lines say how serious they are. */
+    public function saysLevels(): bool
+    {
+        return str_contains($this->line, '(?<level>');
+    }
+
     public function isOwn(string $class): bool
     {
         foreach ($this->own as $beginning) {

@@ -18,17 +18,21 @@ final class ContentFolder
     /**
      * @param  list<ArchiveEntry>  $entries
      * @param  string|null  $said  the folder that the depot names
+     * @param  string  $id  what the folder is called of one that has none around it, where each has a folder of its own
      * @return array<string, ArchiveEntry> path below the place => entry
      *
      * @throws UnsafeArchive when the folder that is named is not there, or nothing is
      */
-    public static function of(array $entries, KindPlace $place, ?string $said, string $archive): array
+    public static function of(array $entries, KindPlace $place, ?string $said, string $archive, string $id = ''): array
     {
         $root = $said === null ? self::guess($entries, $place) : rtrim($said, '/').'/';
+        // What lies in a folder named like the place has a folder of its own in that already.
+        $isLaidOut = $said === null && ($root === "{$place->folder}/" || str_ends_with($root, "/{$place->folder}/"));
+        $own = $place->each && ! $isLaidOut ? ($root === '' ? $id : basename($root)).'/' : '';
         $content = [];
         foreach ($entries as $entry) {
             if ($root === '' || str_starts_with($entry->path, $root)) {
-                $content[substr($entry->path, strlen($root))] = $entry;
+                $content[$own.substr($entry->path, strlen($root))] = $entry;
             }
         }
         if ($content === []) {

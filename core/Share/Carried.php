@@ -7,10 +7,11 @@ namespace Stasimon\Core\Share;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Game\OwnWords;
 
 /**
  * What goes with a line-up beyond the names of its releases: configs, files that no depot has and that may be passed on, and
- * where those are to be had that may not.
+ * where those are to be had that may not, and how it is launched.
  */
 final readonly class Carried
 {
@@ -26,11 +27,16 @@ final readonly class Carried
      * @param  array<string, string>  $configs  path below the instance's folder => SHA-256 of its content
      * @param  list<CarriedFile>  $files
      * @param  list<Elsewhere>  $elsewhere
+     * @param  OwnWords  $launching  what whoever gave it adds to how it is launched, which nobody else's instance does unasked
      *
      * @throws UnusableHandOff
      */
-    public function __construct(public array $configs = [], public array $files = [], public array $elsewhere = [])
-    {
+    public function __construct(
+        public array $configs = [],
+        public array $files = [],
+        public array $elsewhere = [],
+        public OwnWords $launching = new OwnWords(),
+    ) {
         if (count($configs) > self::CONFIGS) {
             throw UnusableHandOff::because('It has more than '.number_format(self::CONFIGS).' configs.');
         }
@@ -43,9 +49,7 @@ final readonly class Carried
         }
     }
 
-    /**
-     * @return array{configs: list<array<string, string>>, files: list<CarriedFile>, elsewhere: list<Elsewhere>} as it stands in a document
-     */
+    /** @return array<string, list<mixed>|array<string, mixed>> as it stands in a document */
     public function fields(): array
     {
         return [
@@ -56,7 +60,7 @@ final readonly class Carried
             ),
             'files' => $this->files,
             'elsewhere' => $this->elsewhere,
-        ];
+        ] + ($this->launching->isNothing() ? [] : ['launching' => array_filter($this->launching->fields())]);
     }
 
     /** @throws UnusableDocument|UnusableHandOff */
@@ -93,7 +97,9 @@ final readonly class Carried
             $document->listed('elsewhere'),
         );
 
-        return new self($configs, $files, $elsewhere);
+        $launching = $document->optional('launching');
+
+        return new self($configs, $files, $elsewhere, $launching === null ? new OwnWords() : OwnWords::read($launching));
     }
 
     public static function isDigest(string $text): bool

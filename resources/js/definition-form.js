@@ -38,8 +38,12 @@ const FIELDS = {
         write: (game, text) => ['mod', 'library'].forEach(kind => put(game, ['places', kind, 'folder'], text)),
     },
     loose: {
-        show: game => (at(game, ['places', 'mod', 'unpack']) ? 'yes' : ''),
-        write: (game, text) => ['mod', 'library'].forEach(kind => put(game, ['places', kind, 'unpack'], text === 'yes' ? true : undefined)),
+        show: game => (at(game, ['places', 'mod', 'each']) ? 'each' : at(game, ['places', 'mod', 'unpack']) ? 'yes' : ''),
+        write: (game, text) =>
+            ['mod', 'library'].forEach(kind => {
+                put(game, ['places', kind, 'unpack'], text === '' ? undefined : true);
+                put(game, ['places', kind, 'each'], text === 'each' ? true : undefined);
+            }),
     },
     own: { show: game => (game.own ?? []).join('\n'), write: (game, text) => (game.own = list(text)) },
     written: {

@@ -1,3 +1,5 @@
+import { waited } from './tell.js';
+
 // Puts a fragment in place of an element again and again, and loads the page again when the server says that it is over.
 export function refresh(address) {
     return {
@@ -9,6 +11,7 @@ export function refresh(address) {
             const response = await fetch(address).catch(() => null);
             if (response?.ok) {
                 if (response.headers.get('X-Over') === 'yes') {
+                    waited();
                     location.reload();
 
                     return;

@@ -1,4 +1,6 @@
-// Keeps the top bar's running work current, and loads the page again when what it waits for is over.
+import { asking, tell, waited } from './tell.js';
+
+// Keeps the top bar's running work current, tells what is new, and loads the page again when what it waits for is over.
 export function watchTasks(address, waiting) {
     return {
         had: waiting,
@@ -8,12 +10,17 @@ export function watchTasks(address, waiting) {
         },
 
         async look() {
-            const response = await fetch(address).catch(() => null);
+            const response = await fetch(`${address}?${asking()}`).catch(() => null);
             if (response?.ok) {
-                const html = await response.text();
-                const running = html.includes('data-task');
-                this.$el.innerHTML = html;
+                const answer = document.createElement('template');
+                answer.innerHTML = await response.text();
+                const articles = [...answer.content.querySelectorAll('[data-told]')];
+                articles.forEach(article => article.remove());
+                const running = answer.content.querySelector('[data-task]') !== null;
+                this.$el.replaceChildren(answer.content);
+                tell(articles, response.headers.get('X-Told') ?? '-1');
                 if (this.had && !running) {
+                    waited();
                     location.reload();
 
                     return;

@@ -1,8 +1,9 @@
 import { shown, taught, written } from './definition-form';
 
 // Shows what a definition makes of the files beside it while it is written, and marks the line that is wrong.
-export function workbench(address, marking) {
+export function workbench(address, marking, schema) {
     return {
+        redraw: null,
         asked: 0,
         fields: {},
         readable: false,
@@ -25,12 +26,44 @@ export function workbench(address, marking) {
             const fields = shown(this.$refs.text.value);
             this.readable = fields !== null;
             this.fields = fields ?? this.fields;
+            this.redraw?.();
+        },
+
+        // The form of all that can be said is made once somebody opens it.
+        async all() {
+            if (this.redraw !== null) {
+                return;
+            }
+            this.redraw = () => {};
+            const { schemaForm } = await import('./schema-form');
+            const known = await fetch(schema)
+                .then(response => response.json())
+                .catch(() => null);
+            if (known === null) {
+                [this.redraw, this.said] = [null, 'The form could not be loaded just now. The text goes on as it is.'];
+                return;
+            }
+            const text = this.$refs.text;
+            const draw = schemaForm(
+                this.$refs.all,
+                known,
+                () => text.value,
+                value => {
+                    text.value = value;
+                    this.redraw = () => {};
+                    this.read();
+                    this.redraw = draw;
+                    this.look();
+                },
+            );
+            this.redraw = draw;
         },
 
         // Has the text say what a field says.
         put(name, value) {
             this.fields[name] = value;
             this.$refs.text.value = written(this.$refs.text.value, name, value);
+            this.redraw?.();
             this.look();
         },
 
@@ -75,13 +108,23 @@ export function workbench(address, marking) {
                 return;
             }
             if (response.ok) {
-                this.$refs.made.innerHTML = await response.text();
+                this.replace(await response.text());
             } else {
                 this.$refs.made.textContent = 'That could not be read: the files together may be at most 50 MB. Nothing is lost.';
             }
             const line = Number(this.$refs.made.querySelector('[data-line]')?.dataset.line ?? 0);
             this.$refs.text.setAttribute('aria-invalid', line > 0 ? 'true' : 'false');
             this.show(line);
+        },
+
+        // What was opened stays open.
+        replace(html) {
+            const summaries = () => [...this.$refs.made.querySelectorAll('details > summary')];
+            const open = summaries()
+                .filter(one => one.parentElement.open)
+                .map(one => one.textContent);
+            this.$refs.made.innerHTML = html;
+            summaries().forEach(one => (one.parentElement.open = open.includes(one.textContent)));
         },
 
         // Selects a line, so that it is seen and can be written over.

@@ -38,6 +38,7 @@ final readonly class Layers
         ['Rehearsals', 'Rehearsals\Culprits'],
         ['Configs', 'Rehearsals\Play', 'Sharing'],
         ['Http\Middleware', 'Numbers', 'Packs', 'Sharing\Whole'],
+        ['Telling'],
         ['Console', 'Console\Demo', 'Findings', 'Http\Forms'],
         ['Findings\Rules', 'View'],
         ['View\Base', 'View\Configs', 'View\Drafts', 'View\Find', 'View\LineUp', 'View\Rehearsals', 'View\Sharing'],

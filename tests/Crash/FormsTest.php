@@ -20,6 +20,7 @@ use App\Rehearsals\Play\Play;
 use App\Sharing\GivenHandOff;
 use App\Sharing\Whole\Whole;
 use App\Shelf\ShelfFile;
+use App\Telling\Told;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Route as Registered;
 use Illuminate\Support\Facades\Route;
@@ -170,6 +171,7 @@ function addressOf(Registered $route, Instance $instance, Oddities $odd): string
         'given' => GivenHandOff::query()->value('id') ?? $instance->id,
         'list' => WishList::query()->inRandomOrder()->value('id') ?? $instance->id,
         'watch' => Watch::query()->value('id') ?? 1,
+        'told' => Told::query()->value('id') ?? 1,
         'whole' => Whole::query()->value('id') ?? $instance->id,
         'install' => Install::query()->value('id') ?? 1,
         'opening' => Opening::query()->value('id') ?? 1,

@@ -12,6 +12,7 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Plan\Plan;
+use Symfony\Component\Process\Process;
 use Tests\Support\Archives;
 use Tests\Support\World;
 
@@ -91,6 +92,10 @@ it('lays any set of mods over the game, and gives the game back', function (): v
     foreach ((new Store())->all() as $digest => $path) {
         expect(hash_file('sha256', $path))->toBe($digest);
     }
+    // Nor could another user of the machine write into it: find is the judge, which asks the system as that user.
+    $asAnother = posix_geteuid() === 0 ? ['setpriv', '--reuid=65534', '--regid=65534', '--clear-groups'] : [];
+    $find = new Process([...$asAnother, 'find', config('stasimon.var').'/store', '-writable', '-not', '-type', 'l']);
+    $asAnother === [] || expect($find->mustRun()->getOutput())->toBe('');
 });
 
 /** @return array<string, string> path => content, of all but the loader and what it needs */

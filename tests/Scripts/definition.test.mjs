@@ -36,6 +36,7 @@ test('what is written in a field is in the text, and all else stays', () => {
     assert.equal(both('versions', '2.4.6\n2.4.7').runtime.rules[0].from, '2.4.6');
     assert.deepEqual(both('mods', 'scripts').places, { mod: { folder: 'scripts' }, library: { folder: 'scripts' } });
     assert.equal(both('loose', 'yes').places.mod.unpack, true);
+    assert.deepEqual(both('loose', 'each').places.mod, { folder: 'mods', unpack: true, each: true });
     assert.deepEqual(both('up', '/ready/').ready, { up: '/ready/' });
     assert.equal('ready' in JSON.parse(written(written(GAME, 'up', '/ready/'), 'up', '')), false);
     assert.equal(both('log', 'game.log').log.file, 'game.log');

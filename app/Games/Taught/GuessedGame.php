@@ -78,11 +78,12 @@ final class GuessedGame implements Caged
             array_filter($this->files, fn (string $path): bool => preg_match('~/[^/]+\.(jar|zip|dll|so)$~i', $path) === 1),
         );
         [$mods, $isUnpacked] = $this->mods($archives);
+        $isEach = $isUnpacked && glob("{$this->root}/{$mods}/*", GLOB_ONLYDIR) !== [];
         [$installed, $version] = $this->version();
         $worlds = $this->worlds();
         $loader = $this->loaderFolder();
         $id = Str::slug($name) === '' ? 'a-game' : Str::slug($name);
-        $place = ['folder' => $mods] + ($isUnpacked ? ['unpack' => true] : []);
+        $place = ['folder' => $mods] + ($isUnpacked ? ['unpack' => true] : []) + ($isEach ? ['each' => true] : []);
         $log = $this->logFile();
         $descriptors = $this->descriptors(array_slice($archives, 0, self::ARCHIVES));
 

@@ -7,6 +7,7 @@ namespace App\Games\Taught;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use Closure;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Document\TextPlace;
 use Stasimon\Core\Document\UnusableDocument;
@@ -23,8 +24,12 @@ final readonly class TaughtGames
     {
     }
 
-    /** @throws Refusal with the place of what is wrong, or with what stands on it and would not any more */
-    public function teach(string $json): GameDefinition
+    /**
+     * @param  (Closure(GameDefinition): mixed)|null  $before  done once it is known that the definition can be used
+     *
+     * @throws Refusal with the place of what is wrong, or with what stands on it and would not any more
+     */
+    public function teach(string $json, ?Closure $before = null): GameDefinition
     {
         try {
             $game = GameDefinition::read($json);
@@ -43,6 +48,7 @@ final readonly class TaughtGames
         if ($this->games->ships($game->id)) {
             throw Refusal::conflict("{$game->name} comes with Stasimon, and is not changed. Give yours another id.");
         }
+        $before === null || $before($game);
         $lost = $this->lost($game);
         if ($lost !== []) {
             throw Refusal::conflict(

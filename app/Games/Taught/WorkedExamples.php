@@ -12,6 +12,7 @@ final class WorkedExamples
         'osgi' => 'a framework for Java that loads archives',
         'dotnet' => 'a program for .NET that loads assemblies',
         'native' => 'a native program that loads modules',
+        'scripts' => 'a native program that runs scripts',
         'interpreter' => 'a program in Python that loads packages',
     ];
 

@@ -10,6 +10,7 @@ use App\Games\Games;
 use App\Games\Taught\GuessedGame;
 use App\Games\Taught\WorkedExamples;
 use App\Refusal\Refusal;
+use App\Rehearsals\FirstLaunch;
 use App\View\Asked;
 use App\View\Games\GameWorkbench;
 use Illuminate\Http\JsonResponse;
@@ -61,6 +62,25 @@ final readonly class WorkbenchController
     public function made(WorkbenchRequest $request): View
     {
         return view('games.made', ['bench' => new GameWorkbench($request->text(), $request->uploads(), $this->games, $this->reading)]);
+    }
+
+    /** Keeps it, and has it launched once by the commands that were seen. */
+    public function launch(TrialRequest $request, FirstLaunch $first): RedirectResponse
+    {
+        try {
+            $folder = $request->folder($this->access);
+            $instance = $first->start($request->text(), (string) $request->validated('agreed'), $folder, $request->mods());
+        } catch (Refusal $refusal) {
+            // What was written is still there to be put right.
+            return redirect()
+                ->back(fallback: route('games.workbench'))
+                ->withInput($request->only('text'))
+                ->withErrors(['text' => $refusal->getMessage()]);
+        }
+
+        return redirect()
+            ->route('instances.show', $instance)
+            ->with('said', 'The definition is kept. Its first launch is being made ready here; the log comes to the workbench as well.');
     }
 
     /** The pattern of a line in which a person has marked what changes. */

@@ -4,17 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Instances;
 
-use App\Models\OwnWords;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Validator;
 use Stasimon\Core\Game\InnerPath;
+use Stasimon\Core\Game\OwnWords;
 
 /** What a person adds to how an instance is launched. */
 final class LaunchingRequest extends FormRequest
 {
-    /** Words on each side, and variables. */
-    private const MOST = 50;
-
     public function authorize(): bool
     {
         return true;
@@ -43,7 +40,7 @@ final class LaunchingRequest extends FormRequest
     {
         $validator->after(function (Validator $validator): void {
             foreach ($this->lines('environment') as $line) {
-                if (preg_match('/^[A-Za-z_][A-Za-z0-9_]{0,99}=/', $line) !== 1) {
+                if (! str_contains($line, '=') || ! OwnWords::isVariable(strstr($line, '=', true) ?: '')) {
                     $validator->errors()->add('environment', "\"{$line}\" is no variable: they are written as NAME=value.");
                 }
             }
@@ -52,7 +49,8 @@ final class LaunchingRequest extends FormRequest
                 $validator->errors()->add('folder', 'The folder is one below the instance\'s, as in game/bin.');
             }
             foreach (['before', 'after', 'environment'] as $field) {
-                count($this->lines($field)) <= self::MOST || $validator->errors()->add($field, 'At most '.self::MOST.' of them are taken.');
+                count($this->lines($field)) <= OwnWords::MOST ||
+                    $validator->errors()->add($field, 'At most '.OwnWords::MOST.' of them are taken.');
             }
         });
     }

@@ -23,6 +23,7 @@ final class CarriedRequest extends FormRequest
             'configs.*' => ['string', 'max:'.Limits::PATH],
             'passed' => ['nullable', 'array', 'max:500'],
             'passed.*' => ['string', 'max:64'],
+            'launching' => ['nullable', 'boolean'],
         ];
     }
 
@@ -30,6 +31,12 @@ final class CarriedRequest extends FormRequest
     public function messages(): array
     {
         return ['configs*' => 'That is no list of configs.', 'passed*' => 'That is no list of files.'];
+    }
+
+    /** Whether it is said how the instance is launched. */
+    public function saysLaunching(): bool
+    {
+        return $this->boolean('launching');
     }
 
     /** @return list<string> */

@@ -95,7 +95,12 @@ final readonly class HandOffController
     /** All that goes with it, as an archive. */
     public function archive(CarriedRequest $request, Instance $instance): BinaryFileResponse
     {
-        $file = $this->handOffs->file($instance->load(['placed', 'draft']), $request->many('configs'), $request->many('passed'));
+        $file = $this->handOffs->file(
+            $instance->load(['placed', 'draft']),
+            $request->many('configs'),
+            $request->many('passed'),
+            $request->saysLaunching(),
+        );
 
         return response()
             ->download($file, (Str::slug($instance->name) ?: 'instance').'.hand-off.zip')
@@ -222,7 +227,12 @@ final readonly class HandOffController
         return redirect()
             ->route(
                 'draft',
-                $this->handOffs->make($this->handOffs->given($given), $request->text('name'), $this->handOffs->carried($given)),
+                $this->handOffs->make(
+                    $this->handOffs->given($given),
+                    $request->text('name'),
+                    $this->handOffs->carried($given),
+                    $request->boolean('launching'),
+                ),
             )
             ->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
     }

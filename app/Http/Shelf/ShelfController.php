@@ -22,6 +22,7 @@ use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Plan\Plan;
 
 /** Files from the person's own disk. */
@@ -115,6 +116,13 @@ final readonly class ShelfController
     {
         $file = $this->find($file);
         $found = $file->found ?? throw Refusal::conflict("{$file->name} has not been read yet. Nothing was changed.");
+        $game = $this->games->get($file->game);
+        $kind = Kind::from((string) $request->validated('kind'));
+        isset($game->places[$kind->value]) ||
+            throw Refusal::unusable(
+                "{$game->name} has no folder for {$kind->word(2)}, so {$file->name} could not be laid as one. Choose another kind, or ".
+                    'name a folder for it in the definition of the game.',
+            );
         $this->shelf->say($file, $request->recognised($found), $request->validated('source'), $request->validated('note'));
 
         return redirect()

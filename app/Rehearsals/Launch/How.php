@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Launch;
 
-use App\Models\OwnWords;
 use App\Models\Side;
+use Stasimon\Core\Game\OwnWords;
 
 /** How a game is launched this time. */
 final readonly class How

@@ -7,13 +7,13 @@ namespace App\Rehearsals\Launch;
 use App\Disk\Processes;
 use App\Games\Games;
 use App\Models\Instance;
-use App\Models\OwnWords;
 use App\Models\Side;
 use App\Refusal\Meaning;
 use App\Rehearsals\Log\LogFile;
 use App\Store\FullDisk;
 use App\Work\Signal;
 use Closure;
+use Stasimon\Core\Game\OwnWords;
 use Stasimon\Core\Game\Way;
 use Stasimon\Core\Plan\Plan;
 use Symfony\Component\Process\Process;
@@ -53,7 +53,7 @@ final readonly class Launch
         $output = new Output($log->path);
         try {
             $around = Surroundings::with([self::MARK => basename(dirname($dir))] + $how->words->environment);
-            $process = new Process($command, $how->words->in($dir), $around, timeout: self::LONGEST);
+            $process = new Process($command, Starting::in($how->words, $dir), $around, timeout: self::LONGEST);
             $lines = new WholeLines();
             $spoke = microtime(true);
             $process->disableOutput();
@@ -125,7 +125,7 @@ final readonly class Launch
         $around = Surroundings::with([self::MARK => basename(dirname($dir))] + $words->environment);
 
         return new Server(
-            new Process($command, $words->in($dir), $around, timeout: self::LONGEST),
+            new Process($command, Starting::in($words, $dir), $around, timeout: self::LONGEST),
             $log,
             $this->games->get($plan->base->game)->launch->open,
         );

@@ -11,13 +11,13 @@ use App\Games\Taught\Agreements;
 use App\Games\Taught\Runtimes;
 use App\Models\Instance;
 use App\Models\NeededBy;
-use App\Models\OwnWords;
 use App\Models\PlacedRelease;
 use App\Models\Side;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Game\OwnWords;
 use Stasimon\Core\Game\PlacedFile;
 use Stasimon\Core\Game\Way;
 use Stasimon\Core\Place\Order\OrderRule;
@@ -90,8 +90,14 @@ final readonly class Starting
                     'everything anew.',
             );
         }
+        if (! $plain && $words->folder !== '' && self::in($words, $dir) === $dir) {
+            throw Refusal::conflict(
+                "{$words->folder}, in which the game is to be started, is no folder of the instance, so nothing was started. ".
+                    'About it, under "How it is launched", is where it stands.',
+            );
+        }
         $wrapper = $words->before[0] ?? null;
-        if ($wrapper !== null && ! self::isProgram($wrapper, $words->in($dir))) {
+        if ($wrapper !== null && ! self::isProgram($wrapper, self::in($words, $dir))) {
             throw Refusal::conflict(
                 "{$wrapper}, which you have put before the game's command, is no program of this machine, so nothing was started. ".
                     'About it, under "How it is launched", is where it stands.',
@@ -99,6 +105,14 @@ final readonly class Starting
         }
 
         return $words->around($command);
+    }
+
+    /** The folder in which it is started: what a person has named, if that is there, or the instance's. */
+    public static function in(OwnWords $words, string $dir): string
+    {
+        $named = "{$dir}/{$words->folder}";
+
+        return $words->folder !== '' && is_dir($named) && ! is_link($named) ? $named : $dir;
     }
 
     /** @param  string  $from  the folder in which it is started */

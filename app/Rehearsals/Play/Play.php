@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Rehearsals\Play;
 
+use App\Disk\BaseLayer;
 use App\Disk\Folder;
 use App\Games\Games;
 use App\Games\Taught\Agreements;
@@ -38,6 +39,7 @@ final readonly class Play implements Undertaking
         private Reading $reading,
         private Agreements $agreements,
         private Runtimes $runtimes,
+        private BaseLayer $base,
     ) {
     }
 
@@ -153,7 +155,7 @@ final readonly class Play implements Undertaking
             return;
         }
         $keeper = new Keeper($play);
-        $keeper->start($command, $words->in($live), $words->environment);
+        $keeper->start($command, Starting::in($words, $live), $words->environment);
         $isPlayed =
             Rehearsal::query()
                 ->whereKey($play->id)
@@ -171,6 +173,7 @@ final readonly class Play implements Undertaking
         }
         $this->reading->log($play)->index(over: true);
         $this->files->after($play);
+        $play->begun_at === null || $this->base->watched($play->instance, $play->begun_at->getTimestamp());
         $play->fill([
             'exit_code' => $ended['exit'] ?? null,
             'milliseconds' => $ended === null ? null : max(0, (int) (1000 * ($ended['at'] - (float) $play->begun_at?->format('U.u')))),

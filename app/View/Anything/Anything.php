@@ -141,7 +141,13 @@ final readonly class Anything
                 $address = $here === null
                     ? route('find.all', ['game' => $game, 'q' => $package->name])
                     : route('packages.show', [$here, $package->id]);
-                $hits[$package->id] ??= new Hit('package', $package->name, mb_strimwidth($package->summary, 0, 80, '…'), $address);
+                $hits[$package->id] ??= new Hit(
+                    'package',
+                    $package->name,
+                    mb_strimwidth($package->summary, 0, 80, '…'),
+                    $address,
+                    drawn: $package->id,
+                );
             }
         }
 

@@ -12,6 +12,7 @@ final readonly class Hit
      * @param  string  $more  in a few words, where it is or what it would do
      * @param  string  $address  that is gone to, or, for an act, posted to
      * @param  bool  $isAct  whether it does something
+     * @param  string  $drawn  from which its picture is drawn; nothing for none
      */
     public function __construct(
         public string $what,
@@ -19,6 +20,7 @@ final readonly class Hit
         public string $more,
         public string $address,
         public bool $isAct = false,
+        public string $drawn = '',
     ) {
     }
 }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\View\Games;
 
 use App\Cage\StrangersFiles;
-use App\Games\Taught\Agreements;
 use App\Games\Taught\TaughtGames;
 use App\Installs\Install;
 use App\Installs\InstallState;
@@ -13,13 +12,9 @@ use App\Models\Instance;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Collection;
-use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Document\Visible;
 use Stasimon\Core\Evidence\Descriptor\Described;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
-use Stasimon\Core\Game\Agreement;
 use Stasimon\Core\Game\GameDefinition;
-use Stasimon\Core\Game\TemplateList;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use stdClass;
 
@@ -30,7 +25,7 @@ final readonly class GamePage
 
     public int $instances;
 
-    public Agreement $agreement;
+    public LaunchShown $launch;
 
     /** Whether its commands wait for somebody to agree. */
     public bool $waits;
@@ -43,8 +38,8 @@ final readonly class GamePage
     public function __construct(public GameDefinition $game, public ?UploadedFile $tried = null)
     {
         $this->taught = TaughtGames::row($game->id);
-        $this->agreement = app(Agreements::class)->of($game);
-        $this->waits = $this->taught !== null && $this->taught->agreed !== $this->agreement->digest();
+        $this->launch = new LaunchShown($game);
+        $this->waits = $this->taught !== null && $this->taught->agreed !== $this->launch->agreement->digest();
         $this->instances = Instance::query()
             ->whereRaw("plan->>'game' = ?", [$game->id])
             ->count();
@@ -76,33 +71,6 @@ final readonly class GamePage
         $last = $this->game->versions[max(0, $count - 1)]->version ?? '';
 
         return $count === 1 ? "1 version, {$first}" : "{$count} versions, {$first} to {$last}";
-    }
-
-    /** @param  list<string>  $command */
-    public function line(array $command): string
-    {
-        return implode(' ', array_map(self::part(...), $command));
-    }
-
-    private static function part(string $part): string
-    {
-        $shown = Visible::text($part);
-
-        return preg_match('~^[\w./:={}+-]+$~', $part) === 1 ? $part : "'".strtr($shown, ["'" => "'\\''"])."'";
-    }
-
-    /** A line of a file that is written before each launch, as the definition has it; of a list, each of its parts. */
-    public function written(string|TemplateList $line): string
-    {
-        return is_string($line)
-            ? Visible::text($line)
-            : Visible::text($line->begin).
-                    '⟨for each '.
-                    implode(' and ', array_map(fn (Kind $kind): string => $kind->word(1), $line->of)).
-                    ': '.
-                    Visible::text($line->each).
-                    ($line->join === '' ? '' : '⟩⟨between them: '.Visible::text($line->join)).
-                    '⟩';
     }
 
     /** @return list<string> what the file that was tried says of others, a line each */

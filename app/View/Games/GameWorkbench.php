@@ -6,7 +6,11 @@ namespace App\View\Games;
 
 use App\Cage\StrangersFiles;
 use App\Games\Games;
+use App\Games\Taught\TaughtGames;
+use App\Models\Instances;
+use App\Models\Rehearsal;
 use App\Refusal\Refusal;
+use App\Rehearsals\Log\Reading;
 use App\View\Rehearsals\TriedLog;
 use Illuminate\Http\UploadedFile;
 use Stasimon\Core\Document\TextPlace;
@@ -36,6 +40,12 @@ final class GameWorkbench
     /** @var list<array{name: string, lines: list<string>, wrong: bool, log: list<array{number: int, message: string}>}> of each file */
     public array $made;
 
+    /** How it would be launched; null for what cannot be used, and for a game that comes with Stasimon. */
+    public ?LaunchShown $launch;
+
+    /** The launch by which it was tried last. */
+    public ?Rehearsal $trial = null;
+
     /** @param  list<UploadedFile>  $files */
     public function __construct(public string $text, array $files, Games $games, private StrangersFiles $reading)
     {
@@ -49,7 +59,33 @@ final class GameWorkbench
             $wrong = "Line {$line}, ".$failure->getMessage();
         }
         [$this->game, $this->wrong, $this->line] = [$game, $wrong, $line];
-        $this->made = $game === null ? [] : array_map(fn (UploadedFile $file): array => $this->make($game, $file), $files);
+        $this->made = $game === null
+            ? []
+            : [...$this->tried($game), ...array_map(fn (UploadedFile $file): array => $this->make($game, $file), $files)];
+        $this->launch = $game === null || $game->launch->command === [] || $games->ships($game->id) ? null : new LaunchShown($game);
+    }
+
+    /**
+     * What it makes of the log of the launch by which it was tried.
+     *
+     * @return list<array{name: string, lines: list<string>, wrong: bool, log: list<array{number: int, message: string}>}>
+     */
+    private function tried(GameDefinition $game): array
+    {
+        $instance = TaughtGames::row($game->id) === null ? null : Instances::trialOf($game->id);
+        $this->trial = $instance?->lastRehearsal?->setRelation('instance', $instance);
+        $path = $this->trial === null ? '' : app(Reading::class)->log($this->trial)->path;
+
+        return is_file($path) ? [$this->log("Rehearsal {$this->trial?->number} of {$instance?->name}", $path)] : [];
+    }
+
+    /** @return array{name: string, lines: list<string>, wrong: bool, log: list<array{number: int, message: string}>} */
+    private function log(string $name, string $path): array
+    {
+        $read = json_decode($this->reading->text(TriedLog::class, $name, $this->text, $this->platform, $path), true);
+        $this->readsLog = true;
+
+        return ['name' => $name, 'lines' => $read['says'] ?? [], 'wrong' => false, 'log' => $read['lines'] ?? []];
     }
 
     /** @return list<array{string, string}> what the definition says, a heading and a line each */
@@ -89,14 +125,9 @@ final class GameWorkbench
     private function make(GameDefinition $game, UploadedFile $file): array
     {
         $name = mb_scrub($file->getClientOriginalName());
-        $isLog = preg_match('/\.(log|txt)$/i', $name) === 1;
         try {
-            if ($isLog) {
-                $said = $this->reading->text(TriedLog::class, $name, $this->text, $this->platform, $file->getPathname());
-                $read = json_decode($said, true);
-                $this->readsLog = true;
-
-                return ['name' => $name, 'lines' => $read['says'] ?? [], 'wrong' => false, 'log' => $read['lines'] ?? []];
+            if (self::isLog($name)) {
+                return $this->log($name, $file->getPathname());
             }
             $lines = self::described($game, $this->reading->describeBy($this->text, $file->getPathname(), $name));
 
@@ -106,6 +137,12 @@ final class GameWorkbench
 
             return ['name' => $name, 'lines' => $lines, 'wrong' => true, 'log' => []];
         }
+    }
+
+    /** Whether a file is read as a log, by its name. */
+    public static function isLog(string $name): bool
+    {
+        return preg_match('/\.(log|txt)$/i', $name) === 1;
     }
 
     /** @return list<string>|null what a file is that says nothing of itself; null for a damaged archive */
@@ -193,7 +230,7 @@ final class GameWorkbench
                 " {$said->version}, {$said->kind->word(1)}, as its {$said->descriptor} says",
                 $place === null
                     ? 'No folder is named for that kind, so it could not be placed.'
-                    : "Goes to {$place->folder}".($place->unpack ? ', unpacked' : ''),
+                    : "Goes to {$place->folder}".$place->words(),
                 $needs === []
                     ? ''
                     : 'Needs '.implode(', ', $needs).(count($said->needs) > 12 ? ' and '.(count($said->needs) - 12).' more' : ''),

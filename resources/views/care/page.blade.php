@@ -27,7 +27,7 @@
         <pre class="ver break-words" style="white-space: pre-wrap">{{ implode(' ', $words->around($command)) }}</pre>
         <p class="soft">Exactly so, with what stands in braces put in{{ $words->folder === '' ? '' : ", in the folder {$words->folder}"
             }}{{ $words->environment === [] ? '' : ', and with '.implode(', ', array_keys($words->environment)).' set' }}. What you add is
-            this instance's alone: it is in no hand-off and in no pack.</p>
+            this instance's alone: it goes into no pack, and into a hand-off only if you say so there.</p>
         <details class="mt-1" @if ($errors->hasAny(['before', 'after', 'environment', 'folder'])) open @endif>
             <summary class="link">Add to it</summary>
             <form method="post" action="{{ route('about.launching', $instance) }}">@csrf

@@ -11,7 +11,7 @@
     @vite(['resources/css/app.css', 'resources/js/app.js'])
 </head>
 
-<body x-data="keys" @keydown.window="press($event)">
+<body x-data="keys" @keydown.window="press($event)" @if ($instance) data-instance="{{ $instance->id }}" @endif>
     <a class="skip" href="#main">To the content</a>
     <header class="top">
         <a class="wordmark" href="{{ route('register') }}">Stasimon</a>
@@ -38,6 +38,7 @@
         </div>
     @endif
     {{ $slot }}
+    <div class="tellings" role="status" data-tellings data-token="{{ csrf_token() }}" x-data="tellings"></div>
     <x-door :instance="$instance" />
     <div class="over" x-cloak x-show="help" @click.self="help = false" role="dialog" aria-modal="true" aria-label="Places and keys"
         x-trap="help">

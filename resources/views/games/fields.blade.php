@@ -29,7 +29,8 @@
         <label for="f-loose" class="font-medium">They lie there as</label>
         <select id="f-loose" :value="fields.loose" @change.stop="put('loose', $el.value)" :disabled="!readable">
             <option value="">archives</option>
-            <option value="yes">folders and files, as they are played</option>
+            <option value="yes">files, taken out of their archives</option>
+            <option value="each">a folder for each, taken out of its archive</option>
         </select>
     </div>
     <div class="field">

@@ -1,4 +1,3 @@
-@use('Stasimon\Core\Document\Visible')
 @php($game = $page->game)
 <x-layout :title="$game->name" :waits="$installs->contains('state', App\Installs\InstallState::Reading)">
     <main class="plain" id="main">
@@ -14,47 +13,10 @@
         @include('games.next')
         @include('games.installs')
         <h2 class="mt-5 mb-1" id="launch">How it is launched</h2>
-        @foreach ($game->launch->commands() as $for => $command)
-            <h3 class="mt-3 mb-1">{{ $for }}</h3>
-            <pre class="ver max-w-[90ch] break-words" style="white-space: pre-wrap">{{ $page->line($command) }}</pre>
-        @endforeach
-        @if ($game->launch->open !== '')
-            <p class="soft mt-1">A server says where it is open by the line <span
-                    class="ver break-words">{{ Visible::text($game->launch->open) }}</span>; what it says takes the place of <span
-                    class="ver">{server}</span>.</p>
-        @endif
-        @foreach ($game->launch->templates as $template)
-            <h3 class="mt-3 mb-1">Written before each launch: <span class="ver">{{ Visible::text($template->path) }}</span></h3>
-            <pre class="ver max-w-[90ch] break-words" style="white-space: pre-wrap">
-@foreach ($template->lines() as $line)
-{{ $page->written($line) }}
-@endforeach
-</pre>
-        @endforeach
-        @foreach ($page->agreement->programs as $program)
-            <p class="mt-1"><span class="ver">{{ $program['version'] }}</span> is
-                @if ($program['path'] === '')
-                    <span class="warn">not on this machine</span>
-                @else
-                    <span class="ver break-words">{{ $program['path'] }}</span>, <span class="soft">SHA-256 <span
-                            class="ver break-words">{{ $program['sha256'] }}</span></span>
-                @endif
-            </p>
-        @endforeach
-        <details class="mt-2">
-            <summary class="link">What is put in, and what is read and written</summary>
-            @foreach ($page->agreement->values() as $name => $values)
-                <p class="mt-1"><span class="ver">{{ '{'.$name.'}' }}</span>: <span
-                        class="ver break-words">{{ implode(', ', array_map(Visible::text(...), $values)) }}</span></p>
-            @endforeach
-            @foreach ($page->agreement->paths() as $for => $paths)
-                <p class="mt-1">{{ ucfirst($for) }}: <span
-                        class="ver break-words">{{ implode(', ', array_map(Visible::text(...), $paths)) }}</span></p>
-            @endforeach
-        </details>
+        @include('games.launch', ['launch' => $page->launch])
         @if ($page->waits)
             <form method="post" action="{{ route('games.agree', $game->id) }}" class="mt-2">@csrf<input type="hidden" name="command"
-                    value="{{ $page->agreement->digest() }}">
+                    value="{{ $page->launch->agreement->digest() }}">
                 <p class="warn mb-2">Nobody has agreed to this command. It is run as you, with what stands in braces put in.</p>
                 <button class="btn main-act">I have seen it; it may be run</button>
             </form>
@@ -72,7 +34,7 @@
             @foreach ($game->places as $kind => $place)
                 <tr>
                     <td>{{ strtr($kind, '-', ' ') }}</td>
-                    <td class="ver">{{ $place->folder }}{{ $place->unpack ? ', unpacked' : '' }}</td>
+                    <td class="ver">{{ $place->folder }}{{ $place->words() }}</td>
                 </tr>
             @endforeach
         </table>

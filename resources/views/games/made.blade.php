@@ -18,6 +18,21 @@
         @endforeach
     </ul>
 @endif
+@if ($bench->launch)
+    <details class="mb-3">
+        <summary class="link">Try a launch</summary>
+        <p class="soft">An instance called Trial of {{ $bench->game->name }} is made with the files chosen here, in the place of an earlier
+            one. It is applied, and this is run once, as you, on this machine:</p>
+        @include('games.launch', ['launch' => $bench->launch])
+        <input type="hidden" name="agreed" value="{{ $bench->launch->agreement->digest() }}">
+        <button class="btn mt-2" formaction="{{ route('games.launch') }}">I have seen it; keep the definition and launch it</button>
+    </details>
+@endif
+@if ($bench->trial)
+    <p class="mb-2"><a class="link underline"
+            href="{{ route('rehearsals.show', [$bench->trial->instance, $bench->trial->number]) }}">Its trial launch</a>:
+        <b>{{ $bench->trial->state->value }}</b>. What its log says is below, and is read anew whenever the definition changes.</p>
+@endif
 @foreach ($bench->made as $file)
     <h2 class="mt-3 text-base ver">{{ $file['name'] }}</h2>
     @foreach ($file['lines'] as $line)

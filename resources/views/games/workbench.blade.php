@@ -3,10 +3,14 @@
         <p class="soft mt-6"><a class="link underline" href="{{ route('games') }}">Games</a></p>
         <h1 class="text-2xl mb-2">{{ $title }}</h1>
         <form method="post" action="{{ route('games.store') }}" enctype="multipart/form-data" class="bench"
-            x-data="workbench('{{ route('games.made') }}', '{{ route('games.mark') }}')" @input.debounce.400ms="read(); look()"
-            @change="look">@csrf
+            x-data="workbench('{{ route('games.made') }}', '{{ route('games.mark') }}', '{{ route('games.schema') }}')"
+            @input.debounce.400ms="read(); look()" @change="look">@csrf
             <div>
                 @include('games.fields')
+                <details class="all-fields mt-2" @toggle="$el.open && all()">
+                    <summary class="link">All that can be said, field by field</summary>
+                    <div x-ref="all"></div>
+                </details>
                 <label for="text" class="block mb-1 mt-3 font-medium">Its text</label>
                 <textarea id="text" name="text" rows="30" maxlength="1000000" spellcheck="false" class="ver w-full" wrap="off"
                     x-ref="text">{{ old('text', $bench->text) }}</textarea>
@@ -21,6 +25,7 @@
                     <button class="btn" formaction="{{ route('games.try-text') }}">See what it makes of them</button>
                     <button class="btn main-act">Keep it</button>
                 </div>
+                <input type="hidden" name="folder" value="{{ old('folder', request()->query('folder', '')) }}">
                 <p class="soft mt-2">Nothing of it is run by that. Its command waits for your word.
                     <a class="link underline" href="{{ route('games.schema') }}">What can be said in it</a></p>
             </div>

@@ -13,6 +13,16 @@
                 <label for="name">Call it</label>
                 <input type="text" id="name" name="name" maxlength="80" required value="{{ old('name', mb_substr($given->name, 0, 80)) }}">
                 <button class="btn main-act">Make an instance of it</button>
+                @unless ($page->carried->launching->isNothing())
+                    <fieldset class="mt-3">
+                        <legend class="font-medium">Whoever gave it launches it with more</legend>
+                        @foreach ($page->carried->launching->lines() as $line)
+                            <p class="ver">{{ $line }}</p>
+                        @endforeach
+                        <label class="block mt-1"><input type="checkbox" name="launching" value="1"> Launch mine so too</label>
+                        <p class="soft">These words are run on your machine. Without the tick nothing of it is kept.</p>
+                    </fieldset>
+                @endunless
             </form>
         @endif
         @if ($instances->isNotEmpty())

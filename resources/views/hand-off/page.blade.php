@@ -51,11 +51,19 @@
                     configs</span></p>
             <p class="pair py-1"><a class="link" href="{{ route('server.folder', $instance) }}">{{ $server ? "The server's" : 'Its' }}
                     folder</a><span class="soft">a ZIP with a start script</span></p>
-            @if ($configs !== [] || $own->isNotEmpty())
+            @if ($configs !== [] || $own->isNotEmpty() || ! $instance->launching->isNothing())
                 <details>
-                    <summary class="link py-1">An archive with configs</summary>
+                    <summary class="link py-1">An archive with what belongs to it</summary>
                     <form method="post" action="{{ route('hand-off.archive', $instance) }}" data-kept="hand-off {{ $instance->id }}">@csrf
                         <x-goes-with :configs="$configs" :own="$own" />
+                        @unless ($instance->launching->isNothing())
+                            <label class="block mt-3"><input type="checkbox" name="launching" value="1"> What you add to how it is
+                                launched</label>
+                            @foreach ($instance->launching->lines() as $line)
+                                <p class="ver soft">{{ $line }}</p>
+                            @endforeach
+                            <p class="soft">Whoever gets it sees that and is asked; paths of this machine may not be there.</p>
+                        @endunless
                         <button class="btn mt-2">Save the archive</button>
                     </form>
                 </details>

@@ -102,7 +102,7 @@
                                                     <x-mark :level="$at->finding->level" />
                                                 @endif
                                             </td>
-                                            <td class="name">
+                                            <td class="name"><x-drawn :name="$row->id" size="16" />
                                                 @if ($row->kind === 'loader')
                                                     {{ $row->name }}
                                                 @else

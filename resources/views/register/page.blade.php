@@ -28,7 +28,8 @@
                 @foreach ($needs as [$instance, $finding])
                     <tr>
                         <td class="level"><x-mark :level="$finding->level" /></td>
-                        <td class="name w-48"><a href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
+                        <td class="name w-56"><x-face :instance="$instance" size="18" /> <a
+                                href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
                         <td><span class="font-medium">{{ rtrim($finding->title, '.') }}.</span> <span
                                 class="soft">{{ $finding->text }}</span></td>
                         <td class="act">
@@ -43,6 +44,28 @@
                 @endforeach
             </table>
         @endif
+        @if ($told->isNotEmpty())
+            <div class="flex flex-wrap items-baseline gap-3 px-6 pt-5 pb-2 max-[900px]:px-3.5" data-told-until="{{ $told[0]->id }}">
+                <h2>What is new <span class="ver quiet ml-2">{{ $telling }}</span></h2>
+                <span class="flex-1"></span>
+                <span x-data="byBrowserToo"><button type="button" class="link" x-cloak x-show="may === 'default'" @click="ask">Tell
+                        me by the browser too</button></span>
+                <x-act :action="route('told.all')" :fields="['until' => $told[0]->id]">I have seen all of it</x-act>
+            </div>
+            <table class="grid-table needs" aria-label="What is new">
+                @foreach ($told as $one)
+                    <tr>
+                        <td class="level"><span class="{{ $one->kind->value === 'broke' ? 'bad' : 'good' }}"
+                                aria-hidden="true">{{ $one->kind->sign() }}</span></td>
+                        <td>{{ $one->sentence }}</td>
+                        <td class="soft w-36">{{ $one->told_at->diffForHumans() }}</td>
+                        <td class="act"><a class="link" href="{{ route('told.open', $one->id) }}">{{ $one->act }}</a>
+                            <span class="ml-3"><x-act :action="route('told.seen', $one->id)"
+                                    :label="'I have seen it: ' . $one->sentence">Seen</x-act></span></td>
+                    </tr>
+                @endforeach
+            </table>
+        @endif
         @if ($built->isNotEmpty())
             <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Built until it launches</h2>
             <table class="grid-table needs" aria-label="Built until it launches">
@@ -53,11 +76,7 @@
                                 href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a></td>
                         <td>{{ $instance->building->words() }}</td>
                         <td class="act">
-                            @if ($instance->building->isOpen())
-                                <x-act :action="route('build.stop', $instance)" :label="'Stop building ' . $instance->name">Stop it</x-act>
-                            @else
-                                <x-act :action="route('build.seen', $instance)" :label="'I have seen it: ' . $instance->name">Seen</x-act>
-                            @endif
+                            <x-act :action="route('build.stop', $instance)" :label="'Stop building ' . $instance->name">Stop it</x-act>
                         </td>
                     </tr>
                 @endforeach
@@ -129,14 +148,15 @@
                                 <td class="name"
                                     style="padding-left: 24px; vertical-align: middle{{ $instance->colour
                                         ? "; box-shadow: inset 4px 0 0 {$instance->colour}" : '' }}">
-                                    @if ($instance->picture)
-                                        <img src="{{ route('about.picture', $instance) }}" alt="" width="24" height="24"
-                                            class="inline-block align-middle mr-2 rounded-[3px]" loading="lazy">
-                                    @endif
+                                    <span class="float-left mr-3"><x-face :instance="$instance" size="32" /></span>
                                     <a class="hover:underline"
                                         href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a>
-                                    @if ($instance->draft)
-                                        <br><span class="quiet font-normal">with a draft</span>
+                                    @if ($paused->has($instance->id))
+                                        <br><a class="warn font-normal hover:underline" href="{{ route('draft', $instance) }}">an apply
+                                            is paused</a>
+                                    @elseif ($instance->draft)
+                                        <br><a class="quiet font-normal hover:underline" href="{{ route('draft', $instance) }}">with a
+                                            draft</a>
                                     @endif
                                     @if ($instance->notes)
                                         <br><span class="quiet font-normal">{{ mb_strimwidth(strtok($instance->notes, "\n"), 0, 60,

@@ -11,4 +11,8 @@
             @endforeach
         </ol>
     @endif
+    @if ($instance->trial && ! $building->isOpen())
+        <p><a class="link underline" href="{{ route('games.workbench', ['game' => $instance->plan->base->game]) }}">On with its
+                definition</a>, where lines of its log can be taught.</p>
+    @endif
 @endif

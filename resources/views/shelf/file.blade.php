@@ -36,6 +36,9 @@
                 <input type="text" id="id" name="id" class="ver" value="{{ old('id', $found->id) }}" maxlength="100" required>
                 <label for="kind">Kind</label>
                 <select id="kind" name="kind">
+                    @if ($found->kind !== '' && ! in_array($found->kind, $kinds, true))
+                        <option value="">{{ strtr($found->kind, '-', ' ') }}, which the game has no folder for</option>
+                    @endif
                     @foreach ($kinds as $kind)
                         <option value="{{ $kind }}" @selected(old('kind', $found->kind) === $kind)>{{ strtr($kind, '-', ' ') }}</option>
                     @endforeach

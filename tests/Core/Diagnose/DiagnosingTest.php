@@ -8,12 +8,15 @@ use Stasimon\Core\Diagnose\Advice;
 use Stasimon\Core\Diagnose\Diagnosing;
 use Stasimon\Core\Diagnose\Diagnosis;
 use Stasimon\Core\Diagnose\ExitCode;
+use Stasimon\Core\Diagnose\Holders;
 use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Diagnose\Sureness;
 use Stasimon\Core\Diagnose\Telling;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Log\Course;
+use Stasimon\Core\Log\LogLine;
 use Stasimon\Core\Log\LogReader;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
@@ -331,4 +334,19 @@ it('finds a thread that died worth a look where the game went on, and nothing el
         ->toBe([])
         ->and(array_map(fn ($one): array => $one->suspects, $diagnosing->worries()))
         ->toBe([['fogbank']]);
+});
+
+it('reads a game\'s own wordings where no line of its log says how serious it is', function (): void {
+    $game = GameDefinition::read((string) file_get_contents(__DIR__.'/../../../docs/formats/examples/scripts/game.json'));
+    $said = "you're missing tlib. See install instructions at /x/live/pack/mods/start/snipmate/README.md\nevery script was run\n";
+    $lines = [new LogLine(1, '', '', null, '', explode("\n", $said)[0]), new LogLine(2, '', '', null, '', explode("\n", $said)[1])];
+    $diagnosing = fn (): Diagnosing => new Diagnosing($game->log, $game->platform, Holders::nobody(), $game->id);
+    $of = fn (?bool $hasFailed): array => $diagnosing()->of($lines, $hasFailed);
+    expect($of(true)[0]->kind)
+        ->toBe(Failure::Missing)
+        ->and($of(true)[0]->get('target'))
+        ->toBe('tlib')
+        // A launch that came up all the same got over it.
+        ->and($of(false))
+        ->toBe([]);
 });

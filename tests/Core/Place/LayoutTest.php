@@ -71,6 +71,16 @@ it('finds the folder that is the content', function (array $paths, string $folde
     'the game\'s own folder keeps its folders' => [['plugins/a.dll', 'data/b.json'], '.', null, ['plugins/a.dll', 'data/b.json']],
 ]);
 
+it('gives each a folder of its own, where the game wants that', function (array $paths, ?string $said, array $expected): void {
+    $entries = array_map(fn (int $i, string $path): ArchiveEntry => new ArchiveEntry($i, $path, 1), array_keys($paths), $paths);
+    expect(array_keys(ContentFolder::of($entries, new KindPlace('scripts', true, true), $said, 'x.zip', 'bells')))->toBe($expected);
+})->with([
+    'the one that is around everything' => [['Bells/a.lua', 'Bells/b/c.lua'], null, ['Bells/a.lua', 'Bells/b/c.lua']],
+    'one called like it, where there is none' => [['a.lua', 'b/c.lua'], null, ['bells/a.lua', 'bells/b/c.lua']],
+    'the one in a folder named like the place' => [['README.md', 'scripts/Bells/a.lua'], null, ['Bells/a.lua']],
+    'the one that is named' => [['pack/Bells/a.lua', 'pack/README.md'], 'pack/Bells', ['Bells/a.lua']],
+]);
+
 it('says that a named folder is not there', function (): void {
     ContentFolder::of([new ArchiveEntry(0, 'a.txt', 1)], new KindPlace('.', true), 'game', 'x.zip');
 })->throws(UnsafeArchive::class, 'the folder "game" that its page names is not in it');

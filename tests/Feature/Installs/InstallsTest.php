@@ -12,6 +12,7 @@ use App\Installs\InstallState;
 use App\Models\Instance;
 use App\Store\Store;
 use Illuminate\Support\Facades\File;
+use Stasimon\Core\Game\OwnWords;
 use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
@@ -194,4 +195,23 @@ it('knows a version by the contents of a file, and takes a person\'s word where 
         'version' => '3.2.1',
         'state' => InstallState::Kept,
     ]);
+});
+
+it('finds out by watching a launch which of its own files the game writes into', function (): void {
+    World::depot();
+    keptInstall(folderOfGame());
+    $instance = World::applied(['gulls']);
+    $install = (int) $instance->install_id;
+    $isWritten = fn (string $path): bool => app(Installs::class)->file($install, $path)->isWritten;
+    $wrapper = sys_get_temp_dir().'/stasimon-writes-'.bin2hex(random_bytes(4)).'.sh';
+    $bird = (new Folder($instance))->live('data/gulls.png');
+    file_put_contents($wrapper, "#!/bin/sh\necho painted > '{$bird}.new' && mv '{$bird}.new' '{$bird}'\nexec \"\$@\"\n");
+    chmod($wrapper, 0o755);
+    World::rehearsed($instance);
+    expect($isWritten('data/gulls.png'))->toBeFalse();
+    $instance->update(['launching' => new OwnWords([$wrapper])]);
+    World::rehearsed($instance->refresh());
+    expect($isWritten('data/gulls.png'))->toBeTrue()->and($isWritten('engine/ferry'))->toBeFalse();
+    $other = World::applied(['gulls']);
+    expect(fileinode((new Folder($other))->live('data/gulls.png')))->not->toBe(fileinode((new Store())->path(hash('sha256', 'white'))));
 });

@@ -83,3 +83,34 @@ it('takes several mods out of one archive, each as a file of its own', function 
         ['package_id' => 'long-piers', 'version' => '5.0.1'],
     ]);
 })->with(['archives', 'folders']);
+
+it('lays nothing as a kind that the game has no folder for', function (): void {
+    $file = droppedFile(World::applied(['gulls']), 'second-act-1.0.zip', Archives::bytes(['acts/two.txt' => 'two']));
+    $said = ['id' => 'second-act', 'name' => 'Second Act', 'version' => '1.0', 'kind' => 'expansion'];
+    $this->from("/shelf/{$file->id}")
+        ->post("/shelf/{$file->id}", $said)
+        ->assertRefused('Ferrywright has no folder for expansions');
+    expect($file->refresh()->state)->toBe(ShelfState::Asks);
+});
+
+it('lays a loader of one\'s own, several files of one archive, into the root', function (): void {
+    $says = fn (string $id): array => ['format' => 'stasimon/game', 'revision' => 1, 'id' => $id, 'name' => 'Rowing Club',
+        'versions' => [['version' => '1.0']], 'runtime' => ['id' => 'system', 'name' => 'this system', 'versions' => ['1'],
+            'rules' => [['from' => '1.0', 'range' => '*', 'words' => 'any']]],
+        'loaders' => [['id' => 'coxswain', 'words' => 'the one that there is']],
+        'memory' => [['megabytes' => 256, 'words' => 'to begin with']],
+        'places' => ['loader' => ['folder' => '.', 'unpack' => true], 'mod' => ['folder' => 'mods']],
+        'own' => ['saves'], 'launch' => ['sh', '{dir}/cox/start.sh'], 'log' => ['line' => '/^(?<message>.*)$/', 'signatures' => []]];
+    $this->post('/games', ['text' => json_encode($says('rowing'))])->assertSessionHasNoErrors();
+    $packed = ['hook.ini' => 'on=1', 'cox/start.sh' => "echo up\n", 'cox/deep/oar.txt' => 'oar'];
+    $file = UploadedFile::fake()->createWithContent('coxswain-2.0.zip', Archives::bytes($packed));
+    $this->post('/shelf', ['game' => 'rowing', 'files' => [$file]])->assertRedirect();
+    $file = ShelfFile::query()->latest('id')->firstOrFail();
+    $this->post("/shelf/{$file->id}", ['id' => 'coxswain', 'name' => 'Coxswain', 'version' => '2.0', 'kind' => 'loader'])
+        ->assertSessionHasNoErrors();
+    $this->post('/instances', ['game' => 'rowing', 'version' => '1.0', 'name' => 'Eight'])->assertSessionHasNoErrors()->assertRedirect();
+    $instance = World::apply(Instance::query()->where('name', 'Eight')->firstOrFail());
+    $folder = new Folder($instance);
+    expect(array_map(fn (string $path): string => (string) file_get_contents($folder->live($path)), array_keys($packed)))
+        ->toBe(array_values($packed));
+});
