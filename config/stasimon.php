@@ -16,7 +16,7 @@ return [
 
     // Game definitions, and the programs that stand in for the outside world.
     'games' => base_path('games'),
-    'standins' => base_path('standins'),
+    'standins' => (string) env('STASIMON_STANDINS', base_path('standins')),
 
     // The depots that the demo comes from: name => address.
     'demo_depots' => [

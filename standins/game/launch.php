@@ -8,7 +8,8 @@ declare(strict_types=1);
 // It goes through the phases of a modded launch, writes a log to standard output and to logs/latest.log, on a crash a
 // report to reports/crash.txt, and exits with 0 when the world is up, with another code when it is not. With --play it
 // stays once it is up, until it is asked to leave. With --port it lets players in there (0: wherever there is room), until it
-// is asked to leave; with --join it goes to a server that does, and exits with 1 when it is turned away.
+// is asked to leave; with --join it goes to a server that does, and exits with 1 when it is turned away. Without --pace a file
+// "pace" beside this one says how long a step takes.
 
 namespace Standins\Game;
 
@@ -51,7 +52,7 @@ exit(
         explode(':', $options['runtime']) + ['', '0'],
         ($options['loader'] ?? '') === '' ? null : explode(':', $options['loader']) + ['', '0'],
         (int) $options['memory'],
-        (int) ($options['pace'] ?? 12),
+        (int) ($options['pace'] ?? @file_get_contents(__DIR__.'/pace') ?: 12),
         new Outing(
             ($options['side'] ?? 'client') === 'server' ? 'server' : 'client',
             (int) ($options['seed'] ?? 0),

@@ -28,6 +28,9 @@ final readonly class Launch
     /** Seconds without a word after which a game that is up has said all that it had to say of that. */
     private const SETTLED = 2.0;
 
+    /** Microseconds between two looks at a game that runs. */
+    private const LOOK = 20_000;
+
     /** The variable by which a launched game is known: it holds the id of the instance whose folder it runs in. */
     private const MARK = 'STASIMON_LAUNCH';
 
@@ -112,7 +115,7 @@ final readonly class Launch
                 $hung = true;
                 $this->ask($process, $plan);
             }
-            $running && usleep(50_000);
+            $running && usleep(self::LOOK);
         } while ($running);
 
         return $hung;
