@@ -27,6 +27,7 @@ use App\Http\Instances\InstanceController;
 use App\Http\Instances\NewInstanceController;
 use App\Http\Instances\RegisterController;
 use App\Http\Instances\StrayController;
+use App\Http\Instances\UpdatesController;
 use App\Http\Middleware\NotSetAside;
 use App\Http\Middleware\RecognisesHandOffs;
 use App\Http\Middleware\SaysOnTheForm;
@@ -67,6 +68,9 @@ Route::pattern('found', '[0-9]{1,18}');
 Route::pattern('lesson', '[0-9]{1,18}');
 
 Route::get('/', RegisterController::class)->name('register');
+Route::get('/updates', [UpdatesController::class, 'show'])->name('updates');
+Route::post('/updates', [UpdatesController::class, 'draft'])->name('updates.draft');
+Route::post('/updates/apply', [UpdatesController::class, 'apply'])->name('updates.apply');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');
 Route::post('/instances', [NewInstanceController::class, 'store'])->name('instances.store');
 Route::get('/depots', [DepotController::class, 'index'])->name('depots');
@@ -102,6 +106,7 @@ Route::put('/shelf/uploads/{file}', [ShelfController::class, 'slice'])->name('sh
 Route::post('/incoming', [IncomingController::class, 'begin'])->name('incoming');
 Route::get('/incoming/{id}', [IncomingController::class, 'come']);
 Route::put('/incoming/{id}', [IncomingController::class, 'slice']);
+Route::post('/shelf/remove', [ShelfController::class, 'removeMany'])->name('shelf.remove-many');
 Route::get('/shelf/{file}', [ShelfController::class, 'show'])->name('shelf.show');
 Route::post('/shelf/{file}', [ShelfController::class, 'say'])
     ->middleware(SaysOnTheForm::class)
@@ -113,7 +118,9 @@ Route::delete('/shelf/{file}', [ShelfController::class, 'destroy'])->name('shelf
 Route::get('/find', [FindController::class, 'anywhere'])->name('find.all');
 Route::get('/anything', [AnythingController::class, 'page'])->name('anything');
 Route::get('/anything/hits', [AnythingController::class, 'hits'])->name('anything.hits');
-Route::get('/guide', GuideController::class)->name('guide');
+Route::get('/guide', [GuideController::class, 'show'])->name('guide');
+Route::get('/guide/tour', [GuideController::class, 'tour'])->name('tour');
+Route::get('/guide/pictures/{picture}', [GuideController::class, 'picture'])->name('guide.picture')->where('picture', '[a-z-]{1,40}');
 Route::post('/door', DoorController::class)->name('door');
 Route::get('/wishes', [WishListController::class, 'index'])->name('wishes');
 Route::post('/wishes', [WishListController::class, 'store'])
@@ -201,15 +208,18 @@ Route::prefix('/instances/{instance}')
     ->missing(fn () => throw App\Refusal\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))
     ->group(function (): void {
         Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
+        Route::get('/others', [InstanceController::class, 'others'])->name('instances.others');
         Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
         Route::get('/shelf', [ShelfController::class, 'index'])->name('instances.shelf');
         Route::get('/shelf/rows', [ShelfController::class, 'rows'])->name('instances.shelf.rows');
+        Route::post('/shelf/add', [ShelfController::class, 'addMany'])->name('shelf.add-many');
         Route::post('/shelf/{file}/add', [ShelfController::class, 'add'])->name('shelf.add');
         Route::post('/watch', [InstanceController::class, 'watch'])->name('instances.watch');
         Route::post('/put-away', [InstanceController::class, 'putAway'])->name('instances.put-away');
         Route::post('/bring-back', [InstanceController::class, 'bringBack'])->name('instances.bring-back');
         Route::post('/mend', [InstanceController::class, 'mend'])->name('instances.mend');
         Route::get('/find', FindController::class)->name('find');
+        Route::post('/find/basket', [FindController::class, 'basket'])->name('find.basket');
         Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
         Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
         Route::get('/base/{part}', [BaseController::class, 'show'])

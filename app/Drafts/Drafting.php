@@ -77,16 +77,37 @@ final readonly class Drafting
     /** Wants one release of a package; where it is the newest, whatever will be newest. */
     public function addRelease(Instance $instance, string $id, string $version): Draft
     {
-        $package = $this->lineUps->catalogue($instance)->package($id);
-        if ($package?->release($version) === null) {
-            throw Refusal::conflict('That release is not to be had any more. Nothing was changed.');
-        }
-        $isNewest = $package->positionOf($version) === count($package->releases) - 1;
+        return $this->addReleases($instance, [$id => $version]);
+    }
 
-        return $this->step(
-            $instance,
-            fn (Plan $plan): Plan => $isNewest ? $plan->wanting($id) : $plan->wantingIn($id, $package->exactly($version)),
-        );
+    /**
+     * The same for several at once, as one step.
+     *
+     * @param  array<string, string>  $versions  package id => version
+     * @param  list<string>  $out  paths that make room
+     *
+     * @throws Refusal for one that is not to be had any more
+     */
+    public function addReleases(Instance $instance, array $versions, array $out = []): Draft
+    {
+        $catalogue = $this->lineUps->catalogue($instance);
+        $wanting = [];
+        foreach ($versions as $id => $version) {
+            $package = $catalogue->package((string) $id);
+            if ($package?->release($version) === null) {
+                throw Refusal::conflict("{$id} {$version} is not to be had any more. Nothing was changed.");
+            }
+            $isNewest = $package->positionOf($version) === count($package->releases) - 1;
+            $wanting[(string) $id] = $isNewest ? null : $package->exactly($version);
+        }
+
+        return $this->step($instance, function (Plan $plan) use ($wanting, $out): Plan {
+            foreach ($wanting as $id => $range) {
+                $plan = $range === null ? $plan->wanting((string) $id) : $plan->wantingIn((string) $id, $range);
+            }
+
+            return $out === [] ? $plan : $plan->takingOut(...$out);
+        });
     }
 
     /** Takes the last step back. With none left the draft is as the instance is, and its steps can still be taken again. */

@@ -11,6 +11,7 @@ final readonly class Finding
      * @param  string|null  $package  the id of the package it is about
      * @param  list<Remedy>  $remedies
      * @param  bool  $byLaunch  whether a launch told it, so that only a launch can tell that it is over
+     * @param  string  $help  what such a finding means, in two sentences; nothing where that was not kept
      */
     public function __construct(
         public Level $level,
@@ -19,7 +20,13 @@ final readonly class Finding
         public ?string $package = null,
         public array $remedies = [],
         public bool $byLaunch = false,
+        public string $help = '',
     ) {
+    }
+
+    public function explained(string $help): self
+    {
+        return new self($this->level, $this->title, $this->text, $this->package, $this->remedies, $this->byLaunch, $help);
     }
 
     /**
@@ -58,6 +65,7 @@ final readonly class Finding
             'package' => $this->package,
             'remedies' => array_map(fn (Remedy $remedy): array => $remedy->kept(), $this->remedies),
             'byLaunch' => $this->byLaunch,
+            'help' => $this->help,
         ];
     }
 
@@ -71,6 +79,7 @@ final readonly class Finding
             $kept['package'],
             array_map(Remedy::ofKept(...), array_values($kept['remedies'])),
             $kept['byLaunch'] ?? false,
+            $kept['help'] ?? '',
         );
     }
 }

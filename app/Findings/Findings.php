@@ -14,7 +14,7 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Findings
 {
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 9;
+    public const VERSION = 10;
 
     /**
      * @param  list<class-string<FindingRule>>  $eachTime  rules about the folder and about other instances, which are asked each time
@@ -62,7 +62,8 @@ final readonly class Findings
     {
         $findings = [];
         foreach ($rules as $rule) {
-            array_push($findings, ...$this->container->make($rule)->findings($seen));
+            $found = $this->container->make($rule)->findings($seen);
+            array_push($findings, ...array_map(fn (Finding $one): Finding => $one->explained($rule::help()), $found));
         }
 
         return $findings;

@@ -31,6 +31,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?Rehearsal $lastRehearsal
  * @property ?Watch $watch
  * @property ?Building $building  until it launches
+ * @property ?string $heading  the group that it stands in on the first page
  * @property bool $trial  whether it is there only to try what a definition says
  * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $pack_id  the release of a pack that it is of

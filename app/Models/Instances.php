@@ -48,6 +48,38 @@ final class Instances
             ->get(['id', 'name']);
     }
 
+    /** @return Collection<int, Instance> those that are not put away, without one, by name */
+    public static function others(Instance $instance): Collection
+    {
+        return Instance::query()
+            ->whereKeyNot($instance->id)
+            ->whereNull('put_away_at')
+            ->whereNull('problem')
+            ->orderByRaw('lower(name), id')
+            ->limit(500)
+            ->get(['id', 'name', 'picture']);
+    }
+
+    /** One that shows most: with a rehearsal, and with as many packages as can be; null where nothing is applied anywhere. */
+    public static function shown(): ?Instance
+    {
+        return Instance::query()
+            ->whereNull('put_away_at')
+            ->whereNull('problem')
+            ->whereNotNull('applied_at')
+            ->orderByRaw('exists (select from rehearsals where instance_id = instances.id) desc')
+            ->orderByRaw('(select count(*) from placed_releases where instance_id = instances.id) desc, id')
+            ->first();
+    }
+
+    /** @return list<string> headings under which instances stand, by name */
+    public static function headings(): array
+    {
+        $headings = Instance::query()->whereNotNull('heading')->distinct()->orderBy('heading')->limit(100)->pluck('heading');
+
+        return array_values($headings->all());
+    }
+
     /** @return Collection<int, Instance> id, name and release of those that are of any release of a pack */
     public static function ofPack(string $pack): Collection
     {

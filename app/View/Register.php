@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Depot;
+use App\Findings\AvailableUpdate;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Look;
@@ -63,7 +64,7 @@ final readonly class Register
             ->whereNull('put_away_at')
             ->when($words !== '', fn ($some) => $some->whereRaw('position(lower(?) in lower(name)) > 0', [str_replace("\0", '', $words)]))
             ->with(['draft:id,instance_id', 'lastRehearsal'])
-            ->orderByRaw(self::ORDERS[$sort] ?? self::ORDERS[''])
+            ->orderByRaw('lower(heading) nulls first, '.(self::ORDERS[$sort] ?? self::ORDERS['']))
             ->paginate(50)
             ->withQueryString();
         $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->look($instance)]);
@@ -87,6 +88,9 @@ final readonly class Register
             'sort' => isset(self::SORTS[$sort]) ? $sort : '',
             // Who looks for one by its name has no use for what all of them need.
             'needs' => $words === '' ? $this->needs($instances->getCollection(), $looks) : [],
+            'updates' => $looks->sum(
+                fn (Look $look): int => count(array_filter($look->updates, fn (AvailableUpdate $one): bool => $one->fits !== null)),
+            ),
             'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
             'placed' => $this->placed($instances->getCollection()),
             'news' => $this->watching->news(),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Find\Finder;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Shelf\SeveralMods;
@@ -11,6 +12,8 @@ use App\Shelf\ShelfFile;
 use App\Shelf\ShelfState;
 use App\Store\Store;
 use Illuminate\Database\Eloquent\Collection;
+use Stasimon\Core\Explain\Fit;
+use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Place\Archive\Archive;
 
 /** What the page of the own shelf shows. */
@@ -27,8 +30,10 @@ final readonly class ShelfPage
     /**
      * @param  Collection<int, ShelfFile>  $files  what needs a word first, then the newest
      * @param  array<string, string>  $games  names by id, where files of several games are shown
+     * @param  array<string, string>  $here  package id => version in the line-up of the instance whose page it is
+     * @param  array<string, Verdict>  $verdicts  by package id, of what is not in that line-up
      */
-    private function __construct(public Collection $files, public array $games)
+    private function __construct(public Collection $files, public array $games, private array $here, private array $verdicts)
     {
     }
 
@@ -41,13 +46,50 @@ final readonly class ShelfPage
             ->limit(self::SHOWN)
             ->get();
 
-        return new self($files, $instance === null ? app(Games::class)->names() : []);
+        if ($instance === null) {
+            return new self($files, app(Games::class)->names(), [], []);
+        }
+        $here = $instance->versions();
+        $ids = $files->filter(fn (ShelfFile $file): bool => $file->state === ShelfState::Ready && ! self::isIn($file, $here))
+            ->pluck('package_id')
+            ->unique()
+            ->values()
+            ->all();
+
+        return new self($files, [], $here, app(Finder::class)->verdictsOf($instance, array_values(array_map(strval(...), $ids))));
     }
 
-    /** Whether anything waits to be read. */
+    /** Whether anything waits to be read, or what adding it would do is still being found out. */
     public function waits(): bool
     {
-        return $this->files->contains(fn (ShelfFile $file): bool => $file->state === ShelfState::Waiting);
+        return $this->files->contains(fn (ShelfFile $file): bool => $file->state === ShelfState::Waiting) ||
+            array_filter($this->verdicts, fn (Verdict $verdict): bool => $verdict->fit === Fit::Open) !== [];
+    }
+
+    /** Whether an instance has it just so. */
+    public function isHere(ShelfFile $file): bool
+    {
+        return self::isIn($file, $this->here);
+    }
+
+    /** @param  array<string, string>  $versions */
+    private static function isIn(ShelfFile $file, array $versions): bool
+    {
+        return ($versions[$file->package_id] ?? '') === $file->version;
+    }
+
+    /** What adding a file's package would do here; null for what is here, or is not known yet. */
+    public function verdict(ShelfFile $file): ?Verdict
+    {
+        return $file->state === ShelfState::Ready && ! $this->isHere($file) ? $this->verdicts[$file->package_id] ?? null : null;
+    }
+
+    /** @return list<string> ids of the files that fit as they are */
+    public function fitting(): array
+    {
+        $fits = fn (ShelfFile $file): bool => $this->verdict($file)?->fit === Fit::Now && $this->verdict($file)->version === $file->version;
+
+        return array_values($this->files->filter($fits)->pluck('id')->all());
     }
 
     /** What a file turned out to be, in a few words. */

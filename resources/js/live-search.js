@@ -2,8 +2,10 @@ import { recall, remember } from './kept';
 
 // Asks for the results as a fragment while the person types, and for the next window when its end comes into view; without
 // script the form sends itself and "More" is a link.
-export function liveSearch() {
+export function liveSearch(basket = '') {
     return {
+        basket: '',
+        weighing: null,
         marked: 0,
         asked: 0,
         last: null,
@@ -55,6 +57,29 @@ export function liveSearch() {
             const marked = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')];
             this.marked = marked.length;
             remember(this.kept(), Object.fromEntries(marked.map(box => [box.value, true])));
+            clearTimeout(this.weighing);
+            this.basket = '';
+            if (basket !== '' && marked.length > 0) {
+                this.weighing = setTimeout(() => this.weigh(marked.map(box => box.value)), 250);
+            }
+        },
+
+        // What is marked comes to, with what it needs.
+        async weigh(ids) {
+            const response = await fetch(basket, {
+                method: 'post',
+                headers: {
+                    'Content-Type': 'application/json',
+                    Accept: 'application/json',
+                    'X-CSRF-TOKEN': this.$root.querySelector('form[method="post"]').elements._token.value,
+                },
+                body: JSON.stringify({ ids }),
+            }).catch(() => null);
+            const answer = response?.ok ? await response.json().catch(() => null) : null;
+            const marked = [...this.$root.querySelectorAll('input[name="ids[]"]:checked')].map(box => box.value);
+            if (answer && marked.join() === ids.join()) {
+                this.basket = answer.words;
+            }
         },
 
         // All that are shown at once, by the box above them; a range, with Shift from the one that was marked last.

@@ -18,6 +18,12 @@ final readonly class Abandoned implements FindingRule
     /** Packages that have a finding each; more of them share one. */
     private const EACH = 3;
 
+    public static function help(): string
+    {
+        return 'Its authors, or a depot, say that nobody looks after it any more. It goes on working as it is; where '.
+            'another one can take its place, that one is named.';
+    }
+
     public function findings(Seen $seen): array
     {
         // Of a draft only some releases are read, from which nothing can be said of the last.

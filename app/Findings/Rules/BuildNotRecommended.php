@@ -19,6 +19,12 @@ final readonly class BuildNotRecommended implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'The authors of a loader recommend some of its builds, and this is none of them. It may be newer than what '.
+            'most mods were tried with.';
+    }
+
     public function findings(Seen $seen): array
     {
         $bases = new Bases($this->games->get($seen->plan->base->game), $seen->catalogue);

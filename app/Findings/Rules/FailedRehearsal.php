@@ -26,6 +26,12 @@ final readonly class FailedRehearsal implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'The last launch of what is on disk did not come up, and its log names why. What is offered changes the '.
+            'draft; only the next rehearsal shows whether it helped.';
+    }
+
     public function findings(Seen $seen): array
     {
         $rehearsal = $seen->isDraft ? null : $seen->instance->lastRehearsal;

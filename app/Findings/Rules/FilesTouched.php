@@ -24,6 +24,12 @@ final readonly class FilesTouched implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'Files are not as an apply has laid them: somebody has changed or deleted them. Nothing is put right '.
+            'unasked; what you keep stays as it is through every apply.';
+    }
+
     public function findings(Seen $seen): array
     {
         $groups = [];

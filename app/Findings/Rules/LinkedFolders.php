@@ -18,6 +18,12 @@ final readonly class LinkedFolders implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'A folder of this instance is a link to another place, so what the game writes there is written in that '.
+            'place. Other instances may share it.';
+    }
+
     public function findings(Seen $seen): array
     {
         $findings = [];

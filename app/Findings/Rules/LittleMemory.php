@@ -23,6 +23,12 @@ final readonly class LittleMemory implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'By rule of thumb this many mods want more than the game is given, or than the machine has. Too little may '.
+            'end a game in the middle of play.';
+    }
+
     public function findings(Seen $seen): array
     {
         if (! $seen->isDraft && $seen->instance->applied_at === null) {

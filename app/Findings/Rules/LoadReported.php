@@ -31,6 +31,12 @@ final readonly class LoadReported implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'The game has written down itself what it looked for and did not find when it was launched last. Only '.
+            'another launch can tell that it is over.';
+    }
+
     public function findings(Seen $seen): array
     {
         $game = $this->games->get($seen->plan->base->game);

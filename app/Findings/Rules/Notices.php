@@ -23,6 +23,12 @@ final readonly class Notices implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'Depots pass on what others have found out about a release: that it is broken, fine, or has another that '.
+            'takes its place. They say so; it was not tried here.';
+    }
+
     public function findings(Seen $seen): array
     {
         if ($seen->instance->applied_at === null && ! $seen->isDraft) {

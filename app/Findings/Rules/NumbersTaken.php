@@ -22,6 +22,12 @@ final readonly class NumbersTaken implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'In some old games each mod takes numbers for what it adds, and two of these take the same one. Then the '.
+            'game stops, or takes one thing for another.';
+    }
+
     public function findings(Seen $seen): array
     {
         $base = $seen->plan->base;

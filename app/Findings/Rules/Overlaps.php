@@ -17,6 +17,12 @@ final readonly class Overlaps implements FindingRule
     /** Paths that a finding names. */
     private const NAMED = 3;
 
+    public static function help(): string
+    {
+        return 'Two packages bring the same file with different contents, and only one of them can be there. Which one '.
+            'wins is said by the order, where you can change it.';
+    }
+
     public function findings(Seen $seen): array
     {
         $pairs = [];

@@ -23,6 +23,12 @@ final readonly class PutThereByHand implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'Files lie among the mods that no apply has laid, and the game starts them with the others. They can be '.
+            'taken into the line-up, left, or taken out into the bin.';
+    }
+
     public function findings(Seen $seen): array
     {
         $findings = $others = [];

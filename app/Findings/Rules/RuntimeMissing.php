@@ -22,6 +22,12 @@ final readonly class RuntimeMissing implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'The instance is to run on something that was not found on this machine, so it cannot be launched as it '.
+            'is. Another version may be here, or can be installed.';
+    }
+
     public function findings(Seen $seen): array
     {
         $game = $this->games->get($seen->plan->base->game);

@@ -21,6 +21,12 @@ final readonly class RuntimeTooOld implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'Files of these releases are built for a newer runtime than the one that was chosen, which cannot read '.
+            'them. That was read in the files themselves.';
+    }
+
     public function findings(Seen $seen): array
     {
         $game = $this->games->get($seen->plan->base->game);

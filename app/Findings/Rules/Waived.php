@@ -16,6 +16,12 @@ use Stasimon\Core\Resolve\Waiver;
 /** A limit of a release is disregarded. */
 final readonly class Waived implements FindingRule
 {
+    public static function help(): string
+    {
+        return 'Somebody has decided that one limit does not count here. It is listed so that it is not forgotten, and '.
+            'can be heeded again at any time.';
+    }
+
     public function findings(Seen $seen): array
     {
         return array_map(function (Waiver $waiver) use ($seen): Finding {

@@ -23,6 +23,12 @@ final readonly class WorldsAtRisk implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'A world remembers the mods that it was saved with, and some of those are not here. What they have put '.
+            'into it is lost once it is opened and saved.';
+    }
+
     public function findings(Seen $seen): array
     {
         $findings = [];

@@ -20,6 +20,12 @@ final readonly class WorldsGone implements FindingRule
     {
     }
 
+    public static function help(): string
+    {
+        return 'A world that was seen here is not in the folder any more, and it was not put away from here. Where a '.
+            'backup has it, it can be put back.';
+    }
+
     public function findings(Seen $seen): array
     {
         $game = $this->games->get($seen->plan->base->game);

@@ -12,7 +12,9 @@ use App\Games\Games;
 use App\Models\Instance;
 use App\Models\WishLists;
 use App\View\Asked;
+use App\View\Find\Basket;
 use App\View\Find\FindPage;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
 
@@ -37,6 +39,12 @@ final readonly class FindController
                 $this->finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown),
             ),
         );
+    }
+
+    /** What those that are marked come to together. */
+    public function basket(BasketRequest $request, Instance $instance, Basket $basket): JsonResponse
+    {
+        return response()->json(['words' => $basket->words($instance->load(['placed', 'draft']), $request->ids())]);
     }
 
     public function anywhere(Request $request): View

@@ -9,7 +9,7 @@ use App\Packs\Picture;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 
-/** What one says of an instance oneself: its name, a note, a colour, a picture. */
+/** What one says of an instance oneself: its name, its group, a note, a colour, a picture. */
 final class AboutRequest extends FormRequest
 {
     public function authorize(): bool
@@ -25,6 +25,7 @@ final class AboutRequest extends FormRequest
             'notes' => ['nullable', 'string', 'max:20000', 'not_regex:/[\x00]/'],
             'colour' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/Di'],
             'picture' => ['nullable', 'file', 'max:'.intdiv(Picture::LARGEST, 1_024)],
+            'heading' => ['nullable', 'string', 'max:40', 'not_regex:/[\x00-\x1f\x7f]/'],
             'plain' => ['nullable', 'boolean'],
             'coloured' => ['nullable', 'boolean'],
         ];
@@ -38,6 +39,7 @@ final class AboutRequest extends FormRequest
             'notes.*' => 'Notes have at most 20,000 characters.',
             'colour.*' => 'That is no colour. Nothing was changed.',
             'picture.*' => 'A picture did not come whole, or has more than 8 MB.',
+            'heading.*' => 'A group is called by at most 40 characters, on one line.',
             'plain.*' => 'It has a picture, or has none.',
             'coloured.*' => 'It has a colour, or has none.',
         ];
@@ -59,6 +61,11 @@ final class AboutRequest extends FormRequest
     public function colour(): ?string
     {
         return $this->boolean('coloured') ? $this->validated('colour') : null;
+    }
+
+    public function heading(): ?string
+    {
+        return trim((string) $this->validated('heading')) ?: null;
     }
 
     public function picture(): ?string

@@ -9,6 +9,7 @@ use App\Cleaning\Unused;
 use App\Drafts\Drafting;
 use App\Games\Games;
 use App\Models\Instance;
+use App\Models\Instances;
 use App\Models\Task;
 use App\Models\TaskKind;
 use App\Moving\Duplicating;
@@ -37,6 +38,7 @@ final readonly class CareController
         return view('care.page', [
             'instance' => $instance,
             'command' => $games->get($instance->plan->base->game)->launch->command,
+            'headings' => Instances::headings(),
             'unused' => $this->unused->of($instance),
             'wholes' => $wholes->all()->where('instance_id', $instance->id),
             'worlds' => array_keys((new Worlds($games->get($instance->plan->base->game)))->of($instance)),
@@ -47,7 +49,12 @@ final readonly class CareController
     {
         $picture = $request->picture();
         $instance->update(
-            ['name' => $request->name(), 'notes' => $request->notes(), 'colour' => $request->colour()] +
+            [
+                'name' => $request->name(),
+                'notes' => $request->notes(),
+                'colour' => $request->colour(),
+                'heading' => $request->heading(),
+            ] +
                 ($picture === null ? ($request->boolean('plain') ? ['picture' => null] : []) : ['picture' => $this->texts->put($picture)]),
         );
 

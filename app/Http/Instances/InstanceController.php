@@ -17,6 +17,7 @@ use App\Rehearsals\Log\Started;
 use App\View\Asked;
 use App\View\LineUp\HistoryPage;
 use App\View\LineUp\LineUpPage;
+use App\View\Places\Places;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
@@ -43,6 +44,15 @@ final class InstanceController
                 Started::of($instance, $games->get($instance->plan->base->game)->log),
             ),
             'watch' => $tidings->of($instance),
+        ]);
+    }
+
+    /** The other instances, as a fragment: each leads to the part that is looked at here. */
+    public function others(Request $request, Instance $instance): View
+    {
+        return view('instances.others', [
+            'others' => Instances::others($instance),
+            'place' => Places::part(Asked::words($request, 'part', 20)),
         ]);
     }
 

@@ -23,7 +23,6 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\View\View;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Plan\Plan;
 
 /** Files from the person's own disk. */
 final readonly class ShelfController
@@ -158,12 +157,58 @@ final readonly class ShelfController
         if ($file->state !== ShelfState::Ready || $file->package_id === null) {
             throw Refusal::conflict("What {$file->name} is has to be said first.");
         }
-        $drafting->addRelease($instance, $file->package_id, (string) $file->version);
-        // The same file may lie in the folder, put there by hand: it makes room for the one that is laid.
-        $strays = array_map(fn (Stray $stray): string => $stray->path, $strays->with($instance, trim((string) $file->sha256)));
-        $strays === [] || $drafting->step($instance, fn (Plan $plan): Plan => $plan->takingOut(...$strays));
+        $drafting->addReleases($instance, [$file->package_id => (string) $file->version], self::inTheWay($strays, $instance, $file));
 
         return redirect()->route('draft', $instance);
+    }
+
+    /** @return list<string> where the same file lies in the folder, put there by hand: it makes room for the one that is laid */
+    private static function inTheWay(Strays $strays, Instance $instance, ShelfFile $file): array
+    {
+        return array_map(fn (Stray $stray): string => $stray->path, $strays->with($instance, trim((string) $file->sha256)));
+    }
+
+    /** The same for those that are marked; what cannot be added is named. */
+    public function addMany(ManyRequest $request, Instance $instance, Drafting $drafting, Strays $strays): RedirectResponse
+    {
+        $versions = $out = $not = [];
+        foreach ($request->ids() as $id) {
+            $file = $this->find($id);
+            if ($file->state !== ShelfState::Ready || $file->package_id === null) {
+                $not[] = $file->name;
+
+                continue;
+            }
+            $versions[$file->package_id] = (string) $file->version;
+            array_push($out, ...self::inTheWay($strays, $instance, $file));
+        }
+        $versions !== [] || throw Refusal::conflict('None of those says what it is yet. Say it first; nothing was changed.');
+        $drafting->addReleases($instance, $versions, $out);
+        $said = $not === [] ? null : 'Not added, because what it is has to be said first: '.implode(', ', array_slice($not, 0, 5)).'.';
+
+        return redirect()
+            ->route('draft', $instance)
+            ->with(array_filter(['said' => $said]));
+    }
+
+    /** Takes those that are marked off the shelf; what an instance uses stays, and is named. */
+    public function removeMany(ManyRequest $request): RedirectResponse
+    {
+        $stays = [];
+        $gone = 0;
+        foreach ($request->ids() as $id) {
+            try {
+                $this->shelf->remove($this->find($id));
+                $gone++;
+            } catch (Refusal $refusal) {
+                $stays[] = $refusal->getMessage();
+            }
+        }
+        $said = ($gone === 1 ? 'One file is' : "{$gone} files are").' off your shelf.';
+
+        return redirect()
+            ->back(fallback: route('shelf'))
+            ->with('said', trim($said.' '.implode(' ', array_slice(array_unique($stays), 0, 3))));
     }
 
     private function find(string $file): ShelfFile

@@ -8,6 +8,7 @@ use App\Find\PackageSearch;
 use App\Find\Query;
 use App\Games\Games;
 use App\Models\Instance;
+use App\Models\Rehearsal;
 use App\View\Guide\Guide;
 use App\View\Guide\Words;
 use App\View\Places\Occasion;
@@ -17,7 +18,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
-/** What the one field finds: acts, instances, pages, packages, worlds, files, lists, packs, depots, words and the guide. */
+/** What the one field finds: acts, instances, pages, packages, worlds, configs, files, launches, lists, packs, depots, words and the guide. */
 final readonly class Anything
 {
     /** Of one kind that are shown while somebody types. */
@@ -51,7 +52,8 @@ final readonly class Anything
                 ...$this->packages($words, $here),
                 ...$this->games($words),
                 ...self::worlds($words),
-                ...$here === null ? [] : self::files($words, $here),
+                ...self::configs($words, $here),
+                ...$here === null ? [] : [...self::files($words, $here), ...self::launches($words, $here)],
                 ...self::named($words),
                 ...self::words($words),
                 ...$this->guided($words),
@@ -194,6 +196,43 @@ final readonly class Anything
             ->limit(self::EACH)
             ->pluck('path')
             ->map(fn (string $path): Hit => new Hit('file', $path, "of {$here->name}", route('files', [$here, 'q' => $path])))
+            ->all());
+    }
+
+    /** @return list<Hit> configs as they were seen last: of the instance whose page it is, or of all */
+    private static function configs(string $words, ?Instance $here): array
+    {
+        return array_values(DB::table('configs')
+            ->join('instances', 'instances.id', '=', 'configs.instance_id')
+            ->whereNull('instances.put_away_at')
+            ->when($here !== null, fn ($query) => $query->where('instance_id', $here?->id))
+            ->whereRaw("path ilike ? escape '!'", ['%'.self::pattern($words).'%'])
+            ->orderBy('path')
+            ->limit(self::EACH)
+            ->get(['path', 'instances.name', 'instances.id'])
+            ->map(fn (object $one): Hit => new Hit(
+                'config',
+                $one->path,
+                "of {$one->name}",
+                route('configs.edit', ['instance' => $one->id, 'path' => $one->path]),
+            ))
+            ->all());
+    }
+
+    /** @return list<Hit> launches of an instance, by their number or by how they ended */
+    private static function launches(string $words, Instance $here): array
+    {
+        return array_values($here->rehearsals()
+            ->whereRaw("'rehearsal launch log ' || number || ' ' || state ilike ? escape '!'", ['%'.self::pattern($words).'%'])
+            ->orderByDesc('number')
+            ->limit(self::EACH)
+            ->get()
+            ->map(fn (Rehearsal $one): Hit => new Hit(
+                'log',
+                "Rehearsal {$one->number}, {$one->inWords()}",
+                "of {$here->name}, ".$one->created_at->diffForHumans(),
+                route('rehearsals.show', [$here, $one->number]),
+            ))
             ->all());
     }
 

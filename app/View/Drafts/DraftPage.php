@@ -134,18 +134,20 @@ final readonly class DraftPage
     }
 
     /**
-     * What comes, changes or stays, each by tier and name.
+     * What comes, changes or stays: the base, what is asked for, and what comes along, each by name.
      *
      * @return list<Selected>
      */
     public function selected(DraftChange $state): array
     {
-        $tiers = array_map(fn (Kind $kind): string => $kind->value, [Kind::Game, Kind::Runtime, Kind::Loader, Kind::Library]);
         $rank = fn (Selected $one): array => [
-            array_search($one->package->kind->value, $tiers, true) === false
-                ? count($tiers)
-                : array_search($one->package->kind->value, $tiers, true),
-            $one->package->title(),
+            match (true) {
+                $one->package->kind->isBase() => 0,
+                $this->lineUp->plan->wants($one->package->id) => 1,
+                $one->package->kind !== Kind::Library => 2,
+                default => 3,
+            },
+            mb_strtolower($one->package->title()),
         ];
         $game = $this->lineUp->catalogue->game;
         // What a game does without is no part of what it stands on.

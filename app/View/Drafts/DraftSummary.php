@@ -24,6 +24,7 @@ final readonly class DraftSummary
     {
     }
 
+    /** @return object{parts: list<string>, appliable: bool} what it changes, a few words each, and whether it can be applied */
     public function of(Instance $instance): object
     {
         $outcome = $this->outcomes->outcome($instance);

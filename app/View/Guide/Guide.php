@@ -27,11 +27,18 @@ final readonly class Guide
         return $sections;
     }
 
-    /** A section as a page shows it. Links to other documents lead nowhere in the application: their words stay. */
+    /** A section as a page shows it. Links to other documents lead nowhere in the application: their words stay, and so do pictures. */
     public static function html(string $text): string
     {
-        $plain = (string) preg_replace('/!?\[([^\]]*)\]\((?!https?:)[^)]*\)/', '$1', $text);
+        $plain = (string) preg_replace('/(?<!!)\[([^\]]*)\]\((?!https?:)[^)]*\)/', '$1', $text);
+        $plain = (string) preg_replace_callback(
+            '~!\[([^\]]*)\]\(screenshots/([a-z-]+)\.png\)~',
+            fn (array $found): string => "![{$found[1]}](".route('guide.picture', $found[2], false).')',
+            $plain,
+        );
 
-        return Str::markdown($plain, ['html_input' => 'escape', 'allow_unsafe_links' => false]);
+        $html = Str::markdown($plain, ['html_input' => 'escape', 'allow_unsafe_links' => false]);
+
+        return str_replace('<img ', '<img loading="lazy" ', $html);
     }
 }

@@ -25,6 +25,7 @@ final class Places
     {
         return [
             new Place('register', 'register', 'Instances', 'every instance, what is new and what is wrong', 'i', isInBar: true),
+            new Place('updates', 'updates', 'Updates', 'newer releases that fit, in all instances at once', 'u'),
             new Place('work', 'work', 'Running work', 'what goes on, what waits, and how to end it'),
             new Place('logs', 'logs', 'Read a log from elsewhere', 'whose fault a failed launch is, from its log alone'),
             new Place('imports', 'imports', 'Bring in a folder', 'an instance made of what was put together elsewhere'),
@@ -61,6 +62,14 @@ final class Places
             new Place('about', 'about', 'About it', 'its name, notes and picture; keep, put away, remove', 'a'),
             new Place('draft', 'draft', 'Draft', 'what would change, before anything does', occasion: Occasion::Draft),
         ];
+    }
+
+    /** The part of an instance that goes by a name, or its line-up. */
+    public static function part(string $id): Place
+    {
+        $isMeant = fn (Place $place): bool => $place->id === $id && $place->occasion === Occasion::Always;
+
+        return array_values(array_filter(self::instance(), $isMeant))[0] ?? self::instance()[0];
     }
 
     /** @return list<Place> those that are there for an instance, and the one that is looked at */

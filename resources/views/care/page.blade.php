@@ -5,6 +5,15 @@
             <div class="fields">
                 <label for="name">Name</label><input type="text" id="name" name="name" maxlength="80" required
                     value="{{ old('name', $instance->name) }}">
+                <label for="heading">Group</label>
+                <div><input type="text" id="heading" name="heading" maxlength="40" list="headings" placeholder="none"
+                        value="{{ old('heading', $instance->heading) }}"> <span class="soft">the heading that it stands under on the
+                        first page</span>
+                    <datalist id="headings">
+                        @foreach ($headings as $heading)
+                            <option value="{{ $heading }}"></option>
+                        @endforeach
+                    </datalist></div>
                 <label for="picture">Picture</label>
                 <div class="acts" style="justify-content: flex-start">
                     @if ($instance->picture)

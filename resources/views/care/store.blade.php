@@ -1,6 +1,6 @@
 <x-layout title="The store">
     <main class="plain" id="main">
-        <h1 class="text-2xl mt-6 mb-1">The store</h1>
+        <h1 class="text-2xl mt-6 mb-1">The store <x-help of="The store" key="store" /></h1>
         <p class="soft max-w-[75ch] mb-3">Every file that was fetched, made or kept is here once, whatever uses it: instances, restore
             points, backups, packs, drafts, your shelf. What none of these needs can go; releases are fetched again when somebody
             wants them.</p>

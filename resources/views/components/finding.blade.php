@@ -1,6 +1,6 @@
 @props(['finding'])
 <section class="finding">
-    <h3><x-mark :level="$finding->level" />{{ $finding->title }}</h3>
+    <h3><x-mark :level="$finding->level" />{{ $finding->title }} <x-help :says="$finding->help" :of="$finding->title" /></h3>
     <p>{{ $finding->text }}</p>
     @foreach ($finding->remedies as $remedy)
         <x-remedy :action="$remedy->address()" :fields="$remedy->fields" :effect="$remedy->effect">{{ $remedy->label }}</x-remedy>

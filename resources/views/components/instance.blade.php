@@ -4,7 +4,7 @@
 <x-layout :title="$title . ' · ' . $instance->name" :instance="$instance" :waits="$waits">
     <div class="head {{ $quiet ? 'quiet-sentence' : '' }}">
         <div class="about">
-            <div class="soft"><x-face :instance="$instance" size="18" /> {{ $instance->name }}</div>
+            <x-switch :instance="$instance" :part="$part" />
             <div class="sentence">
                 <span class="part"><b>{{ $base->names->game }}</b> {{ $base->plan->base->gameVersion }}</span>
                 @if ($base->names->loader !== '')

@@ -38,7 +38,9 @@
         </div>
     @endif
     {{ $slot }}
-    <div class="tellings" role="status" data-tellings data-token="{{ csrf_token() }}" x-data="tellings"></div>
+    <div class="tellings" role="region" aria-label="What is new" aria-live="polite" data-tellings
+        data-token="{{ csrf_token() }}" x-data="tellings"></div>
+    <x-tour />
     <x-door :instance="$instance" />
     <div class="over" x-cloak x-show="help" @click.self="help = false" role="dialog" aria-modal="true" aria-label="Places and keys"
         x-trap="help">

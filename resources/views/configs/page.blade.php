@@ -40,7 +40,7 @@
                             <tr>
                                 <th style="width: 34px"><span class="sr-only">Mark</span></th>
                                 <th>Config</th>
-                                <th style="width: 210px">Whose</th>
+                                <th style="width: 210px">Whose <x-help of="Whose" key="whose" /></th>
                                 <th style="width: 240px">How that is known</th>
                                 <th style="width: 210px">How it is</th>
                                 <th class="num" style="width: 80px">Size</th>

@@ -1,6 +1,6 @@
 <x-layout title="Depots">
     <main class="plain" id="main">
-        <h1 class="text-2xl mt-6 mb-1">Depots</h1>
+        <h1 class="text-2xl mt-6 mb-1">Depots <x-help of="Depots" key="depots" /></h1>
         <p class="soft max-w-[75ch] mb-4">Where packages come from. Where two have a release, the first in this order is asked first, and
             the
             other if that fails. Requests go to these addresses and to no others.</p>

@@ -3,9 +3,7 @@
 <x-instance :instance="$instance" part="draft" title="Draft" :waits="$busy && $task->state->value !== 'paused'" quiet>
     @if ($busy)
         <div class="px-[18px]">
-            <div @if ($task->state->value !== 'paused') x-data="refresh('{{ route('apply', $instance) }}')"
-                @endif>@include('draft.applying')</div>
-            <div class="acts mt-4">
+            <div class="acts mb-3" style="justify-content: flex-start">
                 @if ($task->state->value === 'paused')
                     <form method="post" action="{{ route('apply.go-on', $instance) }}">@csrf<button class="btn main-act" data-key="p">Go on
                         <kbd>p</kbd></button></form>
@@ -15,6 +13,8 @@
                 @endif
                 <form method="post" action="{{ route('apply.cancel', $instance) }}">@csrf<button class="btn">Cancel</button></form>
             </div>
+            <div @if ($task->state->value !== 'paused') x-data="refresh('{{ route('apply', $instance) }}')"
+                @endif>@include('draft.applying')</div>
         </div>
         <x-slot:slab> </x-slot:slab>
     @elseif (! $instance->draft)
@@ -65,7 +65,7 @@
             @elseif ($lineUp->isStopped)
                 <x-hard-question :instance="$instance" :given-up="$givenUp" />
             @else
-                <h1 class="text-xl">What the draft leads to</h1>
+                <h1 class="text-xl">What the draft leads to <x-help of="The draft" key="draft" /></h1>
                 <p class="soft">{{ $page->sizes() }} {{ $page->once() }}</p>
             @endif
         </div>
@@ -94,7 +94,12 @@
         @if ($lineUp->resolved)
             @php($names = $page->names())
             @if ($page->changes->count() > 0)
-            <div class="scroll"><table class="grid-table mt-2">
+            @if ($page->changes->count() > 15)
+                <p class="px-[18px] pt-2"><input type="search" class="w-60" aria-label="Only packages called like this"
+                    placeholder="Only called like…" x-data @input="document.querySelectorAll('.changing tr[data-row]').forEach(row =>
+                        row.hidden = ! row.textContent.toLowerCase().includes($el.value.trim().toLowerCase()))"></p>
+            @endif
+            <div class="scroll"><table class="grid-table mt-2 changing">
                 <thead><tr><th style="width: 190px">Package</th><th style="width: 190px">Release</th><th>Because</th><th class="num"
                     style="width: 80px">Size</th><th style="width: 96px"><span class="sr-only">Act</span></th></tr></thead>
                 @if ($page->changes->remove !== [])

@@ -5,7 +5,7 @@
             <p class="soft"><a class="link underline" href="{{ route('wishes') }}">Wish lists</a></p>
             <h1 class="text-2xl mb-2">{{ $list ? "For {$list->name}" : 'Find in every depot' }}</h1>
         </div>
-        <div x-data="liveSearch">
+        <div x-data="liveSearch()">
             <form class="tools" action="{{ route('find.all') }}" x-ref="search" @input.debounce.150ms="search" @submit.prevent="search"
                 role="search">
                 <input type="search" name="q" value="{{ $query->words }}" class="w-[210px] max-w-full" aria-label="Words to look for"

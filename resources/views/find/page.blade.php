@@ -1,7 +1,7 @@
 @php([$instance, $query] = [$page->instance, $page->query])
 <x-instance :instance="$instance" part="find" title="Find" quiet>
     <h1 class="sr-only">Find</h1>
-    <div x-data="liveSearch">
+    <div x-data="liveSearch('{{ route('find.basket', $instance) }}')">
         <form class="tools" action="{{ route('find', $instance) }}" x-ref="search" @input.debounce.150ms="search" @submit.prevent="search"
             role="search">
             <input type="search" name="q" value="{{ $query->words }}" class="w-[210px] max-w-full" aria-label="Words to look for"
@@ -14,7 +14,8 @@
             <div x-ref="results">@include('find.results')</div>
             <span x-ref="kept"></span>
             <div class="slab" x-cloak x-show="marked > 0" style="z-index: 5" role="region" aria-label="Marked">
-                <b><span x-text="marked"></span> marked</b><span class="gap"></span>
+                <b><span x-text="marked"></span> marked</b><span x-text="basket" role="status"></span><span
+                    class="gap"></span>
                 <button type="button" class="btn" @click="clear">Clear</button>
                 <button class="btn main-act" data-key="a">Add to the draft <kbd>a</kbd></button>
             </div>

@@ -29,7 +29,7 @@
                     <th>Package</th>
                     @if ($page->instance)
                         <th style="width: 104px">Release</th>
-                        <th style="width: 290px">Here</th>
+                        <th style="width: 290px">Here <x-help of="Here" key="here" /></th>
                     @else
                         <th style="width: 330px">For</th>
                     @endif

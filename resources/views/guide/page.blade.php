@@ -1,6 +1,8 @@
 <x-layout title="Guide">
     <main class="plain guide" id="main" style="max-width: none">
         <h1 class="text-2xl mt-6 mb-2">Guide</h1>
+        <p class="soft mb-4"><button type="button" class="link underline" x-data @click="$dispatch('tour')">A tour of two minutes</button>
+            goes past what matters most; it can be left at any time, and is taken up where it was left.</p>
         <div class="guide-cols">
             <nav aria-label="Parts of the guide">
                 @foreach ($parts as $part)

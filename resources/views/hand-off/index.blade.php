@@ -1,6 +1,6 @@
 <x-layout title="Hand-offs">
     <main class="plain" id="main">
-        <h1 class="text-2xl mt-6 mb-1">Hand-offs</h1>
+        <h1 class="text-2xl mt-6 mb-1">Hand-offs <x-help of="Hand-offs" key="hand-offs" /></h1>
         <p class="soft max-w-[75ch] mb-3">What a friend has copied from an instance of theirs. It becomes an instance of yours with the same
             releases, as far as the depots here have them.</p>
         <form method="post" action="{{ route('hand-offs.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"

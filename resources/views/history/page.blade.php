@@ -10,7 +10,7 @@
                 <thead>
                     <tr>
                         <th style="width: 150px">When</th>
-                        <th>What changed</th>
+                        <th>What changed <x-help of="What changed" key="history" /></th>
                         <th style="width: 230px">Back to before it</th>
                     </tr>
                 </thead>

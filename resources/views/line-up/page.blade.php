@@ -69,12 +69,12 @@
                                     <th style="width: 26px"><span class="sr-only">Finding</span>{{ $sorted('finding', '!') }}</th>
                                     <th style="width: 178px">{{ $sorted('name', 'Package') }}</th>
                                     <th style="width: 104px">Release</th>
-                                    <th style="width: 148px">{{ $sorted('release', 'Newer') }}</th>
-                                    <th>Here because</th>
+                                    <th style="width: 148px">{{ $sorted('release', 'Newer') }} <x-help of="Newer" key="newer" /></th>
+                                    <th>Here because <x-help of="Here because" key="because" /></th>
                                     @if ($page->started->unknown === '')
-                                        <th class="num wide-only" style="width: 64px">Started</th>
+                                        <th class="num wide-only" style="width: 84px">Started <x-help of="Started" key="started" /></th>
                                     @endif
-                                    <th class="wide-only" style="width: 54px">Side</th>
+                                    <th class="wide-only" style="width: 74px">Side <x-help of="Side" key="side" /></th>
                                     <th class="num" style="width: 74px">{{ $sorted('size', 'Size') }}</th>
                                 </tr>
                             </thead>

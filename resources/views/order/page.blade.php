@@ -25,7 +25,7 @@
                         <thead>
                             <tr>
                                 <th class="num" style="width: 44px"><span class="sr-only">Place</span></th>
-                                <th>Package</th>
+                                <th>Package <x-help of="Order" key="order" /></th>
                                 <th style="width: 260px">{{ $page->list->isStart() ? 'Needs, and so starts after'
                                     : 'Paths it shares with others' }}</th>
                                 <th style="width: 150px"><span class="sr-only">Move</span></th>

@@ -1,6 +1,6 @@
 <x-layout title="Packs">
     <main class="plain" id="main">
-        <h1 class="text-2xl mt-6 mb-1">Packs</h1>
+        <h1 class="text-2xl mt-6 mb-1">Packs <x-help of="Packs" key="packs" /></h1>
         <p class="soft max-w-[75ch] mb-3">A line-up that many use, with its configs, as a file. Drop one here to make an instance of it, or
             a newer release to bring instances of it up to date. A pack of your own is made from an instance, on its page Hand-off.</p>
         <form method="post" action="{{ route('packs.store') }}" enctype="multipart/form-data" class="drop" x-data="drop"

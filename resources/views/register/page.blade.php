@@ -4,6 +4,13 @@
         @if ($instances->isEmpty() && $words === '')
             @include('register.first')
         @endif
+        @if ($instances->isNotEmpty() || $words !== '')
+            <p class="px-6 pt-4 max-[900px]:px-3.5" x-data="once('welcome')" x-show="isShown" x-cloak>Stasimon builds copies of your game
+                with the mods that you want, each for one exact version, until they launch.
+                <button type="button" class="link underline" @click="$dispatch('tour')">Take a tour of two minutes</button>,
+                <a class="link underline" href="{{ route('guide') }}">read the guide</a>, or
+                <button type="button" class="link underline" @click="hide">hide this</button>.</p>
+        @endif
         <div class="door" x-data>
             <b>Drop or paste anything</b>
             <span class="soft">a mod, a pack, a log, a hand-off, names of mods, a depot's address: it says what it is and what can be done
@@ -118,6 +125,13 @@
                 </form>
             @endif
             <span class="flex-1"></span>
+            @if ($updates > 0)
+                <a class="link" href="{{ route('updates') }}">{{ $updates === 1 ? 'One update' : $updates . ' updates' }} in all</a>
+            @endif
+            @if ($instances->total() > 6)
+                <button type="button" class="link" x-data="compact" @click="turn" :aria-pressed="on" aria-pressed="false">Compact
+                    rows</button>
+            @endif
             <a class="btn main-act" href="{{ route('new') }}" data-key="n">New instance <kbd>n</kbd></a>
         </div>
         @if ($instances->isEmpty())
@@ -130,33 +144,40 @@
             </p>
         @else
             <div class="scroll">
-                <table class="grid-table">
+                <table class="grid-table register">
                     <thead>
                         <tr>
                             <th style="padding-left: 24px">Name</th>
-                            <th>Base</th>
-                            <th class="wide-only">Line-up</th>
-                            <th>Last launch</th>
-                            <th class="num">Updates</th>
+                            <th>Base <x-help of="Base" key="base" /></th>
+                            <th class="wide-only">Line-up <x-help of="Line-up" key="strip" /></th>
+                            <th>Last launch <x-help of="Last launch" key="last-launch" /></th>
+                            <th class="num">Updates <x-help of="Updates" key="updates" /></th>
                             <th class="num">Size</th>
                             <th style="padding-right: 24px"><span class="sr-only">Act</span></th>
                         </tr>
                     </thead>
                     <tbody>
+                        @php($heading = null)
                         @foreach ($instances as $instance)
+                            @if ($instance->heading !== $heading)
+                                @php($heading = $instance->heading)
+                                <tr class="tier">
+                                    <td colspan="7" style="padding-left: 24px">{{ $heading }}</td>
+                                </tr>
+                            @endif
                             <tr data-row tabindex="-1">
                                 <td class="name"
                                     style="padding-left: 24px; vertical-align: middle{{ $instance->colour
                                         ? "; box-shadow: inset 4px 0 0 {$instance->colour}" : '' }}">
                                     <span class="float-left mr-3"><x-face :instance="$instance" size="32" /></span>
-                                    <a class="hover:underline"
+                                    <a class="hover:underline inline-block leading-6"
                                         href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a>
                                     @if ($paused->has($instance->id))
-                                        <br><a class="warn font-normal hover:underline" href="{{ route('draft', $instance) }}">an apply
-                                            is paused</a>
+                                        <br><a class="warn font-normal hover:underline inline-block leading-6"
+                                            href="{{ route('draft', $instance) }}">an apply is paused</a>
                                     @elseif ($instance->draft)
-                                        <br><a class="quiet font-normal hover:underline" href="{{ route('draft', $instance) }}">with a
-                                            draft</a>
+                                        <br><a class="quiet font-normal hover:underline inline-block leading-6"
+                                            href="{{ route('draft', $instance) }}">with a draft</a>
                                     @endif
                                     @if ($instance->notes)
                                         <br><span class="quiet font-normal">{{ mb_strimwidth(strtok($instance->notes, "\n"), 0, 60,

@@ -20,7 +20,7 @@
             <thead>
                 <tr>
                     <th style="width: 60px">No.</th>
-                    <th>Verdict</th>
+                    <th>Verdict <x-help of="Verdict" key="rehearsals" /></th>
                     <th>Base</th>
                     <th>When</th>
                 </tr>

@@ -1,4 +1,5 @@
-<h1 class="text-2xl mt-4 mb-1">{{ $instance ? 'From your disk' : 'Your shelf' }}</h1>
+<h1 class="text-2xl mt-4 mb-1">{{ $instance ? 'From your disk' : 'Your shelf' }}
+    <x-help of="Your shelf" key="shelf" /></h1>
 <p class="soft max-w-[75ch] mb-3">Files from a page, from a friend or of your own, as they came. Each is read here and becomes a package
     beside those of the depots; the files themselves are not changed.</p>
 <form method="post" action="{{ route('shelf.store') }}" enctype="multipart/form-data" class="drop" :class="over && 'over'"

@@ -1,6 +1,6 @@
 <x-layout title="Wish lists">
     <main class="plain" id="main">
-        <h1 class="text-2xl mt-6 mb-1">Wish lists</h1>
+        <h1 class="text-2xl mt-6 mb-1">Wish lists <x-help of="Wish lists" key="wishes" /></h1>
         <p class="soft max-w-[75ch] mb-3">Names of what you would like to have. Every version of the game and every loader is
             tried, and says how much of it holds together there, and what stands in the way of the rest. Write the names below, or <a
                 class="link underline" href="{{ route('find.all') }}">mark them in the depots</a>.</p>

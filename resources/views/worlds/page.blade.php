@@ -25,7 +25,7 @@
                     <thead>
                         <tr>
                             <th style="min-width: 150px">World</th>
-                            <th>With what is here</th>
+                            <th>With what is here <x-help of="With what is here" key="with-here" /></th>
                             <th style="width: 150px">Saved last</th>
                             <th class="num" style="width: 90px">Size</th>
                             <th style="width: 300px"><span class="sr-only">What can be done</span></th>
