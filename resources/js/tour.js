@@ -45,7 +45,7 @@ export function tour(address) {
             document.querySelectorAll('.toured').forEach(one => one.classList.remove('toured'));
             const meant = this.isHere ? document.querySelector(this.step.at) : null;
             meant?.classList.add('toured');
-            meant?.scrollIntoView({ block: 'nearest' });
+            meant?.scrollIntoView({ block: 'center' });
         },
 
         async begin() {

@@ -24,7 +24,7 @@ final class Tour
             ),
             self::step(
                 route('register', absolute: false),
-                'table.register, .ways',
+                'table.register thead, .ways',
                 'Your instances',
                 'Each is a copy of a game with its mods, for one exact version, in a folder of its own. The game that you '.
                 'have installed is '.
@@ -56,7 +56,7 @@ final class Tour
         return [
             self::step(
                 route('instances.show', $instance, false),
-                'table',
+                '.grid-table thead',
                 "What is on disk in {$instance->name}",
                 'Every release, and why it is here: you asked for it, or another one needs it. Findings stand beside it, '.
                 'each with what would '.
@@ -64,26 +64,26 @@ final class Tour
             ),
             self::step(
                 route('find', $instance, false),
-                '[data-rows], table',
+                '.grid-table thead',
                 'Find says what would happen',
                 'The column Here tells, before you add a mod, whether it fits, what comes along, or what it would break, and why.',
             ),
             self::step(
                 route('draft', $instance, false),
-                'main, .slab',
+                '.slab, h1',
                 'Nothing happens before you apply',
                 'Whatever you change is a draft first: it shows what comes and goes, each step can be taken back, and worlds '.
                 'at risk are named.',
             ),
             self::step(
                 route('rehearsals', $instance, false),
-                'table, main',
+                '.grid-table thead, h1',
                 'A rehearsal is a trial launch',
                 'It starts the game, reads the log, and says whose fault a failure is. What would help is one press.',
             ),
             self::step(
                 route('worlds', $instance, false),
-                'main',
+                '.grid-table thead, h1',
                 'Worlds are kept',
                 'Before anything that could cost a world a backup is made, and each world says which of its mods are here.',
             ),

@@ -72,10 +72,10 @@
                                     <th style="width: 148px">{{ $sorted('release', 'Newer') }} <x-help of="Newer" key="newer" /></th>
                                     <th>Here because <x-help of="Here because" key="because" /></th>
                                     @if ($page->started->unknown === '')
-                                        <th class="num wide-only" style="width: 84px">Started <x-help of="Started" key="started" /></th>
+                                        <th class="num wide-only" style="width: 76px">Started <x-help of="Started" key="started" /></th>
                                     @endif
-                                    <th class="wide-only" style="width: 74px">Side <x-help of="Side" key="side" /></th>
-                                    <th class="num" style="width: 74px">{{ $sorted('size', 'Size') }}</th>
+                                    <th class="wide-only" style="width: 60px">Side <x-help of="Side" key="side" /></th>
+                                    <th class="num" style="width: 66px">{{ $sorted('size', 'Size') }}</th>
                                 </tr>
                             </thead>
                             @foreach ($groups as $tier => $rows)
