@@ -6,5 +6,5 @@ export default [
     js.configs.recommended,
     { rules: { eqeqeq: 'error', 'prefer-const': 'error', 'no-var': 'error', curly: 'error' } },
     { files: ['resources/js/**'], languageOptions: { globals: globals.browser } },
-    { files: ['tests/**', 'docs/**', '*.js'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
+    { files: ['tests/**', 'docs/**', 'bench/**', '*.js'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
 ];

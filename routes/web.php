@@ -14,6 +14,7 @@ use App\Http\Drafts\OrderController;
 use App\Http\Find\AnythingController;
 use App\Http\Find\FindController;
 use App\Http\Find\PackageController;
+use App\Http\Find\PictureController;
 use App\Http\Games\GameController;
 use App\Http\Games\InstallController;
 use App\Http\Games\LessonController;
@@ -138,6 +139,7 @@ Route::post('/wishes/{list}/make', [WishListController::class, 'make'])->name('w
 Route::get('/store', [CareController::class, 'store'])->name('store');
 Route::get('/store/said', [CareController::class, 'said'])->name('store.said');
 Route::post('/store', [CareController::class, 'cleanUp'])->name('store.clean-up');
+Route::get('/pictures/{picture}.png', PictureController::class)->name('pictures')->where('picture', '[0-9a-f]{64}');
 Route::get('/packs', [PackController::class, 'index'])->name('packs');
 Route::post('/packs', [PackController::class, 'store'])
     ->middleware(SaysOnTheForm::class)
@@ -265,6 +267,7 @@ Route::prefix('/instances/{instance}')
                 ->name("draft.{$step}");
         }
         Route::get('/worlds', [WorldController::class, 'index'])->name('worlds');
+        Route::post('/worlds/away-many', [WorldController::class, 'awayMany'])->name('worlds.away-many');
         Route::post('/worlds/backup', [WorldController::class, 'backup'])->name('worlds.backup');
         Route::post('/worlds/let-go', [WorldController::class, 'letGo'])->name('worlds.let-go');
         Route::post('/worlds/rename', [WorldController::class, 'rename'])->name('worlds.rename');

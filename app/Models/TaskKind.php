@@ -30,6 +30,7 @@ enum TaskKind: string
     case Whole = 'whole';
     case Install = 'install';
     case FirstLaunch = 'first launch';
+    case Pictures = 'pictures';
 
     public function words(): string
     {
@@ -57,6 +58,7 @@ enum TaskKind: string
             self::Whole => 'Keeping all of an instance',
             self::Install => 'Keeping a game\'s own files',
             self::FirstLaunch => 'Getting ready to try a definition',
+            self::Pictures => 'Fetching pictures',
         };
     }
 
@@ -112,6 +114,6 @@ enum TaskKind: string
     /** Whether it is of interest to somebody who looks at the top of a page. */
     public function isShown(): bool
     {
-        return ! in_array($this, [self::LookOver, self::Removal, self::Trial], true);
+        return ! in_array($this, [self::LookOver, self::Removal, self::Trial, self::Pictures], true);
     }
 }

@@ -34,6 +34,8 @@ use App\Models\TaskKind;
 use App\Moving\CopyOwn;
 use App\Moving\Grid;
 use App\Packs\FetchPack;
+use App\Pictures\FetchPictures;
+use App\Pictures\Pictures;
 use App\Rehearsals\Culprits\SearchCulprits;
 use App\Rehearsals\FirstLaunch;
 use App\Rehearsals\Log\ReadDroppedLog;
@@ -86,6 +88,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Whole, Wholes::class],
         [TaskKind::Install, KeepInstall::class],
         [TaskKind::FirstLaunch, FirstLaunch::class],
+        [TaskKind::Pictures, FetchPictures::class],
     ];
 
     public function register(): void
@@ -103,6 +106,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(Allowance::class);
         $this->app->scoped(Inventory::class);
         $this->app->scoped(Trials::class);
+        $this->app->scoped(Pictures::class);
         $this->app->singleton(Liveness::class);
         $this->app->bind(KeptWorlds::class, Backups::class);
         $this->app->singleton(Undertakings::class, function (): Undertakings {

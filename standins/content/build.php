@@ -6,10 +6,12 @@ declare(strict_types=1);
 // The same command always makes the same bytes. docs/formats/depot.md describes what is in the folder.
 
 use Standins\Content\Archive;
+use Standins\Content\Drawing;
 
 require __DIR__.'/Archive.php';
 require __DIR__.'/Assembly.php';
 require __DIR__.'/ClassFile.php';
+require __DIR__.'/Drawing.php';
 
 $options = getopt('', ['out:', 'depot:']);
 $out = $options['out'] ?? '';
@@ -170,6 +172,9 @@ foreach (require __DIR__.'/world.php' as $package) {
         $releases = array_values(array_filter($releases, fn (array $release): bool => in_array($release[0], $there['only'], true)));
     }
     $local = $depot === 'tidepool' ? $there['as'] ?? $id : $id;
+    // Some have pictures, and some of those have shots as well.
+    $isPictured = crc32($id) % 3 !== 0;
+    $shots = crc32($id) % 4 === 0 ? ['One', 'Two'] : [];
     $json(
         "{$out}/packages/{$local}.json",
         array_filter(
@@ -185,6 +190,11 @@ foreach (require __DIR__.'/world.php' as $package) {
                 'downloads' => intdiv(crc32($id) % 90_000, $depot === 'tidepool' ? 7 : 1),
                 'licence' => ['MIT', 'Apache-2.0', 'CC-BY-4.0', 'GPL-3.0-only'][crc32($name) % 4],
                 'notices' => $notices,
+                'picture' => $isPictured ? Drawing::write($out, "picture-{$local}", $name, 96, 96) : null,
+                'shots' => array_map(
+                    fn (string $one): array => Drawing::write($out, "shot-{$local}-".strtolower($one), $name.$one, 640, 360),
+                    $isPictured ? $shots : [],
+                ),
                 'releases' => array_map(
                     fn (array $release): array => release($out, $id, $kind, $name, $side, $loaders, $release, $depot === 'slipway'),
                     $releases,

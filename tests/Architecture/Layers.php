@@ -30,7 +30,7 @@ final readonly class Layers
         ['Depots', 'Games', 'Store', 'Work'],
         ['Cage', 'Depots\Protocol', 'Drafts'],
         ['Depots\Download', 'Depots\Sync', 'Drafts\Steps', 'Installs'],
-        ['Disk', 'Find'],
+        ['Disk', 'Find', 'Pictures'],
         ['Orders', 'Shelf', 'Worlds'],
         ['Cleaning', 'Imports', 'Moving', 'Rehearsals\Log', 'Stages'],
         ['Games\Taught'],

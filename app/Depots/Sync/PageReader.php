@@ -13,6 +13,11 @@ use stdClass;
 /** Reads what people see of a package: texts are cut to what is shown, and what makes no sense is passed over. */
 final class PageReader
 {
+    /** Bytes of a picture, and shots of a package, that are taken. */
+    private const PICTURE = 2_000_000;
+
+    private const SHOTS = 6;
+
     private const NOTICES = ['broken', 'abandoned', 'replaced', 'fine'];
 
     /**
@@ -45,7 +50,32 @@ final class PageReader
             'of' => is_string($document->of ?? null) && ChangeFeed::isId($document->of) ? $document->of : null,
             'notices' => self::notices($node),
             'notes' => $notes,
+            'pictures' => self::pictures($document),
         ];
+    }
+
+    /** @return list<array{place: int, path: string, size: int, sha256: string}> its picture, at place 0, and shots of it */
+    private static function pictures(stdClass $document): array
+    {
+        $shots = is_array($document->shots ?? null) ? array_slice($document->shots, 0, self::SHOTS) : [];
+        $pictures = [];
+        foreach ([$document->picture ?? null, ...$shots] as $place => $one) {
+            $isOne =
+                $one instanceof stdClass &&
+                is_string($one->path ?? null) &&
+                $one->path !== '' &&
+                strlen($one->path) <= Limits::PATH &&
+                mb_check_encoding($one->path, 'UTF-8') &&
+                ! str_contains($one->path, "\0") &&
+                is_int($one->size ?? null) &&
+                $one->size > 0 &&
+                $one->size <= self::PICTURE &&
+                is_string($one->sha256 ?? null) &&
+                preg_match('/^[0-9a-f]{64}$/D', $one->sha256) === 1;
+            $isOne && ($pictures[] = ['place' => $place, 'path' => $one->path, 'size' => $one->size, 'sha256' => $one->sha256]);
+        }
+
+        return $pictures;
     }
 
     /** @return list<string> */

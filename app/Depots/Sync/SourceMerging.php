@@ -84,7 +84,8 @@ final readonly class SourceMerging
         foreach ($known as $id => $source) {
             $sources[$id] ??= [$source];
         }
-        foreach (['packages' => 'id', 'mentions' => 'package_id', 'notices' => 'package_id'] as $table => $column) {
+        $tables = ['packages' => 'id'] + array_fill_keys(['mentions', 'notices', 'pictures'], 'package_id');
+        foreach ($tables as $table => $column) {
             DB::delete(
                 "delete from {$table} where {$column} = any(?::text[])".($table === 'notices' ? ' and depot_id is not null' : ''),
                 [$list],
@@ -115,7 +116,7 @@ final readonly class SourceMerging
     private function insert(array $sources): void
     {
         $games = array_values($this->games->all());
-        [$packages, $mentions, $notices] = [[], [], []];
+        [$packages, $mentions, $notices, $pictures] = [[], [], [], []];
         foreach ($sources as $of) {
             [$package, $problems] = count($of) === 1 ? [$of[0]->asPackage(), []] : self::together($of);
             $holds = self::supports($package, $games);
@@ -131,6 +132,11 @@ final readonly class SourceMerging
                 'games' => Bulk::list(array_values(array_unique([...array_map(SupportKey::gameOf(...), $holds), ...$named]))),
             ];
             array_push($mentions, ...$mentioned);
+            // Of several depots the first that has pictures is asked.
+            $pictured = array_values(array_filter($of, fn (Source $source): bool => ($source->page['pictures'] ?? []) !== []))[0] ?? null;
+            foreach ($pictured->page['pictures'] ?? [] as $picture) {
+                $pictures[] = ['package_id' => $package->id, 'depot_id' => $pictured->depot ?? 0] + $picture;
+            }
             foreach ($of as $source) {
                 foreach ($source->page['notices'] as $notice) {
                     $notices[] = ['package_id' => $package->id, 'depot_id' => $source->depot] + $notice;
@@ -143,6 +149,7 @@ final readonly class SourceMerging
             $packages,
         );
         Bulk::copy('mentions', ['package_id', 'mentioned', 'relation'], $mentions);
+        Bulk::copy('pictures', ['package_id', 'depot_id', 'place', 'path', 'size', 'sha256'], $pictures);
         Bulk::copy('notices', ['package_id', 'depot_id', 'kind', 'version', 'text', 'understudy'], $notices);
     }
 

@@ -104,6 +104,26 @@ final readonly class WorldController
             ->with('said', "{$request->world()} is not missed any more. Backups that have it stay.");
     }
 
+    /** Puts away those that are marked; what cannot be is said, and concerns no other. */
+    public function awayMany(WorldsRequest $request, Instance $instance): RedirectResponse
+    {
+        $gone = 0;
+        $not = [];
+        foreach ($request->worlds() as $world) {
+            try {
+                $this->worlds($instance)->away($instance, $world);
+                $gone++;
+            } catch (Refusal $refusal) {
+                $not[] = $refusal->getMessage();
+            }
+        }
+        $said = ($gone === 1 ? 'One world is' : "{$gone} worlds are").' put away, and can be had back for '.Worlds::AWAY.' days.';
+
+        return redirect()
+            ->route('worlds', $instance)
+            ->with('said', trim($said.' '.implode(' ', array_slice($not, 0, 3))));
+    }
+
     public function away(WorldRequest $request, Instance $instance): RedirectResponse
     {
         $this->worlds($instance)->away($instance, $request->world());

@@ -10,8 +10,6 @@ final class Helps
     /** @var array<string, array{string, string}>|null */
     private static ?array $all = null;
 
-    private static int $count = 0;
-
     /** @return array<string, array{string, string}> key => what it means, and the section of the guide that says more */
     public static function all(): array
     {
@@ -33,9 +31,12 @@ final class Helps
         return self::all()[$key] ?? ['', ''];
     }
 
-    /** A number that no other has on a page. */
+    /** A number that no other has on the page that is asked for. */
     public static function next(): int
     {
-        return ++self::$count;
+        $next = (int) request()->attributes->get(self::class) + 1;
+        request()->attributes->set(self::class, $next);
+
+        return $next;
     }
 }

@@ -1,3 +1,4 @@
+@php(app(App\Pictures\Pictures::class)->of(array_filter(array_column($hits, 'drawn'))))
 @if ($hits === [] && $words !== '')
     <p class="soft px-3 py-2">Nothing here is called like “{{ $words }}”.</p>
 @endif

@@ -1,4 +1,5 @@
 @php([$query, $found, $instance] = [$page->query, $page->found, $page->instance])
+@php(app(App\Pictures\Pictures::class)->of($found->packages->pluck('id')->all()))
 @foreach ($found->packages as $package)
     @php($verdict = $found->verdicts[$package->id] ?? null)
     <tr data-row tabindex="-1">

@@ -48,6 +48,7 @@
             @if ($page->asTheatre)
                 <x-theatre :theatre="$page->theatre()" />
             @else
+                @php(app(App\Pictures\Pictures::class)->of(collect($groups)->flatten()->pluck('id')->all()))
                 @if ($groups === [])
                     <p class="px-[18px] soft">None.</p>
                 @else

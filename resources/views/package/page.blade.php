@@ -10,6 +10,14 @@
             @endif
         </h1>
         <p class="max-w-[70ch]">{{ $page->row?->summary ?: 'No depot has it any more. What is applied stays.' }}</p>
+        @php($shots = app(App\Pictures\Pictures::class)->shots($package->id))
+        @if ($shots !== [])
+            <p class="shots">
+                @foreach ($shots as $shot)
+                    <a href="{{ $shot }}"><img src="{{ $shot }}" alt="{{ $name }}, shot {{ $loop->iteration }}" loading="lazy"></a>
+                @endforeach
+            </p>
+        @endif
         <p
             class="mt-2 font-medium
                 {{ match ($page->prospect->verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default

@@ -64,7 +64,7 @@
                                     <span class="{{ match ($verdict->fit->value) { 'now' => 'good', 'change' => 'warn', 'not' => 'bad',
                                         default => 'soft' } }}">{{ $verdict->text }}</span>
                                     @if ($verdict->version !== '' && $verdict->version !== $file->version)
-                                        <span class="soft">by its {{ $verdict->version }}</span>
+                                        <span class="soft">as {{ $verdict->version }}</span>
                                     @endif
                                 @endif
                             </td>

@@ -20,10 +20,16 @@
                 {{ $page->gone === [] ? 'There is no world yet.' : 'There is no world in the folder now.' }} One that you begin while
                 you play stands here, with what it was saved with and how it was before.</p>
         @else
+            <div x-data="marks" @click="mark($event)">
+            <form id="marked" method="post" action="{{ route('worlds.away-many', $instance) }}"
+                class="px-[18px] pb-2" x-cloak x-show="marked > 0">@csrf
+                <b x-text="marked + ' marked'"></b> <button class="btn ml-2">Put them away</button>
+            </form>
             <div class="scroll">
                 <table class="grid-table" aria-label="Worlds">
                     <thead>
                         <tr>
+                            <th style="width: 34px"><input type="checkbox" data-all aria-label="Mark all worlds"></th>
                             <th style="min-width: 150px">World</th>
                             <th>With what is here <x-help of="With what is here" key="with-here" /></th>
                             <th style="width: 150px">Saved last</th>
@@ -33,6 +39,8 @@
                     </thead>
                     @foreach ($page->worlds as $world)
                         <tr data-row tabindex="-1">
+                            <td><input type="checkbox" name="worlds[]" value="{{ $world['name'] }}" form="marked" data-mark
+                                    aria-label="Mark {{ $world['name'] }}"></td>
                             <td class="name">{{ $world['name'] }}
                                 @foreach ($world['packs'] as $pack)
                                     <p class="soft" style="font-weight: 400">{{ $pack['file'] }}: {{ $pack['says'] }}{{ $pack['isDrafted']
@@ -100,6 +108,7 @@
                         </tr>
                     @endforeach
                 </table>
+            </div>
             </div>
         @endif
         @if ($page->away !== [])

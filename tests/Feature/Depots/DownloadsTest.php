@@ -210,7 +210,7 @@ it('says how far each file is, and how long it will take', function (): void {
     ]);
     $this->get("/instances/{$instance->id}/draft")
         ->assertOk()
-        ->assertSeeInOrder(['2.0 MB of 10.0 MB', '1.0 MB/s', 'about 8 s left', 'one.zip', 'two.zip', 'waiting', 'Pause']);
+        ->assertSeeInOrder(['Pause', '2.0 MB of 10.0 MB', '1.0 MB/s', 'about 8 s left', 'one.zip', 'two.zip', 'waiting']);
     $this->get('/tasks')->assertSee('fetching files, 20%');
 });
 

@@ -33,7 +33,7 @@ it('tells how work ended, with what to press, until it was seen', function (): v
     expect(told())->toHaveCount(1);
     $this->post('/told/'.Told::query()->max('id'))->assertRedirect('/');
     expect(told())->toBe([]);
-    $this->get('/')->assertDontSee('What is new');
+    $this->get('/')->assertDontSee('I have seen all of it');
     $this->get('/told/999999')->assertNotFound();
 });
 

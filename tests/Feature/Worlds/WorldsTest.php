@@ -423,3 +423,19 @@ it('costs little more than what changed', function (): void {
         ->toBeGreaterThan(9_999)
         ->toBeLessThan(intdiv($whole, 20));
 });
+
+it('puts away several worlds at once, and says of one that it cannot', function (): void {
+    World::depot();
+    $instance = World::applied(['gulls']);
+    worldsOf($instance, ['One/world.json' => '{}', 'Two/world.json' => '{}', 'Three/world.json' => '{}']);
+    $this->get("/instances/{$instance->id}/worlds")->assertOk()->assertSee('Mark all worlds');
+    $this->post("/instances/{$instance->id}/worlds/away-many", ['worlds' => ['One', 'Two', 'No such']])->assertRedirect();
+    expect(session('said'))
+        ->toContain('2 worlds are put away')
+        ->toContain('No such')
+        ->and((new Folder($instance))->live('worlds/One'))
+        ->not->toBeDirectory()
+        ->and((new Folder($instance))->live('worlds/Three'))
+        ->toBeDirectory();
+    $this->post("/instances/{$instance->id}/worlds/away-many", [])->assertSessionHasErrors();
+});

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Pictures;
+
+use App\Models\TaskKind;
+use App\Work\Tasks;
+use Illuminate\Support\Facades\DB;
+
+/**
+ * Pictures of packages as their depots have them. They are kept here, scaled; nothing on a page is linked to anywhere else. Those that
+ * are asked for and are not here are fetched by a worker.
+ */
+final class Pictures
+{
+    /** @var array<string, array<int, string>> package id => SHA-256 of its picture, at 0, and of its shots */
+    private array $known = [];
+
+    public function __construct(private readonly Tasks $tasks)
+    {
+    }
+
+    /**
+     * Looks for those of several packages at once.
+     *
+     * @param  array<string>  $ids
+     */
+    public function of(array $ids): void
+    {
+        $ids = array_values(array_diff($ids, array_map(strval(...), array_keys($this->known))));
+        if ($ids === []) {
+            return;
+        }
+        $this->known += array_fill_keys($ids, []);
+        $rows = DB::table('pictures')->whereIn('package_id', $ids)->orderBy('place')->get(['package_id', 'place', 'sha256']);
+        $missing = [];
+        foreach ($rows as $row) {
+            $this->known[(string) $row->package_id][(int) $row->place] = (string) $row->sha256;
+            is_file(self::path($row->sha256)) || (int) $row->place > 0 || ($missing[] = $row->sha256);
+        }
+        $this->want($missing);
+    }
+
+    /** @param  list<string>  $digests */
+    private function want(array $digests): void
+    {
+        $new = array_diff($digests, DB::table('picture_wants')->whereIn('sha256', $digests)->pluck('sha256')->all());
+        if ($new !== []) {
+            DB::table('picture_wants')->insertOrIgnore(array_map(fn (string $one): array => ['sha256' => $one], array_values($new)));
+            $this->tasks->once(TaskKind::Pictures);
+        }
+    }
+
+    /** The address of a package's picture; nothing where it has none here. */
+    public function address(string $package): string
+    {
+        $this->of([$package]);
+        $digest = $this->known[$package][0] ?? '';
+
+        return $digest !== '' && is_file(self::path($digest)) ? route('pictures', $digest, false) : '';
+    }
+
+    /** @return list<string> addresses of shots of it; those that are not here yet are fetched */
+    public function shots(string $package): array
+    {
+        $this->of([$package]);
+        $shots = array_filter($this->known[$package] ?? [], fn (int $place): bool => $place > 0, ARRAY_FILTER_USE_KEY);
+        $this->want(array_values(array_filter($shots, fn (string $one): bool => ! is_file(self::path($one)))));
+        $here = array_filter($shots, fn (string $one): bool => is_file(self::path($one)));
+
+        return array_values(array_map(fn (string $one): string => route('pictures', $one, false), $here));
+    }
+
+    /** Where one is kept. */
+    public static function path(string $digest): string
+    {
+        return config('stasimon.var')."/pictures/{$digest}.png";
+    }
+}
