@@ -21,8 +21,8 @@
 @if ($bench->launch)
     <details class="mb-3">
         <summary class="link">Try a launch</summary>
-        <p class="soft">An instance called Trial of {{ $bench->game->name }} is made with the files chosen here, in the place of an earlier
-            one. It is applied, and this is run once, as you, on this machine:</p>
+        <p class="soft">An instance called Trial of {{ $bench->game->name }} is made with the files chosen here, which go on your
+            shelf, in the place of an earlier one. It is applied, and this is run once, as you, on this machine:</p>
         @include('games.launch', ['launch' => $bench->launch])
         <input type="hidden" name="agreed" value="{{ $bench->launch->agreement->digest() }}">
         <button class="btn mt-2" formaction="{{ route('games.launch') }}">I have seen it; keep the definition and launch it</button>

@@ -18,14 +18,18 @@
             <div>
                 <label for="files" class="block mb-1 font-medium">Real files to try it on</label>
                 <input type="file" id="files" name="files[]" multiple>
-                <p class="soft mt-1 mb-2">Mods, programs, logs. They are read here and not kept.</p>
+                <p class="soft mt-1 mb-2">Mods, programs, logs. They are read here, and kept only for a launch that you try.</p>
                 <div x-ref="made" role="status">@include('games.made')</div>
                 @include('games.teach')
                 <div class="acts mt-4" style="justify-content: flex-start">
                     <button class="btn" formaction="{{ route('games.try-text') }}">See what it makes of them</button>
                     <button class="btn main-act">Keep it</button>
                 </div>
-                <input type="hidden" name="folder" value="{{ old('folder', request()->query('folder', '')) }}">
+                <label for="folder" class="block mt-4 mb-1 font-medium">Where it is on this disk</label>
+                <input type="text" id="folder" name="folder" class="ver w-full" maxlength="1000" placeholder="/games/rowing-club"
+                    value="{{ old('folder', request()->query('folder', '')) }}">
+                <p class="soft mt-1">For a launch that you try: its own files are kept from there. The folder is read and never written;
+                    it has to be <a class="link underline" href="{{ route('access') }}">opened</a> before.</p>
                 <p class="soft mt-2">Nothing of it is run by that. Its command waits for your word.
                     <a class="link underline" href="{{ route('games.schema') }}">What can be said in it</a></p>
             </div>
