@@ -24,6 +24,7 @@ use App\Http\Imports\ImportController;
 use App\Http\Instances\BaseController;
 use App\Http\Instances\CareController;
 use App\Http\Instances\FilesController;
+use App\Http\Instances\FindingController;
 use App\Http\Instances\InstanceController;
 use App\Http\Instances\NewInstanceController;
 use App\Http\Instances\RegisterController;
@@ -210,6 +211,8 @@ Route::prefix('/instances/{instance}')
     ->missing(fn () => throw App\Refusal\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))
     ->group(function (): void {
         Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
+        Route::post('/findings/aside', [FindingController::class, 'aside'])->name('findings.aside');
+        Route::post('/findings/heed', [FindingController::class, 'heed'])->name('findings.heed');
         Route::get('/others', [InstanceController::class, 'others'])->name('instances.others');
         Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
         Route::get('/shelf', [ShelfController::class, 'index'])->name('instances.shelf');

@@ -29,6 +29,12 @@ final readonly class Finding
         return new self($this->level, $this->title, $this->text, $this->package, $this->remedies, $this->byLaunch, $help);
     }
 
+    /** By which it is known as long as it says the same. */
+    public function key(): string
+    {
+        return substr(hash('sha256', "{$this->title}\n{$this->text}"), 0, 16);
+    }
+
     /**
      * @param  list<self>  $findings
      * @return list<self> most serious first

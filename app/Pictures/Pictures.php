@@ -17,6 +17,9 @@ final class Pictures
     /** @var array<string, array<int, string>> package id => SHA-256 of its picture, at 0, and of its shots */
     private array $known = [];
 
+    /** @var list<string> SHA-256 of those that were looked for and are not here */
+    private array $missing = [];
+
     public function __construct(private readonly Tasks $tasks)
     {
     }
@@ -42,10 +45,23 @@ final class Pictures
         $this->want($missing);
     }
 
-    /** @param  list<string>  $digests */
+    /**
+     * Has them fetched; that is seen to once the page is sent.
+     *
+     * @param  list<string>  $digests
+     */
     private function want(array $digests): void
     {
-        $new = array_diff($digests, DB::table('picture_wants')->whereIn('sha256', $digests)->pluck('sha256')->all());
+        if ($digests !== []) {
+            array_push($this->missing, ...$digests);
+            defer(fn () => $this->ask(), self::class);
+        }
+    }
+
+    private function ask(): void
+    {
+        $new = array_diff($this->missing, DB::table('picture_wants')->whereIn('sha256', $this->missing)->pluck('sha256')->all());
+        $this->missing = [];
         if ($new !== []) {
             DB::table('picture_wants')->insertOrIgnore(array_map(fn (string $one): array => ['sha256' => $one], array_values($new)));
             $this->tasks->once(TaskKind::Pictures);

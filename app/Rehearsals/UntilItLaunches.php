@@ -118,8 +118,13 @@ final readonly class UntilItLaunches
     public function goOn(string $id): void
     {
         $this->alone($id, function () use ($id): void {
+            $known = Instance::query()->find($id);
+            if ($known === null || $this->tasks->openOf($known) !== null) {
+                return;
+            }
+            // Read once it is known that nothing is at work: what was may have changed it since.
             $instance = Instance::query()->with(['draft', 'lastRehearsal'])->find($id);
-            if ($instance?->building?->isOpen() !== true || $this->tasks->openOf($instance) !== null) {
+            if ($instance?->building?->isOpen() !== true) {
                 return;
             }
             try {

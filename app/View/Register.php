@@ -91,7 +91,9 @@ final readonly class Register
             'updates' => $looks->sum(
                 fn (Look $look): int => count(array_filter($look->updates, fn (AvailableUpdate $one): bool => $one->fits !== null)),
             ),
-            'needing' => $looks->sum(fn (Look $look): int => count(self::serious($look))),
+            'needing' => $instances->getCollection()->sum(
+                fn (Instance $instance): int => count(self::serious($looks[$instance->id] ?? new Look('', [], [], []), $instance)),
+            ),
             'placed' => $this->placed($instances->getCollection()),
             'news' => $this->watching->news(),
             'told' => $this->tellings->unseen(),
@@ -134,7 +136,7 @@ final readonly class Register
         $needs = [];
         foreach ($instances as $instance) {
             $look = $looks[$instance->id] ?? null;
-            foreach ($look === null ? [] : self::serious($look) as $finding) {
+            foreach ($look === null ? [] : self::serious($look, $instance) as $finding) {
                 $needs[] = [$instance, $finding];
             }
         }
@@ -145,9 +147,9 @@ final readonly class Register
     }
 
     /** @return list<Finding> */
-    private static function serious(Look $look): array
+    private static function serious(Look $look, ?Instance $instance): array
     {
-        return array_values(array_filter($look->findings(), fn (Finding $finding): bool => $finding->level !== Level::Info));
+        return array_values(array_filter($look->told($instance?->aside), fn (Finding $finding): bool => $finding->level !== Level::Info));
     }
 
     /**

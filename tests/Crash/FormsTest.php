@@ -23,6 +23,7 @@ use App\Shelf\ShelfFile;
 use App\Telling\Told;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Routing\Route as Registered;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
 use Tests\Support\Oddities;
 use Tests\Support\World;
@@ -175,6 +176,7 @@ function addressOf(Registered $route, Instance $instance, Oddities $odd): string
         'whole' => Whole::query()->value('id') ?? $instance->id,
         'install' => Install::query()->value('id') ?? 1,
         'opening' => Opening::query()->value('id') ?? 1,
+        'picture' => DB::table('pictures')->value('sha256') ?? 'find',
     ];
 
     return '/'.

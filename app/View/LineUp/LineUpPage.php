@@ -37,6 +37,9 @@ final readonly class LineUpPage
     /** @var list<Finding> */
     public array $findings;
 
+    /** @var list<Finding> what is true all the same, and was set aside */
+    public array $aside;
+
     /** @var Collection<string, Finding> the most serious of each package */
     public Collection $marks;
 
@@ -53,7 +56,8 @@ final readonly class LineUpPage
         Outcomes $outcomes,
         public Started $started,
     ) {
-        $this->findings = $look->findings();
+        $this->findings = $look->told($instance->aside);
+        $this->aside = $look->aside($instance->aside);
         $this->marks = collect($this->findings)
             ->filter(fn (Finding $finding): bool => $finding->package !== null)
             ->reverse()

@@ -1,8 +1,12 @@
-@props(['finding'])
+@props(['finding', 'instance' => null])
 <section class="finding">
     <h3><x-mark :level="$finding->level" />{{ $finding->title }} <x-help :says="$finding->help" :of="$finding->title" /></h3>
     <p>{{ $finding->text }}</p>
     @foreach ($finding->remedies as $remedy)
         <x-remedy :action="$remedy->address()" :fields="$remedy->fields" :effect="$remedy->effect">{{ $remedy->label }}</x-remedy>
     @endforeach
+    @if ($instance)
+        <p class="quiet"><x-act :action="route('findings.aside', $instance)" :fields="['key' => $finding->key()]"
+                :label="'Set aside: ' . $finding->title">set aside</x-act></p>
+    @endif
 </section>

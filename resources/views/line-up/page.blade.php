@@ -192,8 +192,23 @@
         </details>
     @endif
     <x-slot:beside>
-        <x-findings :findings="$page->findings" title="Findings"
-            :none="'Nothing is known to be wrong' . ($instance->applied_at ? '' : ', because nothing is there yet') . '.'" />
+        <x-findings :findings="$page->findings" title="Findings" :instance="$instance"
+            :none="match (true) {
+                $page->aside !== [] => 'Nothing is known to be wrong but what was set aside.',
+                $instance->applied_at === null => 'Nothing is known to be wrong, because nothing is there yet.',
+                default => 'Nothing is known to be wrong.',
+            }" />
+        @if ($page->aside !== [])
+            <details class="mt-2"><summary class="soft cursor-pointer">Set aside
+                <span class="ver">{{ count($page->aside) }}</span></summary>
+                @foreach ($page->aside as $finding)
+                    <p class="py-1"><x-mark :level="$finding->level" /> {{ $finding->title }}.
+                        <span class="soft">{{ $finding->text }}</span>
+                        <x-act :action="route('findings.heed', $instance)" :fields="['key' => $finding->key()]"
+                            :label="'Heed again: ' . $finding->title">heed it again</x-act></p>
+                @endforeach
+            </details>
+        @endif
         @inject('trials', 'App\Drafts\Trials')
         <x-tried :instance="$instance" :whole="!$trials->isOpen($instance)" />
         @if ($instance->applied_at !== null)

@@ -46,6 +46,9 @@
                             @else
                                 <a class="link" href="{{ route('instances.show', $instance) }}">Look at it</a>
                             @endif
+                            <span class="quiet ml-3"><x-act :action="route('findings.aside', $instance)"
+                                    :fields="['key' => $finding->key()]"
+                                    :label="'Set aside: ' . $finding->title . ', ' . $instance->name">set aside</x-act></span>
                         </td>
                     </tr>
                 @endforeach
@@ -187,7 +190,7 @@
                                 <td><x-base-line :instance="$instance" /></td>
                                 <td class="wide-only" style="vertical-align: middle"><x-strip
                                     :ids="array_filter(explode(' ', $placed[$instance->id]->ids ?? ''))"
-                                    :findings="$looks[$instance->id]->findings()" /></td>
+                                    :findings="$looks[$instance->id]->told($instance->aside)" /></td>
                                 <td>
                                     @php($last = $instance->lastRehearsal)
                                     @if (!$last)
