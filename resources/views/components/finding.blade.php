@@ -6,7 +6,7 @@
         <x-remedy :action="$remedy->address()" :fields="$remedy->fields" :effect="$remedy->effect">{{ $remedy->label }}</x-remedy>
     @endforeach
     @if ($instance)
-        <p class="quiet"><x-act :action="route('findings.aside', $instance)" :fields="['key' => $finding->key()]"
-                :label="'Set aside: ' . $finding->title">set aside</x-act></p>
+        <div class="aside"><x-act :action="route('findings.aside', $instance)" :fields="['key' => $finding->key()]"
+                :label="'Set aside: ' . $finding->title">set aside</x-act></div>
     @endif
 </section>
