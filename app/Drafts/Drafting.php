@@ -74,14 +74,8 @@ final readonly class Drafting
         }
     }
 
-    /** Wants one release of a package; where it is the newest, whatever will be newest. */
-    public function addRelease(Instance $instance, string $id, string $version): Draft
-    {
-        return $this->addReleases($instance, [$id => $version]);
-    }
-
     /**
-     * The same for several at once, as one step.
+     * Wants releases of packages, as one step; where one is the newest, whatever will be newest.
      *
      * @param  array<string, string>  $versions  package id => version
      * @param  list<string>  $out  paths that make room

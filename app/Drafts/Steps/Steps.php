@@ -8,6 +8,8 @@ use App\Drafts\Drafting;
 use App\Drafts\LineUps;
 use App\Models\Draft;
 use App\Models\Instance;
+use Closure;
+use Stasimon\Core\Plan\Plan;
 
 /** All steps that there are, and who takes them. */
 final readonly class Steps
@@ -54,8 +56,12 @@ final readonly class Steps
     /** @param  int|null  $seen  the draft's revision that the person looked at; null not to ask */
     public function take(Instance $instance, Step $step, ?int $seen = null): Draft
     {
-        $here = new Here($instance->load(['placed', 'draft']), $this->lineUps, $this->fits, $this->newer, $this->points);
+        return $this->drafting->step($instance, $this->change($instance, $step), $seen);
+    }
 
-        return $this->drafting->step($instance, $step->change($here), $seen);
+    /** @return Closure(Plan): Plan  what a step would make of a plan of the instance, without taking it */
+    public function change(Instance $instance, Step $step): Closure
+    {
+        return $step->change(new Here($instance->load(['placed', 'draft']), $this->lineUps, $this->fits, $this->newer, $this->points));
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Instances;
 
 use App\Disk\ApplyDraft;
-use App\Drafts\Drafting;
-use App\Findings\Looking;
+use App\Drafts\Steps\Steps;
+use App\Drafts\Steps\UpdateThem;
 use App\Models\Instance;
 use App\Models\Instances;
 use App\Refusal\Refusal;
@@ -14,7 +14,6 @@ use App\View\Updates\UpdatesPage;
 use Closure;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
-use Stasimon\Core\Plan\Plan;
 
 /** Newer releases of all instances at once: drafted first, then applied. */
 final class UpdatesController
@@ -25,17 +24,13 @@ final class UpdatesController
     }
 
     /** Has the drafts of those that are marked take every release that fits. */
-    public function draft(UpdatesRequest $request, Looking $looking, Drafting $drafting): RedirectResponse
+    public function draft(UpdatesRequest $request, Steps $steps): RedirectResponse
     {
-        return self::each($request, 'drafted', function (Instance $instance) use ($request, $looking, $drafting): void {
-            $newer = $looking->fitting($instance);
-            $newer !== [] || throw Refusal::conflict('No newer release fits any more.');
-            $drafting->step(
-                $instance,
-                fn (Plan $plan): Plan => $plan->updatingTo([...$plan->once->updating, ...$newer]),
-                $request->seen($instance->id),
-            );
-        });
+        return self::each(
+            $request,
+            'drafted',
+            fn (Instance $instance): mixed => $steps->take($instance, new UpdateThem([]), $request->seen($instance->id)),
+        );
     }
 
     /** Applies the drafts of those that are marked, as they were seen. */

@@ -7,10 +7,12 @@ namespace App\View\Find;
 use App\Depots\PackageRow;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
+use App\Drafts\Steps\Add;
+use App\Drafts\Steps\Steps;
 use App\Models\Instance;
+use App\Refusal\Refusal;
 use App\View\Bytes;
 use Stasimon\Core\Catalogue\Kind;
-use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Changes;
 
 /** What packages that are marked come to together, before they are in a draft. */
@@ -19,7 +21,7 @@ final readonly class Basket
     /** Packages that are looked at together. */
     public const MOST = 500;
 
-    public function __construct(private LineUps $lineUps, private Outcomes $outcomes)
+    public function __construct(private LineUps $lineUps, private Outcomes $outcomes, private Steps $steps)
     {
     }
 
@@ -29,7 +31,12 @@ final readonly class Basket
      */
     public function words(Instance $instance, array $ids): string
     {
-        $plan = array_reduce($ids, fn (Plan $plan, string $id): Plan => $plan->wanting($id), $this->lineUps->plan($instance));
+        // As the step would add them, with the channels that have to be allowed.
+        try {
+            $plan = $this->steps->change($instance, new Add($ids))($this->lineUps->plan($instance));
+        } catch (Refusal $refusal) {
+            return $refusal->getMessage();
+        }
         $lineUp = $this->lineUps->lineUpOf($plan, $instance);
         if ($lineUp->isStopped) {
             return '';

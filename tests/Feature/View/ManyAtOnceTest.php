@@ -89,10 +89,16 @@ it('says what packages that are marked come to together, and changes nothing by 
         ->toMatch('/^With what they need .*1 mod.*librar.*; nothing else changes\.$/')
         ->and($words(['gulls']))
         ->toBe('All of it is there already; nothing else changes.')
-        ->and($words(['fogbank', 'no-such-thing']))
+        ->and($words(['deep-weather']))
         ->toContain('Not all of them can be here together')
+        ->and($words(['fogbank', 'no-such-thing']))
+        ->toContain('no-such-thing')
         ->and($instance->refresh()->draft)
         ->toBeNull();
+    $newer = World::instance([], '3.4.1');
+    $this->postJson("/instances/{$newer->id}/find/basket", ['ids' => ['fogbank']])
+        ->assertOk()
+        ->assertJsonPath('words', fn (string $said): bool => str_starts_with($said, 'With what they need 1 mod'));
     $this->postJson($at, ['ids' => ['Not An Id']])->assertStatus(422);
 });
 
