@@ -74,6 +74,18 @@ final class Rehearsal extends Model
         return $this->belongsTo(self::class, 'joins');
     }
 
+    /** It runs from now on, and false if a person stopped it meanwhile; what was said stays. */
+    public function begins(): bool
+    {
+        $begun = $this->newQuery()
+            ->whereKey($this->id)
+            ->whereIn('state', LaunchState::open())
+            ->update(['state' => LaunchState::Running]);
+        $this->refresh();
+
+        return $begun > 0;
+    }
+
     public function isPlay(): bool
     {
         return $this->purpose === Purpose::Play;

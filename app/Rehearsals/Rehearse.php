@@ -86,11 +86,17 @@ final readonly class Rehearse implements Undertaking
             ->first();
         if ($task !== null) {
             $this->tasks->turn($task, TaskState::Cancelled);
-            Rehearsal::query()
-                ->whereKey($rehearsal->joins)
-                ->whereIn('state', LaunchState::open())
-                ->update(['state' => LaunchState::Stopped]);
+            $this->stopServer($rehearsal);
         }
+    }
+
+    /** The server that it was to join is not waited for any more. */
+    private function stopServer(Rehearsal $rehearsal): void
+    {
+        Rehearsal::query()
+            ->whereKey($rehearsal->joins)
+            ->whereIn('state', LaunchState::open())
+            ->update(['state' => LaunchState::Stopped]);
     }
 
     public function run(Task $task): void
@@ -99,6 +105,7 @@ final readonly class Rehearse implements Undertaking
         if ($rehearsal !== null && ! $rehearsal->isOver()) {
             $task->advance('rehearsing', 0, 0);
             $this->rehearsing->run($rehearsal);
+            $this->stopServer($rehearsal);
         }
     }
 

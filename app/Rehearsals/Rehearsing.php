@@ -43,11 +43,10 @@ final readonly class Rehearsing
         }
         TrialWorld::claim($instance, $this->games->get($instance->plan->base->game));
         $configs = $this->configs->of($instance);
-        $rehearsal->update([
-            'state' => LaunchState::Running,
-            'versions' => $rehearsal->plain ? [] : $instance->versions(),
-            'configs' => $configs,
-        ]);
+        $rehearsal->update(['versions' => $rehearsal->plain ? [] : $instance->versions(), 'configs' => $configs]);
+        if (! $rehearsal->begins()) {
+            return;
+        }
         $rehearsal->plain || $this->seen->begins($instance, $configs);
         $log = $this->reading->log($rehearsal);
         $start = hrtime(true);
