@@ -75,7 +75,7 @@ final readonly class Archives
         );
     }
 
-    /** @return array{before: list<string>, after: list<string>}|null what it says of its place in an order */
+    /** @return array<string, mixed>|null what it says of its place in an order, and where it has a picture of itself */
     private function says(string $sha256, string $name, GameDefinition $game): ?array
     {
         try {
@@ -84,7 +84,9 @@ final readonly class Archives
             return null;
         }
 
-        return $said->before === [] && $said->after === [] ? null : ['before' => $said->before, 'after' => $said->after];
+        return $said->before === [] && $said->after === [] && $said->picture === ''
+            ? null
+            : ['before' => $said->before, 'after' => $said->after, 'picture' => $said->picture];
     }
 
     /**
@@ -227,7 +229,7 @@ final readonly class Archives
 
     /**
      * @param  list<array<string, mixed>>  $entries
-     * @param  array{before: list<string>, after: list<string>}|null  $says  of orders; nothing where that stays as it is
+     * @param  array<string, mixed>|null  $says  of itself; nothing where that stays as it is
      */
     private function keep(string $sha256, array $entries, ?array $says = null): void
     {

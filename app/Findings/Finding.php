@@ -12,6 +12,7 @@ final readonly class Finding
      * @param  list<Remedy>  $remedies
      * @param  bool  $byLaunch  whether a launch told it, so that only a launch can tell that it is over
      * @param  string  $help  what such a finding means, in two sentences; nothing where that was not kept
+     * @param  string  $kind  what such findings are called together
      */
     public function __construct(
         public Level $level,
@@ -21,12 +22,23 @@ final readonly class Finding
         public array $remedies = [],
         public bool $byLaunch = false,
         public string $help = '',
+        public string $kind = '',
     ) {
     }
 
-    public function explained(string $help): self
+    /** @param  class-string<FindingRule>  $rule */
+    public function by(string $rule): self
     {
-        return new self($this->level, $this->title, $this->text, $this->package, $this->remedies, $this->byLaunch, $help);
+        return new self(
+            $this->level,
+            $this->title,
+            $this->text,
+            $this->package,
+            $this->remedies,
+            $this->byLaunch,
+            $rule::help(),
+            $rule::called(),
+        );
     }
 
     /** By which it is known as long as it says the same. */
@@ -72,6 +84,7 @@ final readonly class Finding
             'remedies' => array_map(fn (Remedy $remedy): array => $remedy->kept(), $this->remedies),
             'byLaunch' => $this->byLaunch,
             'help' => $this->help,
+            'kind' => $this->kind,
         ];
     }
 
@@ -86,6 +99,7 @@ final readonly class Finding
             array_map(Remedy::ofKept(...), array_values($kept['remedies'])),
             $kept['byLaunch'] ?? false,
             $kept['help'] ?? '',
+            $kept['kind'] ?? '',
         );
     }
 }

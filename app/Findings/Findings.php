@@ -14,7 +14,7 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Findings
 {
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 10;
+    public const VERSION = 11;
 
     /**
      * @param  list<class-string<FindingRule>>  $eachTime  rules about the folder and about other instances, which are asked each time
@@ -63,7 +63,7 @@ final readonly class Findings
         $findings = [];
         foreach ($rules as $rule) {
             $found = $this->container->make($rule)->findings($seen);
-            array_push($findings, ...array_map(fn (Finding $one): Finding => $one->explained($rule::help()), $found));
+            array_push($findings, ...array_map(fn (Finding $one): Finding => $one->by($rule), $found));
         }
 
         return $findings;

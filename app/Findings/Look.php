@@ -23,32 +23,15 @@ final readonly class Look
     ) {
     }
 
+    public static function nothing(): self
+    {
+        return new self('', [], [], []);
+    }
+
     /** @return list<Finding> most serious first */
     public function findings(): array
     {
         return Finding::ordered([...$this->files, ...$this->settled]);
-    }
-
-    /**
-     * What a person is told.
-     *
-     * @param  list<string>|null  $aside  keys of findings that were set aside
-     * @return list<Finding> most serious first
-     */
-    public function told(?array $aside): array
-    {
-        return array_values(array_filter($this->findings(), fn (Finding $one): bool => ! in_array($one->key(), $aside ?? [], true)));
-    }
-
-    /**
-     * What is true all the same, and was set aside.
-     *
-     * @param  list<string>|null  $aside
-     * @return list<Finding>
-     */
-    public function aside(?array $aside): array
-    {
-        return array_values(array_filter($this->findings(), fn (Finding $one): bool => in_array($one->key(), $aside ?? [], true)));
     }
 
     /** @return array<string, mixed> as it is kept */

@@ -67,7 +67,7 @@ final readonly class Looking implements Newer
     /** What the last look found; looks if there was none yet. */
     public function last(Instance $instance): Look
     {
-        return Look::known($instance->look) ?? $this->over($instance->loadMissing(['placed', 'draft', 'lastRehearsal']));
+        return Look::known($instance->look) ?? $this->over($instance->loadMissing(['placed', 'draft', 'lastRehearsal', 'watch']));
     }
 
     private function remember(Instance $instance, Look $look): Look

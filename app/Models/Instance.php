@@ -32,7 +32,6 @@ use Stasimon\Core\Plan\Plan;
  * @property ?Watch $watch
  * @property ?Building $building  until it launches
  * @property ?string $heading  the group that it stands in on the first page
- * @property ?list<string> $aside  keys of findings that were set aside
  * @property bool $trial  whether it is there only to try what a definition says
  * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $pack_id  the release of a pack that it is of
@@ -59,7 +58,6 @@ final class Instance extends Model
         'plan' => PlanCast::class,
         'applied_at' => 'immutable_datetime',
         'look' => 'array',
-        'aside' => 'array',
         'looked_at' => 'immutable_datetime',
         'put_away_at' => 'immutable_datetime',
     ];

@@ -12,7 +12,6 @@ use App\Depots\Download\Transfer;
 use App\Depots\ReleaseRow;
 use App\Models\Task;
 use App\Refusal\Refusal;
-use App\Store\FullDisk;
 use App\Store\Store;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\DB;
@@ -25,13 +24,14 @@ final readonly class FetchPictures implements Undertaking
     /** Pictures that one task fetches; what is left is left to the next. */
     private const MOST = 100;
 
-    public function __construct(private Store $store, private StrangersFiles $reading)
+    public function __construct(private Store $store, private StrangersFiles $reading, private OwnPictures $own)
     {
     }
 
     public function run(Task $task): void
     {
         File::ensureDirectoryExists(dirname(Pictures::path('x')));
+        $this->own->take(self::MOST);
         $wanted = DB::table('picture_wants')
             ->join('pictures', 'pictures.sha256', '=', 'picture_wants.sha256')
             ->where('failed', false)
@@ -47,6 +47,17 @@ final readonly class FetchPictures implements Undertaking
                 ? DB::table('picture_wants')->where('sha256', $one->sha256)->delete()
                 : DB::table('picture_wants')->where('sha256', $one->sha256)->update(['failed' => true]);
         }
+        $this->forget();
+    }
+
+    /** Those that no package has any more are taken away, and so is what was asked for of them. */
+    private function forget(): void
+    {
+        DB::table('picture_wants')->whereNotIn('sha256', DB::table('pictures')->select('sha256')->whereNotNull('sha256'))->delete();
+        $kept = DB::table('pictures')->whereNotNull('sha256')->pluck('sha256', 'sha256');
+        foreach (File::files(dirname(Pictures::path('x'))) as $file) {
+            $kept->has($file->getBasename('.png')) || @unlink($file->getPathname());
+        }
     }
 
     /** Whether it came, and is a picture. */
@@ -59,14 +70,11 @@ final readonly class FetchPictures implements Undertaking
             $had || (new Downloads($this->store, fn (): bool => true))->run([$transfer]);
             $bytes = (string) file_get_contents($this->store->path($one->sha256));
             $scaled = $this->reading->text(Scaled::class, $transfer->name, $bytes, (int) $one->place === 0 ? Scaled::SQUARE : Scaled::WIDE);
+            Pictures::keep($one->sha256, $scaled);
         } catch (DepotFailure|Refusal) {
             return false;
         } finally {
             $had || @unlink($this->store->path($one->sha256));
-        }
-        $to = Pictures::path($one->sha256);
-        if (@file_put_contents("{$to}.new", $scaled) !== strlen($scaled) || ! rename("{$to}.new", $to)) {
-            throw FullDisk::writing('a picture');
         }
 
         return true;

@@ -5,16 +5,20 @@ declare(strict_types=1);
 namespace App\Pictures;
 
 use App\Models\TaskKind;
+use App\Store\FullDisk;
 use App\Work\Tasks;
 use Illuminate\Support\Facades\DB;
 
 /**
- * Pictures of packages as their depots have them. They are kept here, scaled; nothing on a page is linked to anywhere else. Those that
- * are asked for and are not here are fetched by a worker.
+ * Pictures of packages as their depots have them, or else as their own archives do. They are kept here, scaled; nothing on a page is
+ * linked to anywhere else. Those that are asked for and are not here are fetched by a worker.
  */
 final class Pictures
 {
-    /** @var array<string, array<int, string>> package id => SHA-256 of its picture, at 0, and of its shots */
+    /** The place of a picture that a package's own archive has; that of its depot is at 0, and shots are at those after it. */
+    public const WITHIN = -1;
+
+    /** @var array<string, array<int, string>> package id => SHA-256 of its pictures by their places */
     private array $known = [];
 
     /** @var list<string> SHA-256 of those that were looked for and are not here */
@@ -36,11 +40,15 @@ final class Pictures
             return;
         }
         $this->known += array_fill_keys($ids, []);
-        $rows = DB::table('pictures')->whereIn('package_id', $ids)->orderBy('place')->get(['package_id', 'place', 'sha256']);
+        $rows = DB::table('pictures')
+            ->whereIn('package_id', $ids)
+            ->whereNotNull('sha256')
+            ->orderBy('place')
+            ->get(['package_id', 'place', 'sha256']);
         $missing = [];
         foreach ($rows as $row) {
             $this->known[(string) $row->package_id][(int) $row->place] = (string) $row->sha256;
-            is_file(self::path($row->sha256)) || (int) $row->place > 0 || ($missing[] = $row->sha256);
+            is_file(self::path($row->sha256)) || (int) $row->place !== 0 || ($missing[] = $row->sha256);
         }
         $this->want($missing);
     }
@@ -72,9 +80,14 @@ final class Pictures
     public function address(string $package): string
     {
         $this->of([$package]);
-        $digest = $this->known[$package][0] ?? '';
+        foreach ([0, self::WITHIN] as $place) {
+            $digest = $this->known[$package][$place] ?? '';
+            if ($digest !== '' && is_file(self::path($digest))) {
+                return route('pictures', $digest, false);
+            }
+        }
 
-        return $digest !== '' && is_file(self::path($digest)) ? route('pictures', $digest, false) : '';
+        return '';
     }
 
     /** @return list<string> addresses of shots of it; those that are not here yet are fetched */
@@ -86,6 +99,20 @@ final class Pictures
         $here = array_filter($shots, fn (string $one): bool => is_file(self::path($one)));
 
         return array_values(array_map(fn (string $one): string => route('pictures', $one, false), $here));
+    }
+
+    /** Has the archives looked into that were laid since, for pictures of their own. */
+    public function look(): void
+    {
+        OwnPictures::wanted()->exists() && $this->tasks->once(TaskKind::Pictures);
+    }
+
+    public static function keep(string $digest, string $picture): void
+    {
+        $to = self::path($digest);
+        if (@file_put_contents("{$to}.new", $picture) !== strlen($picture) || ! rename("{$to}.new", $to)) {
+            throw FullDisk::writing('a picture');
+        }
     }
 
     /** Where one is kept. */

@@ -23,6 +23,7 @@ use App\Drafts\Steps\Points;
 use App\Drafts\Trials;
 use App\Find\Finder;
 use App\Find\WorkOut;
+use App\Findings\Asides;
 use App\Findings\Findings;
 use App\Findings\Looking;
 use App\Findings\LookOver;
@@ -107,6 +108,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(Inventory::class);
         $this->app->scoped(Trials::class);
         $this->app->scoped(Pictures::class);
+        $this->app->scoped(Asides::class);
         $this->app->singleton(Liveness::class);
         $this->app->bind(KeptWorlds::class, Backups::class);
         $this->app->singleton(Undertakings::class, function (): Undertakings {
@@ -134,6 +136,7 @@ final class AppServiceProvider extends ServiceProvider
             app(UntilItLaunches::class)->goOn((string) $ended->task->instance_id);
             app(TellingEnds::class)->heed($ended->task);
             $ended->task->kind === TaskKind::Sync && app(TellingPacks::class)->look();
+            $ended->task->kind === TaskKind::Apply && app(Pictures::class)->look();
         });
         Model::unguard();
         Model::preventLazyLoading(! $this->app->isProduction());

@@ -58,7 +58,7 @@ final readonly class FirstLaunch implements Undertaking
      */
     public function start(string $definition, string $agreed, string $folder, array $mods): Instance
     {
-        $game = $this->taught->teach($definition, fn (GameDefinition $game) => $this->makeRoom($game));
+        $game = $this->taught->teach($definition, fn (GameDefinition $game) => $this->makeRoom($game, $agreed));
         $this->agreements->give($game, $agreed);
         $plan = (new Bases($game, new DepotCatalogue($game)))->plan(null, null, null, null, null);
         if ($plan->base->loaderVersion === '') {
@@ -79,9 +79,10 @@ final readonly class FirstLaunch implements Undertaking
         return $instance;
     }
 
-    /** The instance that a game was tried in before goes. */
-    private function makeRoom(GameDefinition $game): void
+    /** The instance that a game was tried in before goes, once it is known that this launch was agreed to. */
+    private function makeRoom(GameDefinition $game, string $agreed): void
     {
+        $this->agreements->check($game, $agreed);
         $before = Instances::trialOf($game->id);
         $before === null || $this->removing->start($before);
     }

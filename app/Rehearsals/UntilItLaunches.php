@@ -19,9 +19,7 @@ use App\Rehearsals\Log\Reading;
 use App\Work\Tasks;
 use Closure;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Diagnose\PlanRemedy;
-use Stasimon\Core\Plan\Plan;
-use Stasimon\Core\Resolve\Want;
+use Stasimon\Core\Plan\Loss;
 use Throwable;
 
 /**
@@ -189,7 +187,7 @@ final readonly class UntilItLaunches
         $findings = $this->reading->findings($rehearsal);
         foreach (count($building->rounds) < self::MOST ? $findings : [] as $read) {
             foreach ($read->remedies as $remedy) {
-                if (self::losesNothing($instance->plan, $remedy) && ! $building->hasTaken($remedy->key)) {
+                if (Loss::isNone($instance->plan, ($remedy->change)($instance->plan)) && ! $building->hasTaken($remedy->key)) {
                     $this->keep($instance, $building->took($rehearsal->number, $read->sentence, $remedy->key, $remedy->text));
                     $this->reading->draft($instance, $remedy);
                     $this->applyDraft($instance->load('draft'));
@@ -210,23 +208,6 @@ final readonly class UntilItLaunches
             $findings[0]->remedies === [] => "{$findings[0]->sentence} Nothing is known that would help.",
             default => "{$findings[0]->sentence} What would help gives something up, so it is yours to decide.",
         };
-    }
-
-    /** Whether all that is asked for stays so, on the same version of the game and the same loader, with worlds and configs as they are. */
-    private static function losesNothing(Plan $plan, PlanRemedy $remedy): bool
-    {
-        $after = ($remedy->change)($plan);
-        $ids = fn (Plan $one): array => array_map(fn (Want $want): string => $want->id, $one->wants);
-
-        return array_diff($ids($plan), $ids($after)) === [] &&
-            $after->base->gameVersion === $plan->base->gameVersion &&
-            $after->base->loader === $plan->base->loader &&
-            count($after->off) === count($plan->off) &&
-            count($after->waivers) <= count($plan->waivers) &&
-            $after->once->own === [] &&
-            $after->once->out === [] &&
-            $after->once->worlds === 0 &&
-            $after->once->restore === null;
     }
 
     private function end(Instance $instance, BuildState $state, string $said = ''): void

@@ -5,28 +5,24 @@ declare(strict_types=1);
 namespace App\View;
 
 use App\Depots\Depot;
+use App\Findings\Asides;
 use App\Findings\AvailableUpdate;
+use App\Findings\Everywhere;
 use App\Findings\Finding;
 use App\Findings\Level;
 use App\Findings\Look;
-use App\Findings\Looking;
 use App\Models\BuildState;
 use App\Models\Instance;
 use App\Moving\Watching;
-use App\Refusal\Meaning;
 use App\Telling\Tellings;
 use App\Work\Tasks;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use stdClass;
-use Throwable;
 
 /** What the register shows: what was found in every instance when it was last looked over. */
 final readonly class Register
 {
-    /** Minutes after which the instances are looked over again when somebody asks for the register. */
-    private const FRESH = 1;
-
     /** Findings of all instances that are shown. */
     private const NEEDS = 12;
 
@@ -39,17 +35,12 @@ final readonly class Register
         'launched' => '(select max(created_at) from rehearsals where instance_id = instances.id) desc nulls last, id',
     ];
 
-    public function __construct(private Looking $looking, private Watching $watching, private Tellings $tellings)
-    {
-    }
-
-    public function isStale(): bool
-    {
-        return Instance::query()
-            ->whereNull('problem')
-            ->whereNull('put_away_at')
-            ->where(fn ($any) => $any->whereNull('looked_at')->orWhere('looked_at', '<', now()->subMinutes(self::FRESH)))
-            ->exists();
+    public function __construct(
+        private Everywhere $everywhere,
+        private Asides $asides,
+        private Watching $watching,
+        private Tellings $tellings,
+    ) {
     }
 
     /**
@@ -67,7 +58,10 @@ final readonly class Register
             ->orderByRaw('lower(heading) nulls first, '.(self::ORDERS[$sort] ?? self::ORDERS['']))
             ->paginate(50)
             ->withQueryString();
-        $looks = $instances->getCollection()->mapWithKeys(fn (Instance $instance): array => [$instance->id => $this->look($instance)]);
+        $looks = $instances->getCollection()->mapWithKeys(fn (Instance $one): array => [$one->id => $this->everywhere->look($one)]);
+        $told = $instances
+            ->getCollection()
+            ->mapWithKeys(fn (Instance $one): array => [$one->id => $this->asides->told($looks[$one->id] ?? Look::nothing(), $one)]);
 
         return [
             'instances' => $instances,
@@ -84,16 +78,15 @@ final readonly class Register
                 ->limit(50)
                 ->get(['id', 'name', 'problem']),
             'looks' => $looks,
+            'marks' => $told,
             'words' => $words,
             'sort' => isset(self::SORTS[$sort]) ? $sort : '',
             // Who looks for one by its name has no use for what all of them need.
-            'needs' => $words === '' ? $this->needs($instances->getCollection(), $looks) : [],
+            'needs' => $words === '' ? $this->needs($instances->getCollection(), $told) : [],
             'updates' => $looks->sum(
                 fn (Look $look): int => count(array_filter($look->updates, fn (AvailableUpdate $one): bool => $one->fits !== null)),
             ),
-            'needing' => $instances->getCollection()->sum(
-                fn (Instance $instance): int => count(self::serious($looks[$instance->id] ?? new Look('', [], [], []), $instance)),
-            ),
+            'needing' => $told->sum(fn (array $findings): int => count(self::serious($findings))),
             'placed' => $this->placed($instances->getCollection()),
             'news' => $this->watching->news(),
             'told' => $this->tellings->unseen(),
@@ -109,34 +102,16 @@ final readonly class Register
         ];
     }
 
-    /** One that cannot be looked over says so, and no other is concerned. */
-    private function look(Instance $instance): Look
-    {
-        try {
-            return $this->looking->last($instance);
-        } catch (Throwable $failure) {
-            report($failure);
-
-            return new Look(
-                '',
-                [],
-                [new Finding(Level::Look, 'It could not be looked over', 'What is true about it is not known. '.Meaning::of($failure))],
-                [],
-            );
-        }
-    }
-
     /**
      * @param  Collection<int, Instance>  $instances
-     * @param  Collection<string, Look>  $looks
+     * @param  Collection<string, list<Finding>>  $told  by the instance's id
      * @return list<array{Instance, Finding}> most serious first
      */
-    private function needs(Collection $instances, Collection $looks): array
+    private function needs(Collection $instances, Collection $told): array
     {
         $needs = [];
         foreach ($instances as $instance) {
-            $look = $looks[$instance->id] ?? null;
-            foreach ($look === null ? [] : self::serious($look, $instance) as $finding) {
+            foreach (self::serious($told[$instance->id] ?? []) as $finding) {
                 $needs[] = [$instance, $finding];
             }
         }
@@ -146,10 +121,13 @@ final readonly class Register
         return array_slice($needs, 0, self::NEEDS);
     }
 
-    /** @return list<Finding> */
-    private static function serious(Look $look, ?Instance $instance): array
+    /**
+     * @param  list<Finding>  $findings
+     * @return list<Finding>
+     */
+    private static function serious(array $findings): array
     {
-        return array_values(array_filter($look->told($instance?->aside), fn (Finding $finding): bool => $finding->level !== Level::Info));
+        return array_values(array_filter($findings, fn (Finding $finding): bool => $finding->level !== Level::Info));
     }
 
     /**

@@ -14,7 +14,20 @@ use Stasimon\Core\Version\Syntax;
 final readonly class DescriptorRule
 {
     /** What is read of one, each by an expression. */
-    private const VALUES = ['id', 'version', 'name', 'kind', 'side', 'needs', 'suggests', 'breaks', 'provides', 'before', 'after'];
+    private const VALUES = [
+        'id',
+        'version',
+        'name',
+        'kind',
+        'side',
+        'needs',
+        'suggests',
+        'breaks',
+        'provides',
+        'before',
+        'after',
+        'picture',
+    ];
 
     /**
      * @param  string  $path  in the archive; "*" stands for any part of a name, "**" for any folders

@@ -140,17 +140,19 @@ final class Archive
     public static function bare(string $path, array $descriptor, array $extra, int $kilobytes, int $seed): void
     {
         $id = (string) ($descriptor['id'] ?? '');
+        $looks = $extra === [] && $descriptor['type'] === 'resource-pack' ? self::looks($id, (string) $descriptor['name']) : [];
+        // One of its pictures stands for all of it.
+        $pictures = preg_grep('/\.png$/', array_keys($looks)) ?: [];
+        $says = array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1, 'after' => 1]) +
+            ($pictures === [] ? [] : ['picture' => end($pictures)]);
         self::zip(
             $path,
             $extra !== []
                 ? $extra
                 : [
-                    'pack.json' => json_encode(
-                        array_intersect_key($descriptor, ['id' => 1, 'version' => 1, 'name' => 1, 'type' => 1, 'after' => 1]),
-                        JSON_PRETTY_PRINT | JSON_THROW_ON_ERROR,
-                    ),
+                    'pack.json' => json_encode($says, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR),
                     "assets/{$id}/texture.bin" => self::noise($kilobytes * 1024, $seed),
-                ] + ($descriptor['type'] === 'resource-pack' ? self::looks($id, (string) $descriptor['name']) : []),
+                ] + $looks,
         );
     }
 

@@ -42,7 +42,7 @@ final readonly class Layers
         ['Console', 'Console\Demo', 'Findings', 'Http\Forms'],
         ['Findings\Rules', 'View'],
         ['View\Base', 'View\Configs', 'View\Drafts', 'View\Find', 'View\LineUp', 'View\Rehearsals', 'View\Sharing'],
-        ['View\Door', 'View\Games', 'View\Guide', 'View\Moving', 'View\Places', 'View\Updates'],
+        ['View\Door', 'View\Games', 'View\Guide', 'View\Moving', 'View\Places', 'View\Triage', 'View\Updates'],
         ['View\Anything'],
         [
             'Http\Access',
@@ -51,6 +51,7 @@ final readonly class Layers
             'Http\Door',
             'Http\Drafts',
             'Http\Find',
+            'Http\Findings',
             'Http\Games',
             'Http\Guide',
             'Http\Imports',

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 use App\Cage\Cage;
 use App\Cage\Job;
-use App\Packs\Picture;
+use App\Pictures\Scaled;
 use App\Refusal\Refusal;
 use Stasimon\Core\Evidence\ArchiveFacts;
 use Stasimon\Core\Evidence\Descriptor\Described;
@@ -45,7 +45,7 @@ it('answers one question after another, and says no as what it asks does', funct
         ->toThrow(UnreadableDescriptor::class, 'Nothing in it says what it is.')
         ->and(fn () => $cage->ask(Job::Look, 'a.zip', __FILE__, 'a.zip'))
         ->toThrow(UnsafeArchive::class)
-        ->and(fn () => $cage->ask(Picture::class, 'a.png', 'no picture'))
+        ->and(fn () => $cage->ask(Scaled::class, 'a.png', 'no picture', Scaled::PACK))
         ->toThrow(Refusal::class, 'That is no picture')
         ->and($cage->ask(Job::Facts, 'a.zip', '/nowhere'))
         ->toEqual(new ArchiveFacts());
@@ -101,7 +101,7 @@ it('keeps a picture of few bytes and many pixels from taking memory', function (
     $cage = new Cage(Cage::TASK);
     expect(strlen($bytes))
         ->toBeLessThan(200_000)
-        ->and(getimagesizefromstring((string) $cage->ask(Picture::class, 'wide.png', $bytes)))
+        ->and(getimagesizefromstring((string) $cage->ask(Scaled::class, 'wide.png', $bytes, Scaled::PACK)))
         ->toMatchArray(['mime' => 'image/png']);
     [$id] = cages();
     preg_match('/^VmHWM:\s+(\d+)/m', (string) file_get_contents("/proc/{$id}/status"), $most);

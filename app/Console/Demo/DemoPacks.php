@@ -16,8 +16,8 @@ use App\Models\TaskState;
 use App\Packs\DepotFolder;
 use App\Packs\Packing;
 use App\Packs\Packs;
-use App\Packs\Picture;
 use App\Packs\SigningKey;
+use App\Pictures\Scaled;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
@@ -64,7 +64,7 @@ final readonly class DemoPacks
                     'notes' => '',
                 ],
                 array_keys($configs),
-                picture: Picture::caged($this->picture()),
+                picture: Scaled::caged($this->picture(), Scaled::PACK),
                 isSigned: true,
             ),
         );

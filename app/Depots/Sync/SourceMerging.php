@@ -86,10 +86,8 @@ final readonly class SourceMerging
         }
         $tables = ['packages' => 'id'] + array_fill_keys(['mentions', 'notices', 'pictures'], 'package_id');
         foreach ($tables as $table => $column) {
-            DB::delete(
-                "delete from {$table} where {$column} = any(?::text[])".($table === 'notices' ? ' and depot_id is not null' : ''),
-                [$list],
-            );
+            $isOfDepots = in_array($table, ['notices', 'pictures'], true) ? ' and depot_id is not null' : '';
+            DB::delete("delete from {$table} where {$column} = any(?::text[]){$isOfDepots}", [$list]);
         }
         $this->insert($sources);
     }

@@ -17,6 +17,11 @@ final readonly class Add extends OfPackages
         return 'add';
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         $unknown = array_diff($this->ids, array_map(strval(...), array_keys(Packages::names($this->ids))));

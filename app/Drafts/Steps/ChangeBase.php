@@ -40,6 +40,11 @@ final readonly class ChangeBase extends Step
         return array_filter(['build' => $this->build, 'runtime' => $this->runtime, 'memory' => (string) $this->memory]);
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         $catalogue = $here->catalogue();

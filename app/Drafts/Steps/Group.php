@@ -36,6 +36,11 @@ final readonly class Group extends Step
         return ['group' => $this->name, ...self::marked($this->ids)];
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         return function (Plan $plan): Plan {

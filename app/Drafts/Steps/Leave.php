@@ -15,6 +15,11 @@ final readonly class Leave extends OfPackages
         return 'leave';
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         return fn (Plan $plan): Plan => $plan->updatingTo(array_diff_key($plan->once->updating, array_flip($this->ids)));

@@ -41,6 +41,11 @@ final readonly class Note extends Step
         return ['id' => $this->id, 'relation' => $this->relation->value, 'target' => $this->target, 'note' => $this->note];
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         return function (Plan $plan): Plan {

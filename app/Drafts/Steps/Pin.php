@@ -15,6 +15,11 @@ final readonly class Pin extends OfPackages
         return 'pin';
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         $catalogue = $here->catalogue();

@@ -36,6 +36,11 @@ final readonly class SetRange extends Step
         return ['id' => $this->id, 'range' => $this->range];
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         $range = (new Ranges())->usable($here->catalogue(), $this->id, $this->range);

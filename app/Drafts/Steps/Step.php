@@ -34,6 +34,12 @@ abstract readonly class Step
      */
     abstract public function change(Here $here): Closure;
 
+    /** Whether all that is asked for stays so, on the same version of the game and the same loader, with worlds and configs as they are. */
+    public function keepsAll(): bool
+    {
+        return false;
+    }
+
     /** @return array<string, string> what is said where a rule of its own is broken; the common ones have their words */
     public static function messages(): array
     {

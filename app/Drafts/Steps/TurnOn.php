@@ -15,6 +15,11 @@ final readonly class TurnOn extends OfPackages
         return 'on';
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         return fn (Plan $plan): Plan => $plan->turningOn(...$this->ids);

@@ -34,6 +34,11 @@ final readonly class Ungroup extends Step
         return ['group' => $this->name];
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         return fn (Plan $plan): Plan => $plan->ungrouping($this->name);

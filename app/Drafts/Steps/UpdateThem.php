@@ -40,6 +40,11 @@ final readonly class UpdateThem extends Step
         return self::marked($this->ids);
     }
 
+    public function keepsAll(): bool
+    {
+        return true;
+    }
+
     public function change(Here $here): Closure
     {
         $newer = $here->newer();

@@ -18,6 +18,11 @@ final readonly class Abandoned implements FindingRule
     /** Packages that have a finding each; more of them share one. */
     private const EACH = 3;
 
+    public static function called(): string
+    {
+        return 'Abandoned packages';
+    }
+
     public static function help(): string
     {
         return 'Its authors, or a depot, say that nobody looks after it any more. It goes on working as it is; where '.

@@ -19,6 +19,11 @@ final readonly class BuildNotRecommended implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Builds of the loader';
+    }
+
     public static function help(): string
     {
         return 'The authors of a loader recommend some of its builds, and this is none of them. It may be newer than what '.

@@ -15,6 +15,7 @@ use App\Rehearsals\Log\Read;
 use App\Rehearsals\Log\Reading;
 use Stasimon\Core\Diagnose\PlanRemedy;
 use Stasimon\Core\Game\Failure;
+use Stasimon\Core\Plan\Loss;
 
 /**
  * The last launch failed. What was applied since may have helped or not: that is known when one comes up clean, and no draft
@@ -24,6 +25,11 @@ final readonly class FailedRehearsal implements FindingRule
 {
     public function __construct(private Reading $reading, private Numbers $numbers)
     {
+    }
+
+    public static function called(): string
+    {
+        return 'Failed launches';
     }
 
     public static function help(): string
@@ -48,9 +54,14 @@ final readonly class FailedRehearsal implements FindingRule
         foreach (array_filter($all, fn (Read $read): bool => ! $this->isToldByNumbers($read, $seen)) as $read) {
             $parameters = [$seen->instance->id, $rehearsal->number];
             $remedies = array_map(
-                fn (PlanRemedy $counsel): Remedy => new Remedy($counsel->text, 'as a draft', 'rehearsals.remedy', $parameters, [
-                    'remedy' => $counsel->key,
-                ]),
+                fn (PlanRemedy $counsel): Remedy => new Remedy(
+                    $counsel->text,
+                    'as a draft',
+                    'rehearsals.remedy',
+                    $parameters,
+                    ['remedy' => $counsel->key],
+                    Loss::isNone($seen->plan, ($counsel->change)($seen->plan)),
+                ),
                 $read->remedies,
             );
             $findings[] = new Finding(

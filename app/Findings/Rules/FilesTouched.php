@@ -24,6 +24,11 @@ final readonly class FilesTouched implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Files changed or gone';
+    }
+
     public static function help(): string
     {
         return 'Files are not as an apply has laid them: somebody has changed or deleted them. Nothing is put right '.

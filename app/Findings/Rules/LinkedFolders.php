@@ -18,6 +18,11 @@ final readonly class LinkedFolders implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Linked folders';
+    }
+
     public static function help(): string
     {
         return 'A folder of this instance is a link to another place, so what the game writes there is written in that '.

@@ -23,6 +23,11 @@ final readonly class LittleMemory implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Memory';
+    }
+
     public static function help(): string
     {
         return 'By rule of thumb this many mods want more than the game is given, or than the machine has. Too little may '.

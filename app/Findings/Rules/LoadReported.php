@@ -31,6 +31,11 @@ final readonly class LoadReported implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'What was not loaded';
+    }
+
     public static function help(): string
     {
         return 'The game has written down itself what it looked for and did not find when it was launched last. Only '.

@@ -15,6 +15,11 @@ use App\Models\LaunchState;
 /** An instance that was made beside another one has launched cleanly, so the old one can go out of the way. */
 final readonly class MovedOn implements FindingRule
 {
+    public static function called(): string
+    {
+        return 'Instances that were moved';
+    }
+
     public static function help(): string
     {
         return 'One of two instances was made of the other, and launches cleanly. The older one can be put away with all '.

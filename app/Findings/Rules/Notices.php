@@ -23,6 +23,11 @@ final readonly class Notices implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Notices';
+    }
+
     public static function help(): string
     {
         return 'Depots pass on what others have found out about a release: that it is broken, fine, or has another that '.

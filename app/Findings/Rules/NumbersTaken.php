@@ -22,6 +22,11 @@ final readonly class NumbersTaken implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Numbers taken twice';
+    }
+
     public static function help(): string
     {
         return 'In some old games each mod takes numbers for what it adds, and two of these take the same one. Then the '.

@@ -17,6 +17,11 @@ final readonly class Overlaps implements FindingRule
     /** Paths that a finding names. */
     private const NAMED = 3;
 
+    public static function called(): string
+    {
+        return 'Files that several bring';
+    }
+
     public static function help(): string
     {
         return 'Two packages bring the same file with different contents, and only one of them can be there. Which one '.

@@ -23,6 +23,11 @@ final readonly class PutThereByHand implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Put there by hand';
+    }
+
     public static function help(): string
     {
         return 'Files lie among the mods that no apply has laid, and the game starts them with the others. They can be '.

@@ -14,6 +14,11 @@ use Stasimon\Core\Catalogue\Replacement;
 /** A release makes files of others obsolete, or whole packages: they are left out while it is there. */
 final readonly class Replaced implements FindingRule
 {
+    public static function called(): string
+    {
+        return 'Replaced packages';
+    }
+
     public static function help(): string
     {
         return 'A release says that it stands in the place of others, so those are left out while it is here. They come '.

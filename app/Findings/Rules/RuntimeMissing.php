@@ -22,6 +22,11 @@ final readonly class RuntimeMissing implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Runtimes that are missing';
+    }
+
     public static function help(): string
     {
         return 'The instance is to run on something that was not found on this machine, so it cannot be launched as it '.

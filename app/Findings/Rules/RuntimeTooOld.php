@@ -21,6 +21,11 @@ final readonly class RuntimeTooOld implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Runtimes that are too old';
+    }
+
     public static function help(): string
     {
         return 'Files of these releases are built for a newer runtime than the one that was chosen, which cannot read '.

@@ -16,6 +16,11 @@ use Stasimon\Core\Resolve\Waiver;
 /** A limit of a release is disregarded. */
 final readonly class Waived implements FindingRule
 {
+    public static function called(): string
+    {
+        return 'Limits that were waived';
+    }
+
     public static function help(): string
     {
         return 'Somebody has decided that one limit does not count here. It is listed so that it is not forgotten, and '.

@@ -23,6 +23,11 @@ final readonly class WorldsAtRisk implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Worlds at risk';
+    }
+
     public static function help(): string
     {
         return 'A world remembers the mods that it was saved with, and some of those are not here. What they have put '.

@@ -20,6 +20,11 @@ final readonly class WorldsGone implements FindingRule
     {
     }
 
+    public static function called(): string
+    {
+        return 'Worlds that are gone';
+    }
+
     public static function help(): string
     {
         return 'A world that was seen here is not in the folder any more, and it was not put away from here. Where a '.

@@ -72,11 +72,17 @@ final readonly class Agreements
      */
     public function give(GameDefinition $game, string $digest): void
     {
-        if (! hash_equals($this->of($game)->digest(), $digest)) {
-            throw Refusal::conflict('The command has changed since it was shown. Look at it again; nothing was agreed to.');
-        }
+        $this->check($game, $digest);
         DB::table('taught_games')
             ->where('id', $game->id)
             ->update(['agreed' => $digest]);
+    }
+
+    /** @throws Refusal where a game's commands are not those that a person has seen */
+    public function check(GameDefinition $game, string $digest): void
+    {
+        if (! hash_equals($this->of($game)->digest(), $digest)) {
+            throw Refusal::conflict('The command has changed since it was shown. Look at it again; nothing was agreed to.');
+        }
     }
 }

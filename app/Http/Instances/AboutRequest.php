@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Instances;
 
 use App\Cage\StrangersFiles;
-use App\Packs\Picture;
+use App\Pictures\Scaled;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 
@@ -24,7 +24,7 @@ final class AboutRequest extends FormRequest
             'name' => ['required', 'string', 'max:80', 'not_regex:/[\x00-\x1f\x7f]/'],
             'notes' => ['nullable', 'string', 'max:20000', 'not_regex:/[\x00]/'],
             'colour' => ['nullable', 'string', 'regex:/^#[0-9a-f]{6}$/Di'],
-            'picture' => ['nullable', 'file', 'max:'.intdiv(Picture::LARGEST, 1_024)],
+            'picture' => ['nullable', 'file', 'max:'.intdiv(Scaled::LARGEST, 1_024)],
             'heading' => ['nullable', 'string', 'max:40', 'not_regex:/[\x00-\x1f\x7f]/'],
             'plain' => ['nullable', 'boolean'],
             'coloured' => ['nullable', 'boolean'],
@@ -73,7 +73,7 @@ final class AboutRequest extends FormRequest
         $file = $this->file('picture');
 
         return $file instanceof UploadedFile
-            ? app(StrangersFiles::class)->text(Picture::class, 'The picture', (string) $file->get())
+            ? app(StrangersFiles::class)->text(Scaled::class, 'The picture', (string) $file->get(), Scaled::PACK)
             : null;
     }
 }

@@ -8,6 +8,7 @@ use App\Disk\Applying;
 use App\Disk\PutAway;
 use App\Disk\RemoveInstance;
 use App\Drafts\Outcomes;
+use App\Findings\Asides;
 use App\Findings\Looking;
 use App\Findings\Tidings;
 use App\Games\Games;
@@ -24,8 +25,15 @@ use Illuminate\View\View;
 
 final class InstanceController
 {
-    public function show(Request $request, Instance $instance, Looking $looking, Outcomes $outcomes, Tidings $tidings, Games $games): View
-    {
+    public function show(
+        Request $request,
+        Instance $instance,
+        Looking $looking,
+        Outcomes $outcomes,
+        Tidings $tidings,
+        Games $games,
+        Asides $asides,
+    ): View {
         $look = $looking->over($instance->load(['placed', 'draft', 'lastRehearsal']));
         $address = array_map(fn (string $name): string => Asked::words($request, $name), [
             'only' => 'only',
@@ -42,6 +50,7 @@ final class InstanceController
                 $outcomes,
                 $address,
                 Started::of($instance, $games->get($instance->plan->base->game)->log),
+                $asides,
             ),
             'watch' => $tidings->of($instance),
         ]);

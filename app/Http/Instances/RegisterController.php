@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Instances;
 
+use App\Findings\Everywhere;
 use App\Models\TaskKind;
 use App\View\Asked;
 use App\View\Register;
@@ -13,10 +14,10 @@ use Illuminate\View\View;
 
 final class RegisterController
 {
-    public function __invoke(Request $request, Register $register, Tasks $tasks): View
+    public function __invoke(Request $request, Register $register, Everywhere $everywhere, Tasks $tasks): View
     {
         $page = $register->page(Asked::words($request, 'q', 80), Asked::words($request, 'sort', 20));
-        if ($register->isStale()) {
+        if ($everywhere->isStale()) {
             $tasks->once(TaskKind::LookOver);
         }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Packs;
 
 use App\Cage\StrangersFiles;
-use App\Packs\Picture;
+use App\Pictures\Scaled;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
 use Stasimon\Core\Document\Limits;
@@ -34,7 +34,7 @@ final class PackRequest extends FormRequest
             'configs.*' => ['string', 'max:'.Limits::PATH],
             'passed' => ['nullable', 'array', 'max:500'],
             'passed.*' => ['string', 'max:64'],
-            'picture' => ['nullable', 'file', 'max:'.intdiv(Picture::LARGEST, 1_024)],
+            'picture' => ['nullable', 'file', 'max:'.intdiv(Scaled::LARGEST, 1_024)],
             'signed' => ['nullable', 'boolean'],
         ];
     }
@@ -83,7 +83,7 @@ final class PackRequest extends FormRequest
         $file = $this->file('picture');
 
         return $file instanceof UploadedFile
-            ? app(StrangersFiles::class)->text(Picture::class, 'The picture', (string) $file->get())
+            ? app(StrangersFiles::class)->text(Scaled::class, 'The picture', (string) $file->get(), Scaled::PACK)
             : null;
     }
 }

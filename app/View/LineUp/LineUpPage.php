@@ -6,6 +6,7 @@ namespace App\View\LineUp;
 
 use App\Depots\PackageRow;
 use App\Drafts\Outcomes;
+use App\Findings\Asides;
 use App\Findings\Finding;
 use App\Findings\Look;
 use App\Models\Instance;
@@ -55,9 +56,10 @@ final readonly class LineUpPage
         public bool $asTheatre,
         Outcomes $outcomes,
         public Started $started,
+        Asides $asides,
     ) {
-        $this->findings = $look->told($instance->aside);
-        $this->aside = $look->aside($instance->aside);
+        $this->findings = $asides->told($look, $instance);
+        $this->aside = $asides->aside($look, $instance);
         $this->marks = collect($this->findings)
             ->filter(fn (Finding $finding): bool => $finding->package !== null)
             ->reverse()
@@ -66,8 +68,14 @@ final readonly class LineUpPage
     }
 
     /** @param  array<string, string>  $address  what the page's address says; what makes no sense in it is passed over */
-    public static function of(Instance $instance, Look $look, Outcomes $outcomes, array $address, Started $started): self
-    {
+    public static function of(
+        Instance $instance,
+        Look $look,
+        Outcomes $outcomes,
+        array $address,
+        Started $started,
+        Asides $asides,
+    ): self {
         $only = $address['only'] ?? '';
         $sort = $address['sort'] ?? '';
 
@@ -80,6 +88,7 @@ final readonly class LineUpPage
             ($address['view'] ?? '') === 'theatre',
             $outcomes,
             $started,
+            $asides,
         );
     }
 

@@ -25,6 +25,7 @@ final class Places
     {
         return [
             new Place('register', 'register', 'Instances', 'every instance, what is new and what is wrong', 'i', isInBar: true),
+            new Place('findings', 'findings', 'Findings', 'what needs you, in all instances at once', 't'),
             new Place('updates', 'updates', 'Updates', 'newer releases that fit, in all instances at once', 'u'),
             new Place('work', 'work', 'Running work', 'what goes on, what waits, and how to end it'),
             new Place('logs', 'logs', 'Read a log from elsewhere', 'whose fault a failed launch is, from its log alone'),

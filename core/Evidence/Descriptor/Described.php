@@ -20,6 +20,7 @@ final readonly class Described
      * @param  list<array<string, mixed>>  $provides  each {id, version}
      * @param  list<string>  $before  ids of packages that it comes before in an order, as it says
      * @param  list<string>  $after  the same of those that it comes after
+     * @param  string  $picture  the path inside the archive of a picture of it; nothing where it names none
      */
     public function __construct(
         public string $id,
@@ -36,6 +37,7 @@ final readonly class Described
         public array $provides,
         public array $before = [],
         public array $after = [],
+        public string $picture = '',
     ) {
     }
 

@@ -148,7 +148,16 @@ final readonly class Descriptors
             self::provides($rule, $descriptor),
             self::ids($rule, 'before', $descriptor),
             self::ids($rule, 'after', $descriptor),
+            self::picture($text('picture')),
         );
+    }
+
+    /** A path that an archive can have, or nothing. */
+    private static function picture(string $path): string
+    {
+        $path = (string) preg_replace('~^(?:\./|/)+~', '', strtr($path, '\\', '/'));
+
+        return strlen($path) <= Limits::PATH ? $path : '';
     }
 
     private static function version(DescriptorRule $rule, string $version): string

@@ -30,7 +30,11 @@
                 or leave it where it is.</p>
         @endforeach
         @if ($needs !== [])
-            <h2 class="px-6 pt-5 pb-2 max-[900px]:px-3.5">Needs you <span class="ver quiet ml-2">{{ $needing }}</span></h2>
+            <div class="flex flex-wrap items-baseline gap-3 px-6 pt-5 pb-2 max-[900px]:px-3.5">
+                <h2>Needs you <span class="ver quiet ml-2">{{ $needing }}</span></h2>
+                <span class="flex-1"></span>
+                <a class="link" href="{{ route('findings') }}" data-go="t">All of it at once</a>
+            </div>
             <table class="grid-table needs" aria-label="What needs you">
                 @foreach ($needs as [$instance, $finding])
                     <tr>
@@ -190,7 +194,7 @@
                                 <td><x-base-line :instance="$instance" /></td>
                                 <td class="wide-only" style="vertical-align: middle"><x-strip
                                     :ids="array_filter(explode(' ', $placed[$instance->id]->ids ?? ''))"
-                                    :findings="$looks[$instance->id]->told($instance->aside)" /></td>
+                                    :findings="$marks[$instance->id]" /></td>
                                 <td>
                                     @php($last = $instance->lastRehearsal)
                                     @if (!$last)

@@ -61,3 +61,37 @@ it('asks once for a picture that is none, or is another one, and draws instead',
         file_put_contents("{$folder}/{$row->path}", $before);
     }
 })->with(['no picture', 'another one']);
+
+it('shows the picture that an archive has of itself where no depot has one, and asks no more for one that is none', function (): void {
+    $instance = World::applied(['sailcloth']);
+    DB::table('pictures')->where('package_id', 'sailcloth')->delete();
+    $at = "/instances/{$instance->id}/packages/sailcloth";
+    $this->get($at)->assertOk()->assertSee('<svg class="drawn"', false);
+    app(Pictures::class)->look();
+    $own = DB::table('pictures')->where('package_id', 'sailcloth')->first();
+    expect([$own->place, $own->depot_id])->toBe([Pictures::WITHIN, null]);
+    $this->nextRequest();
+    $this->get($at)->assertOk()->assertSee("/pictures/{$own->sha256}.png", false);
+    expect(array_slice(getimagesize(Pictures::path($own->sha256)), 0, 3))->toBe([128, 128, IMAGETYPE_PNG]);
+    // It stays when the depot is read again, and is not looked for again.
+    World::depot();
+    DB::table('pictures')->where('package_id', 'sailcloth')->where('place', 0)->delete();
+    app(Pictures::class)->look();
+    expect(DB::table('pictures')->where('package_id', 'sailcloth')->value('sha256'))
+        ->toBe($own->sha256)
+        ->and(DB::table('tasks')->where('kind', 'pictures')->count())
+        ->toBe(1);
+    // One that is none is drawn, and asked for once.
+    DB::update("update archives set says = says || '{\"picture\": \"pack.json\"}' where sha256 = ?", [$own->archive]);
+    DB::table('pictures')->where('package_id', 'sailcloth')->delete();
+    app(Pictures::class)->look();
+    app(Pictures::class)->look();
+    expect(DB::table('pictures')->where('package_id', 'sailcloth')->pluck('sha256')->all())
+        ->toBe([null])
+        ->and(DB::table('tasks')->where('kind', 'pictures')->count())
+        ->toBe(2)
+        ->and(Pictures::path($own->sha256))
+        ->not->toBeFile();
+    $this->nextRequest();
+    $this->get($at)->assertOk()->assertSee('<svg class="drawn"', false);
+});

@@ -40,6 +40,7 @@ function lineUpPage(Instance $instance, array $address): LineUpPage
         app(Outcomes::class),
         $address,
         Started::of($instance, app(Games::class)->get('ferrywright')->log),
+        app(App\Findings\Asides::class),
     );
 }
 
