@@ -12,6 +12,7 @@ use App\Refusal\Refusal;
 use App\Rehearsals\Log\Reading;
 use Closure;
 use Stasimon\Core\Plan\Plan;
+use Stasimon\Core\Plan\PlanDocument;
 
 /** Takes what helps against several findings of an instance in one draft. */
 final readonly class Remedying
@@ -34,6 +35,17 @@ final readonly class Remedying
             fn (Plan $plan): Plan => array_reduce($changes, fn (Plan $plan, Closure $change): Plan => $change($plan), $plan),
             $seen,
         );
+    }
+
+    /** Whether the draft of an instance does already what a remedy would have it do. */
+    public function isDrafted(Instance $instance, Remedy $remedy): bool
+    {
+        $plan = $instance->draft?->plan;
+        try {
+            return $plan !== null && PlanDocument::write($this->change($instance, $remedy)($plan)) === PlanDocument::write($plan);
+        } catch (Refusal) {
+            return false;
+        }
     }
 
     /** @return Closure(Plan): Plan */

@@ -9,7 +9,10 @@ use Stasimon\Core\Resolve\Want;
 /** What a change of a plan gives up. */
 final class Loss
 {
-    /** Whether all that is asked for stays so, on the same version of the game and the same loader, with worlds and configs as they are. */
+    /**
+     * Whether all that a person asked for or decided stays so, on the same version of the game and the same loader, with worlds and
+     * configs as they are.
+     */
     public static function isNone(Plan $before, Plan $after): bool
     {
         $ids = fn (Plan $one): array => array_map(fn (Want $want): string => $want->id, $one->wants);
@@ -18,7 +21,9 @@ final class Loss
             $after->base->gameVersion === $before->base->gameVersion &&
             $after->base->loader === $before->base->loader &&
             count($after->off) <= count($before->off) &&
-            count($after->waivers) <= count($before->waivers) &&
+            $after->waivers == $before->waivers &&
+            $after->order === $before->order &&
+            $after->once->putBack === $before->once->putBack &&
             $after->once->own === [] &&
             $after->once->out === [] &&
             $after->once->worlds === 0 &&

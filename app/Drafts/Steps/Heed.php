@@ -35,11 +35,6 @@ final readonly class Heed extends Step
         return ['id' => $this->id, 'relation' => $this->relation->value, 'target' => $this->target];
     }
 
-    public function keepsAll(): bool
-    {
-        return true;
-    }
-
     public function change(Here $here): Closure
     {
         return fn (Plan $plan): Plan => $plan->withoutWaiver($this->id, $this->relation, $this->target);

@@ -15,11 +15,6 @@ final readonly class Let extends OfPair
         return 'let';
     }
 
-    public function keepsAll(): bool
-    {
-        return true;
-    }
-
     public function change(Here $here): Closure
     {
         return fn (Plan $plan): Plan => $plan->letting($this->id, $this->target)->puttingBack();

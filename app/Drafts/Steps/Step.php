@@ -34,7 +34,10 @@ abstract readonly class Step
      */
     abstract public function change(Here $here): Closure;
 
-    /** Whether all that is asked for stays so, on the same version of the game and the same loader, with worlds and configs as they are. */
+    /**
+     * Whether all that a person asked for or decided stays so, on the same version of the game and the same loader, with worlds and
+     * configs as they are.
+     */
     public function keepsAll(): bool
     {
         return false;

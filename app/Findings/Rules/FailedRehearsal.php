@@ -92,7 +92,8 @@ final readonly class FailedRehearsal implements FindingRule
         return new Finding(
             Level::Look,
             "{$title}, and nothing was launched since",
-            trim("{$said} Something was applied after it. Whether that helped is known when the game has been launched again."),
+            ($said === '' ? '' : "Its log said: {$said} ").
+                'Something was applied after it. Whether that helped is known when the game has been launched again.',
             null,
             [new Remedy('Rehearse', 'what is applied now', 'rehearsals.store', [$seen->instance->id])],
             byLaunch: true,

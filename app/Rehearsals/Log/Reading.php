@@ -164,7 +164,7 @@ final readonly class Reading
     public function worries(Rehearsal $rehearsal): array
     {
         $worries = $rehearsal->state === LaunchState::Clean ? $this->said($rehearsal)->worries : [];
-        $advice = $worries === [] ? null : $this->advice($rehearsal->instance, []);
+        $advice = $worries === [] ? null : $this->advice($rehearsal->instance, [], $rehearsal);
 
         return $advice === null ? [] : array_map($advice->sentence(...), $worries);
     }
@@ -173,7 +173,7 @@ final readonly class Reading
     public function sentences(Rehearsal $rehearsal): array
     {
         $diagnoses = $this->diagnoses($rehearsal);
-        $advice = $diagnoses === [] ? null : $this->advice($rehearsal->instance, []);
+        $advice = $diagnoses === [] ? null : $this->advice($rehearsal->instance, [], $rehearsal);
 
         return $advice === null ? [] : array_map($advice->sentence(...), $diagnoses);
     }
@@ -196,8 +196,11 @@ final readonly class Reading
         }, $diagnoses);
     }
 
-    /** @param  list<string>  $about  packages whose understudies may be wanted */
-    public function advice(Instance $instance, array $about): Advice
+    /**
+     * @param  list<string>  $about  packages whose understudies may be wanted
+     * @param  Rehearsal|null  $of  a launch whose line-up is meant; null for what is on disk now
+     */
+    public function advice(Instance $instance, array $about, ?Rehearsal $of = null): Advice
     {
         $instance->loadMissing('placed', 'draft');
         $catalogue = $this->lineUps->catalogue($instance);
@@ -214,8 +217,8 @@ final readonly class Reading
         return new Advice(
             $catalogue->game,
             $catalogue,
-            $instance->plan,
-            $instance->versions(),
+            $of->plan ?? $instance->plan,
+            $of->versions ?? $instance->versions(),
             $understudies,
             $this->trials->of($instance),
             $this->lying($instance),

@@ -8,6 +8,7 @@ use App\Depots\PackageRow;
 use App\Findings\Asides;
 use App\Findings\Everywhere;
 use App\Findings\Level;
+use App\Findings\Remedying;
 use App\Findings\Shared;
 use App\Models\Instance;
 use App\View\Drafts\DraftSummary;
@@ -24,8 +25,13 @@ final readonly class TriagePage
 
     private const DRAFTS = 25;
 
-    public function __construct(private Everywhere $everywhere, private Asides $asides, private DraftSummary $summary, private Tasks $tasks)
-    {
+    public function __construct(
+        private Everywhere $everywhere,
+        private Asides $asides,
+        private Remedying $remedying,
+        private DraftSummary $summary,
+        private Tasks $tasks,
+    ) {
     }
 
     /**
@@ -44,25 +50,39 @@ final readonly class TriagePage
             array_filter($of, fn (Shared $one): bool => $asked['level'] === '' || $one->finding->level->value === $asked['level']),
         );
         $instances = $this->instances($all);
-        $light = array_values(array_filter($rows, fn (Shared $one): bool => $one->keepsAll()));
+        $shown = array_map($this->row(...), array_slice($rows, 0, self::SHOWN));
+        $isLight = fn (TriageRow $row): bool => ! $row->isDrafted && $row->of->keepsAll();
+        $light = $isAside ? [] : array_map(fn (TriageRow $row): Shared => $row->of, array_values(array_filter($shown, $isLight)));
 
         return [
             'asked' => ['aside' => $isAside ? '1' : ''] + $asked,
-            'rows' => array_slice($rows, 0, self::SHOWN),
+            'rows' => $shown,
             'more' => max(0, count($rows) - self::SHOWN),
             'levels' => $this->counted($of),
             'found' => count($told),
             'in' => count($this->instances($told)),
             'asideCount' => count($aside),
-            'light' => array_map(fn (Shared $one): string => $one->finding->key(), $isAside ? [] : $light),
+            'light' => array_map(fn (Shared $one): string => $one->finding->key(), $light),
             'lightIn' => count($this->instances($light)),
             'kinds' => $this->kinds($isAside ? $aside : $told),
             'packages' => $this->packages($isAside ? $aside : $told),
             'names' => array_map(fn (Instance $one): string => $one->name, $instances),
-            'drafts' => $this->drafts(),
+            'drafts' => ($drafts = $this->drafts()),
+            'ready' => count(array_filter($drafts, fn (DraftOfOne $one): bool => $one->isReady)),
             'seen' => array_map(fn (Instance $one): int => $one->draft->revision ?? 0, $instances),
             'sets' => $isAside ? $this->asides->all() : collect(),
         ];
+    }
+
+    private function row(Shared $shared): TriageRow
+    {
+        $isDrafted = $shared->aside === null;
+        foreach ($isDrafted ? $shared->instances : [] as $instance) {
+            $remedy = $instance->draft === null ? null : $shared->remedy($instance);
+            $isDrafted = $isDrafted && $remedy !== null && $this->remedying->isDrafted($instance, $remedy);
+        }
+
+        return new TriageRow($shared, $isDrafted);
     }
 
     /** @param  array<string, string>  $asked */

@@ -1,6 +1,6 @@
 @php($with = fn(array $change): string => route('findings', array_filter($change + $asked, fn($value) => $value !== '')))
 <x-layout title="Findings">
-    <main class="plain" id="main" style="max-width: none">
+    <main class="plain" id="main" style="max-width: none; padding-bottom: 84px">
         <h1 class="text-2xl mt-6 mb-1">What needs you <x-help of="Findings" key="findings" /></h1>
         <p class="soft mb-3">
             @if ($found === 0)
@@ -113,10 +113,19 @@
                 @endforeach
                 <b>{{ count($light) === 1 ? 'One of them has a remedy that gives nothing up' : count($light) .
                     ' of them have a remedy that gives nothing up' }}</b>
-                <span class="soft">{{ $lightIn === 1 ? 'one draft' : $lightIn . ' drafts, one for each instance' }}; nothing on disk changes
+                <span>{{ $lightIn === 1 ? 'one draft' : $lightIn . ' drafts, one for each instance' }}; nothing on disk changes
                     yet</span>
-                <button class="btn">See {{ $lightIn === 1 ? 'the draft' : 'the drafts' }}</button>
+                <span class="gap"></span>
+                <button class="btn main-act">{{ count($light) === 1 ? 'Draft it' : 'Draft them all' }}</button>
             </form>
+        @elseif ($ready > 0)
+            <div class="slab">
+                <b>{{ $ready === 1 ? 'One draft is ready' : $ready . ' drafts are ready' }}</b>
+                <span>{{ $ready === 1 ? 'it stands' : 'they stand' }} <a class="underline" href="#drafts">below</a>; each apply can be taken
+                    back</span>
+                <span class="gap"></span>
+                <button class="btn main-act" form="to-apply">Apply {{ $ready === 1 ? 'it' : 'those that are marked' }}</button>
+            </div>
         @endif
         @if ($drafts !== [])
             <h2 class="mt-6 mb-1" id="drafts">Drafts <span class="ver quiet ml-1">{{ count($drafts) }}</span></h2>

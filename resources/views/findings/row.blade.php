@@ -1,3 +1,4 @@
+@php([$isDrafted, $row] = [$row->isDrafted, $row->of])
 @php($finding = $row->finding)
 @php($first = $row->instances[array_key_first($row->instances)])
 @php($remedy = $row->remedy($first))
@@ -26,7 +27,10 @@
             <span class="ml-3"><x-act :action="route('findings.heed-many')" :fields="['asides[]' => $row->aside->id]"
                     :label="'Heed again: ' . $finding->title">heed it again</x-act></span>
         @else
-            @if ($remedy !== null)
+            @if ($isDrafted)
+                <a class="good hover:underline" href="{{ $count === 1 ? route('draft', $first) : '#drafts' }}">in the
+                    {{ $count === 1 ? 'draft' : 'drafts' }}: {{ lcfirst($remedy->label) }}</a>
+            @elseif ($remedy !== null)
                 <form method="post" action="{{ route('findings.draft') }}" class="inline">@csrf
                     <input type="hidden" name="findings[]" value="{{ $finding->key() }}">
                     @foreach ($row->instances as $id => $instance)

@@ -89,7 +89,7 @@ it('says once what is so in several, drafts what helps in each, and applies the 
 
 it('drafts at once all that can be helped without giving anything up, and offers nothing else so', function (): void {
     $instances = withBrokenLamps('Night', 'Noon');
-    $page = $this->get('/findings')->assertOk()->assertSee('2 drafts, one for each instance')->assertSee('See the drafts');
+    $page = $this->get('/findings')->assertOk()->assertSee('2 drafts, one for each instance')->assertSee('Draft it');
     preg_match_all('/class="slab.*?<\/form>/s', (string) $page->getContent(), $slab);
     preg_match_all('/name="findings\[\]" value="([0-9a-f]{16})"/', $slab[0][0] ?? '', $keys);
     $light = array_filter(app(Everywhere::class)->all(), fn (Shared $one): bool => $one->keepsAll());
@@ -163,10 +163,10 @@ it('knows of each step whether something is given up by it', function (Step $ste
     'add' => [new Add(['fogbank']), true],
     'range' => [new SetRange('gulls', '>=1'), true],
     'pin' => [new Pin(['gulls']), true],
-    'let' => [new Let('gulls', 'lantern-render'), true],
     'memory' => [new ChangeBase(memory: 3000), true],
     'remove' => [new Remove(['gulls']), false],
     'turn off' => [new TurnOff(['gulls']), false],
+    'let' => [new Let('gulls', 'lantern-render'), false],
     'replace' => [new Replace('gulls', 'fogbank'), false],
 ]);
 

@@ -236,3 +236,16 @@ it('offers to disregard no limit that a file itself has, and says so where someb
     app(Steps::class)->take(anew($instance), new TakeRemedy((string) array_key_first($told->repairs)));
     expect(app(Outcomes::class)->outcome(anew($instance))->versions)->not->toBeNull();
 });
+
+it('names the releases that a launch had, once others are there', function (): void {
+    World::depot();
+    $instance = World::applied(['signal-flags']);
+    $had = $instance->versions()['signal-flags'];
+    World::rehearsed($instance);
+    test()->post("/instances/{$instance->id}/draft/range", ['id' => 'signal-flags', 'range' => "<{$had}"])->assertRedirect();
+    $instance = World::apply($instance->refresh());
+    expect($instance->versions()['signal-flags'])
+        ->not->toBe($had)
+        ->and(implode(' ', array_column(app(Looking::class)->over(anew($instance))->findings(), 'text')))
+        ->toContain("Its log said: Signal Flags {$had} needs Halyard");
+});
