@@ -1,4 +1,4 @@
-// Ten tasks of a modder with many instances, each counted in acts and seconds: an act is a press, a choice of files, or something
+// Eleven tasks of a modder with many instances, each counted in acts and seconds: an act is a press, a choice of files, or something
 // typed or pasted. It is run against the demo as bin/start has loaded it, which it changes:
 //   printf 'delete\n' | bin/start --fresh, and beside it STASIMON_URL=http://127.0.0.1:8760 node bench/tasks.mjs
 import { chromium } from '@playwright/test';
@@ -141,6 +141,13 @@ const tasks = {
         await press(button(/See|Open|Make/, brought()));
         await press(button('Make an instance of it'));
         await page.getByRole('heading', { level: 1 }).waitFor();
+    },
+    'all that gives nothing up, in all instances': async () => {
+        await page.goto(site);
+        await press(link('All of it at once'));
+        await press(button(/^Draft (it|them all)/));
+        await press(button(/^Apply (it|those)/));
+        await page.getByText(/being applied/).waitFor();
     },
     'update all in all instances': async () => {
         await page.goto(site);

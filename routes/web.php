@@ -36,6 +36,7 @@ use App\Http\Middleware\RecognisesHandOffs;
 use App\Http\Middleware\SaysOnTheForm;
 use App\Http\Moving\WishListController;
 use App\Http\Packs\PackController;
+use App\Http\Places\PlaceController;
 use App\Http\Rehearsals\BuildController;
 use App\Http\Rehearsals\CulpritController;
 use App\Http\Rehearsals\DroppedLogController;
@@ -49,6 +50,7 @@ use App\Http\Stages\StageController;
 use App\Http\Work\TaskController;
 use App\Http\Work\ToldController;
 use App\Http\Worlds\WorldController;
+use App\View\Places\Places;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
 use Stasimon\Core\Document\Limits;
@@ -71,11 +73,12 @@ Route::pattern('found', '[0-9]{1,18}');
 Route::pattern('lesson', '[0-9]{1,18}');
 
 Route::get('/', RegisterController::class)->name('register');
-Route::get('/findings', [TriageController::class, 'show'])->name('findings');
+foreach (Places::house() as $place) {
+    $place->page === null || Route::get($place->path, PlaceController::class)->name($place->route)->defaults('place', $place->id);
+}
 Route::post('/findings', [TriageController::class, 'draft'])->name('findings.draft');
 Route::post('/findings/aside', [TriageController::class, 'aside'])->name('findings.aside-many');
 Route::post('/findings/heed', [TriageController::class, 'heed'])->name('findings.heed-many');
-Route::get('/updates', [UpdatesController::class, 'show'])->name('updates');
 Route::post('/updates', [UpdatesController::class, 'draft'])->name('updates.draft');
 Route::post('/updates/apply', [UpdatesController::class, 'apply'])->name('updates.apply');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');
@@ -216,6 +219,9 @@ Route::prefix('/instances/{instance}')
     ->missing(fn () => throw App\Refusal\Refusal::notFound('That instance is not here any more. It was removed, perhaps in another tab.'))
     ->group(function (): void {
         Route::get('/', [InstanceController::class, 'show'])->name('instances.show');
+        foreach (Places::instance() as $place) {
+            $place->page === null || Route::get($place->path, PlaceController::class)->name($place->route)->defaults('place', $place->id);
+        }
         Route::post('/findings/aside', [FindingController::class, 'aside'])->name('findings.aside');
         Route::post('/findings/heed', [FindingController::class, 'heed'])->name('findings.heed');
         Route::get('/others', [InstanceController::class, 'others'])->name('instances.others');

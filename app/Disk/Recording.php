@@ -39,10 +39,28 @@ final readonly class Recording
                 'applied_at' => now(),
                 'applies' => $instance->applies + 1,
                 'install_id' => $pending->install,
+                ...self::glance($pending->releases),
             ] +
                 ($pack === null ? [] : ['pack_id' => $pack]),
         );
         $instance->draft()->where('id', $pending->draft)->where('revision', $pending->revision)->delete();
+    }
+
+    /**
+     * What the first page says of the line-up.
+     *
+     * @param  list<PlacedRelease>  $releases
+     * @return array{laid_ids: string, laid_size: int}
+     */
+    private static function glance(array $releases): array
+    {
+        $shown = array_filter($releases, fn (PlacedRelease $one): bool => ! in_array($one->kind, ['game', 'runtime'], true));
+        usort($shown, fn (PlacedRelease $a, PlacedRelease $b): int => strnatcasecmp($a->name, $b->name));
+
+        return [
+            'laid_ids' => implode(' ', array_map(fn (PlacedRelease $one): string => $one->package_id, $shown)),
+            'laid_size' => array_sum(array_map(fn (PlacedRelease $one): int => $one->size, $shown)),
+        ];
     }
 
     private function place(Instance $instance, Pending $pending): void

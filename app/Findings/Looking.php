@@ -67,7 +67,8 @@ final readonly class Looking implements Newer
     /** What the last look found; looks if there was none yet. */
     public function last(Instance $instance): Look
     {
-        return Look::known($instance->look) ?? $this->over($instance->loadMissing(['placed', 'draft', 'lastRehearsal', 'watch']));
+        return Look::known($instance->look) ??
+            $this->over(Instance::query()->with(['placed', 'draft', 'lastRehearsal', 'watch'])->findOrFail($instance->id));
     }
 
     private function remember(Instance $instance, Look $look): Look

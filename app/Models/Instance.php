@@ -21,6 +21,8 @@ use Stasimon\Core\Plan\Plan;
  * @property Plan $plan
  * @property Collection<int, PlacedRelease> $placed
  * @property ?Draft $draft
+ * @property string $laid_ids  packages that are on disk, by name, with blanks between them
+ * @property int $laid_size  bytes of them
  * @property int $applies  how often something was applied
  * @property ?\Carbon\CarbonImmutable $applied_at
  * @property ?array<string, mixed> $look  see Look

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Pictures;
 
+use App\Depots\Catalogue\Bulk;
 use App\Models\TaskKind;
 use App\Store\FullDisk;
 use App\Work\Tasks;
@@ -41,7 +42,7 @@ final class Pictures
         }
         $this->known += array_fill_keys($ids, []);
         $rows = DB::table('pictures')
-            ->whereIn('package_id', $ids)
+            ->whereRaw('package_id = any(?::text[])', [Bulk::list($ids)])
             ->whereNotNull('sha256')
             ->orderBy('place')
             ->get(['package_id', 'place', 'sha256']);

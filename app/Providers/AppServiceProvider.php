@@ -57,6 +57,7 @@ use App\Worlds\Backups;
 use App\Worlds\MakeBackup;
 use App\Worlds\WorldWork;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\Blade;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
@@ -138,6 +139,8 @@ final class AppServiceProvider extends ServiceProvider
             $ended->task->kind === TaskKind::Sync && app(TellingPacks::class)->look();
             $ended->task->kind === TaskKind::Apply && app(Pictures::class)->look();
         });
+        // What indents a view is a third of what a long table would send.
+        Blade::prepareStringsForCompilationUsing(fn (string $view): string => (string) preg_replace('/^[ \t]+/m', '', $view));
         Model::unguard();
         Model::preventLazyLoading(! $this->app->isProduction());
         Vite::useScriptTagAttributes(['defer' => true]);

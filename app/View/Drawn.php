@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\View;
 
+use App\Pictures\Pictures;
+
 /** The picture of what has none of its own: land and water, drawn from a name, the same whenever it is drawn. */
 final class Drawn
 {
@@ -12,6 +14,24 @@ final class Drawn
 
     /** Layers in front of the sky. */
     private const LAYERS = 3;
+
+    /** @return string  the picture of a package as HTML: the one that it has here, or one drawn from its name */
+    public static function ofPackage(string $id, int $size): string
+    {
+        $address = app(Pictures::class)->address($id);
+
+        return $address === ''
+            ? self::as($id, $size)
+            : '<img class="drawn" src="'.e($address)."\" alt=\"\" width=\"{$size}\" height=\"{$size}\" loading=\"lazy\">";
+    }
+
+    /** @return string  one that is drawn, as HTML */
+    public static function as(string $name, int $size): string
+    {
+        $form = "viewBox=\"0 0 32 32\" width=\"{$size}\" height=\"{$size}\"";
+
+        return "<svg class=\"drawn\" {$form} aria-hidden=\"true\">".self::within($name).'</svg>';
+    }
 
     /** @return string  what stands within an SVG element whose view box is "0 0 32 32" */
     public static function within(string $name): string

@@ -17,8 +17,6 @@ use App\Moving\Watching;
 use App\Telling\Tellings;
 use App\Work\Tasks;
 use Illuminate\Support\Collection;
-use Illuminate\Support\Facades\DB;
-use stdClass;
 
 /** What the register shows: what was found in every instance when it was last looked over. */
 final readonly class Register
@@ -28,6 +26,21 @@ final readonly class Register
 
     /** How the instances can be sorted, and the words for it. */
     public const SORTS = ['' => 'the newest first', 'name' => 'by name', 'launched' => 'launched last first'];
+
+    /** What a row shows; of the plan its base alone. */
+    private const COLUMNS = [
+        'id',
+        'name',
+        'heading',
+        'colour',
+        'picture',
+        'notes',
+        'look',
+        'laid_ids',
+        'laid_size',
+        'applied_at',
+        'created_at',
+    ];
 
     private const ORDERS = [
         '' => 'created_at desc, id',
@@ -51,6 +64,8 @@ final readonly class Register
     public function page(string $words = '', string $sort = ''): array
     {
         $instances = Instance::query()
+            ->select(self::COLUMNS)
+            ->selectRaw("plan - 'wants' - 'off' - 'groups' - 'rules' as plan")
             ->whereNull('problem')
             ->whereNull('put_away_at')
             ->when($words !== '', fn ($some) => $some->whereRaw('position(lower(?) in lower(name)) > 0', [str_replace("\0", '', $words)]))
@@ -87,7 +102,6 @@ final readonly class Register
                 fn (Look $look): int => count(array_filter($look->updates, fn (AvailableUpdate $one): bool => $one->fits !== null)),
             ),
             'needing' => $told->sum(fn (array $findings): int => count(self::serious($findings))),
-            'placed' => $this->placed($instances->getCollection()),
             'news' => $this->watching->news(),
             'told' => $this->tellings->unseen(),
             'telling' => $this->tellings->count(),
@@ -128,20 +142,5 @@ final readonly class Register
     private static function serious(array $findings): array
     {
         return array_values(array_filter($findings, fn (Finding $finding): bool => $finding->level !== Level::Info));
-    }
-
-    /**
-     * @param  Collection<int, Instance>  $instances
-     * @return Collection<array-key, stdClass> instance id => its packages by name, and their bytes
-     */
-    private function placed(Collection $instances): Collection
-    {
-        return DB::table('placed_releases')
-            ->whereIn('instance_id', $instances->pluck('id'))
-            ->whereNotIn('kind', ['game', 'runtime'])
-            ->groupBy('instance_id')
-            ->selectRaw("instance_id, string_agg(package_id, ' ' order by name) as ids, sum(size)::bigint as size")
-            ->get()
-            ->keyBy('instance_id');
     }
 }

@@ -42,7 +42,8 @@ final readonly class Layers
         ['Console', 'Console\Demo', 'Findings', 'Http\Forms'],
         ['Findings\Rules', 'View'],
         ['View\Base', 'View\Configs', 'View\Drafts', 'View\Find', 'View\LineUp', 'View\Rehearsals', 'View\Sharing'],
-        ['View\Door', 'View\Games', 'View\Guide', 'View\Moving', 'View\Places', 'View\Triage', 'View\Updates'],
+        ['View\Door', 'View\Games', 'View\Guide', 'View\Moving', 'View\Triage', 'View\Updates'],
+        ['View\Places'],
         ['View\Anything'],
         [
             'Http\Access',
@@ -58,6 +59,7 @@ final readonly class Layers
             'Http\Instances',
             'Http\Moving',
             'Http\Packs',
+            'Http\Places',
             'Http\Rehearsals',
             'Http\Sharing',
             'Http\Shelf',

@@ -12,26 +12,12 @@ use App\Findings\Remedying;
 use App\Findings\Shared;
 use App\Http\Forms\EachInstance;
 use App\Models\Instance;
-use App\Models\TaskKind;
 use App\Refusal\Refusal;
-use App\View\Asked;
-use App\View\Triage\TriagePage;
-use App\Work\Tasks;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\Http\Request;
-use Illuminate\View\View;
 
 /** What is found in all instances, dealt with at once: as one draft an instance, or set aside. */
 final class TriageController
 {
-    public function show(Request $request, TriagePage $page, Everywhere $everywhere, Tasks $tasks): View
-    {
-        $everywhere->isStale() && $tasks->once(TaskKind::LookOver);
-        $asked = array_map(fn (string $name): string => Asked::words($request, $name), array_combine(TriagePage::ASKED, TriagePage::ASKED));
-
-        return view('findings.page', $page->page($asked));
-    }
-
     /** Puts what helps against each that is marked into the drafts of the instances that it is found in. */
     public function draft(MarkedFindings $request, Everywhere $everywhere, Remedying $remedying): RedirectResponse
     {

@@ -10,18 +10,11 @@ use App\Drafts\Steps\UpdateThem;
 use App\Http\Forms\EachInstance;
 use App\Http\Forms\InstancesRequest;
 use App\Models\Instance;
-use App\View\Updates\UpdatesPage;
 use Illuminate\Http\RedirectResponse;
-use Illuminate\View\View;
 
 /** Newer releases of all instances at once: drafted first, then applied. */
 final class UpdatesController
 {
-    public function show(UpdatesPage $page): View
-    {
-        return view('updates.page', ['rows' => $page->rows()]);
-    }
-
     /** Has the drafts of those that are marked take every release that fits. */
     public function draft(InstancesRequest $request, Steps $steps): RedirectResponse
     {

@@ -16,6 +16,8 @@ final readonly class Place
      * @param  string  $key  pressed after g; empty for none
      * @param  bool  $isApart  whether a new group begins with it
      * @param  bool  $isInBar  whether it is one of the few that the bar at the top names
+     * @param  string  $path  of its address, where nothing but a page stands behind it; empty where its routes are listed by themselves
+     * @param  class-string|null  $page  what is asked for that page: of a request, and of the instance where it is one of an instance
      */
     public function __construct(
         public string $id,
@@ -26,6 +28,8 @@ final readonly class Place
         public bool $isApart = false,
         public Occasion $occasion = Occasion::Always,
         public bool $isInBar = false,
+        public string $path = '',
+        public ?string $page = null,
     ) {
     }
 

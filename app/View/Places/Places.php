@@ -6,6 +6,9 @@ namespace App\View\Places;
 
 use App\Models\Instance;
 use App\View\Base\ShownBase;
+use App\View\Triage\TriagePage;
+use App\View\Updates\UpdatesPage;
+use LogicException;
 
 /** The one list of the places of the house: what leads to them, keys, help, the guide and the walks go by it. */
 final class Places
@@ -25,8 +28,24 @@ final class Places
     {
         return [
             new Place('register', 'register', 'Instances', 'every instance, what is new and what is wrong', 'i', isInBar: true),
-            new Place('findings', 'findings', 'Findings', 'what needs you, in all instances at once', 't'),
-            new Place('updates', 'updates', 'Updates', 'newer releases that fit, in all instances at once', 'u'),
+            new Place(
+                'findings',
+                'findings',
+                'Findings',
+                'what needs you, in all instances at once',
+                't',
+                path: '/findings',
+                page: TriagePage::class,
+            ),
+            new Place(
+                'updates',
+                'updates',
+                'Updates',
+                'newer releases that fit, in all instances at once',
+                'u',
+                path: '/updates',
+                page: UpdatesPage::class,
+            ),
             new Place('work', 'work', 'Running work', 'what goes on, what waits, and how to end it'),
             new Place('logs', 'logs', 'Read a log from elsewhere', 'whose fault a failed launch is, from its log alone'),
             new Place('imports', 'imports', 'Bring in a folder', 'an instance made of what was put together elsewhere'),
@@ -63,6 +82,13 @@ final class Places
             new Place('about', 'about', 'About it', 'its name, notes and picture; keep, put away, remove', 'a'),
             new Place('draft', 'draft', 'Draft', 'what would change, before anything does', occasion: Occasion::Draft),
         ];
+    }
+
+    public static function of(string $id): Place
+    {
+        $meant = array_filter([...self::house(), ...self::instance()], fn (Place $place): bool => $place->id === $id);
+
+        return array_values($meant)[0] ?? throw new LogicException("There is no place {$id}.");
     }
 
     /** The part of an instance that goes by a name, or its line-up. */

@@ -11,14 +11,18 @@ use App\Findings\Level;
 use App\Findings\Remedying;
 use App\Findings\Shared;
 use App\Models\Instance;
+use App\Models\TaskKind;
+use App\View\Asked;
 use App\View\Drafts\DraftSummary;
 use App\Work\Tasks;
+use Illuminate\Http\Request;
+use Illuminate\View\View;
 
 /** What is found in all instances, by what its address asks for; and the drafts that are there. */
 final readonly class TriagePage
 {
     /** What the address says: a level, a kind, a package, an instance, and whether it is about what is set aside. */
-    public const ASKED = ['level', 'kind', 'package', 'instance', 'aside'];
+    private const ASKED = ['level', 'kind', 'package', 'instance', 'aside'];
 
     /** Rows of a page, and drafts whose changes are said. */
     private const SHOWN = 100;
@@ -34,11 +38,19 @@ final readonly class TriagePage
     ) {
     }
 
+    public function __invoke(Request $request): View
+    {
+        $this->everywhere->isStale() && $this->tasks->once(TaskKind::LookOver);
+        $asked = array_map(fn (string $name): string => Asked::words($request, $name), array_combine(self::ASKED, self::ASKED));
+
+        return view('findings.page', $this->page($asked));
+    }
+
     /**
      * @param  array<string, string>  $asked  what makes no sense in it is passed over
      * @return array<string, mixed>
      */
-    public function page(array $asked): array
+    private function page(array $asked): array
     {
         $all = $this->everywhere->all();
         $told = array_values(array_filter($all, fn (Shared $one): bool => $one->aside === null));

@@ -11,6 +11,7 @@ use App\Models\Instance;
 use App\View\Drafts\DraftSummary;
 use App\Work\Tasks;
 use Illuminate\Support\Collection;
+use Illuminate\View\View;
 use Stasimon\Core\Plan\PlanDocument;
 
 /** Newer releases that fit, of every instance, and the drafts that take them. */
@@ -25,8 +26,13 @@ final readonly class UpdatesPage
     {
     }
 
+    public function __invoke(): View
+    {
+        return view('updates.page', ['rows' => $this->rows()]);
+    }
+
     /** @return list<UpdatesRow> instances that have updates or a draft that takes some, by name */
-    public function rows(): array
+    private function rows(): array
     {
         $instances = Instance::query()
             ->whereNotNull('applied_at')

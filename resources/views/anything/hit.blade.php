@@ -1,5 +1,5 @@
 <span class="what">{{ $hit->what }}</span>
 @if ($hit->drawn !== '')
-    <x-drawn :name="$hit->drawn" size="16" />
+    {!! App\View\Drawn::ofPackage($hit->drawn, 16) !!}
 @endif
 <b>{{ $hit->title }}</b> <span class="soft">{{ $hit->more }}</span>

@@ -3,5 +3,5 @@
 @if ($instance->picture)
     <img class="drawn" src="{{ route('about.picture', $instance) }}" alt="" width="{{ $size }}" height="{{ $size }}" loading="lazy">
 @else
-    <x-drawn :name="$instance->id" :size="$size" :package="false" />
+    {!! App\View\Drawn::as($instance->id, (int) $size) !!}
 @endif

@@ -9,7 +9,7 @@
             @endif
         </td>
         <td>
-            <span class="float-left mr-3 mt-1"><x-drawn :name="$package->id" size="32" /></span>
+            <span class="float-left mr-3 mt-1">{!! App\View\Drawn::ofPackage($package->id, 32) !!}</span>
             @if ($instance)
                 <a class="font-medium hover:underline" data-open
                     href="{{ route('packages.show', [$instance, $package->id]) }}">{{ $package->name }}</a>

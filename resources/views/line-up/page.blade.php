@@ -103,7 +103,7 @@
                                                     <x-mark :level="$at->finding->level" />
                                                 @endif
                                             </td>
-                                            <td class="name"><x-drawn :name="$row->id" size="16" />
+                                            <td class="name">{!! App\View\Drawn::ofPackage($row->id, 16) !!}
                                                 @if ($row->kind === 'loader')
                                                     {{ $row->name }}
                                                 @else
@@ -142,7 +142,7 @@
                                                 @if ($row->kind === 'loader')
                                                     part of the base
                                                 @elseif ($at->state !== RowState::Off)
-                                                    <x-because :because="$row->because" :names="$names" />
+                                                    {{ App\View\Because::words($row->because, $names) }}
                                                 @endif
                                                 @if (!in_array($at->range, ['', '*'], true) && !$row->isPinned())
                                                     <span class="ver">{{ $at->range }}</span>

@@ -3,7 +3,7 @@
 @php($notes = $page->changeNotes())
 <x-instance :instance="$instance" part="package" :title="$name" quiet>
     <div class="px-[18px] pb-2">
-        <span class="float-left mr-4 mt-1"><x-drawn :name="$package->id" size="52" /></span>
+        <span class="float-left mr-4 mt-1">{!! App\View\Drawn::ofPackage($package->id, 52) !!}</span>
         <p class="soft">{{ $page->about() }}</p>
         <h1 class="text-2xl">{{ $name }}@if ($page->release())
                 <span class="ver" style="font-size: 15px">{{ $page->release() }}</span>

@@ -5,7 +5,7 @@
         :numbers="['Packages']" acts="210px" aria-label="Packs in the depots">
         @foreach ($found->packs as $one)
             <tr data-row tabindex="-1">
-                <td><x-drawn :name="$one->pack" size="20" :package="false" /> <span class="font-medium">{{ $one->name }}</span>
+                <td>{!! App\View\Drawn::as($one->pack, 20) !!} <span class="font-medium">{{ $one->name }}</span>
                     <span class="soft">{{ $one->summary }}</span></td>
                 <td class="ver">{{ $one->version }}</td>
                 <td>{{ $found->name($one->game) }} <span class="ver">{{ $one->game_version }}</span> on

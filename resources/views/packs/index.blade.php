@@ -14,7 +14,7 @@
             <x-table :columns="['Pack' => '', 'Release' => '', 'Came' => '']" acts="90px">
                 @foreach ($packs as $one)
                     <tr data-row tabindex="-1">
-                        <td><x-drawn :name="$one->pack" size="20" :package="false" /> <a class="font-medium hover:underline" data-open
+                        <td>{!! App\View\Drawn::as($one->pack, 20) !!} <a class="font-medium hover:underline" data-open
                                 href="{{ route('packs.show', $one) }}">{{ $one->name }}</a></td>
                         <td class="ver">{{ $one->version }}</td>
                         <td class="soft">{{ $one->created_at->diffForHumans() }}</td>

@@ -164,6 +164,7 @@
                         </tr>
                     </thead>
                     <tbody>
+                        @inject('bases', 'App\View\Base\BaseSentence')
                         @php($heading = null)
                         @foreach ($instances as $instance)
                             @if ($instance->heading !== $heading)
@@ -191,10 +192,11 @@
                                             '…') }}</span>
                                     @endif
                                 </td>
-                                <td><x-base-line :instance="$instance" /></td>
-                                <td class="wide-only" style="vertical-align: middle"><x-strip
-                                    :ids="array_filter(explode(' ', $placed[$instance->id]->ids ?? ''))"
-                                    :findings="$marks[$instance->id]" /></td>
+                                <td>@php([$game, $rest] = $bases->lineOf($instance))<span
+                                    style="font: 15px/20px var(--heading)">{{ $game }}</span><br><span
+                                    class="soft">{{ $rest }}</span></td>
+                                <td class="wide-only" style="vertical-align: middle">
+                                    {!! App\View\Strip::of($instance->laid_ids, $marks[$instance->id]) !!}</td>
                                 <td>
                                     @php($last = $instance->lastRehearsal)
                                     @if (!$last)
@@ -217,7 +219,7 @@
                                     @endif
                                 </td>
                                 <td class="num">
-                                    {{ $placed[$instance->id]->size ?? 0 ? App\View\Bytes::words((int) $placed[$instance->id]->size) : '' }}
+                                    {{ $instance->laid_size > 0 ? App\View\Bytes::words($instance->laid_size) : '' }}
                                 </td>
                                 <td class="text-right" style="padding-right: 24px">
                                     @if ($instance->applied_at !== null && !($last?->isPlay() && !$last->isOver()))

@@ -1,2 +1,0 @@
-@props(['because', 'names'])
-{{ App\View\Because::words($because, $names) }}
