@@ -202,7 +202,7 @@ final readonly class Archives
             ),
         );
         foreach (DB::table('archives')->whereIn('sha256', $digests)->whereNotNull('facts')->pluck('facts', 'sha256') as $digest => $facts) {
-            $kept[trim((string) $digest)] = ArchiveFacts::of(json_decode($facts, true));
+            $kept[trim((string) $digest)] = ArchiveFacts::of($facts);
         }
         $read = [];
         foreach (array_diff($digests, array_keys($kept)) as $digest) {
@@ -214,7 +214,7 @@ final readonly class Archives
                 // What cannot be read says nothing; it was laid as it is.
                 $kept[$digest] = new ArchiveFacts();
             }
-            $read[$digest] = json_encode((object) $kept[$digest]->kept(), JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
+            $read[$digest] = $kept[$digest]->kept();
         }
         if ($read !== []) {
             DB::update(

@@ -34,10 +34,10 @@ final readonly class Look
         return Finding::ordered([...$this->files, ...$this->settled]);
     }
 
-    /** @return array<string, mixed> as it is kept */
-    public function kept(): array
+    /** @return string  as it is kept: JSON, as {@see known()} reads it */
+    public function kept(): string
     {
-        return [
+        $kept = [
             'version' => Findings::VERSION,
             'stamp' => $this->stamp,
             'files' => array_map(fn (Finding $finding): array => $finding->kept(), $this->files),
@@ -48,16 +48,17 @@ final readonly class Look
                 $this->updates,
             ),
         ];
+
+        return json_encode($kept, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
     }
 
     /**
      * What was kept; null where there is nothing, or it was kept under other rules.
-     *
-     * @param  array<string, mixed>|null  $kept
      */
-    public static function known(?array $kept): ?self
+    public static function known(?string $json): ?self
     {
-        if ($kept === null || ($kept['version'] ?? 0) !== Findings::VERSION) {
+        $kept = $json === null ? [] : json_decode($json, true, flags: JSON_THROW_ON_ERROR);
+        if (($kept['version'] ?? 0) !== Findings::VERSION) {
             return null;
         }
         $updates = [];

@@ -76,7 +76,7 @@ final readonly class Looking implements Newer
         $kept = $look->kept();
         DB::table('instances')
             ->where('id', $instance->id)
-            ->update(['look' => json_encode($kept, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR), 'looked_at' => now()]);
+            ->update(['look' => $kept, 'looked_at' => now()]);
         $instance->setAttribute('look', $kept)->syncOriginal();
         $this->tidings->compare($instance, $look);
 

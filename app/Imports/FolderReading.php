@@ -192,7 +192,7 @@ final readonly class FolderReading
             'kind' => $found->kind,
             'state' => $isOff ? 'off' : 'in',
             'content' => $found->content,
-            'release' => $found->release,
+            'release' => $found->release->written(),
         ];
     }
 

@@ -25,6 +25,7 @@ use Illuminate\Support\Facades\File;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Evidence\Descriptor\SaidRelease;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
@@ -163,7 +164,7 @@ final readonly class Imports
     /** @param  FoundArchive  $one */
     private static function said(array $one, string $content): Recognised
     {
-        $release = $one['release'] ?? ['version' => $one['version']];
+        $release = SaidRelease::read($one['release'] ?? ['version' => $one['version']]);
 
         return new Recognised('unknown', $one['why'], $one['id'], $one['name'], $one['kind'], '', $release, content: $content);
     }

@@ -71,7 +71,7 @@ final readonly class LooseMods
                 'version' => $said->version,
                 'kind' => $said->kind->value,
                 'why' => ["It says so itself, in {$said->descriptor}."],
-                'release' => $said->release(),
+                'release' => $said->said()->written(),
             ];
         } catch (UnreadableDescriptor) {
             $proposal = $this->reading->propose($game, $archive, $name);

@@ -25,7 +25,7 @@ use Stasimon\Core\Plan\Plan;
  * @property int $laid_size  bytes of them
  * @property int $applies  how often something was applied
  * @property ?\Carbon\CarbonImmutable $applied_at
- * @property ?array<string, mixed> $look  see Look
+ * @property ?string $look  what was found when it was looked over last, as JSON
  * @property bool $trial_made  whether the world that is called like the trial's was made by a rehearsal, and is nobody's
  * @property OwnWords $launching  what a person adds to how it is launched
  * @property ?int $install_id  the game's own files that it is laid over
@@ -59,7 +59,6 @@ final class Instance extends Model
         'trial_made' => 'boolean',
         'plan' => PlanCast::class,
         'applied_at' => 'immutable_datetime',
-        'look' => 'array',
         'looked_at' => 'immutable_datetime',
         'put_away_at' => 'immutable_datetime',
     ];

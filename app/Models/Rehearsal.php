@@ -23,7 +23,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?array<string, string> $configs  path => SHA-256
  * @property ?LaunchState $alone  how the game alone came up just before, where that was not known yet
  * @property ?int $alone_milliseconds
- * @property ?array<string, mixed> $reading  what its log says, {@see \App\Rehearsals\Log\Reading}
+ * @property ?string $reading  what its log says, {@see \App\Rehearsals\Log\Reading}
  * @property \Illuminate\Support\Carbon $created_at
  * @property Instance $instance
  * @property string $instance_id
@@ -50,7 +50,6 @@ final class Rehearsal extends Model
         'hung' => 'boolean',
         'versions' => 'array',
         'configs' => 'array',
-        'reading' => 'array',
         'purpose' => Purpose::class,
         'begun_at' => 'datetime',
         'changed' => 'array',

@@ -11,10 +11,12 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 /**
  * Long work: what it is, how far it is, and how it ended.
  *
+ * @phpstan-type Subject array<string, scalar|list<scalar>|null>
+ *
  * @property string $id
  * @property TaskKind $kind
  * @property TaskState $state
- * @property array<string, mixed> $subject  what it is about, as its undertaking reads it
+ * @property Subject $subject  what it is about, as its undertaking reads it
  * @property ?string $instance_id
  * @property ?Instance $instance
  * @property string $step

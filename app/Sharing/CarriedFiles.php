@@ -15,6 +15,7 @@ use App\Store\Store;
 use Illuminate\Support\Collection;
 use LogicException;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Evidence\Descriptor\SaidRelease;
 use Stasimon\Core\Game\OwnWords;
 use Stasimon\Core\Share\Carried;
 use Stasimon\Core\Share\CarriedFile;
@@ -129,7 +130,7 @@ final readonly class CarriedFiles
                 $file->title === '' ? $file->id : $file->title,
                 $file->kind,
                 '',
-                ['version' => $file->version],
+                new SaidRelease($file->version),
             );
     }
 }

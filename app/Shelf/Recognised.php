@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Shelf;
 
 use App\Models\Kept;
+use Stasimon\Core\Evidence\Descriptor\SaidRelease;
 
 /** What a file turned out to be, and by which evidence. */
 final readonly class Recognised implements Kept
@@ -13,7 +14,7 @@ final readonly class Recognised implements Kept
      * @param  string  $how  "depot": a depot has this very file; "release": of a package that is known; "new": of one that is not;
      *     "unknown": nothing says
      * @param  list<string>  $why  sentences
-     * @param  array<string, mixed>  $release  as in a catalogue: version, and what it needs, suggests, breaks and provides
+     * @param  SaidRelease  $release  version, and what it needs, suggests, breaks and provides
      * @param  string  $scheme  of its versions
      * @param  string  $syntax  of its ranges
      * @param  string  $content  the folder in it that is the content; nothing for all of it
@@ -25,7 +26,7 @@ final readonly class Recognised implements Kept
         public string $name,
         public string $kind,
         public string $side,
-        public array $release,
+        public SaidRelease $release,
         public string $scheme = 'semver',
         public string $syntax = 'comparator',
         public string $content = '',
@@ -34,17 +35,17 @@ final readonly class Recognised implements Kept
 
     public static function of(array $kept): self
     {
-        return new self(...$kept);
+        return new self(...['release' => SaidRelease::read($kept['release'] ?? [])] + $kept);
     }
 
     public function kept(): array
     {
-        return get_object_vars($this);
+        return ['release' => $this->release->written()] + get_object_vars($this);
     }
 
     public function version(): string
     {
-        return is_string($this->release['version'] ?? null) ? $this->release['version'] : '';
+        return $this->release->version;
     }
 
     /** The same, known in another way. */

@@ -8,6 +8,7 @@ use App\Cage\StrangersFiles;
 use App\Games\Games;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Evidence\Descriptor\Described;
+use Stasimon\Core\Evidence\Descriptor\SaidRelease;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Evidence\Proposal;
 use Stasimon\Core\Game\GameDefinition;
@@ -48,9 +49,15 @@ final readonly class Recognising
 
         return $row === null
             ? null
-            : new Recognised('depot', ["{$row->depot} has this very file, by its SHA-256."], $row->package_id, $row->name, $row->kind, '', [
-                'version' => $row->version,
-            ]);
+            : new Recognised(
+                'depot',
+                ["{$row->depot} has this very file, by its SHA-256."],
+                $row->package_id,
+                $row->name,
+                $row->kind,
+                '',
+                new SaidRelease($row->version),
+            );
     }
 
     /** @throws UnsafeArchive */
@@ -76,7 +83,7 @@ final readonly class Recognising
             $known->name ?? ($said->name === '' ? $said->id : $said->name),
             $known->kind ?? $said->kind->value,
             $said->side,
-            $said->release(),
+            $said->said(),
             $said->scheme->value,
             $said->syntax->value,
         );
@@ -119,7 +126,7 @@ final readonly class Recognising
                 $said->name === '' ? $said->id : $said->name,
                 $said->kind->value,
                 $said->side,
-                $said->release(),
+                $said->said(),
                 $said->scheme->value,
                 $said->syntax->value,
                 $proposal->content,
@@ -149,7 +156,7 @@ final readonly class Recognising
             $proposal->name,
             $proposal->kind->value,
             '',
-            ['version' => $proposal->version],
+            new SaidRelease($proposal->version),
             content: $proposal->content,
         );
     }

@@ -301,7 +301,7 @@ final readonly class Shelf
 
     private function release(ShelfFile $file, Recognised $found): stdClass
     {
-        return (object) (array_diff_key($found->release, ['descriptor' => '', 'side' => '']) + [
+        return (object) ($found->release->written() + [
             'published' => $file->created_at->toIso8601ZuluString(),
             'files' => [
                 (object) [

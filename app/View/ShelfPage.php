@@ -140,7 +140,7 @@ final readonly class ShelfPage
     /** What it says of others, one on each line; what has alternatives is not among them. */
     public static function lines(ShelfFile $file, string $relation): string
     {
-        $targets = array_filter((array) ($file->found->release[$relation] ?? []), fn (mixed $one): bool => isset($one['id']));
+        $targets = array_filter($file->found->release->{$relation} ?? [], fn (mixed $one): bool => isset($one['id']));
 
         return implode("\n", array_map(fn (array $one): string => trim($one['id'].' '.($one['range'] ?? '')), $targets));
     }

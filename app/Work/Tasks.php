@@ -13,11 +13,15 @@ use Closure;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 
-/** Begins long work and moves it from state to state. One instance does one thing at a time. */
+/**
+ * Begins long work and moves it from state to state. One instance does one thing at a time.
+ *
+ * @phpstan-import-type Subject from Task
+ */
 final readonly class Tasks
 {
     /**
-     * @param  array<string, mixed>  $subject  what it is about, as its undertaking reads it
+     * @param  Subject  $subject  what it is about, as its undertaking reads it
      */
     public function begin(TaskKind $kind, string $step, array $subject = []): Task
     {
@@ -33,7 +37,7 @@ final readonly class Tasks
     }
 
     /**
-     * @param  Closure(Instance): array<string, mixed>  $prepare  makes what the work is about, and says it
+     * @param  Closure(Instance): Subject  $prepare  makes what the work is about, and says it
      *
      * @throws Refusal when the instance is gone or busy
      */

@@ -29,9 +29,11 @@ final readonly class ArchiveFacts
     ) {
     }
 
-    /** @param  array<string, mixed>  $kept  what {@see kept()} gave */
-    public static function of(array $kept): self
+    /** @param  string  $json  what {@see kept()} gave; what is not to be read says nothing */
+    public static function of(string $json): self
     {
+        $kept = json_decode($json, true);
+        $kept = is_array($kept) ? $kept : [];
         $number = fn (string $key): int => is_int($kept[$key] ?? null) ? $kept[$key] : 0;
         $text = fn (string $key): string => is_string($kept[$key] ?? null) ? $kept[$key] : '';
         $texts = fn (string $key): array => array_filter(is_array($kept[$key] ?? null) ? $kept[$key] : [], is_string(...));
@@ -52,10 +54,10 @@ final readonly class ArchiveFacts
         );
     }
 
-    /** @return array<string, mixed> as it is kept */
-    public function kept(): array
+    /** @return string  as it is kept: JSON */
+    public function kept(): string
     {
-        return array_filter([
+        $said = array_filter([
             'level' => $this->level,
             'witness' => $this->witness,
             'framework' => $this->framework,
@@ -65,5 +67,7 @@ final readonly class ArchiveFacts
             'embedded' => $this->embedded,
             'manifest' => $this->manifest,
         ]);
+
+        return json_encode((object) $said, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
     }
 }

@@ -86,11 +86,11 @@ final readonly class PutThereByHand implements FindingRule
     {
         $known = $seen->catalogue->package($stray->package())?->release((string) $stray->found?->version());
         $said = array_map(
-            fn (mixed $break): string => is_array($break) && is_string($break['id'] ?? null) ? $break['id'] : '',
-            (array) ($stray->found->release['breaks'] ?? []),
+            fn (array $break): string => is_string($break['id'] ?? null) ? $break['id'] : '',
+            $stray->found->release->breaks ?? [],
         );
 
-        return [...array_values($said), ...array_map(fn (Breakage $break): string => $break->target->id, $known->breaks ?? [])];
+        return [...$said, ...array_map(fn (Breakage $break): string => $break->target->id, $known->breaks ?? [])];
     }
 
     /** @param  non-empty-list<Stray>  $strays */

@@ -10,6 +10,7 @@ use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Evidence\Descriptor\SaidRelease;
 use Stasimon\Core\Version\RangeReader;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Syntax;
@@ -111,14 +112,7 @@ final class SaidRequest extends FormRequest
     /** What was found, with what the person says in place of it. */
     public function recognised(Recognised $found): Recognised
     {
-        // What has alternatives is not written in lines, and stays.
-        $kept = array_values(array_filter((array) ($found->release['needs'] ?? []), fn (mixed $need): bool => isset($need['anyOf'])));
-        $release =
-            [
-                'version' => (string) $this->validated('version'),
-                'needs' => [...$kept, ...$this->relations('needs')],
-                'breaks' => $this->relations('breaks'),
-            ] + $found->release;
+        $said = new SaidRelease('', $this->relations('needs'), breaks: $this->relations('breaks'));
         $how = $found->how === 'unknown' ? 'new' : $found->how;
 
         return new Recognised(
@@ -128,7 +122,7 @@ final class SaidRequest extends FormRequest
             (string) $this->validated('name'),
             (string) $this->validated('kind'),
             $found->side,
-            array_filter($release, fn (mixed $value): bool => $value !== []),
+            $found->release->corrected((string) $this->validated('version'), $said),
             $found->scheme,
             $found->syntax,
             (string) $this->validated('content'),

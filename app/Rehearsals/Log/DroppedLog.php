@@ -17,7 +17,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $name
  * @property LogState $state
  * @property ?string $problem
- * @property ?array<string, mixed> $reading
+ * @property ?string $reading  {@see Said}
  * @property ?string $instance_id  whose line-up it is read against
  * @property ?Instance $instance
  * @property \Illuminate\Support\Carbon $created_at
@@ -30,7 +30,7 @@ final class DroppedLog extends Model
 
     protected $attributes = ['state' => 'waiting'];
 
-    protected $casts = ['state' => LogState::class, 'reading' => 'array', 'created_at' => 'datetime'];
+    protected $casts = ['state' => LogState::class, 'created_at' => 'datetime'];
 
     /** @return BelongsTo<Instance, $this> */
     public function instance(): BelongsTo

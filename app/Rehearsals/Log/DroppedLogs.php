@@ -91,7 +91,7 @@ final readonly class DroppedLogs
     /** @return list<Diagnosis> with what was said of such failures before */
     public function diagnoses(DroppedLog $dropped): array
     {
-        return $this->lessons->recalled($dropped->game, Said::of($dropped->reading ?? [])->diagnoses);
+        return $this->lessons->recalled($dropped->game, Said::of($dropped->reading)->diagnoses);
     }
 
     public function forget(DroppedLog $dropped): void

@@ -58,8 +58,8 @@ final readonly class Reading
         );
     }
 
-    /** @return array<string, mixed> what a rehearsal's log says, in the form in which it is kept */
-    public function read(Rehearsal $rehearsal): array
+    /** @return string  what a rehearsal's log says, in the form in which it is kept */
+    public function read(Rehearsal $rehearsal): string
     {
         return $this->of(
             $this->log($rehearsal)->each(),
@@ -74,9 +74,9 @@ final readonly class Reading
      * @param  iterable<LogLine>  $lines
      * @param  bool|null  $hasFailed  whether the launch failed, where that is known
      * @param  list<string>  $changed  packages that are not as they were when it last came up clean
-     * @return array<string, mixed> {@see Said}
+     * @return string  {@see Said}
      */
-    public function of(iterable $lines, GameDefinition $game, ?Instance $instance, ?bool $hasFailed = null, array $changed = []): array
+    public function of(iterable $lines, GameDefinition $game, ?Instance $instance, ?bool $hasFailed = null, array $changed = []): string
     {
         $noticed = $instance === null ? [] : $this->noticed($instance);
         $diagnosing = new Diagnosing(
@@ -143,7 +143,7 @@ final readonly class Reading
 
     public function said(Rehearsal $rehearsal): Said
     {
-        return Said::of($rehearsal->reading ?? []);
+        return Said::of($rehearsal->reading);
     }
 
     /** @return list<Read> what is wrong, in our words, with what would help now */

@@ -37,9 +37,9 @@ final readonly class Said
      * @param  list<Diagnosis>  $diagnoses
      * @param  list<string>  $errors
      * @param  list<Diagnosis>  $worries
-     * @return array<string, mixed>
+     * @return string  as it is kept: JSON, as {@see of()} reads it
      */
-    public static function kept(array $diagnoses, Course $course, array $errors, array $worries = []): array
+    public static function kept(array $diagnoses, Course $course, array $errors, array $worries = []): string
     {
         $told = fn (Diagnosis $one): array => [
             'kind' => $one->kind->value,
@@ -59,7 +59,7 @@ final readonly class Said
             $one->end === null ? null : round($one->end, 3),
         ];
 
-        return [
+        $said = [
             'diagnoses' => array_map($told, $diagnoses),
             'worries' => array_map($told, $worries),
             'phases' => array_map($stretch, $course->phases()),
@@ -67,11 +67,14 @@ final readonly class Said
             'end' => round($course->end(), 3),
             'errors' => $errors,
         ];
+
+        return json_encode($said, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR);
     }
 
-    /** @param  array<string, mixed>  $kept */
-    public static function of(array $kept): self
+    /** @param  string|null  $json  null where nothing was kept */
+    public static function of(?string $json): self
     {
+        $kept = $json === null ? [] : json_decode($json, true, flags: JSON_THROW_ON_ERROR);
         $stretch = fn (array $one): Stretch => new Stretch(...$one);
         $told = fn (array $one): Diagnosis => new Diagnosis(
             Failure::from($one['kind']),

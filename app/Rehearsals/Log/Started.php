@@ -37,7 +37,7 @@ final readonly class Started
             default => '',
         };
         $took = [];
-        foreach ($unknown === '' ? Said::of($last->reading ?? [])->starts : [] as $start) {
+        foreach ($unknown === '' ? Said::of($last->reading)->starts : [] as $start) {
             $took[$start->name] = $start->end === null ? null : (int) round(1000 * ($start->end - $start->begin));
         }
 

@@ -114,7 +114,7 @@ final readonly class Wholes implements Undertaking
 
             return;
         }
-        $made = Instance::query()->find((string) ($task->refresh()->subject['made'] ?? ''));
+        $made = Instance::query()->whereKey($task->refresh()->about('made'))->first();
         if ($made !== null && $made->applied_at === null) {
             $made->delete();
             (new Folder($made))->throwAway();

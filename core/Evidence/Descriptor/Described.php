@@ -41,6 +41,11 @@ final readonly class Described
     ) {
     }
 
+    public function said(): SaidRelease
+    {
+        return new SaidRelease($this->version, $this->needs, $this->suggests, $this->breaks, $this->provides);
+    }
+
     /** @return array<string, mixed> as a release of a catalogue */
     public function release(): array
     {

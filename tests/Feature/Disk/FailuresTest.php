@@ -375,7 +375,7 @@ it('blames the right package for what fails, and its first remedy makes the laun
     $reading->take($rehearsal->instance, $reading->diagnoses($rehearsal), $findings[0]->remedies[0]->key);
     World::apply($rehearsal->instance);
     $after = World::rehearsed($rehearsal->instance);
-    expect($after->state->value)->toBe('clean', json_encode($after->reading['errors'] ?? null).' after '.$texts[0]);
+    expect($after->state->value)->toBe('clean', json_encode(json_decode((string) $after->reading)->errors ?? null).' after '.$texts[0]);
 })->with($failures);
 
 it('finds what no log names by launching with fewer mods', function (array $culprits): void {

@@ -56,7 +56,7 @@ it('proves the game alone before the first modded launch, once for each version 
         ->toBe('clean')
         ->and($plain->plain)
         ->toBeTrue()
-        ->and($plain->reading['starts'])
+        ->and(json_decode($plain->reading)->starts)
         ->toBe([])
         ->and(Instance::query()->findOrFail($instance->id)->lastRehearsal?->number)
         ->toBe(3);
@@ -177,7 +177,10 @@ it('launches as a server, where what only a server has is there', function (): v
     $instance = World::applied(['harbourmasters', 'gulls']);
     expect(World::rehearsed($instance)->state->value)->toBe('failed');
     $server = World::rehearsed($instance, side: 'server');
-    expect($server->state->value)->toBe('clean')->and(array_column($server->reading['phases'], 0))->not->toContain('First frame');
+    expect($server->state->value)
+        ->toBe('clean')
+        ->and(array_column(json_decode($server->reading, true)['phases'], 0))
+        ->not->toContain('First frame');
     $this->get("/instances/{$instance->id}/rehearsals/{$server->number}")
         ->assertOk()
         ->assertSee('Launched as a server');
