@@ -31,7 +31,7 @@ final class World
     /** The depot stand-in that bin/test started, its catalogue read. */
     public static function depot(): Depot
     {
-        return self::read('Slipway', 0);
+        return Remembered::depot(fn (): Depot => self::read('Slipway', 0));
     }
 
     /** The other one. */
