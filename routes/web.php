@@ -35,6 +35,7 @@ use App\Http\Middleware\NotSetAside;
 use App\Http\Middleware\RecognisesHandOffs;
 use App\Http\Middleware\SaysOnTheForm;
 use App\Http\Moving\WishListController;
+use App\Http\Notices\NoticeController;
 use App\Http\Packs\PackController;
 use App\Http\Places\PlaceController;
 use App\Http\Rehearsals\BuildController;
@@ -70,6 +71,7 @@ Route::pattern('starter', '[0-9A-Za-z]{26}');
 Route::pattern('stage', '[0-9A-Za-z]{26}');
 Route::pattern('pack', '[0-9A-Za-z]{26}');
 Route::pattern('found', '[0-9]{1,18}');
+Route::pattern('notices', '[0-9]{1,18}');
 Route::pattern('lesson', '[0-9]{1,18}');
 
 Route::get('/', RegisterController::class)->name('register');
@@ -79,6 +81,14 @@ foreach (Places::house() as $place) {
 Route::post('/findings', [TriageController::class, 'draft'])->name('findings.draft');
 Route::post('/findings/aside', [TriageController::class, 'aside'])->name('findings.aside-many');
 Route::post('/findings/heed', [TriageController::class, 'heed'])->name('findings.heed-many');
+Route::get('/notices.json', [NoticeController::class, 'document'])->name('notices.document');
+Route::delete('/notices/{notice}', [NoticeController::class, 'destroy'])
+    ->whereNumber('notice')
+    ->name('notices.destroy');
+Route::post('/notices/lists', [NoticeController::class, 'subscribe'])->name('notices.subscribe');
+Route::post('/notices/lists/{notices}/read', [NoticeController::class, 'read'])->name('notices.read');
+Route::post('/notices/lists/{notices}/bind', [NoticeController::class, 'bind'])->name('notices.bind');
+Route::delete('/notices/lists/{notices}', [NoticeController::class, 'leave'])->name('notices.leave');
 Route::post('/updates', [UpdatesController::class, 'draft'])->name('updates.draft');
 Route::post('/updates/apply', [UpdatesController::class, 'apply'])->name('updates.apply');
 Route::get('/new', [NewInstanceController::class, 'show'])->name('new');
@@ -224,6 +234,7 @@ Route::prefix('/instances/{instance}')
         }
         Route::post('/findings/aside', [FindingController::class, 'aside'])->name('findings.aside');
         Route::post('/findings/heed', [FindingController::class, 'heed'])->name('findings.heed');
+        Route::post('/notices', [NoticeController::class, 'say'])->name('notices.say');
         Route::get('/others', [InstanceController::class, 'others'])->name('instances.others');
         Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');
         Route::get('/shelf', [ShelfController::class, 'index'])->name('instances.shelf');

@@ -8,6 +8,7 @@ use App\Depots\Sync\Schedule;
 use App\Models\WishList;
 use App\Moving\Grid;
 use App\Moving\Watching;
+use App\Notices\NoticeLists;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\UntilItLaunches;
 use App\Shelf\Incoming;
@@ -39,6 +40,7 @@ final class Tend extends Command
         Grid $grid,
         KeptByTheClock $keeping,
         UntilItLaunches $building,
+        NoticeLists $lists,
     ): int {
         do {
             try {
@@ -46,6 +48,7 @@ final class Tend extends Command
                 $schedule->look();
                 $keeping->look();
                 $building->look();
+                $lists->look();
                 Worlds::eraseOld();
                 Incoming::eraseOld();
                 Uploads::eraseOld();

@@ -31,6 +31,7 @@ enum TaskKind: string
     case Install = 'install';
     case FirstLaunch = 'first launch';
     case Pictures = 'pictures';
+    case Notices = 'notices';
 
     public function words(): string
     {
@@ -59,6 +60,7 @@ enum TaskKind: string
             self::Install => 'Keeping a game\'s own files',
             self::FirstLaunch => 'Getting ready to try a definition',
             self::Pictures => 'Fetching pictures',
+            self::Notices => 'Reading a list of notices',
         };
     }
 

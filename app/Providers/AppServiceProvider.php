@@ -34,6 +34,7 @@ use App\Installs\KeepInstall;
 use App\Models\TaskKind;
 use App\Moving\CopyOwn;
 use App\Moving\Grid;
+use App\Notices\NoticeLists;
 use App\Packs\FetchPack;
 use App\Pictures\FetchPictures;
 use App\Pictures\Pictures;
@@ -91,6 +92,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Install, KeepInstall::class],
         [TaskKind::FirstLaunch, FirstLaunch::class],
         [TaskKind::Pictures, FetchPictures::class],
+        [TaskKind::Notices, NoticeLists::class],
     ];
 
     public function register(): void

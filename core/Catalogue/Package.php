@@ -75,6 +75,31 @@ final class Package
         );
     }
 
+    /**
+     * The same package, of which some releases cannot stand beside what others say of them.
+     *
+     * @param  list<array{ReleaseSet, list<Breakage>}>  $apart
+     */
+    public function apart(array $apart): self
+    {
+        $releases = $this->releases;
+        foreach ($apart as [$set, $breakages]) {
+            foreach ($set->positions() as $position) {
+                $releases[$position] = $releases[$position]->apart(...$breakages);
+            }
+        }
+
+        return new self(
+            $this->id,
+            $this->kind,
+            array_values($releases),
+            $this->scheme,
+            $this->syntax,
+            $this->name,
+            $this->understudies,
+        );
+    }
+
     /** The same package with one of its releases alone. */
     public function only(Release $release): self
     {

@@ -28,6 +28,21 @@ final class Release
     ) {
     }
 
+    /** The same, which also cannot stand beside what others say of it. */
+    public function apart(Breakage ...$more): self
+    {
+        return new self(
+            $this->version,
+            $this->channel,
+            $this->needs,
+            $this->suggests,
+            [...$this->breaks, ...array_values($more)],
+            $this->provides,
+            $this->published,
+            $this->replaces,
+        );
+    }
+
     /** @return list<Need> */
     public function needs(): array
     {

@@ -20,7 +20,7 @@ final class CatalogueStamp
             self::$kept ??
             (string) DB::scalar(
                 "select concat((select string_agg(concat_ws(' ', id, sequence, paused, place), ',' order by id) from depots), '; ', ".
-                '(select max(id) from notices where depot_id is null))',
+                "(select concat(count(*), ' ', max(id)) from notices where depot_id is null))",
             );
         self::$kept = self::$isKept ? $now : null;
 

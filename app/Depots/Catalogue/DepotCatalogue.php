@@ -13,11 +13,17 @@ use Stasimon\Core\Catalogue\Provider;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
+use Stasimon\Core\Notice\Notice;
+use Stasimon\Core\Notice\NoticeKind;
 use Stasimon\Core\Version\Syntax;
 
 /** The catalogue of one game, read from the database as the resolver asks for it, whole neighbourhoods at a time. */
 final class DepotCatalogue implements Catalogue
 {
+    /** What must not stand beside packages by somebody's word. */
+    private const APART = "select jsonb_agg(jsonb_build_object('releases', releases, 'beside', beside, 'text', text,
+        'by', coalesce((select name from notice_lists where id = list_id), 'You'))) from notices";
+
     /**
      * What some packages can need, and what provides that, and so on. What is only spoken of, as standing in the way or as
      * going well with it, is not selected for that.
@@ -26,7 +32,7 @@ final class DepotCatalogue implements Catalogue
         select next.id from reached cross join lateral (
             select mentioned as id from mentions where package_id = reached.id and relation = 'needs' union all
             select package_id from mentions where mentioned = reached.id and relation = 'provides') as next)
-        select reached.id, described.document, described.side,
+        select reached.id, described.document, described.side, (".self::APART." where package_id = reached.id and binds) as apart,
             array_to_string(array(select package_id from mentions where mentioned = reached.id and relation = 'provides'), ' ') as providers
         from reached left join lateral (
             select document, side from packages where packages.id = reached.id and reached.id <> all(?::text[]) limit 1
@@ -128,7 +134,9 @@ final class DepotCatalogue implements Catalogue
             }
             $wanted[] = $row->id;
             $this->packages[$row->id] =
-                $row->document === null ? null : $this->read($row->document, isset($whole[$row->id]) ? null : $meets);
+                $row->document === null
+                    ? null
+                    : self::keptApart($this->read($row->document, isset($whole[$row->id]) ? null : $meets), $row->apart);
             if ($row->side !== null) {
                 $this->sides[$row->id] = $row->side;
             }
@@ -153,8 +161,15 @@ final class DepotCatalogue implements Catalogue
     {
         $this->load([...$ids, ...$whole], $gameVersion, $whole);
         $provided = [];
+        $apart = $standing === []
+            ? []
+            : DB::table('notices')
+                ->where('binds', true)
+                ->whereIn('package_id', array_map(strval(...), array_keys($standing)))
+                ->distinct()
+                ->pluck(DB::raw('('.self::APART.' as said where said.package_id = notices.package_id and binds)'), 'package_id');
         foreach ($standing as $id => $document) {
-            $alone = $this->alone($document);
+            $alone = self::keptApart($this->alone($document), $apart[$id] ?? null);
             $known = $this->packages[(string) $id] ?? null;
             $this->packages[(string) $id] =
                 $known === null
@@ -172,6 +187,18 @@ final class DepotCatalogue implements Catalogue
             $this->providers[$id] ??= $this->provided($id, $provided[$id] ?? []);
         }
         $this->closed = true;
+    }
+
+    /** With what must not stand beside it by somebody's word, where that counts like the word of its author. */
+    private static function keptApart(Package $package, ?string $said): Package
+    {
+        $apart = [];
+        foreach ($said === null ? [] : json_decode($said) as $one) {
+            $notice = new Notice($package->id, NoticeKind::Apart, $one->text, $one->releases, beside: (array) $one->beside);
+            $apart[] = [$notice->of($package), $notice->breakages($one->by)];
+        }
+
+        return $apart === [] ? $package : $package->apart($apart);
     }
 
     /** @param  (callable(string, string): bool)|null  $meets */

@@ -6,17 +6,19 @@ namespace App\Findings\Rules;
 
 use App\Drafts\Steps\Replace;
 use App\Drafts\Steps\SetRange;
+use App\Drafts\Steps\TurnOff;
 use App\Findings\Finding;
 use App\Findings\FindingRule;
 use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Resolving;
 use App\Findings\Seen;
-use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Catalogue\Catalogue;
-use stdClass;
+use App\Notices\Known;
+use App\Notices\KnownNotices;
+use App\Notices\Origin;
+use Stasimon\Core\Notice\NoticeKind;
 
-/** Somebody reports something about a release that is here. */
+/** Somebody says something about a release that is here. */
 final readonly class Notices implements FindingRule
 {
     public function __construct(private Resolving $resolving)
@@ -30,8 +32,8 @@ final readonly class Notices implements FindingRule
 
     public static function help(): string
     {
-        return 'Depots pass on what others have found out about a release: that it is broken, fine, or has another that '.
-            'takes its place. They say so; it was not tried here.';
+        return 'Depots, lists that you subscribe to and you yourself say what was found out about a release: that it is broken, '.
+            'fine, or must not stand beside another. They say so; it was not tried here.';
     }
 
     public function findings(Seen $seen): array
@@ -39,73 +41,98 @@ final readonly class Notices implements FindingRule
         if ($seen->instance->applied_at === null && ! $seen->isDraft) {
             return [];
         }
-        $rows = DB::table('notices')
-            ->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')
-            ->whereIn('package_id', array_map(strval(...), array_keys($seen->versions)))
-            ->where('kind', '!=', 'fine')
-            ->orderBy('notices.id')
-            ->get(['notices.*', 'depots.name as depot']);
-        $findings = [];
-        foreach ($rows as $row) {
-            $isOfHere = $row->version === null || $row->version === $seen->versions[$row->package_id];
-            if ($isOfHere && array_diff_assoc((array) json_decode($row->beside ?? '{}', true), $seen->versions) === []) {
-                $findings[] = $this->told($row, $seen);
-            }
+        $together = $fine = [];
+        foreach (KnownNotices::holding($seen->versions, $seen->catalogue) as $one) {
+            // The same word of several is one finding, with all who say it.
+            $key = "{$one->notice->about} {$one->notice->kind->value} ".implode(' ', array_keys($one->notice->beside));
+            $one->notice->kind === NoticeKind::Fine ? ($fine[$one->notice->about][] = $one) : ($together[$key][] = $one);
         }
 
-        return $findings;
+        return array_map(
+            fn (array $said): Finding => $this->told($said, $fine[$said[0]->notice->about] ?? [], $seen),
+            array_values($together),
+        );
     }
 
-    /** @param  stdClass  $row  of notices, with the depot's name */
-    private function told(stdClass $row, Seen $seen): Finding
+    /**
+     * @param  non-empty-list<Known>  $said  by several, of the same kind
+     * @param  list<Known>  $fine  by those that say otherwise
+     */
+    private function told(array $said, array $fine, Seen $seen): Finding
     {
-        $isOwn = $row->depot === null;
-        $title = $seen->title($row->package_id);
-        [$level, $said] = match ($row->kind) {
-            'broken' => [
-                Level::Breaks,
-                ($row->version === null ? '' : " {$row->version}").($isOwn ? ' does not come up here' : ' is reported broken'),
-            ],
-            'abandoned' => [Level::Look, ' is abandoned'],
-            default => [Level::Look, ' has a successor'],
+        $notice = $said[0]->notice;
+        $title = $seen->title($notice->about);
+        $version = $notice->releases === '*' ? '' : " {$seen->versions[$notice->about]}";
+        $isFound = $said[0]->origin === Origin::Search;
+        $met = implode(' and ', array_map($seen->title(...), $notice->met($seen->versions, $seen->catalogue)));
+        [$level, $words] = match ($notice->kind) {
+            NoticeKind::Broken => [Level::Breaks, $version.($isFound ? ' does not come up here' : ' is reported broken')],
+            NoticeKind::Apart => [Level::Breaks, "{$version} must not stand beside {$met}"],
+            NoticeKind::Setting => [Level::Look, "{$version} needs a setting: {$notice->key} = {$notice->value} in {$notice->file}"],
+            NoticeKind::Place => [Level::Look, "{$version} belongs in {$notice->place}"],
+            default => [Level::Look, "{$version} {$notice->kind->words()}"],
         };
-        $by = $isOwn && $row->kind === 'broken' ? 'Found by a search here.' : 'Reported by '.($row->depot ?? 'a search here').'.';
+        $texts = array_map(fn (Known $one): string => "{$one->notice->text} ".self::by($one), $said);
+        $otherwise = array_map(fn (Known $one): string => ucfirst($one->source()).' says that it is fine: '.$one->notice->text, $fine);
 
-        return new Finding($level, $title.$said, "{$row->text} {$by}", $row->package_id, $this->remedies($row, $seen));
+        return new Finding(
+            $level,
+            $title.$words,
+            implode(' ', [...$texts, ...$otherwise]),
+            $notice->about,
+            $this->remedies($said[0], $seen),
+        );
+    }
+
+    private static function by(Known $one): string
+    {
+        return match ($one->origin) {
+            Origin::Search => 'Found by a search here.',
+            Origin::Person => 'You said so'.($one->notice->said === '' ? '.' : " on {$one->notice->said}."),
+            Origin::Listed => "Said by {$one->by}".($one->notice->said === '' ? '.' : " on {$one->notice->said}."),
+            Origin::Depot => "Reported by {$one->by}.",
+        };
     }
 
     /** @return list<Remedy> */
-    private function remedies(stdClass $row, Seen $seen): array
+    private function remedies(Known $one, Seen $seen): array
     {
-        $id = (string) $row->package_id;
+        $notice = $one->notice;
+        $id = $notice->about;
         if (! $seen->plan->wants($id)) {
             return [];
         }
         $remedies = [];
-        $understudy = (string) $row->understudy;
-        $isNew = $understudy !== '' && ! isset($seen->versions[$understudy]);
-        if ($isNew && $this->resolving->holds($seen->plan->without($id)->wanting($understudy), $seen->instance)) {
-            $words = 'Use '.$seen->title($understudy).' instead';
-            $remedies[] = Remedy::step($words, $seen->instance, new Replace($id, $understudy));
+        $isNew = $notice->instead !== '' && ! isset($seen->versions[$notice->instead]);
+        if ($isNew && $this->resolving->holds($seen->plan->without($id)->wanting($notice->instead), $seen->instance)) {
+            $words = 'Use '.$seen->title($notice->instead).' instead';
+            $remedies[] = Remedy::step($words, $seen->instance, new Replace($id, $notice->instead));
         }
-        $other = $row->version === null ? null : self::otherRelease($seen->catalogue, $id, $row->version);
+        $other = in_array($notice->kind, [NoticeKind::Broken, NoticeKind::Caution, NoticeKind::Apart], true)
+            ? self::otherRelease($one, $seen)
+            : null;
         if ($other !== null && $this->resolving->holds($seen->plan->ranging($id, $other), $seen->instance)) {
-            $remedies[] = Remedy::step("Use another release than {$row->version}", $seen->instance, new SetRange($id, $other));
+            $words = "Use another release than {$seen->versions[$id]}";
+            $remedies[] = Remedy::step($words, $seen->instance, new SetRange($id, $other));
+        }
+        if ($notice->kind === NoticeKind::Apart) {
+            $remedies[] = Remedy::step("Turn {$seen->title($id)} off", $seen->instance, new TurnOff([$id]));
         }
 
         return $remedies;
     }
 
-    /** A range that leaves out one release, in the syntax of the package; null when there is no other. */
-    private static function otherRelease(Catalogue $catalogue, string $id, string $version): ?string
+    /** A range, in the syntax of wants, that leaves out the releases that a notice is about; null when there is no other. */
+    private static function otherRelease(Known $one, Seen $seen): ?string
     {
-        $package = $catalogue->package($id);
-        $position = $package?->positionOf($version);
-        if ($package === null || $position === null || count($package->releases) < 2) {
+        $package = $seen->catalogue->package($one->notice->about);
+        $about = $package === null ? [] : $one->notice->of($package)->positions();
+        if ($package === null || $about === [] || count($about) >= count($package->releases)) {
             return null;
         }
-        $exact = substr($package->exactly($version), 1);
+        [$first, $last] = [min($about), max($about)];
+        $exactly = fn (int $position): string => substr($package->exactly($package->releases[$position]->version), 1);
 
-        return $position + 1 < count($package->releases) ? '>'.$exact : '<'.$exact;
+        return $last + 1 < count($package->releases) ? '>'.$exactly($last) : '<'.$exactly($first);
     }
 }

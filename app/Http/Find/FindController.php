@@ -5,24 +5,33 @@ declare(strict_types=1);
 namespace App\Http\Find;
 
 use App\Depots\Sync\Depots;
+use App\Drafts\LineUps;
+use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Find\PackageSearch;
 use App\Find\Query;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\WishLists;
+use App\Notices\KnownNotices;
 use App\View\Asked;
 use App\View\Find\Basket;
 use App\View\Find\FindPage;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
+use Stasimon\Core\Explain\Verdict;
 
 /** Looks for packages in the depots: for an instance, or for nothing but a wish. */
 final readonly class FindController
 {
-    public function __construct(private Finder $finder, private PackageSearch $searching, private Games $games)
-    {
+    public function __construct(
+        private Finder $finder,
+        private PackageSearch $searching,
+        private Games $games,
+        private Outcomes $outcomes,
+        private LineUps $lineUps,
+    ) {
     }
 
     public function __invoke(Request $request, Instance $instance): View
@@ -31,14 +40,12 @@ final readonly class FindController
         $from = self::from($request);
         $instance->load(['placed', 'draft', 'lastRehearsal']);
 
-        return $this->view(
-            $request,
-            FindPage::forInstance(
-                $instance,
-                $query,
-                $this->finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown),
-            ),
-        );
+        $found = $this->finder->search($instance, $query, $from, $from > 0 ? Finder::WINDOW : $query->shown);
+        $coming = array_filter(array_map(fn (Verdict $verdict): string => $verdict->version, $found->verdicts));
+        $versions = $this->outcomes->outcome($instance)->versions ?? $instance->versions();
+        $notices = KnownNotices::ofComing($versions, $coming, $this->lineUps->shared($instance));
+
+        return $this->view($request, FindPage::forInstance($instance, $query, $found, $notices));
     }
 
     /** What those that are marked come to together. */

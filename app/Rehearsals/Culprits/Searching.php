@@ -12,6 +12,7 @@ use App\Models\LaunchState;
 use App\Models\PlacedRelease;
 use App\Models\Rehearsal;
 use App\Models\Task;
+use App\Notices\Origin;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\How;
 use App\Rehearsals\Launch\Launch;
@@ -299,7 +300,9 @@ final readonly class Searching
             'package_id' => $first,
             'version' => $versions[$first],
             'kind' => 'broken',
-            'beside' => json_encode((object) $others, JSON_THROW_ON_ERROR),
+            'by' => Origin::Search->value,
+            'said' => now()->toDateString(),
+            'beside' => json_encode((object) array_map(fn (string $version): string => "={$version}", $others), JSON_THROW_ON_ERROR),
             'text' => $beside === '' ? 'The game does not come up with it.' : "The game does not come up with it and {$beside}.",
         ]);
     }

@@ -53,7 +53,7 @@ final readonly class Door
             $text === '' => new Brought('empty: there is nothing in it'),
             $format !== '' => $this->document($format, 'text') ?? new Brought("a document ({$format}), which no page takes as text"),
             HandOffText::isIn($text) => $this->handOff('text'),
-            preg_match('~^https?://\S+$~D', $text) === 1 => $this->address(),
+            preg_match('~^https?://\S+$~D', $text) === 1 => $this->address($text),
             self::isLog('', $text) => $this->log('text'),
             self::areNames($lines) => $this->names(count($lines)),
             default => new Brought('text in which nothing is known: no hand-off, no log, no list of names, no address, no definition'),
@@ -65,6 +65,9 @@ final readonly class Door
         return match ($format) {
             'game' => new Brought('the definition of a game', 'Teach it', route('games.store'), $field),
             'hand-off' => $this->handOff($field),
+            'notices' => $field === 'file'
+                ? new Brought('a list of notices about packages', 'Subscribe to it', route('notices.subscribe'))
+                : null,
             default => null,
         };
     }
@@ -74,9 +77,11 @@ final readonly class Door
         return new Brought('a picture: a hand-off is read from the code in it', 'Read it', route('hand-offs.store'));
     }
 
-    private function address(): Brought
+    private function address(string $address): Brought
     {
-        return new Brought('an address: packages are read from there', 'Add the depot', route('depots.store'), 'address');
+        return str_ends_with($address, '.json')
+            ? new Brought('an address of a list of notices', 'Subscribe to it', route('notices.subscribe'), 'address')
+            : new Brought('an address: packages are read from there', 'Add the depot', route('depots.store'), 'address');
     }
 
     private function handOff(string $field): Brought

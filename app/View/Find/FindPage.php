@@ -9,6 +9,7 @@ use App\Find\Found;
 use App\Find\Query;
 use App\Models\Instance;
 use App\Models\WishList;
+use App\Notices\Known;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
@@ -16,7 +17,10 @@ use Stasimon\Core\Game\LoaderWord;
 /** What was found in the depots, for an instance or for a wish list. */
 final readonly class FindPage
 {
-    /** @param  array<string, string>  $for  package id => "3.0.2 to 3.4.0, Halyard" */
+    /**
+     * @param  array<string, string>  $for  package id => "3.0.2 to 3.4.0, Halyard"
+     * @param  array<string, non-empty-list<Known>>  $notices  by package id
+     */
     private function __construct(
         public string $game,
         public ?Instance $instance,
@@ -24,12 +28,14 @@ final readonly class FindPage
         public Query $query,
         public Found $found,
         private array $for,
+        public array $notices = [],
     ) {
     }
 
-    public static function forInstance(Instance $instance, Query $query, Found $found): self
+    /** @param  array<string, non-empty-list<Known>>  $notices  what would hold of those that were found, by package id */
+    public static function forInstance(Instance $instance, Query $query, Found $found, array $notices): self
     {
-        return new self($instance->plan->base->game, $instance, null, $query, $found, []);
+        return new self($instance->plan->base->game, $instance, null, $query, $found, [], $notices);
     }
 
     public static function forWishes(GameDefinition $game, ?WishList $list, Query $query, Found $found): self

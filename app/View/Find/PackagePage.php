@@ -10,6 +10,8 @@ use App\Depots\PackageRow;
 use App\Depots\ReleaseRow;
 use App\Depots\SourceProblems;
 use App\Drafts\Bases;
+use App\Notices\Known;
+use App\Notices\KnownNotices;
 use Illuminate\Database\Eloquent\Collection as EloquentCollection;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
@@ -19,6 +21,7 @@ use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Game\LoaderWord;
+use Stasimon\Core\Notice\NoticeKind;
 use Stasimon\Core\Plan\Plan;
 use stdClass;
 
@@ -39,8 +42,8 @@ final readonly class PackagePage
     /** @var Collection<array-key, EloquentCollection<int, ReleaseRow>> version => its files */
     public Collection $files;
 
-    /** @var Collection<int, stdClass> */
-    public Collection $notices;
+    /** @var list<Known> also those of others that name it beside them */
+    public array $notices;
 
     /**
      * @param  Package  $package  with all its releases
@@ -66,11 +69,7 @@ final readonly class PackagePage
             ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])
             ->each(fn (object $source) => ($source->page = (array) json_decode($source->page, true)));
         $this->files = ReleaseRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
-        $this->notices = DB::table('notices')
-            ->leftJoin('depots', 'depots.id', '=', 'notices.depot_id')
-            ->where('package_id', $package->id)
-            ->orderBy('notices.id')
-            ->get(['notices.*', 'depots.name as depot']);
+        $this->notices = KnownNotices::about([$package->id], $catalogue, besides: true);
         $this->matrix = ReleaseMatrix::of($package, $catalogue->game, $plan, $this->release(), $titles);
     }
 
@@ -79,7 +78,7 @@ final readonly class PackagePage
     {
         $follower = GameDays::following($this->catalogue)->of($this->package);
 
-        $isCalled = $this->notices->contains('kind', 'abandoned');
+        $isCalled = $this->isSaid(NoticeKind::Abandoned);
 
         return match (true) {
             $isCalled && $follower->usual !== null && $follower->usual > 0 => 'It is called abandoned; while it was not, it '.
@@ -94,6 +93,60 @@ final readonly class PackagePage
                 ($follower->usual === 1 ? 'day' : 'days').
                 ' after a new version of the game, as a rule.',
         };
+    }
+
+    private function isSaid(NoticeKind $kind): bool
+    {
+        $of = fn (Known $one): bool => $one->notice->kind === $kind && $one->notice->about === $this->package->id;
+
+        return array_filter($this->notices, $of) !== [];
+    }
+
+    /** @return list<Known> what is said of one of its releases, and not of all */
+    public function saidOf(string $version): array
+    {
+        $position = $this->package->positionOf($version);
+        $of = fn (Known $one): bool => $one->notice->about === $this->package->id &&
+            $one->notice->releases !== '*' &&
+            $position !== null &&
+            $one->notice->of($this->package)->has($position);
+
+        return array_values(array_filter($this->notices, $of));
+    }
+
+    /** Whether a notice holds in the line-up, or would with this package in it. */
+    public function holds(Known $one): bool
+    {
+        $release = $this->release();
+
+        return $one->notice->holds($this->versions + ($release === null ? [] : [$this->package->id => $release]), $this->catalogue);
+    }
+
+    /** What it is about: releases, versions of the game, and what stands beside it. */
+    public function meant(Known $one): string
+    {
+        $notice = $one->notice;
+        $beside = array_map(
+            fn (string|int $id, string $range): string => $this->title((string) $id).($range === '*' ? '' : " {$range}"),
+            array_keys($notice->beside),
+            $notice->beside,
+        );
+
+        return implode(', ', array_filter([
+            $notice->about === $this->package->id ? '' : $this->title($notice->about),
+            $notice->releases === '*' ? '' : $notice->releases,
+            $notice->versions === '*' ? '' : "in {$notice->versions}",
+            $beside === [] ? '' : 'beside '.implode(' and ', $beside),
+        ]));
+    }
+
+    /** @return array<string, string> id => name, of what is in the line-up beside it */
+    public function others(): array
+    {
+        $names = PackageRow::query()->whereIn('id', array_map(strval(...), array_keys($this->versions)))->pluck('name', 'id')->all();
+        natcasesort($names);
+
+        return array_diff_key($names, [$this->package->id => '']);
     }
 
     /** @return list<string> packages that can take its place */

@@ -6,6 +6,7 @@ namespace App\View\Places;
 
 use App\Models\Instance;
 use App\View\Base\ShownBase;
+use App\View\Notices\NoticesPage;
 use App\View\Triage\TriagePage;
 use App\View\Updates\UpdatesPage;
 use LogicException;
@@ -55,6 +56,14 @@ final class Places
             new Place('shelf', 'shelf', 'Your shelf', 'files of your own, and what each of them is', isInBar: true),
             new Place('games', 'games', 'Games', 'the games that are known, and how to teach one more', isInBar: true),
             new Place('depots', 'depots', 'Depots', 'where packages come from, and how far each is trusted', isInBar: true),
+            new Place(
+                'notices',
+                'notices',
+                'Notices',
+                'what others and you found out about packages, and lists of it',
+                path: '/notices',
+                page: NoticesPage::class,
+            ),
             new Place('access', 'access', 'What may be read', 'which folders of this machine, and which hosts of your network'),
             new Place('store', 'store', 'Store', 'what files take, and what nothing uses'),
             new Place('guide', 'guide', 'Guide', 'how all of it is used, and what its words mean', 'g'),

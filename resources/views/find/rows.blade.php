@@ -20,6 +20,10 @@
                 <span class="quiet">{{ Stasimon\Core\Catalogue\Kind::from($package->kind)->word(1) }}</span>
             @endif
             <br><span class="soft">{{ $package->summary }}</span>
+            @foreach (array_slice($page->notices[$package->id] ?? [], 0, 2) as $one)
+                <br><span class="{{ $one->notice->kind->value === 'fine' ? 'good' : 'warn' }}">{{ ucfirst($one->notice->kind->short()) }}:
+                    {{ $one->notice->text }}</span> <span class="quiet">{{ $one->source() }}</span>
+            @endforeach
         </td>
         @if ($verdict)
         <td class="ver">{{ $verdict->version }}</td>

@@ -70,7 +70,12 @@
                 @php($files = $page->files[$row['version']] ?? collect())
                 <tbody>
                     <tr data-row tabindex="-1" class="{{ $row['here'] ? 'here' : '' }}">
-                        <td class="ver">{{ $row['version'] }}</td>
+                        <td class="ver">{{ $row['version'] }}
+                            @foreach (array_slice($page->saidOf($row['version']), 0, 2) as $one)
+                                <a class="tag {{ $one->notice->kind->value === 'fine' ? 'good' : 'warn' }}" href="#notice-{{ $one->id }}"
+                                    title="{{ $one->notice->text }}">{{ $one->notice->kind->short() }}</a>
+                            @endforeach
+                        </td>
                         <td class="soft">{{ $row['channel'] }}</td>
                         <td class="{{ $page->matrix->isForHere($r) ? '' : 'quiet' }}">{{ $page->matrix->words($r) ?: 'does not say' }}
                         </td>
@@ -131,23 +136,28 @@
         </table>
     </div>
     <x-slot:beside label="About it">
-        @if ($page->notices->isNotEmpty())
-            <h2 class="mb-1">Notices</h2>
-            @foreach ($page->notices as $notice)
-                <section class="finding">
-                    <h3><x-mark
-                            :level="['broken' => App\Findings\Level::Breaks, 'fine' => App\Findings\Level::Info][$notice->kind] ??
-                                App\Findings\Level::Look"
-                                    />{{ ['broken' => 'Broken', 'abandoned' => 'Abandoned', 'replaced' => 'Replaced',
-                                    'fine' => 'Works'][$notice->kind] }}
-                        @if ($notice->version)
-                            in {{ $notice->version }}
+        @if ($page->notices !== [])
+            <h2 class="mb-1">Notices <x-help of="Notices" key="notices" /></h2>
+            @foreach ($page->notices as $one)
+                <section class="finding" id="notice-{{ $one->id }}">
+                    <h3><x-mark :level="match ($one->notice->kind->value) {
+                        'broken', 'apart' => App\Findings\Level::Breaks,
+                        'fine' => App\Findings\Level::Info,
+                        default => App\Findings\Level::Look,
+                    }" />{{ ucfirst($one->notice->kind->short()) }} <span class="ver">{{ $page->meant($one) }}</span></h3>
+                    <p>{{ $one->notice->text }} <span class="quiet">{{ ucfirst($one->source()) }}{{ $one->notice->said === '' ? ''
+                        : ', ' . $one->notice->said }}{{ $page->holds($one) ? '; it holds here' : '' }}</span>
+                        @if (in_array($one->origin->value, ['person', 'search'], true))
+                            <x-act :action="route('notices.destroy', $one->id)" :fields="['_method' => 'delete']"
+                                :label="'Take back: ' . $one->notice->text">take it back</x-act>
                         @endif
-                    </h3>
-                    <p>{{ $notice->text }} <span class="quiet">{{ $notice->depot ?? 'Learned here' }}</span></p>
+                    </p>
                 </section>
             @endforeach
         @endif
+        <details class="mt-2" id="say"><summary class="soft cursor-pointer">Say what you found out</summary>
+            @include('notices.say')
+        </details>
         @php($follows = $page->follows())
         @if ($follows !== '')
             <h2 class="mt-4 mb-1 first:mt-0">Following the game</h2>

@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Notices;
+
+use App\Refusal\Refusal;
+use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Notice\Notice;
+use Stasimon\Core\Notice\NoticeKind;
+use Stasimon\Core\Notice\NoticeList;
+use Stasimon\Core\Version\Syntax;
+
+/** What a person says of packages, and what was found out here: told wherever it holds, and given away as a list. */
+final readonly class OwnNotices
+{
+    /** @throws Refusal for a range that is none */
+    public function say(Notice $notice, Catalogue $catalogue): int
+    {
+        foreach ([$notice->about => $notice->releases] + $notice->beside as $id => $range) {
+            $package = $catalogue->package((string) $id);
+            if ($range !== '*' && $package !== null && ! $package->range($range, Syntax::Comparator)->isReadable()) {
+                throw Refusal::unusable("“{$range}” is no range of releases. Write one such as >=2.0.0 or =1.4.2. Nothing was kept.");
+            }
+        }
+
+        return DB::table('notices')->insertGetId(
+            [
+                'by' => Origin::Person->value,
+                'binds' => $notice->kind === NoticeKind::Apart,
+                'said' => now()->toDateString(),
+            ] + KnownNotices::row($notice),
+        );
+    }
+
+    /** Whether it was one of one's own, and is gone. */
+    public function takeBack(int $id): bool
+    {
+        return DB::table('notices')->where('id', $id)->whereNull('depot_id')->whereNull('list_id')->delete() > 0;
+    }
+
+    /** @return list<Known> */
+    public function all(Catalogue $catalogue): array
+    {
+        $ids = DB::table('notices')->whereNull('depot_id')->whereNull('list_id')->distinct()->pluck('package_id')->all();
+        $isOwn = fn (Known $one): bool => in_array($one->origin, [Origin::Person, Origin::Search], true);
+
+        return array_values(array_filter(KnownNotices::about(array_values(array_map(strval(...), $ids)), $catalogue), $isOwn));
+    }
+
+    /** All of them as a list that others can subscribe to: without names of people, and without paths of this machine. */
+    public function list(string $name, Catalogue $catalogue): NoticeList
+    {
+        $notices = array_map(fn (Known $one): Notice => $one->notice, $this->all($catalogue));
+
+        return new NoticeList($name, '', '', now()->toDateString(), $notices);
+    }
+}

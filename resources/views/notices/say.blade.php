@@ -1,0 +1,28 @@
+<form method="post" action="{{ route('notices.say', $instance) }}" class="grid gap-2 py-2">
+    @csrf
+    <input type="hidden" name="about" value="{{ $package->id }}">
+    <label>What is so <select name="kind" x-data x-ref="kind">
+            @foreach (App\Http\Notices\NoticeRequest::KINDS as $kind => $words)
+                <option value="{{ $kind }}">{{ $words }}</option>
+            @endforeach
+        </select></label>
+    <label>In which releases <select name="which">
+            @if ($page->release() !== null)
+                <option value="this">{{ $page->release() }}</option>
+                <option value="since">{{ $page->release() }} and newer</option>
+            @endif
+            <option value="all">all</option>
+        </select></label>
+    <label>Beside <select name="beside">
+            <option value="">whatever</option>
+            @foreach ($page->others() as $id => $name)
+                <option value="{{ $id }}">{{ $name }}</option>
+            @endforeach
+        </select></label>
+    <label><input type="checkbox" name="here" value="1"> in {{ $instance->plan->base->gameVersion }} alone</label>
+    <label>In words <input type="text" name="text" required maxlength="{{ Stasimon\Core\Document\Limits::REMARK }}" class="w-full"
+            placeholder="It freezes when the fog lifts"></label>
+    <p class="soft">It is told in every instance where it holds, and stands in the list that <a class="link underline"
+            href="{{ route('notices') }}">you can give away</a>.</p>
+    <button class="btn justify-self-start">Say so</button>
+</form>
