@@ -131,6 +131,7 @@ final class CatalogueReader
             ),
             $node->optional('published')?->text() ?? '',
             array_map($this->replacement(...), $node->listed('replaces')),
+            $node->optional('avoid')?->flag() ?? false,
         );
     }
 

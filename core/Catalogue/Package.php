@@ -29,6 +29,9 @@ final class Package
     /** @var array<string, ReleaseSet> */
     private array $sets = [];
 
+    /** false before it was looked for */
+    private ReleaseSet|false|null $avoided = false;
+
     /** @var array<string, ReleaseSet> channel => its releases and those of more stable ones */
     private array $allowed = [];
 
@@ -76,13 +79,17 @@ final class Package
     }
 
     /**
-     * The same package, of which some releases cannot stand beside what others say of them.
+     * The same package, of which some releases cannot stand beside what others say of them, and some are taken last.
      *
      * @param  list<array{ReleaseSet, list<Breakage>}>  $apart
+     * @param  ReleaseSet|null  $avoid  those that are taken only where no other one will do
      */
-    public function apart(array $apart): self
+    public function noticed(array $apart, ?ReleaseSet $avoid): self
     {
         $releases = $this->releases;
+        foreach ($avoid?->positions() ?? [] as $position) {
+            $releases[$position] = $releases[$position]->avoided();
+        }
         foreach ($apart as [$set, $breakages]) {
             foreach ($set->positions() as $position) {
                 $releases[$position] = $releases[$position]->apart(...$breakages);
@@ -156,6 +163,17 @@ final class Package
     public function within(string $text, Syntax $syntax): ReleaseSet
     {
         return $this->sets[$syntax->value.$text] ??= $this->range($text, $syntax)->over($this->timeline);
+    }
+
+    /** The releases that are taken only where no other one will do; null where there are none. */
+    public function avoided(): ?ReleaseSet
+    {
+        if ($this->avoided === false) {
+            $positions = array_keys(array_filter($this->releases, fn (Release $release): bool => $release->avoid));
+            $this->avoided = $positions === [] ? null : ReleaseSet::ofPositions(count($this->releases), $positions);
+        }
+
+        return $this->avoided;
     }
 
     /** The releases that a channel allows. */

@@ -73,6 +73,7 @@ final class QuickReader
         $breaks = isset($item->breaks) ? $this->breaks($item->breaks) : [];
         $provides = isset($item->provides) ? $this->provides($item->provides) : [];
         $published = $item->published ?? '';
+        $avoid = $item->avoid ?? false;
         $replaces = isset($item->replaces) ? $this->replaces($item->replaces) : [];
         if (
             ! isset($item->version) ||
@@ -86,7 +87,8 @@ final class QuickReader
             $breaks === null ||
             $provides === null ||
             $replaces === null ||
-            ! is_string($published)
+            ! is_string($published) ||
+            ! is_bool($avoid)
         ) {
             return null;
         }
@@ -102,6 +104,7 @@ final class QuickReader
             $provides,
             $published,
             $replaces,
+            $avoid,
         );
     }
 

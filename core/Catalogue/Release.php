@@ -15,6 +15,7 @@ final class Release
      * @param  list<Provision>  $provides
      * @param  string  $published  an ISO 8601 moment, or nothing
      * @param  list<Replacement>  $replaces
+     * @param  bool  $avoid  whether it is taken only where no other one will do
      */
     public function __construct(
         public readonly string $version,
@@ -25,6 +26,7 @@ final class Release
         public readonly array $provides = [],
         public readonly string $published = '',
         public readonly array $replaces = [],
+        public readonly bool $avoid = false,
     ) {
     }
 
@@ -40,6 +42,23 @@ final class Release
             $this->provides,
             $this->published,
             $this->replaces,
+            $this->avoid,
+        );
+    }
+
+    /** The same, which is taken only where no other one will do. */
+    public function avoided(): self
+    {
+        return new self(
+            $this->version,
+            $this->channel,
+            $this->needs,
+            $this->suggests,
+            $this->breaks,
+            $this->provides,
+            $this->published,
+            $this->replaces,
+            true,
         );
     }
 

@@ -98,6 +98,10 @@ final class Additions
         $selection->keepReached();
         $selection->dropSpares();
         $selection->makeNewer();
+        // Whether fewer of what is taken last would do is for the whole question to find.
+        if ($selection->reluctant() > 0) {
+            return null;
+        }
         $brought = [];
         foreach ($selection->positions as $package => $position) {
             $brought[$this->encoding->packages[$package]->id] = $this->encoding->packages[$package]->releases[$position]->version;

@@ -112,6 +112,25 @@ final class Encoding implements Rules
         $this->search->restart();
     }
 
+    /**
+     * What of the packages met so far is not taken last.
+     *
+     * @return array<int, string> package => its releases but those, or its absence; only of packages that have such
+     */
+    public function unavoided(): array
+    {
+        $kept = [];
+        foreach ($this->packages as $number => $package) {
+            $avoided = $package->avoided();
+            if ($avoided !== null) {
+                $table = BitTable::ofSize(count($package->releases));
+                $kept[$number] = $table->full & ~$avoided->bits | $table->absent;
+            }
+        }
+
+        return $kept;
+    }
+
     /** The number of a package that exists. */
     public function number(Package $package): int
     {

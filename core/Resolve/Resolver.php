@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Resolve;
 
+use Closure;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Resolve\Search\BitTable;
 use Stasimon\Core\Resolve\Search\Clause;
@@ -87,6 +88,10 @@ final class Resolver
         $selection->keepReached();
         $selection->dropSpares($stays);
         $selection->makeNewer($stays);
+        // Whether fewer of what is taken last would do is for the whole question to find.
+        if ($selection->reluctant($stays) > 0) {
+            return null;
+        }
 
         return $this->resolved($encoding, $selection, []);
     }
@@ -218,12 +223,46 @@ final class Resolver
         if ($refutation !== null) {
             return $this->refused($encoding, $refutation);
         }
-        $selection = Selection::of($encoding);
-        $selection->keepReached();
-        $selection->dropSpares();
-        $selection->makeNewer();
+        $polished = function () use ($encoding): Selection {
+            $selection = Selection::of($encoding);
+            $selection->keepReached();
+            $selection->dropSpares();
+            $selection->makeNewer();
 
-        return $this->resolved($encoding, $selection, []);
+            return $selection;
+        };
+        $again = function () use ($encoding, $polished): Selection {
+            $this->solve($encoding, new Decisions($encoding, [], true));
+
+            return $polished();
+        };
+
+        return $this->resolved($encoding, $this->leastReluctant($encoding, $polished(), [], [], $again), []);
+    }
+
+    /**
+     * The line-up with the fewest releases that are taken last: the one that was found, where it has none, and otherwise what is
+     * found again once no more of them are allowed than there have to be.
+     *
+     * @param  list<Tally>  $tallies  what was settled before
+     * @param  array<int, string>  $have
+     * @param  Closure(): Selection  $again
+     */
+    private function leastReluctant(Encoding $encoding, Selection $selection, array $tallies, array $have, Closure $again): Selection
+    {
+        $counted = [];
+        while ($selection->reluctant() > 0 && count($known = $encoding->unavoided()) > count($counted)) {
+            // Only packages that were met are counted; where others come in for them, it is counted anew with those.
+            $counted = $known;
+            $tally = new Tally($counted, false);
+            $encoding->search->forgetPassing();
+            $encoding->search->trail->tell(...$tallies, ...[$tally]);
+            $this->tighten($encoding, $tally, $have);
+            $encoding->search->restart();
+            $selection = $again();
+        }
+
+        return $selection;
     }
 
     /**
@@ -243,21 +282,25 @@ final class Resolver
                 return $this->refused($encoding, $refutation);
             }
         }
-        $encoding->search->restart();
-        $this->solve($encoding, new Decisions($encoding, $have, true));
-        $selection = Selection::of($encoding);
-        $selection->keepReached($have);
-        $selection->dropSpares($have);
-        $selection->makeNewer(
-            array_filter(
+        $again = function () use ($encoding, $have): Selection {
+            $encoding->search->restart();
+            $this->solve($encoding, new Decisions($encoding, $have, true));
+            $selection = Selection::of($encoding);
+            $selection->keepReached($have);
+            $selection->dropSpares($have);
+            $selection->makeNewer(
+                array_filter(
+                    $have,
+                    fn (string $set, int $package): bool => $set === $encoding->search->trail->domain[$package],
+                    ARRAY_FILTER_USE_BOTH,
+                ),
                 $have,
-                fn (string $set, int $package): bool => $set === $encoding->search->trail->domain[$package],
-                ARRAY_FILTER_USE_BOTH,
-            ),
-            $have,
-        );
+            );
 
-        return $this->resolved($encoding, $selection, $have);
+            return $selection;
+        };
+
+        return $this->resolved($encoding, $this->leastReluctant($encoding, $again(), [$removed, $changed], $have, $again), $have);
     }
 
     /**

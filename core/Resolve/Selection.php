@@ -21,6 +21,7 @@ final class Selection
      * @param  array<int, string>  $limits  package => the releases that it may be moved to
      * @param  array<int, int>  $standing  package => position, of what is there whatever is polished beside it
      * @param  array<int, true>  $asked  packages that are wanted beside those of the request
+     * @param  array<int, string>  $kept  package => what of it is not taken last, of packages that have releases that are
      */
     private function __construct(
         private readonly Encoding $encoding,
@@ -28,6 +29,7 @@ final class Selection
         private readonly array $limits,
         private readonly array $standing = [],
         private readonly array $asked = [],
+        private readonly array $kept = [],
     ) {
     }
 
@@ -42,7 +44,7 @@ final class Selection
             }
         }
 
-        return new self($encoding, $positions, $trail->root);
+        return new self($encoding, $positions, $trail->root, kept: $encoding->unavoided());
     }
 
     /**
@@ -53,7 +55,22 @@ final class Selection
      */
     public static function beside(Encoding $encoding, array $standing, array $newcomers, int $asked): self
     {
-        return new self($encoding, $newcomers, $encoding->search->trail->domain, $standing, [$asked => true]);
+        return new self($encoding, $newcomers, $encoding->search->trail->domain, $standing, [$asked => true], $encoding->unavoided());
+    }
+
+    /**
+     * How many packages are at a release that is taken last.
+     *
+     * @param  array<int, mixed>  $but  packages that are not counted
+     */
+    public function reluctant(array $but = []): int
+    {
+        $count = 0;
+        foreach (array_diff_key(array_intersect_key($this->kept, $this->positions), $but) as $package => $kept) {
+            $count += BitTable::holds($kept, $this->positions[$package]) ? 0 : 1;
+        }
+
+        return $count;
     }
 
     private function positionOf(int $package): ?int
@@ -235,6 +252,9 @@ final class Selection
     {
         $now = $this->positions[$package];
         $limit = $this->limits[$package];
+        // What is taken last is not moved to from what is not.
+        $isKept = isset($this->kept[$package]) && BitTable::holds($this->kept[$package], $now);
+        $limit = $isKept ? $limit & $this->kept[$package] : $limit;
         for ($position = BitTable::newest($limit); $position > $now; $position--) {
             if (BitTable::holds($limit, $position)) {
                 $this->positions[$package] = $position;

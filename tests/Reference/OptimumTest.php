@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Stasimon\Core\Resolve\Policy;
+use Stasimon\Core\Resolve\Request;
 use Tests\Support\Answers;
 use Tests\Support\BooleanEncoding;
 use Tests\Support\Cudf;
@@ -37,7 +38,7 @@ it('settles with as few removals and changes as the paranoid criterion allows', 
  *
  * @return iterable<array<string, string>>
  */
-function validSelections(Answers $answers): iterable
+function validSelections(Answers $answers, ?Request $request = null): iterable
 {
     $selections = [[]];
     foreach ($answers->catalogue->packages() as $id => $package) {
@@ -50,7 +51,7 @@ function validSelections(Answers $answers): iterable
         $selections = $wider;
     }
     foreach ($selections as $selection) {
-        if ($answers->violations($selection) === []) {
+        if ($answers->violations($selection, $request) === []) {
             yield $selection;
         }
     }
@@ -100,3 +101,60 @@ it('leaves nothing but wants older than it could be on its own', function (int $
     }
     expect($tried)->toBeGreaterThan(0);
 })->with([1407, 1837, 3885]);
+
+/** A small case in which some releases are taken last, and something is there already. */
+function caseWithAvoided(int $seed): array
+{
+    $case = Generated::small($seed);
+    $dice = new Random\Randomizer(new Random\Engine\Mt19937($seed));
+    $have = [];
+    foreach ($case['catalogue']['packages'] as &$package) {
+        foreach ($package['releases'] as &$release) {
+            $release += $dice->getInt(1, 100) <= 35 ? ['avoid' => true] : [];
+        }
+        unset($release);
+        if ($dice->getInt(1, 100) <= 40) {
+            $have[$package['id']] = $package['releases'][$dice->getInt(0, count($package['releases']) - 1)]['version'];
+        }
+    }
+
+    return ['request' => ['have' => (object) $have] + $case['request']] + $case;
+}
+
+it('takes as few of the releases that are taken last as there have to be, and is as documented otherwise', function (Policy $policy): void {
+    $reluctant = $moved = 0;
+    for ($seed = 1; $seed <= (int) (getenv('STASIMON_CASES') ?: 60); $seed++) {
+        $case = caseWithAvoided($seed);
+        $answers = new Answers($case['catalogue'], $case['request']);
+        $request = $answers->request->by($policy);
+        $release = fn (string|int $id, string $version) => $answers->catalogue->package((string) $id)?->release($version);
+        $rank = function (array $selection) use ($answers, $request, $policy, $release): array {
+            $isAvoided = fn (string $version, string|int $id): bool => $release($id, $version)->avoid;
+            $avoided = array_filter($selection, $isAvoided, ARRAY_FILTER_USE_BOTH);
+            $both = array_keys($request->have + $selection);
+            $changed = array_filter($both, fn (string|int $id): bool => ($request->have[$id] ?? null) !== ($selection[$id] ?? null));
+            $wants = array_map(
+                fn ($want): int => isset($selection[$want->id])
+                    ? (int) $answers->catalogue->package($want->id)?->positionOf($selection[$want->id])
+                    : -1,
+                $request->want,
+            );
+            $settled = $policy === Policy::Newest ? [] : [-count(array_diff_key($request->have, $selection)), -count($changed)];
+
+            return [...$settled, -count($avoided), ...$wants];
+        };
+        $best = null;
+        foreach (validSelections($answers, $request) as $selection) {
+            $best = max($best ?? $rank($selection), $rank($selection));
+        }
+        $ours = $answers->versions($request);
+        expect($ours === null ? null : $rank($ours))->toBe($best, "seed {$seed}");
+        $reluctant += ($best[$policy === Policy::Newest ? 0 : 2] ?? 0) < 0 ? 1 : 0;
+        $plain = new Answers(Generated::small($seed)['catalogue'], $case['request']);
+        // What is solvable is so whatever is taken last.
+        $without = $plain->versions($plain->request->by($policy));
+        expect($without === null)->toBe($ours === null, "seed {$seed}");
+        $moved += $without === $ours ? 0 : 1;
+    }
+    expect($reluctant)->toBeGreaterThan(5)->and($moved)->toBeGreaterThan(1);
+})->with([Policy::Newest, Policy::Settled]);

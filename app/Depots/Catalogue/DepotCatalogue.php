@@ -15,24 +15,29 @@ use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
 use Stasimon\Core\Notice\Notice;
 use Stasimon\Core\Notice\NoticeKind;
+use Stasimon\Core\Version\ReleaseSet;
 use Stasimon\Core\Version\Syntax;
 
 /** The catalogue of one game, read from the database as the resolver asks for it, whole neighbourhoods at a time. */
 final class DepotCatalogue implements Catalogue
 {
-    /** What must not stand beside packages by somebody's word. */
-    private const APART = "select jsonb_agg(jsonb_build_object('releases', releases, 'beside', beside, 'text', text,
+    /** What must not stand beside packages by somebody's word, and which of their releases are reported broken or fine. */
+    private const APART = "select jsonb_agg(jsonb_build_object('kind', kind, 'releases', releases, 'beside', beside, 'text', text,
+        'version', version, 'game', game, 'versions', versions,
         'by', coalesce((select name from notice_lists where id = list_id), 'You'))) from notices";
 
     /**
      * What some packages can need, and what provides that, and so on. What is only spoken of, as standing in the way or as
      * going well with it, is not selected for that.
      */
+    private const WEIGHS = "(binds or (kind in ('broken', 'fine') and beside is null))";
+
     private const REACHED = "with recursive reached (id) as (select unnest(?::text[]) collate \"C\" union
         select next.id from reached cross join lateral (
             select mentioned as id from mentions where package_id = reached.id and relation = 'needs' union all
             select package_id from mentions where mentioned = reached.id and relation = 'provides') as next)
-        select reached.id, described.document, described.side, (".self::APART." where package_id = reached.id and binds) as apart,
+        select reached.id, described.document, described.side, (".self::APART.' where package_id = reached.id and '.self::WEIGHS.")
+            as said,
             array_to_string(array(select package_id from mentions where mentioned = reached.id and relation = 'provides'), ' ') as providers
         from reached left join lateral (
             select document, side from packages where packages.id = reached.id and reached.id <> all(?::text[]) limit 1
@@ -136,7 +141,7 @@ final class DepotCatalogue implements Catalogue
             $this->packages[$row->id] =
                 $row->document === null
                     ? null
-                    : self::keptApart($this->read($row->document, isset($whole[$row->id]) ? null : $meets), $row->apart);
+                    : $this->weighed($this->read($row->document, isset($whole[$row->id]) ? null : $meets), $row->said, $for);
             if ($row->side !== null) {
                 $this->sides[$row->id] = $row->side;
             }
@@ -161,15 +166,19 @@ final class DepotCatalogue implements Catalogue
     {
         $this->load([...$ids, ...$whole], $gameVersion, $whole);
         $provided = [];
-        $apart = $standing === []
+        $said = $standing === []
             ? []
-            : DB::table('notices')
-                ->where('binds', true)
-                ->whereIn('package_id', array_map(strval(...), array_keys($standing)))
-                ->distinct()
-                ->pluck(DB::raw('('.self::APART.' as said where said.package_id = notices.package_id and binds)'), 'package_id');
+            : array_column(
+                DB::select(
+                    'select package_id, ('.self::APART.' as said where said.package_id = named.package_id and '.self::WEIGHS.') as said '.
+                    'from (select distinct package_id from notices where package_id = any(?::text[])) as named',
+                    [Bulk::list(array_map(strval(...), array_keys($standing)))],
+                ),
+                'said',
+                'package_id',
+            );
         foreach ($standing as $id => $document) {
-            $alone = self::keptApart($this->alone($document), $apart[$id] ?? null);
+            $alone = $this->weighed($this->alone($document), $said[$id] ?? null, $gameVersion);
             $known = $this->packages[(string) $id] ?? null;
             $this->packages[(string) $id] =
                 $known === null
@@ -189,16 +198,33 @@ final class DepotCatalogue implements Catalogue
         $this->closed = true;
     }
 
-    /** With what must not stand beside it by somebody's word, where that counts like the word of its author. */
-    private static function keptApart(Package $package, ?string $said): Package
+    /**
+     * With what must not stand beside it by somebody's word, where that counts like the word of its author; and with the releases
+     * that somebody reports broken, and nobody fine, as ones that are taken last.
+     *
+     * @param  string|null  $for  the game's version, where that is known
+     */
+    private function weighed(Package $package, ?string $said, ?string $for): Package
     {
         $apart = [];
+        $broken = $fine = ReleaseSet::ofPositions(count($package->releases), []);
         foreach ($said === null ? [] : json_decode($said) as $one) {
-            $notice = new Notice($package->id, NoticeKind::Apart, $one->text, $one->releases, beside: (array) $one->beside);
-            $apart[] = [$notice->of($package), $notice->breakages($one->by)];
+            $kind = NoticeKind::from($one->kind);
+            $releases = $one->version === null ? $one->releases : $package->exactly($one->version);
+            $notice = new Notice($package->id, $kind, $one->text, $releases, beside: (array) $one->beside);
+            $isOther = $one->game !== '' && $one->game !== $this->game->id;
+            if ($isOther || ($one->versions !== '*' && ($for === null || ! $this->isIn($one->versions, $for)))) {
+                continue;
+            }
+            match ($kind) {
+                NoticeKind::Broken => ($broken = $broken->union($notice->of($package))),
+                NoticeKind::Fine => ($fine = $fine->union($notice->of($package))),
+                default => ($apart[] = [$notice->of($package), $notice->breakages($one->by)]),
+            };
         }
+        $avoid = $broken->without($fine);
 
-        return $apart === [] ? $package : $package->apart($apart);
+        return $apart === [] && $avoid->isEmpty() ? $package : $package->noticed($apart, $avoid);
     }
 
     /** @param  (callable(string, string): bool)|null  $meets */

@@ -26,6 +26,12 @@ beforeEach(fn () => World::depot());
 /** Instances with a release that is reported broken, of which there is another. */
 function withBrokenLamps(string ...$names): array
 {
+    $instances = array_map(function (string $name): Instance {
+        $instance = World::applied(['lantern-render']);
+        $instance->update(['name' => $name]);
+
+        return $instance;
+    }, $names);
     DB::table('notices')->insert([
         'id' => 900_000,
         'package_id' => 'lantern-render',
@@ -34,13 +40,10 @@ function withBrokenLamps(string ...$names): array
         'version' => '1.0.0',
         'text' => 'Lamps go out at dusk.',
     ]);
+    DB::table('depots')->increment('sequence');
+    DB::table('instances')->update(['look' => null]);
 
-    return array_map(function (string $name): Instance {
-        $instance = World::applied(['lantern-render']);
-        $instance->update(['name' => $name]);
-
-        return $instance;
-    }, $names);
+    return $instances;
 }
 
 function sharedFinding(string $title): Shared
