@@ -144,6 +144,12 @@ const FIELDS = [
     'after' => '-quiet',
     'environment' => 'COLOUR=grey',
     'message' => 'no such plank',
+    'which' => 'all',
+    'here' => '1',
+    'days' => '7',
+    'findings' => ['0123456789abcdef'],
+    'asides' => ['1'],
+    'binds' => '1',
 ];
 
 /** The addresses of a route: with what is there, or with something odd in their place. */
@@ -177,6 +183,8 @@ function addressOf(Registered $route, Instance $instance, Oddities $odd): string
         'install' => Install::query()->value('id') ?? 1,
         'opening' => Opening::query()->value('id') ?? 1,
         'picture' => DB::table('pictures')->value('sha256') ?? 'find',
+        'notice' => DB::table('notices')->where('by', 'person')->value('id') ?? 1,
+        'notices' => DB::table('notice_lists')->value('id') ?? 1,
     ];
 
     return '/'.

@@ -16,6 +16,7 @@ use App\Models\Instance;
 use App\Models\Stage;
 use App\Models\TaskKind;
 use App\Models\TaskState;
+use App\Notices\NoticeLists;
 use App\Packs\Packs;
 use App\Rehearsals\Rehearsing;
 use App\Shelf\Shelf;
@@ -103,7 +104,7 @@ final class Demo extends Command
         parent::__construct();
     }
 
-    public function handle(DemoDepots $depots, DemoPacks $packs, GameArchives $archives, DemoInstall $install): int
+    public function handle(DemoDepots $depots, DemoPacks $packs, GameArchives $archives, DemoInstall $install, NoticeLists $lists): int
     {
         array_map($this->warn(...), $depots->fill());
         if ($this->option('bare') || Instance::query()->exists()) {
@@ -124,6 +125,7 @@ final class Demo extends Command
         $this->brought(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $this->elsewhere(Instance::query()->where('name', 'Harbour Lights')->firstOrFail());
         $packs->make(Instance::query()->where('name', 'Grand Archipelago')->firstOrFail());
+        $lists->bring((string) file_get_contents(base_path('standins/content/notices.json')));
         $this->tasks->once(TaskKind::LookOver);
 
         return self::SUCCESS;

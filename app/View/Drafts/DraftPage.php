@@ -84,6 +84,27 @@ final readonly class DraftPage
         return implode(' ', $said);
     }
 
+    /** Which newer releases are passed over because somebody reports them broken, and which is taken all the same. */
+    public function reported(): string
+    {
+        $said = [];
+        foreach ($this->lineUp->resolved->selection ?? [] as $one) {
+            $now = $one->package->positionOf($one->release->version);
+            $newer = array_filter($one->package->avoided()?->positions() ?? [], fn (int $position): bool => $position > $now);
+            if (($this->instance->versions()[$one->package->id] ?? '') === $one->release->version) {
+                continue;
+            }
+            if ($one->release->avoid) {
+                $said[] = "{$one->package->title()} {$one->release->version} is reported broken; no other release would do.";
+            } elseif ($newer !== []) {
+                $newest = $one->package->releases[max($newer)]->version;
+                $said[] = "{$one->package->title()} {$one->release->version} is taken, because {$newest} is reported broken.";
+            }
+        }
+
+        return implode(' ', array_slice($said, 0, 5));
+    }
+
     public function title(string $id): string
     {
         return $this->lineUp->catalogue->package($id)?->title() ?? $id;

@@ -67,6 +67,9 @@
             @else
                 <h1 class="text-xl">What the draft leads to <x-help of="The draft" key="draft" /></h1>
                 <p class="soft">{{ $page->sizes() }} {{ $page->once() }}</p>
+                @if ($page->reported() !== '')
+                    <p class="warn">{{ $page->reported() }}</p>
+                @endif
             @endif
         </div>
         @if ($lineUp->resolved && $lineUp->plan->once->updating !== [] && $page->changes->remove !== [])

@@ -179,3 +179,24 @@ it('refuses what is no list, and addresses that may not be asked, and keeps noth
     $this->from('/notices')->post('/notices/lists', [])->assertSessionHasErrors('address');
     expect(NoticeListRow::query()->count())->toBe(0)->and(fn () => app(NoticeLists::class)->bring('{'))->toThrow(Refusal::class);
 });
+
+it('takes a release that is reported broken last, and says so in the draft', function (): void {
+    $broken = new Notice('lantern-render', NoticeKind::Broken, 'Lamps go out at dusk.', '>=1.0.0');
+    app(NoticeLists::class)->bring((string) noticeFile($broken)->get());
+    $instance = World::applied(['gulls']);
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['lantern-render']])->assertRedirect();
+    $this->nextRequest();
+    $this->get("/instances/{$instance->id}/draft")
+        ->assertOk()
+        ->assertSee('Lantern Render 0.9.2 is taken, because 1.0.0 is reported broken.');
+    $this->post("/instances/{$instance->id}/draft/range", ['id' => 'lantern-render', 'range' => '>=1.0.0'])->assertRedirect();
+    $this->nextRequest();
+    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('1.0.0 is reported broken; no other release would do.');
+    // Where another says that it is fine, it is taken as any other.
+    app(NoticeLists::class)->bring(NoticeDocument::write(new NoticeList('Others', '', '', '', [
+        new Notice('lantern-render', NoticeKind::Fine, 'Not here.'),
+    ])));
+    $this->post("/instances/{$instance->id}/draft/range", ['id' => 'lantern-render', 'range' => ''])->assertRedirect();
+    $this->nextRequest();
+    $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('1.0.0')->assertDontSee('is taken, because');
+});
