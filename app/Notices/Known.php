@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Notices;
 
+use Illuminate\Support\Carbon;
 use Stasimon\Core\Notice\Notice;
 
 /** A notice, and who says so. */
@@ -12,6 +13,19 @@ final readonly class Known
     /** @param  string  $by  the name of a depot or of a list; nothing for what was found out or said here */
     public function __construct(public int $id, public Notice $notice, public Origin $origin, public string $by, public bool $binds)
     {
+    }
+
+    /** Who said so, and when, as a sentence. */
+    public function saying(): string
+    {
+        $day = $this->notice->said === '' ? '' : ' on '.Carbon::parse($this->notice->said)->isoFormat('D MMMM YYYY');
+
+        return match ($this->origin) {
+            Origin::Search => "Found by a search here{$day}.",
+            Origin::Person => "You said so{$day}.",
+            Origin::Listed => "Said by {$this->by}{$day}.",
+            Origin::Depot => "Reported by {$this->by}.",
+        };
     }
 
     /** Who says so, in a sentence. */

@@ -41,6 +41,14 @@ final readonly class Notice
     ) {
     }
 
+    /** What is so, as a sentence. */
+    public function sentence(): string
+    {
+        $text = mb_strtoupper(mb_substr($this->text, 0, 1)).mb_substr($this->text, 1);
+
+        return preg_match('/[.!?…]$/u', $text) === 1 ? $text : "{$text}.";
+    }
+
     /**
      * Whether it holds in a line-up.
      *

@@ -145,6 +145,7 @@ const FIELDS = [
     'environment' => 'COLOUR=grey',
     'message' => 'no such plank',
     'which' => 'all',
+    'release' => '2.0.0',
     'here' => '1',
     'days' => '7',
     'findings' => ['0123456789abcdef'],

@@ -72,8 +72,11 @@ final readonly class Notices implements FindingRule
             NoticeKind::Place => [Level::Look, "{$version} belongs in {$notice->place}"],
             default => [Level::Look, "{$version} {$notice->kind->words()}"],
         };
-        $texts = array_map(fn (Known $one): string => "{$one->notice->text} ".self::by($one), $said);
-        $otherwise = array_map(fn (Known $one): string => ucfirst($one->source()).' says that it is fine: '.$one->notice->text, $fine);
+        $texts = array_map(fn (Known $one): string => "{$one->notice->sentence()} {$one->saying()}", $said);
+        $otherwise = array_map(
+            fn (Known $one): string => ucfirst($one->source()).' says that it is fine: '.$one->notice->sentence(),
+            $fine,
+        );
 
         return new Finding(
             $level,
@@ -82,16 +85,6 @@ final readonly class Notices implements FindingRule
             $notice->about,
             $this->remedies($said[0], $seen),
         );
-    }
-
-    private static function by(Known $one): string
-    {
-        return match ($one->origin) {
-            Origin::Search => 'Found by a search here.',
-            Origin::Person => 'You said so'.($one->notice->said === '' ? '.' : " on {$one->notice->said}."),
-            Origin::Listed => "Said by {$one->by}".($one->notice->said === '' ? '.' : " on {$one->notice->said}."),
-            Origin::Depot => "Reported by {$one->by}.",
-        };
     }
 
     /** @return list<Remedy> */

@@ -33,7 +33,7 @@ final readonly class NoticeController
         $catalogue = $lineUps->shared($instance);
         $about = $request->said('about');
         $package = $catalogue->package($about) ?? throw Refusal::notFound('No depot has that package any more. Nothing was kept.');
-        $version = $lineUps->lineUp($instance)->resolved?->versions()[$about] ?? null;
+        $version = $package->release($request->said('release'))?->version;
         $which = $version === null ? 'all' : $request->said('which');
         $exactly = $version === null ? '*' : $package->exactly($version);
         $base = $instance->plan->base;

@@ -32,6 +32,7 @@ final class NoticeRequest extends FormRequest
             'about' => ['bail', 'required', 'string', self::ID],
             'kind' => ['required', 'in:'.implode(',', array_keys(self::KINDS))],
             'which' => ['required', 'in:this,since,all'],
+            'release' => ['nullable', 'string', 'max:'.Limits::VERSION],
             'beside' => ['bail', 'nullable', 'required_if:kind,apart', 'string', 'different:about', self::ID],
             'here' => ['sometimes', 'boolean'],
             'text' => ['bail', 'required', 'string', 'max:'.Limits::REMARK, 'not_regex:/[\x00-\x1f\x7f]/'],
@@ -44,6 +45,7 @@ final class NoticeRequest extends FormRequest
         return [
             'about.*' => 'It does not say which package is meant. Nothing was kept.',
             'kind.*' => 'It does not say what is so. Nothing was kept.',
+            'release.*' => 'That is no release. Nothing was kept.',
             'which.*' => 'It does not say which releases are meant. Nothing was kept.',
             'beside.required_if' => 'Say beside which package it must not stand. Nothing was kept.',
             'beside.*' => 'It does not say which other package is meant. Nothing was kept.',

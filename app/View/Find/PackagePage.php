@@ -136,7 +136,7 @@ final readonly class PackagePage
             $notice->about === $this->package->id ? '' : $this->title($notice->about),
             $notice->releases === '*' ? '' : $notice->releases,
             $notice->versions === '*' ? '' : "in {$notice->versions}",
-            $beside === [] ? '' : 'beside '.implode(' and ', $beside),
+            $beside === [] ? '' : ($notice->kind === NoticeKind::Apart ? '' : 'beside ').implode(' and ', $beside),
         ]));
     }
 
@@ -146,7 +146,7 @@ final readonly class PackagePage
         $names = PackageRow::query()->whereIn('id', array_map(strval(...), array_keys($this->versions)))->pluck('name', 'id')->all();
         natcasesort($names);
 
-        return array_diff_key($names, [$this->package->id => '']);
+        return array_diff_key($names, array_flip([$this->package->id, ...$this->plan->base->packages()]));
     }
 
     /** @return list<string> packages that can take its place */

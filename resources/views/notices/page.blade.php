@@ -63,7 +63,7 @@
             <p class="soft max-w-[75ch]">Nothing yet. On the page of a package you can say what you found out; what a search for a culprit
                 proves comes here by itself.</p>
         @else
-            <x-table :columns="['Package' => '220px', 'What is so' => null, 'Said' => '150px']" acts="110px" aria-label="Said here">
+            <x-table :columns="['Package' => '220px', 'What is so' => null, 'Said' => '260px']" acts="110px" aria-label="Said here">
                 @foreach ($own as $one)
                     <tr data-row tabindex="-1">
                         <td class="name">{{ $names[$one->notice->about] ?? $one->notice->about }}
@@ -71,8 +71,8 @@
                         <td>{{ ucfirst($one->notice->kind->short()) }}@foreach ($one->notice->beside as $id => $range)
                                 {{ $loop->first ? ($one->notice->kind->value === 'apart' ? '' : ' beside ') : ' and ' }}
                                 {{ $names[$id] ?? $id }}{{ $range === '*' ? '' : ' ' . $range }}@endforeach: <span
-                                class="soft">{{ $one->notice->text }}</span></td>
-                        <td class="soft">{{ $one->source() }}<br>{{ $one->notice->said }}</td>
+                                class="soft">{{ $one->notice->sentence() }}</span></td>
+                        <td class="soft">{{ $one->saying() }}</td>
                         <td class="text-right"><x-act :action="route('notices.destroy', $one->id)" :fields="['_method' => 'delete']"
                                 :label="'Take back: ' . $one->notice->text">Take back</x-act></td>
                     </tr>

@@ -1,7 +1,8 @@
 <form method="post" action="{{ route('notices.say', $instance) }}" class="grid gap-2 py-2">
     @csrf
     <input type="hidden" name="about" value="{{ $package->id }}">
-    <label>What is so <select name="kind" x-data x-ref="kind">
+    <input type="hidden" name="release" value="{{ $page->release() }}">
+    <label>What is so <select name="kind">
             @foreach (App\Http\Notices\NoticeRequest::KINDS as $kind => $words)
                 <option value="{{ $kind }}">{{ $words }}</option>
             @endforeach

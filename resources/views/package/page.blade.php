@@ -145,8 +145,8 @@
                         'fine' => App\Findings\Level::Info,
                         default => App\Findings\Level::Look,
                     }" />{{ ucfirst($one->notice->kind->short()) }} <span class="ver">{{ $page->meant($one) }}</span></h3>
-                    <p>{{ $one->notice->text }} <span class="quiet">{{ ucfirst($one->source()) }}{{ $one->notice->said === '' ? ''
-                        : ', ' . $one->notice->said }}{{ $page->holds($one) ? '; it holds here' : '' }}</span>
+                    <p>{{ $one->notice->sentence() }} <span class="quiet">{{ $one->saying() }}{{ $page->holds($one) ? ' It holds here.'
+                        : '' }}</span>
                         @if (in_array($one->origin->value, ['person', 'search'], true))
                             <x-act :action="route('notices.destroy', $one->id)" :fields="['_method' => 'delete']"
                                 :label="'Take back: ' . $one->notice->text">take it back</x-act>

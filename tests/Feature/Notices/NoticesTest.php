@@ -46,7 +46,7 @@ it('takes in a list, tells it in Find, on the page, as a finding and in a draft,
     $this->post('/notices/lists', ['file' => noticeFile($broken, $apart)])->assertRedirect('/notices');
     $this->get('/notices')->assertOk()->assertSeeInOrder(['Harbour pilots', 'Ada', 'CC0-1.0', 'written 2031-05-12']);
     expect(noticed($instance))->toBe([
-        'Lantern Render 1.0.0 is reported broken' => 'Lamps go out at dusk. Said by Harbour pilots on 2031-05-12.',
+        'Lantern Render 1.0.0 is reported broken' => 'Lamps go out at dusk. Said by Harbour pilots on 12 May 2031.',
     ]);
     $this->nextRequest();
     $this->get("/instances/{$instance->id}/find?q=gulls")->assertOk()->assertSee('They nest in the lamps.');
@@ -112,13 +112,13 @@ it('tells what several say as one with all who say it, and what another says oth
 it('keeps what a person says from the page of a package, tells it elsewhere, gives it away signed, and takes it back', function (): void {
     [$one, $two] = [World::applied(['lantern-render', 'gulls']), World::applied(['lantern-render', 'gulls'])];
     $said = ['about' => 'gulls', 'kind' => 'apart', 'which' => 'this', 'beside' => 'lantern-render', 'here' => '1'];
-    $said['text'] = 'They nest there.';
+    $said += ['text' => 'they nest there', 'release' => $one->versions()['gulls']];
     $at = "/instances/{$one->id}/notices";
     $this->from("/instances/{$one->id}/packages/gulls")->post($at, ['beside' => ''] + $said)->assertSessionHasErrors('beside');
     $this->post($at, $said)->assertRedirect("/instances/{$one->id}/packages/gulls");
     $version = $one->versions()['gulls'];
     expect(noticed($two))->toBe([
-        "Gulls {$version} must not stand beside Lantern Render" => 'They nest there. You said so on '.now()->toDateString().'.',
+        "Gulls {$version} must not stand beside Lantern Render" => 'They nest there. You said so on '.now()->isoFormat('D MMMM YYYY').'.',
     ]);
     $this->get('/notices')->assertOk()->assertSeeInOrder(['Gulls', 'Not beside', 'Lantern Render', 'They nest there.']);
     $json = (string) $this->get('/notices.json')->assertOk()->getContent();
