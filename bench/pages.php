@@ -133,6 +133,29 @@ printf(
     number_format($second ?? 0),
     (100 * ($second ?? 0)) / $one,
 );
+// What others say and what launches have shown, of packages all over the depot.
+$noticed = DB::table('packages')->orderByRaw('md5(id)')->limit(2_000)->pluck('id')->all();
+$list = DB::table('notice_lists')->insertGetId(['name' => 'A large list']);
+$notices = [];
+foreach ([['list_id', $list, 2_000], ['by', 'launch', 5_000]] as [$column, $value, $count]) {
+    for ($i = 0; $i < $count; $i++) {
+        $notices[] = [
+            $column => $value,
+            'package_id' => $noticed[$i % count($noticed)],
+            'kind' => $column === 'by' ? 'caution' : ['broken', 'caution', 'apart', 'fine'][$i % 4],
+            'text' => 'what was found out, number '.$i,
+            'releases' => '>='.($i % 4).'.0.0',
+            'beside' => $column !== 'by' && $i % 4 === 2 ? json_encode([$noticed[($i + 7) % count($noticed)] => '*']) : null,
+        ];
+    }
+}
+foreach (array_chunk($notices, 500) as $portion) {
+    foreach ([0, 1] as $kind) {
+        $of = array_values(array_filter($portion, fn (array $one): bool => isset($one[['list_id', 'by'][$kind]])));
+        $of === [] || DB::table('notices')->insert($of);
+    }
+}
+printf("notices of a list and of launches: %s\n", number_format(count($notices)));
 foreach (
     Instance::query()
         ->with(['placed', 'draft', 'lastRehearsal'])

@@ -31,6 +31,7 @@ const archipelago = await find('Grand Archipelago');
 const quiet = await find('Quiet Harbour');
 
 await shoot('register', '/');
+await shoot('findings', '/findings');
 await shoot('new-instance', '/new?game=ferrywright&version=3.2.1&loader=halyard');
 await shoot('line-up', archipelago);
 await shoot('from-your-disk', `${lights}/shelf`);
@@ -103,5 +104,4 @@ await page.getByRole('heading', { level: 1, name: /Glass Compass/ }).waitFor({ t
 await shoot('culprits', new URL(page.url()).pathname);
 await shoot('configs', `${archipelago}/configs`);
 await shoot('order', `${archipelago}/order?list=resource-pack&path=assets/ferrywright/textures/hull.png`);
-await shoot('numbers', `${await find('Tin Harbour')}/numbers`);
 await browser.close();

@@ -15,6 +15,7 @@ use App\Http\Find\AnythingController;
 use App\Http\Find\FindController;
 use App\Http\Find\PackageController;
 use App\Http\Find\PictureController;
+use App\Http\Find\SuggestionController;
 use App\Http\Findings\FindingController;
 use App\Http\Findings\TriageController;
 use App\Http\Games\GameController;
@@ -234,6 +235,8 @@ Route::prefix('/instances/{instance}')
         }
         Route::post('/findings/aside', [FindingController::class, 'aside'])->name('findings.aside');
         Route::post('/findings/heed', [FindingController::class, 'heed'])->name('findings.heed');
+        Route::post('/suggestions/leave', [SuggestionController::class, 'leave'])->name('suggestions.leave');
+        Route::post('/suggestions/take-up', [SuggestionController::class, 'takeUp'])->name('suggestions.take-up');
         Route::post('/notices', [NoticeController::class, 'say'])->name('notices.say');
         Route::get('/others', [InstanceController::class, 'others'])->name('instances.others');
         Route::delete('/', [InstanceController::class, 'destroy'])->name('instances.destroy');

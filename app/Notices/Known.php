@@ -10,9 +10,18 @@ use Stasimon\Core\Notice\Notice;
 /** A notice, and who says so. */
 final readonly class Known
 {
-    /** @param  string  $by  the name of a depot or of a list; nothing for what was found out or said here */
-    public function __construct(public int $id, public Notice $notice, public Origin $origin, public string $by, public bool $binds)
-    {
+    /**
+     * @param  string  $by  the name of a depot or of a list; nothing for what was found out or said here
+     * @param  int  $times  how often it was seen in launches
+     */
+    public function __construct(
+        public int $id,
+        public Notice $notice,
+        public Origin $origin,
+        public string $by,
+        public bool $binds,
+        public int $times = 1,
+    ) {
     }
 
     /** Who said so, and when, as a sentence. */
@@ -23,6 +32,7 @@ final readonly class Known
         return match ($this->origin) {
             Origin::Search => "Found by a search here{$day}.",
             Origin::Person => "You said so{$day}.",
+            Origin::Launch => ($this->times === 1 ? 'Seen once' : "Seen {$this->times} times").($day === '' ? '' : ', last')."{$day}.",
             Origin::Listed => "Said by {$this->by}{$day}.",
             Origin::Depot => "Reported by {$this->by}.",
         };
@@ -34,6 +44,7 @@ final readonly class Known
         return match ($this->origin) {
             Origin::Person => 'you',
             Origin::Search => 'a search here',
+            Origin::Launch => 'a launch here',
             default => $this->by,
         };
     }

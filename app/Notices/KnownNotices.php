@@ -93,10 +93,12 @@ final class KnownNotices
                 $row->depot !== null => Origin::Depot,
                 $row->list !== null => Origin::Listed,
                 $row->by === Origin::Person->value => Origin::Person,
+                $row->by === Origin::Launch->value => Origin::Launch,
                 default => Origin::Search,
             },
             $row->depot ?? ($row->list ?? ''),
             $row->binds,
+            $row->times,
         );
     }
 

@@ -11,4 +11,5 @@ enum Origin: string
     case Listed = 'list';
     case Search = 'search';
     case Person = 'person';
+    case Launch = 'launch';
 }

@@ -44,7 +44,7 @@ final readonly class OwnNotices
     public function all(Catalogue $catalogue): array
     {
         $ids = DB::table('notices')->whereNull('depot_id')->whereNull('list_id')->distinct()->pluck('package_id')->all();
-        $isOwn = fn (Known $one): bool => in_array($one->origin, [Origin::Person, Origin::Search], true);
+        $isOwn = fn (Known $one): bool => in_array($one->origin, [Origin::Person, Origin::Search, Origin::Launch], true);
 
         return array_values(array_filter(KnownNotices::about(array_values(array_map(strval(...), $ids)), $catalogue), $isOwn));
     }

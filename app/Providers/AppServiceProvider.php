@@ -141,8 +141,8 @@ final class AppServiceProvider extends ServiceProvider
             $ended->task->kind === TaskKind::Sync && app(TellingPacks::class)->look();
             $ended->task->kind === TaskKind::Apply && app(Pictures::class)->look();
         });
-        // What indents a view is a third of what a long table would send.
-        Blade::prepareStringsForCompilationUsing(fn (string $view): string => (string) preg_replace('/^[ \t]+/m', '', $view));
+        // What indents a view is a third of what a long table would send. One blank of it stays: PHP takes the end of a line after itself.
+        Blade::prepareStringsForCompilationUsing(fn (string $view): string => (string) preg_replace('/^[ \t]+/m', ' ', $view));
         Model::unguard();
         Model::preventLazyLoading(! $this->app->isProduction());
         Vite::useScriptTagAttributes(['defer' => true]);

@@ -6,9 +6,11 @@ namespace App\Rehearsals;
 
 use App\Disk\BaseLayer;
 use App\Disk\Folder;
+use App\Drafts\LineUps;
 use App\Games\Games;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;
+use App\Notices\Observations;
 use App\Refusal\Meaning;
 use App\Refusal\Refusal;
 use App\Rehearsals\Launch\How;
@@ -18,6 +20,7 @@ use App\Rehearsals\Launch\TrialWorld;
 use App\Rehearsals\Log\Reading;
 use App\Store\FullDisk;
 use Closure;
+use Stasimon\Core\Resolve\Waiver;
 
 /** Launches an instance as it is applied, and keeps what was launched, its log and how it ended. */
 final readonly class Rehearsing
@@ -30,6 +33,7 @@ final readonly class Rehearsing
         private ConfigsSeen $seen,
         private BothSides $together,
         private BaseLayer $base,
+        private LineUps $lineUps,
     ) {
     }
 
@@ -121,6 +125,23 @@ final readonly class Rehearsing
         $rehearsal->state = $state;
         $rehearsal->reading = $this->reading->read($rehearsal);
         $rehearsal->save();
+        $rehearsal->plain || $this->observe($rehearsal);
+    }
+
+    /** What it has shown is known in other instances, too. */
+    private function observe(Rehearsal $rehearsal): void
+    {
+        $base = $rehearsal->plan->base;
+        $versions = $rehearsal->versions ?? [];
+        $catalogue = $this->lineUps->shared($rehearsal->instance);
+        if ($rehearsal->state === LaunchState::Clean) {
+            $waived = array_map(fn (Waiver $one): string => $one->id, $rehearsal->plan->waivers);
+            Observations::cameUp($versions, $waived, $base->game, $base->gameVersion, $catalogue);
+        }
+        $first = $this->reading->diagnoses($rehearsal)[0] ?? null;
+        if ($first !== null && $first->suspects !== [] && $first->isOfCode()) {
+            Observations::failed($first->suspects, $versions, $base->game, $base->gameVersion, $catalogue);
+        }
     }
 
     /** Whether the game alone is known to come up, in this version on this runtime. */

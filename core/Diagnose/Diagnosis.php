@@ -53,6 +53,14 @@ final readonly class Diagnosis
         return $this->details;
     }
 
+    /** Whether it was the code of a package that failed, and that is known well enough to tell it elsewhere. */
+    public function isOfCode(): bool
+    {
+        $kinds = [Failure::Crash, Failure::NativeCrash, Failure::Endless, Failure::Deadlock, Failure::MissingMember, Failure::SameChange];
+
+        return in_array($this->kind, $kinds, true) && $this->sure !== Sureness::Guess;
+    }
+
     /** The number of the line that it begins with. */
     public function line(): int
     {

@@ -116,6 +116,7 @@ function release(string $out, string $id, string $kind, string $name, string $si
                 array_values($more['extends'] ?? []),
             ),
             'replaces' => $more['replaces'] ?? [],
+            'suggests' => array_map(fn (string $id): array => ['id' => $id], $more['suggests'] ?? []),
             'breaks' => $breaks,
             'provides' => $more['provides'] ?? [],
             'recommended' => $more['recommended'] ?? null,

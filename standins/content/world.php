@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 // The demo world: invented packages. A release is [version, game range, what it needs, more], where "more" may hold
-// level (class-file level), channel, breaks, any (alternatives), provides, file (what the descriptor in the archive says where
+// level (class-file level), channel, breaks, suggests, any (alternatives), provides, file (what the descriptor in the archive says where
 // it differs from what the depot says), recommended, kilobytes, memory (megabytes at run time), notes (what is new), extra
 // (other files in the archive), content (the folder in it that is the content), bare (no classes), does (what it does when it
 // runs, which standins/game/Game.php reads), extends (the loader that it lies over), replaces,
@@ -342,7 +342,7 @@ return array_merge(
                     '2.1.0',
                     $v32,
                     ['halyard' => '>=0.16.0 <0.17.0', 'oakum-api' => '>=1.5.0 <2.0.0', 'mist-layers' => '>=1.8.0'],
-                    ['kilobytes' => 580],
+                    ['kilobytes' => 580, 'suggests' => ['harbour-lamps', 'tide-tables']],
                 ],
                 ['2.2.0-beta.1', $v32up, ['halyard' => '>=0.16.9', 'oakum-api' => '>=1.6.0'], ['channel' => 'beta']],
             ],
@@ -435,7 +435,7 @@ return array_merge(
             ['trade', 'harbours'],
             'both',
             ['halyard'],
-            [['1.5.0', $v32, [], ['any' => [['berth-tables', '>=1.0.0'], ['fare-tables', '>=0.9.0']]]]],
+            [['1.5.0', $v32, [], ['any' => [['berth-tables', '>=1.0.0'], ['fare-tables', '>=0.9.0']], 'suggests' => ['cargo-manifest']]]],
         ],
         [
             'harbour-lamps',

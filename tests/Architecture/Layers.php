@@ -42,7 +42,7 @@ final readonly class Layers
         ['Console', 'Console\Demo', 'Findings', 'Http\Forms'],
         ['Findings\Rules', 'View'],
         ['View\Base', 'View\Configs', 'View\Drafts', 'View\Find', 'View\LineUp', 'View\Rehearsals', 'View\Sharing'],
-        ['View\Door', 'View\Games', 'View\Guide', 'View\Moving', 'View\Notices', 'View\Triage', 'View\Updates'],
+        ['View\Door', 'View\Games', 'View\Guide', 'View\Moving', 'View\Notices', 'View\Suggestions', 'View\Triage', 'View\Updates'],
         ['View\Places'],
         ['View\Anything'],
         [

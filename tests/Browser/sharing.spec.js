@@ -179,3 +179,56 @@ test('depots: a release that is published is told where somebody waits for it', 
     await page.getByRole('button', { name: 'I have seen it: For the new one' }).click();
     await expect(page.getByText('Good news')).toHaveCount(0);
 });
+
+test('depots: a list of notices warns in a draft, what one says oneself elsewhere, and what helps is done for all from one page', async ({ page }) => {
+    const list = {
+        format: 'stasimon/notices',
+        revision: 1,
+        name: 'Pilots of the walk',
+        notices: [{ about: 'long-piers', kind: 'apart', text: 'the piers cross', beside: [{ id: 'timetables' }] }],
+    };
+    await page.goto('/notices');
+    await page.getByLabel('File of a list').setInputFiles({
+        name: 'notices.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from(JSON.stringify(list)),
+    });
+    await page.getByRole('button', { name: 'Subscribe' }).click();
+    await expect(page.getByRole('cell', { name: 'Pilots of the walk' })).toBeVisible();
+    await expectAccessible(page);
+    await makeInstance(page, 'Warned');
+    await addToDraft(page, 'Timetables', 'Long Piers');
+    await expect(page.getByText('must not stand beside Timetables').first()).toBeVisible();
+    await apply(page);
+    // One's own word, from the page of a package.
+    await page.goto(`${rootOf(page)}/packages/timetables`);
+    await page.getByText('Say what you found out').click();
+    await page.locator('select[name=kind]').selectOption('caution');
+    await page.getByLabel('In words').fill('The ferries leave early');
+    await page.getByRole('button', { name: 'Say so' }).click();
+    await expect(page.getByText('The ferries leave early.')).toBeVisible();
+    // All of it on one page: set aside and heeded again, drafted and applied.
+    const id = rootOf(page).split('/').pop();
+    await page.goto(`/findings?instance=${id}`);
+    const caution = page.getByRole('row', { name: /The ferries leave early/ });
+    await caution.getByText('set aside').click();
+    await caution.getByRole('button', { name: /until it says something else/ }).click();
+    await expect(caution).toHaveCount(0);
+    await page.getByRole('button', { name: 'Heed them again' }).click();
+    await page.goto(`/findings?instance=${id}`);
+    await expect(caution).toBeVisible();
+    await page
+        .getByRole('row', { name: /must not stand beside Timetables/ })
+        .getByRole('button', { name: /^Turn Long Piers off/ })
+        .click();
+    await expect(page.getByText(/One instance is drafted/)).toBeVisible();
+    await expectAccessible(page);
+    await page
+        .getByRole('button', { name: /^Apply/ })
+        .first()
+        .click();
+    await expect(async () => {
+        await page.goto(`/findings?instance=${id}`);
+        await expect(page.getByRole('row', { name: /must not stand beside Timetables/ })).toHaveCount(0, { timeout: 2000 });
+    }).toPass();
+});

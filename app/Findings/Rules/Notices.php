@@ -13,6 +13,7 @@ use App\Findings\Level;
 use App\Findings\Remedy;
 use App\Findings\Resolving;
 use App\Findings\Seen;
+use App\Models\LaunchState;
 use App\Notices\Known;
 use App\Notices\KnownNotices;
 use App\Notices\Origin;
@@ -42,7 +43,12 @@ final readonly class Notices implements FindingRule
             return [];
         }
         $together = $fine = [];
+        $last = $seen->instance->lastRehearsal;
+        $isToldByLaunch = ! $seen->isDraft && $last !== null && $last->state === LaunchState::Failed && $last->isOfNow($seen->instance);
         foreach (KnownNotices::holding($seen->versions, $seen->catalogue) as $one) {
+            if ($one->origin === Origin::Launch && $isToldByLaunch) {
+                continue;
+            }
             // The same word of several is one finding, with all who say it.
             $key = "{$one->notice->about} {$one->notice->kind->value} ".implode(' ', array_keys($one->notice->beside));
             $one->notice->kind === NoticeKind::Fine ? ($fine[$one->notice->about][] = $one) : ($together[$key][] = $one);
@@ -69,6 +75,10 @@ final readonly class Notices implements FindingRule
             NoticeKind::Broken => [Level::Breaks, $version.($isFound ? ' does not come up here' : ' is reported broken')],
             NoticeKind::Apart => [Level::Breaks, "{$version} must not stand beside {$met}"],
             NoticeKind::Setting => [Level::Look, "{$version} needs a setting: {$notice->key} = {$notice->value} in {$notice->file}"],
+            NoticeKind::Caution => [
+                Level::Look,
+                $said[0]->origin === Origin::Launch ? "{$version} failed in a launch here" : ' needs caution',
+            ],
             NoticeKind::Place => [Level::Look, "{$version} belongs in {$notice->place}"],
             default => [Level::Look, "{$version} {$notice->kind->words()}"],
         };

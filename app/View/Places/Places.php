@@ -7,6 +7,7 @@ namespace App\View\Places;
 use App\Models\Instance;
 use App\View\Base\ShownBase;
 use App\View\Notices\NoticesPage;
+use App\View\Suggestions\SuggestionsPage;
 use App\View\Triage\TriagePage;
 use App\View\Updates\UpdatesPage;
 use LogicException;
@@ -77,6 +78,15 @@ final class Places
             new Place('line-up', 'instances.show', 'Line-up', 'what is on disk, why, and what needs you', 'l'),
             new Place('find', 'find', 'Find', 'packages, with what would happen if you added them', 'f'),
             new Place('shelf', 'instances.shelf', 'From your disk', 'files of your own for this instance', 'd'),
+            new Place(
+                'suggestions',
+                'suggestions',
+                'Suggested',
+                'what the mods here suggest beside them',
+                'y',
+                path: '/suggestions',
+                page: SuggestionsPage::class,
+            ),
             new Place('order', 'order', 'Order', 'which of several files, packs and mods comes first or wins', 'b'),
             new Place('stages', 'stages', 'Stages', 'what is put in one after another', 's', occasion: Occasion::Stages),
             new Place('numbers', 'numbers', 'Numbers', 'which config claims which number', 'n', occasion: Occasion::Numbers),

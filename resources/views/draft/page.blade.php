@@ -129,6 +129,7 @@
             @else
                 <p class="px-[18px] pt-2 soft">The releases stay as they are.</p>
             @endif
+            @include('suggestions.draft')
             @php($stays = $page->selected(DraftChange::Stays))
             @if ($stays !== [])
                 <details class="pt-2"><summary class="px-[18px] soft cursor-pointer">Stays

@@ -8,6 +8,7 @@ use App\Findings\Looking;
 use App\Models\Instance;
 use App\Notices\NoticeListRow;
 use App\Notices\NoticeLists;
+use App\Notices\Observations;
 use App\Refusal\Refusal;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -199,4 +200,37 @@ it('takes a release that is reported broken last, and says so in the draft', fun
     $this->post("/instances/{$instance->id}/draft/range", ['id' => 'lantern-render', 'range' => ''])->assertRedirect();
     $this->nextRequest();
     $this->get("/instances/{$instance->id}/draft")->assertOk()->assertSee('1.0.0')->assertDontSee('is taken, because');
+});
+
+it('remembers what a launch has shown, tells it in other instances, and forgets it once a launch shows otherwise', function (): void {
+    $first = World::applied(['figureheads']);
+    $version = $first->versions()['figureheads'];
+    $rehearsal = World::rehearsed($first);
+    expect($rehearsal->state->value)->toBe('failed');
+    World::rehearsed($first);
+    $second = World::applied(['gulls', 'figureheads']);
+    $title = "Figureheads {$version} failed in a launch here";
+    expect(noticed($first))
+        ->toBe([])
+        ->and(noticed($second))
+        ->toBe([$title => 'The game failed with it here on 3.2.1. Seen 2 times, last on '.now()->isoFormat('D MMMM YYYY').'.']);
+    $third = World::applied(['gulls']);
+    $this->nextRequest();
+    $this->get("/instances/{$third->id}/find?q=figureheads")->assertOk()->assertSee('The game failed with it here on 3.2.1.');
+    $this->nextRequest();
+    $this->get('/notices')->assertOk()->assertSee('The game failed with it here on 3.2.1.');
+    // That one came up which no depot has says nothing of those that it has.
+    Observations::cameUp(['figureheads' => '99.0.0'] + $first->versions(), [], 'ferrywright', '3.2.1', app(LineUps::class)->shared($first));
+    expect(noticed($second))->toHaveKey($title);
+    Observations::cameUp($first->versions(), [], 'ferrywright', '3.2.1', app(LineUps::class)->shared($first));
+    expect(noticed($second))->toBe([]);
+});
+
+it('keeps that a release came up beyond a limit that was waived', function (): void {
+    $instance = World::applied(['gulls']);
+    $shared = app(LineUps::class)->shared($instance);
+    Observations::cameUp($instance->versions(), ['gulls'], 'ferrywright', '3.2.1', $shared);
+    $this->get("/instances/{$instance->id}/packages/gulls")
+        ->assertOk()
+        ->assertSeeInOrder(['Works', 'It came up here, though it does not say that it is for this.', 'Seen once']);
 });
