@@ -144,7 +144,7 @@ foreach ([['list_id', $list, 2_000], ['by', 'launch', 5_000]] as [$column, $valu
             'package_id' => $noticed[$i % count($noticed)],
             'kind' => $column === 'by' ? 'caution' : ['broken', 'caution', 'apart', 'fine'][$i % 4],
             'text' => 'what was found out, number '.$i,
-            'releases' => '>='.($i % 4).'.0.0',
+            'releases' => '>='.(2 + ($i % 3)).'.0.0',
             'beside' => $column !== 'by' && $i % 4 === 2 ? json_encode([$noticed[($i + 7) % count($noticed)] => '*']) : null,
         ];
     }

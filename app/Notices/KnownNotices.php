@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Notices;
 
 use App\Depots\Catalogue\Bulk;
+use App\Depots\Catalogue\DepotCatalogue;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Notice\Notice;
@@ -21,15 +22,22 @@ final class KnownNotices
      */
     public static function about(array $ids, Catalogue $catalogue, bool $besides = false): array
     {
-        $rows = DB::select(
+        return array_map(fn (stdClass $row): Known => self::of($row, $catalogue), self::rows($ids, $besides));
+    }
+
+    /**
+     * @param  list<string>  $ids
+     * @return list<stdClass>
+     */
+    private static function rows(array $ids, bool $besides): array
+    {
+        return array_values(DB::select(
             'select notices.*, depots.name as depot, notice_lists.name as list from notices '.
             'left join depots on depots.id = notices.depot_id left join notice_lists on notice_lists.id = notices.list_id '.
             'where package_id = any(?::text[])'.($besides ? ' or jsonb_exists_any(beside, ?::text[])' : '').
             ' order by depots.place nulls last, list_id nulls last, notices.id',
             array_fill(0, $besides ? 2 : 1, Bulk::list($ids)),
-        );
-
-        return array_values(array_map(fn (stdClass $row): Known => self::of($row, $catalogue), $rows));
+        ));
     }
 
     /**
@@ -52,10 +60,19 @@ final class KnownNotices
      * @param  array<string, string>  $coming  package id => the release that would come
      * @return array<string, non-empty-list<Known>> by package id
      */
-    public static function ofComing(array $versions, array $coming, Catalogue $catalogue): array
+    public static function ofComing(array $versions, array $coming, DepotCatalogue $catalogue): array
     {
+        $rows = self::rows(array_map(strval(...), array_keys($coming)), true);
+        // Those whose ranges have to be looked at are read together.
+        $ranged = [];
+        foreach ($rows as $row) {
+            $isRanged = $row->version !== null || $row->releases !== '*';
+            $beside = array_filter((array) json_decode($row->beside ?? '{}', true), fn (string $range): bool => $range !== '*');
+            array_push($ranged, ...($isRanged ? [$row->package_id] : []), ...array_map(strval(...), array_keys($beside)));
+        }
+        $catalogue->load(array_values(array_unique($ranged)));
         $marks = [];
-        foreach (self::about(array_map(strval(...), array_keys($coming)), $catalogue, besides: true) as $one) {
+        foreach (array_map(fn (stdClass $row): Known => self::of($row, $catalogue), $rows) as $one) {
             // One that names several is said of each that would bring it about.
             foreach ([$one->notice->about, ...array_map(strval(...), array_keys($one->notice->beside))] as $id) {
                 $with = isset($coming[$id]) ? [$id => $coming[$id]] + $versions : [];

@@ -78,18 +78,23 @@ final class Package
         );
     }
 
+    /** The same package, of which some releases are taken only where no other one will do. */
+    public function avoiding(ReleaseSet $avoid): self
+    {
+        $same = clone $this;
+        $same->avoided = $avoid->isEmpty() ? null : $avoid;
+
+        return $same;
+    }
+
     /**
-     * The same package, of which some releases cannot stand beside what others say of them, and some are taken last.
+     * The same package, of which some releases cannot stand beside what others say of them.
      *
      * @param  list<array{ReleaseSet, list<Breakage>}>  $apart
-     * @param  ReleaseSet|null  $avoid  those that are taken only where no other one will do
      */
-    public function noticed(array $apart, ?ReleaseSet $avoid): self
+    public function apart(array $apart): self
     {
         $releases = $this->releases;
-        foreach ($avoid?->positions() ?? [] as $position) {
-            $releases[$position] = $releases[$position]->avoided();
-        }
         foreach ($apart as [$set, $breakages]) {
             foreach ($set->positions() as $position) {
                 $releases[$position] = $releases[$position]->apart(...$breakages);

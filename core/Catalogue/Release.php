@@ -46,22 +46,6 @@ final class Release
         );
     }
 
-    /** The same, which is taken only where no other one will do. */
-    public function avoided(): self
-    {
-        return new self(
-            $this->version,
-            $this->channel,
-            $this->needs,
-            $this->suggests,
-            $this->breaks,
-            $this->provides,
-            $this->published,
-            $this->replaces,
-            true,
-        );
-    }
-
     /** @return list<Need> */
     public function needs(): array
     {

@@ -86,21 +86,35 @@ final class Additions
         $table = $search->trail->table[$candidate];
         $done = $search->trail->length;
         $wish = [$candidate, $table->full ^ $table->absent];
-        if ($search->solve([], new Decisions($this->encoding, [], false, [$wish], $done), $this->encoding, $this->deadline) !== null) {
-            return null;
-        }
-        $newcomers = $this->newcomers($done);
-        $search->backTo(0);
-        if (! isset($newcomers[$candidate])) {
-            return null;
-        }
-        $selection = Selection::beside($this->encoding, $this->standing, $newcomers, $candidate);
-        $selection->keepReached();
-        $selection->dropSpares();
-        $selection->makeNewer();
-        // Whether fewer of what is taken last would do is for the whole question to find.
-        if ($selection->reluctant() > 0) {
-            return null;
+        $spared = [];
+        while (true) {
+            $decisions = new Decisions($this->encoding, [], false, [...array_values($spared), $wish], $done);
+            if ($search->solve([], $decisions, $this->encoding, $this->deadline) !== null) {
+                return null;
+            }
+            $newcomers = $this->newcomers($done);
+            $search->backTo(0);
+            if (! isset($newcomers[$candidate])) {
+                return null;
+            }
+            $selection = Selection::beside($this->encoding, $this->standing, $newcomers, $candidate);
+            $selection->keepReached();
+            $selection->dropSpares();
+            $selection->makeNewer();
+            $reluctantly = $selection->reluctantly();
+            $more = array_diff_key($reluctantly, $spared);
+            if ($reluctantly === [] || ($more === [] && count($reluctantly) === 1 && count($spared) === 1)) {
+                // One alone that could not be left was shown to be needed.
+                break;
+            }
+            if ($more === []) {
+                // How few of what is taken last would do is for the whole question to find.
+                return null;
+            }
+            // Once more, with what is taken last left alone where that can be.
+            foreach ($more as $package => $kept) {
+                $spared[$package] = [$package, $kept];
+            }
         }
         $brought = [];
         foreach ($selection->positions as $package => $position) {

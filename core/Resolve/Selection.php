@@ -65,12 +65,17 @@ final class Selection
      */
     public function reluctant(array $but = []): int
     {
-        $count = 0;
-        foreach (array_diff_key(array_intersect_key($this->kept, $this->positions), $but) as $package => $kept) {
-            $count += BitTable::holds($kept, $this->positions[$package]) ? 0 : 1;
-        }
+        return count(array_diff_key($this->reluctantly(), $but));
+    }
 
-        return $count;
+    /** @return array<int, string> package => what of it is not taken last, of those that are at a release that is */
+    public function reluctantly(): array
+    {
+        return array_filter(
+            array_intersect_key($this->kept, $this->positions),
+            fn (string $kept, int $package): bool => ! BitTable::holds($kept, $this->positions[$package]),
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 
     private function positionOf(int $package): ?int

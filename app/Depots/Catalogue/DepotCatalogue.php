@@ -206,9 +206,12 @@ final class DepotCatalogue implements Catalogue
      */
     private function weighed(Package $package, ?string $said, ?string $for): Package
     {
+        if ($said === null) {
+            return $package;
+        }
         $apart = [];
         $broken = $fine = ReleaseSet::ofPositions(count($package->releases), []);
-        foreach ($said === null ? [] : json_decode($said) as $one) {
+        foreach (json_decode($said) as $one) {
             $kind = NoticeKind::from($one->kind);
             $releases = $one->version === null ? $one->releases : $package->exactly($one->version);
             $notice = new Notice($package->id, $kind, $one->text, $releases, beside: (array) $one->beside);
@@ -223,8 +226,9 @@ final class DepotCatalogue implements Catalogue
             };
         }
         $avoid = $broken->without($fine);
+        $package = $apart === [] ? $package : $package->apart($apart);
 
-        return $apart === [] && $avoid->isEmpty() ? $package : $package->noticed($apart, $avoid);
+        return $avoid->isEmpty() ? $package : $package->avoiding($avoid);
     }
 
     /** @param  (callable(string, string): bool)|null  $meets */

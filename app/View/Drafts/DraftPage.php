@@ -90,11 +90,12 @@ final readonly class DraftPage
         $said = [];
         foreach ($this->lineUp->resolved->selection ?? [] as $one) {
             $now = $one->package->positionOf($one->release->version);
-            $newer = array_filter($one->package->avoided()?->positions() ?? [], fn (int $position): bool => $position > $now);
+            $avoided = $one->package->avoided()?->positions() ?? [];
+            $newer = array_filter($avoided, fn (int $position): bool => $position > $now);
             if (($this->instance->versions()[$one->package->id] ?? '') === $one->release->version) {
                 continue;
             }
-            if ($one->release->avoid) {
+            if (in_array($now, $avoided, true)) {
                 $said[] = "{$one->package->title()} {$one->release->version} is reported broken; no other release would do.";
             } elseif ($newer !== []) {
                 $newest = $one->package->releases[max($newer)]->version;
