@@ -1,3 +1,5 @@
+import { loadAgain } from './load-again.js';
+
 // A log of any length in a box that scrolls: room for all of its rows, and only those in sight fetched and kept.
 const ROW = 18;
 const WINDOW = 300;
@@ -116,7 +118,7 @@ export function logView() {
                 box.scrollTop = this.total * ROW;
             }
             if (this.over) {
-                location.reload();
+                loadAgain();
 
                 return;
             }

@@ -1,3 +1,4 @@
+import { loadAgain } from './load-again.js';
 import { sendInSlices } from './slices';
 
 // Files that are dropped on a page, sent in slices one after another, each of which goes on where it stopped.
@@ -47,7 +48,7 @@ export function uploads(begin) {
             if (problems.length > 0) {
                 sessionStorage.setItem('uploads', problems.join(' '));
             }
-            location.reload();
+            loadAgain();
         },
 
         async one(file, words) {

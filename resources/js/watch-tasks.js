@@ -1,3 +1,4 @@
+import { loadAgain } from './load-again.js';
 import { asking, tell, waited } from './tell.js';
 
 // Keeps the top bar's running work current, tells what is new, and loads the page again when what it waits for is over.
@@ -21,7 +22,7 @@ export function watchTasks(address, waiting) {
                 tell(articles, response.headers.get('X-Told') ?? '-1');
                 if (this.had && !running) {
                     waited();
-                    location.reload();
+                    loadAgain();
 
                     return;
                 }

@@ -229,7 +229,8 @@ test('every page is accessible in both themes, and fits a narrow screen', async 
         '/nowhere',
     ]) {
         await page.setViewportSize({ width: 1280, height: 800 });
-        await page.goto(path);
+        // A page that waits for work loads itself again, which may come in between.
+        await expect(async () => void (await page.goto(path))).toPass();
         await expectAccessible(page);
         await expectAccessible(page, { inDark: true });
         await page.setViewportSize({ width: 360, height: 760 });
