@@ -194,7 +194,7 @@ test('depots: a list of notices warns in a draft, what one says oneself elsewher
         buffer: Buffer.from(JSON.stringify(list)),
     });
     await page.getByRole('button', { name: 'Subscribe' }).click();
-    await expect(page.getByRole('cell', { name: 'Pilots of the walk' })).toBeVisible();
+    await expect(page.getByRole('cell', { name: 'Pilots of the walk', exact: true })).toBeVisible();
     await expectAccessible(page);
     await makeInstance(page, 'Warned');
     await addToDraft(page, 'Timetables', 'Long Piers');
