@@ -198,7 +198,7 @@ test('depots: a list of notices warns in a draft, what one says oneself elsewher
     await expectAccessible(page);
     await makeInstance(page, 'Warned');
     await addToDraft(page, 'Timetables', 'Long Piers');
-    await expect(page.getByText('must not stand beside Timetables').first()).toBeVisible();
+    await expect(page.getByRole('heading', { name: /must not stand beside Timetables/ })).toBeVisible();
     await apply(page);
     // One's own word, from the page of a package.
     await page.goto(`${rootOf(page)}/packages/timetables`);
