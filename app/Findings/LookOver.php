@@ -25,7 +25,7 @@ final readonly class LookOver implements Undertaking
         ) {
             try {
                 $instance = Instance::query()
-                    ->with(['placed', 'draft', 'lastRehearsal'])
+                    ->with(['placed', 'draft', 'lastRehearsal', 'watch'])
                     ->find($id);
                 if ($instance !== null) {
                     $this->allowance->forWork();

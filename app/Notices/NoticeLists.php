@@ -27,7 +27,7 @@ final readonly class NoticeLists implements Undertaking
 
     private const PORTION = 1_000;
 
-    public function __construct(private Tasks $tasks)
+    public function __construct(private Tasks $tasks, private LookAgain $again)
     {
     }
 
@@ -138,6 +138,8 @@ final readonly class NoticeLists implements Undertaking
             ]);
         });
 
+        $this->again->begin();
+
         return $list;
     }
 
@@ -155,10 +157,12 @@ final readonly class NoticeLists implements Undertaking
                     ->all(),
             );
         });
+        $this->again->begin();
     }
 
     public function leave(NoticeListRow $list): void
     {
         $list->delete();
+        $this->again->begin();
     }
 }

@@ -15,6 +15,10 @@ use Stasimon\Core\Version\Syntax;
 /** What a person says of packages, and what was found out here: told wherever it holds, and given away as a list. */
 final readonly class OwnNotices
 {
+    public function __construct(private LookAgain $again)
+    {
+    }
+
     /** @throws Refusal for a range that is none */
     public function say(Notice $notice, Catalogue $catalogue): int
     {
@@ -25,19 +29,25 @@ final readonly class OwnNotices
             }
         }
 
-        return DB::table('notices')->insertGetId(
+        $id = DB::table('notices')->insertGetId(
             [
                 'by' => Origin::Person->value,
                 'binds' => $notice->kind === NoticeKind::Apart,
                 'said' => now()->toDateString(),
             ] + KnownNotices::row($notice),
         );
+        $this->again->begin();
+
+        return $id;
     }
 
     /** Whether it was one of one's own, and is gone. */
     public function takeBack(int $id): bool
     {
-        return DB::table('notices')->where('id', $id)->whereNull('depot_id')->whereNull('list_id')->delete() > 0;
+        $isGone = DB::table('notices')->where('id', $id)->whereNull('depot_id')->whereNull('list_id')->delete() > 0;
+        $isGone && $this->again->begin();
+
+        return $isGone;
     }
 
     /** @return list<Known> */

@@ -209,8 +209,12 @@ test('depots: a list of notices warns in a draft, what one says oneself elsewher
     await expect(page.getByText('The ferries leave early.')).toBeVisible();
     // All of it on one page: set aside and heeded again, drafted and applied.
     const id = rootOf(page).split('/').pop();
-    await page.goto(`/findings?instance=${id}`);
     const caution = page.getByRole('row', { name: /The ferries leave early/ });
+    // A worker looks all instances over, which takes its moment.
+    await expect(async () => {
+        await page.goto(`/findings?instance=${id}`);
+        await expect(caution).toBeVisible({ timeout: 2000 });
+    }).toPass();
     await caution.getByText('set aside').click();
     await caution.getByRole('button', { name: /until it says something else/ }).click();
     await expect(caution).toHaveCount(0);
