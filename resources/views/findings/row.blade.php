@@ -47,10 +47,10 @@
             <details class="inline-block ml-3 relative">
                 <summary class="link quiet">set aside</summary>
                 <div class="menu">
-                    @foreach (['it' => [], 'for a week' => ['days' => 7], 'for a month' => ['days' => 30]] as $said => $fields)
+                    @php($spans = ['until it says something else' => [], 'for a week' => ['days' => 7], 'for a month' => ['days' => 30]])
+                    @foreach ($spans as $said => $fields)
                         <x-act :action="route('findings.aside-many')" :fields="['findings[]' => $finding->key()] + $fields"
-                            :label="'Set aside ' . $said . ': ' . $finding->title">{{ $said === 'it' ? 'until it says something else'
-                                : $said }}</x-act>
+                            :label="'Set aside ' . $said . ': ' . $finding->title">{{ $said }}</x-act>
                     @endforeach
                     @if ($finding->kind !== '')
                         <x-act :action="route('findings.aside-many')"
