@@ -43,10 +43,12 @@ final readonly class Notices implements FindingRule
             return [];
         }
         $together = $fine = [];
-        $last = $seen->instance->lastRehearsal;
-        $isToldByLaunch = ! $seen->isDraft && $last !== null && $last->state === LaunchState::Failed && $last->isOfNow($seen->instance);
+        $last = $seen->instance->relationLoaded('lastRehearsal') ? $seen->instance->lastRehearsal : null;
+        $isToldByLaunch = $last !== null && $last->state === LaunchState::Failed && $last->isOfNow($seen->instance);
+        $now = $isToldByLaunch ? $seen->instance->versions() : [];
         foreach (KnownNotices::holding($seen->versions, $seen->catalogue) as $one) {
-            if ($one->origin === Origin::Launch && $isToldByLaunch) {
+            // What the last launch tells by itself is not told twice, nor as new with a draft that leaves it as it is.
+            if ($one->origin === Origin::Launch && $isToldByLaunch && $one->notice->holds($now, $seen->catalogue)) {
                 continue;
             }
             // The same word of several is one finding, with all who say it.
