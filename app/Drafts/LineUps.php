@@ -175,7 +175,9 @@ final class LineUps
             }
         }
 
-        return new DepotCatalogue($this->games->get($instance->plan->base->game), $documents);
+        $base = $instance->plan->base;
+
+        return new DepotCatalogue($this->games->get($base->game), $documents, $base->gameVersion);
     }
 
     /** @return Collection<int, PlacedRelease> what is placed, and what was at the restore point that the plan leads back to */

@@ -90,7 +90,9 @@ final class NoticeDocument
 
     private static function day(?Node $node): string
     {
-        return $node !== null && preg_match('/^\d{4}-\d\d-\d\d$/D', $node->text()) === 1 ? $node->text() : '';
+        $isOne = $node !== null && preg_match('/^(\d{4})-(\d\d)-(\d\d)$/D', $node->text(), $part) === 1;
+
+        return $isOne && checkdate((int) $part[2], (int) $part[3], (int) $part[1]) ? $node->text() : '';
     }
 
     /** @throws UnusableDocument where it is signed, and was changed since */

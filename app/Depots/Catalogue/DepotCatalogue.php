@@ -71,9 +71,13 @@ final class DepotCatalogue implements Catalogue
     /**
      * @param  array<string, array<string, string>>  $remembered  package id => version => the release as one package, for what no depot may
      *     have any more
+     * @param  string|null  $version  of the game that it is looked at for; null for none in particular
      */
-    public function __construct(public readonly GameDefinition $game, private readonly array $remembered = [])
-    {
+    public function __construct(
+        public readonly GameDefinition $game,
+        private readonly array $remembered = [],
+        private readonly ?string $version = null,
+    ) {
         $this->reader = new CatalogueReader();
         $this->compact = new CompactForm();
         foreach ($game->packages() as $package) {
@@ -141,7 +145,7 @@ final class DepotCatalogue implements Catalogue
             $this->packages[$row->id] =
                 $row->document === null
                     ? null
-                    : $this->weighed($this->read($row->document, isset($whole[$row->id]) ? null : $meets), $row->said, $for);
+                    : $this->weighed($this->read($row->document, isset($whole[$row->id]) ? null : $meets), $row->said);
             if ($row->side !== null) {
                 $this->sides[$row->id] = $row->side;
             }
@@ -178,7 +182,7 @@ final class DepotCatalogue implements Catalogue
                 'package_id',
             );
         foreach ($standing as $id => $document) {
-            $alone = $this->weighed($this->alone($document), $said[$id] ?? null, $gameVersion);
+            $alone = $this->weighed($this->alone($document), $said[$id] ?? null);
             $known = $this->packages[(string) $id] ?? null;
             $this->packages[(string) $id] =
                 $known === null
@@ -200,11 +204,10 @@ final class DepotCatalogue implements Catalogue
 
     /**
      * With what must not stand beside it by somebody's word, where that counts like the word of its author; and with the releases
-     * that somebody reports broken, and nobody fine, as ones that are taken last.
-     *
-     * @param  string|null  $for  the game's version, where that is known
+     * that somebody reports broken, and nobody fine, as ones that are taken last. What is said of some versions of the game alone
+     * counts where it is known which one is meant.
      */
-    private function weighed(Package $package, ?string $said, ?string $for): Package
+    private function weighed(Package $package, ?string $said): Package
     {
         if ($said === null) {
             return $package;
@@ -216,7 +219,7 @@ final class DepotCatalogue implements Catalogue
             $releases = $one->version === null ? $one->releases : $package->exactly($one->version);
             $notice = new Notice($package->id, $kind, $one->text, $releases, beside: (array) $one->beside);
             $isOther = $one->game !== '' && $one->game !== $this->game->id;
-            if ($isOther || ($one->versions !== '*' && ($for === null || ! $this->isIn($one->versions, $for)))) {
+            if ($isOther || ($one->versions !== '*' && ($this->version === null || ! $this->isIn($one->versions, $this->version)))) {
                 continue;
             }
             match ($kind) {

@@ -155,7 +155,8 @@
                 </section>
             @endforeach
         @endif
-        <details class="mt-2" id="say"><summary class="soft cursor-pointer">Say what you found out</summary>
+        <details class="mt-2" id="say" @if (old('about') === $package->id) open @endif>
+            <summary class="soft cursor-pointer">Say what you found out</summary>
             @include('notices.say')
         </details>
         @php($follows = $page->follows())

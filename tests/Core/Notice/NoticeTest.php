@@ -73,7 +73,9 @@ it('writes what it reads, by its schema, and passes over what cannot be used', f
     $document['notices'][] = ['about' => 'gulls', 'kind' => 'odd', 'text' => 'x'];
     $document['notices'][] = ['about' => 'gulls', 'kind' => 'apart', 'text' => 'of nothing'];
     $read = NoticeDocument::read((string) json_encode($document));
-    expect([count($read->notices), $read->passedOver])->toBe([5, 3]);
+    $document['notices'][] = ['about' => 'gulls', 'kind' => 'fine', 'text' => 'on no day', 'said' => '2031-99-99'];
+    $read = NoticeDocument::read((string) json_encode($document));
+    expect([count($read->notices), $read->passedOver, $read->notices[5]->said])->toBe([6, 3, '']);
 });
 
 it('knows who signed it, and refuses what was changed after that', function (): void {

@@ -95,6 +95,22 @@ it('keeps apart what a list says, if a person has it do so; that is said, and ca
         ->toBeInstanceOf(Waiver::class);
 });
 
+it('keeps apart what a person says of this version of the game, alike in Find and in the draft, and of no other', function (): void {
+    $instances = [World::applied(['lantern-render']), World::applied(['lantern-render'], '3.2.0')];
+    $said = ['about' => 'gulls', 'kind' => 'apart', 'which' => 'all', 'beside' => 'lantern-render', 'here' => '1'];
+    $said['text'] = 'They nest there.';
+    $this->post("/instances/{$instances[0]->id}/notices", $said)->assertSessionHasNoErrors();
+    foreach ($instances as $n => $instance) {
+        $this->nextRequest();
+        $page = (string) $this->get("/instances/{$instance->id}/find?q=gulls")->assertOk()->getContent();
+        expect(str_contains(strip_tags($page), 'fits, brings'))->toBe($n === 1);
+        $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['gulls']])->assertRedirect();
+        $this->nextRequest();
+        $lineUp = app(LineUps::class)->lineUp($instance->refresh()->load(['placed', 'draft']));
+        expect($lineUp->resolved !== null)->toBe($n === 1);
+    }
+});
+
 it('tells what several say as one with all who say it, and what another says otherwise beside it', function (): void {
     $instance = World::applied(['lantern-render']);
     $say = fn (array $more): int => DB::table('notices')->insertGetId($more + ['package_id' => 'lantern-render', 'kind' => 'broken']);
@@ -116,6 +132,7 @@ it('keeps what a person says from the page of a package, tells it elsewhere, giv
     $said += ['text' => 'they nest there', 'release' => $one->versions()['gulls']];
     $at = "/instances/{$one->id}/notices";
     $this->from("/instances/{$one->id}/packages/gulls")->post($at, ['beside' => ''] + $said)->assertSessionHasErrors('beside');
+    $this->get("/instances/{$one->id}/packages/gulls")->assertOk()->assertSee('value="they nest there"', false);
     $this->post($at, $said)->assertRedirect("/instances/{$one->id}/packages/gulls");
     $version = $one->versions()['gulls'];
     expect(noticed($two))->toBe([
