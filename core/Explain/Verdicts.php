@@ -237,15 +237,18 @@ final class Verdicts
         $moves = fn (Change $change): string => "{$this->title($change->id)} {$change->from} → {$change->to}";
         $moved = array_map($moves, $changes->change);
         $gone = array_map(fn (string $id): string => $this->title($id), $changes->remove);
-        $text =
-            'fits'.
-            ($from === null ? '' : " from {$from->value}").
-            ($candidate->kind === Kind::Library && $from === null ? '; nobody here needs it' : '').
-            ($brought === [] ? '' : ', brings '.self::join($brought)).
-            ($moved === [] ? '' : '; changes '.self::join($moved)).
-            ($gone === [] ? '' : '; '.self::join($gone).' would go');
+        // "Fits" is said where everything else stays; what has to change for it comes first where something has.
+        $stays = $moved === [] && $gone === [];
+        $text = implode('; ', array_filter([
+            $stays ? 'fits'.($from === null ? '' : " from {$from->value}") : '',
+            $moved === [] ? '' : 'changes '.self::join($moved),
+            $gone === [] ? '' : self::join($gone).' would go',
+            $stays || $from === null ? '' : "from {$from->value}",
+            $candidate->kind === Kind::Library && $from === null ? 'nobody here needs it' : '',
+        ]));
+        $text .= $brought === [] ? '' : ', brings '.self::join($brought);
 
-        return new Verdict($moved === [] && $gone === [] ? Fit::Now : Fit::AfterChange, $text, $version, $brings, $from);
+        return new Verdict($stays ? Fit::Now : Fit::AfterChange, $text, $version, $brings, $from);
     }
 
     private function fromLessStable(Package $candidate, Request $request): ?Verdict
@@ -360,9 +363,39 @@ final class Verdicts
         $refused = $this->resolver->refusal($request);
         $blame = $refused === null ? null : Blame::of($request, $refused, $this->resolver);
         $others = array_diff($blame->wants ?? [], [0, 1, 2, count($request->want) - 1]);
+        $pins = array_filter($others, fn (int $index): bool => $request->want[$index]->range !== '*');
+        foreach ($this->unpinned($request, $pins) as $index => $freed) {
+            if ($this->keeping->resolve($freed, $this->plan->base->packages()) instanceof Resolved) {
+                $held = $request->want[$index];
+
+                return new Verdict(
+                    Fit::AfterChange,
+                    "held by your pin of {$this->title($held->id)} to {$held->range}",
+                    $this->resolver->newestOf($candidate->id, $freed) ?? '',
+                );
+            }
+        }
         $titles = array_map(fn (int $index): string => $this->title($request->want[$index]->id), array_values($others));
 
         return new Verdict(Fit::Not, $titles === [] ? 'does not fit this base' : 'cannot stand with '.self::join($titles));
+    }
+
+    /**
+     * The request with one of some wants in any release.
+     *
+     * @param  array<int>  $pins  places of those wants
+     * @return array<int, Request>
+     */
+    private function unpinned(Request $request, array $pins): array
+    {
+        $requests = [];
+        foreach ($pins as $index) {
+            $wants = $request->want;
+            $wants[$index] = new Want($wants[$index]->id);
+            $requests[$index] = $request->wanting(array_values($wants));
+        }
+
+        return $requests;
     }
 
     /** "newest is for 3.1.4; nothing yet for 3.2.1" */

@@ -41,7 +41,7 @@ final class Demo extends Command
      * @var list<array{string, string, array{?string, ?string, ?string, ?string, ?int}, list<string>, bool}> name, game, base, wants,
      *     whether to rehearse
      */
-    private const INSTANCES = [
+    public const INSTANCES = [
         [
             'Night Mail',
             'nightpost',
