@@ -63,6 +63,7 @@ Route::pattern('backup', '[0-9]{1,18}');
 Route::pattern('number', '[0-9]{1,9}');
 Route::pattern('search', '[0-9]{1,18}');
 Route::pattern('package', '[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}');
+Route::pattern('other', '[a-z0-9][a-z0-9._+-]{0,'.(Limits::ID - 1).'}');
 Route::pattern('log', '[0-9A-Za-z]{26}');
 Route::pattern('task', '[0-9A-Za-z]{26}');
 Route::pattern('watch', '[0-9]{1,18}');
@@ -250,7 +251,12 @@ Route::prefix('/instances/{instance}')
         Route::post('/mend', [InstanceController::class, 'mend'])->name('instances.mend');
         Route::get('/find', FindController::class)->name('find');
         Route::post('/find/basket', [FindController::class, 'basket'])->name('find.basket');
+        Route::post('/find/pair', [FindController::class, 'pair'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('find.pair');
         Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
+        Route::get('/packages/{package}/releases', [PackageController::class, 'releases'])->name('packages.releases');
+        Route::get('/packages/{package}/beside/{other}', [PackageController::class, 'beside'])->name('packages.beside');
         Route::post('/packages/{package}/note', [PackageController::class, 'note'])->name('packages.note');
         Route::get('/base/{part}', [BaseController::class, 'show'])
             ->whereIn('part', ['build', 'runtime', 'memory', 'expansions'])

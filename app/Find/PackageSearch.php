@@ -13,22 +13,30 @@ use Stasimon\Core\Catalogue\Kind;
 /** Searches the packages of all depots that are for a game. */
 final readonly class PackageSearch
 {
+    /** What a package rose by a day, of those that were counted before. */
+    private const RISING = '(select (packages.downloads - coalesce(downloads_before, downloads_then)) / '.
+        'greatest(1, extract(epoch from now() - coalesce(before_at, then_at)) / 86400) from package_course where package_id = packages.id)';
+
     /** Beyond this many, how many there are is not counted. */
     public const COUNTED = 1000;
 
     /** How alike a word has to be to one of a package's, from 0 to 1; a letter left out or swapped stays above it. */
     private const ALIKE = 0.4;
 
+    public function __construct(private Looks $looks)
+    {
+    }
+
     /** @param  Closure(Builder<PackageRow>): mixed|null  $narrow  leaves out more of them */
     public function search(string $game, Query $query, ?Closure $narrow = null): Matches
     {
         $near = false;
-        $all = self::matching($game, $query, $near)->tap($narrow ?? fn () => null);
+        $all = $this->matching($game, $query, $near)->tap($narrow ?? fn () => null);
         $total = self::count($all);
         if ($total === 0 && $query->words !== '') {
             $near = true;
             DB::select("select set_config('pg_trgm.word_similarity_threshold', ?, false)", [(string) self::ALIKE]);
-            $all = self::matching($game, $query, $near)->tap($narrow ?? fn () => null);
+            $all = $this->matching($game, $query, $near)->tap($narrow ?? fn () => null);
             $total = self::count($all);
         }
 
@@ -44,7 +52,7 @@ final readonly class PackageSearch
     }
 
     /** @return Builder<PackageRow> */
-    private static function matching(string $game, Query $query, bool $near): Builder
+    private function matching(string $game, Query $query, bool $near): Builder
     {
         $all = PackageRow::query()
             ->whereRaw('games @> array[?]', [$game])
@@ -64,6 +72,14 @@ final readonly class PackageSearch
                 DB::table('sources')
                     ->join('depots', 'depots.id', '=', 'sources.depot_id')
                     ->where('slug', $query->depot)
+                    ->select('package_id'),
+            );
+        }
+        if ($query->new === 'look') {
+            $all->whereIn(
+                'id',
+                DB::table('package_course')
+                    ->where('newest_at', '>', $this->looks->before($game) ?? '-infinity')
                     ->select('package_id'),
             );
         }
@@ -97,7 +113,7 @@ final readonly class PackageSearch
         $words = self::words($query->words);
         $whole = implode(' ', $words);
         $byDownloads = fn (Builder $tier): Builder => $tier->orderByDesc('downloads')->orderBy('id');
-        if ($words !== [] && ! $near && ! in_array($query->sort, ['updated', 'size', 'name', 'downloads'], true)) {
+        if ($words !== [] && ! $near && ! in_array($query->sort, ['updated', 'size', 'name', 'downloads', 'rising'], true)) {
             [$begins, $inside] = [self::like($whole).'%', '%'.self::like($words[0]).'%'];
 
             return [
@@ -114,6 +130,7 @@ final readonly class PackageSearch
         }
         match (true) {
             $query->sort === 'updated' => $all->orderByRaw('published_at desc nulls last'),
+            $query->sort === 'rising' => $all->orderByRaw(self::RISING.' desc nulls last, downloads desc'),
             $query->sort === 'size' => $all->orderByDesc('size'),
             $query->sort === 'name' => $all->orderByRaw('lower(name)'),
             $query->sort === 'downloads' || $words === [] => $all->orderByDesc('downloads'),

@@ -10,9 +10,12 @@ use Stasimon\Core\Explain\Fit;
 /** What a person looks for in the depots: all of it is in the page's address. */
 final readonly class Query
 {
-    public const SORTS = ['' => 'best match', 'downloads' => 'downloads', 'updated' => 'last update', 'size' => 'size', 'name' => 'name'];
+    public const SORTS = ['' => 'best match', 'downloads' => 'downloads', 'rising' => 'how it rises', 'updated' => 'last update',
+        'size' => 'size', 'name' => 'name'];
 
-    public const FITS = ['' => 'any', 'now' => 'fits now', 'change' => 'fits after a change', 'not' => 'does not fit'];
+    public const NEWS = ['' => 'new or not', 'look' => 'new to you'];
+
+    public const FITS = ['' => 'any', 'now' => 'fits now', 'change' => 'after a change', 'not' => 'does not fit'];
 
     public const KINDS = [Kind::Mod, Kind::Library, Kind::ResourcePack, Kind::ShaderPack, Kind::DataPack];
 
@@ -23,6 +26,7 @@ final readonly class Query
         public string $side,
         public string $depot,
         public string $fit,
+        public string $new,
         public string $sort,
         public int $shown,
     ) {
@@ -41,6 +45,7 @@ final readonly class Query
             in_array($text('side'), ['client', 'server', 'both'], true) ? $text('side') : '',
             preg_match('/^[a-z0-9-]{1,80}$/D', $text('depot')) === 1 ? $text('depot') : '',
             isset(self::FITS[$text('fit')]) ? $text('fit') : '',
+            isset(self::NEWS[$text('new')]) ? $text('new') : '',
             isset(self::SORTS[$text('sort')]) ? $text('sort') : '',
             max(Finder::WINDOW, min(Finder::MOST, (int) $text('shown'))),
         );
@@ -73,6 +78,7 @@ final readonly class Query
                 'side' => $this->side,
                 'depot' => $this->depot,
                 'fit' => $this->fit,
+                'new' => $this->new,
                 'sort' => $this->sort,
                 'shown' => $this->shown > Finder::WINDOW ? $this->shown : '',
             ],

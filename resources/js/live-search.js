@@ -82,10 +82,40 @@ export function liveSearch(basket = '') {
             }
         },
 
+        // The releases behind a row, below it; again, and they are gone.
+        async behind(link) {
+            const row = link.closest('tr');
+            const open = row.nextElementSibling?.matches('[data-releases]');
+            link.setAttribute('aria-expanded', String(!open));
+            if (open) {
+                row.nextElementSibling.remove();
+
+                return;
+            }
+            const response = await fetch(link.dataset.behind).catch(() => null);
+            if (!response?.ok) {
+                location.assign(link.href);
+            } else if (link.getAttribute('aria-expanded') === 'true') {
+                row.insertAdjacentHTML('afterend', await response.text());
+            }
+        },
+
+        exactly(button) {
+            this.$refs.exactly.elements.id.value = button.dataset.id;
+            this.$refs.exactly.elements.range.value = button.dataset.exactly;
+            this.$refs.exactly.requestSubmit();
+        },
+
         // All that are shown at once, by the box above them; a range, with Shift from the one that was marked last.
         mark(event) {
             const boxes = [...this.$refs.results.querySelectorAll('input[name="ids[]"]')];
-            if (event.target.matches('[data-all]')) {
+            const [link, release] = [event.target.closest('[data-behind]'), event.target.closest('[data-exactly]')];
+            if (link && !event.ctrlKey && !event.metaKey) {
+                event.preventDefault();
+                this.behind(link);
+            } else if (release) {
+                this.exactly(release);
+            } else if (event.target.matches('[data-all]')) {
                 boxes.forEach(box => (box.checked = event.target.checked));
                 this.count();
             } else if (boxes.includes(event.target)) {

@@ -64,6 +64,7 @@ const FIELDS = [
     'depot' => 'slipway',
     'fit' => 'now',
     'sort' => 'size',
+    'new' => 'look',
     'shown' => '50',
     'from' => '0',
     'line' => '3',

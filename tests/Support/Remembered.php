@@ -28,6 +28,7 @@ final class Remembered
         'pictures',
         'holdings',
         'subjects',
+        'package_course',
         'identities',
         'depot_packs',
     ];

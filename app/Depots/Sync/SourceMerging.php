@@ -42,7 +42,7 @@ final readonly class SourceMerging
         'games',
     ];
 
-    public function __construct(private Games $games)
+    public function __construct(private Games $games, private Course $course)
     {
     }
 
@@ -92,7 +92,7 @@ final readonly class SourceMerging
         $this->insert($sources);
     }
 
-    /** Counts what each game version can hold, and gathers what each game's packages are about. */
+    /** Counts what each game version can hold, gathers what each game's packages are about, and notes how they came along. */
     public function count(): void
     {
         DB::transaction(function (): void {
@@ -107,6 +107,7 @@ final readonly class SourceMerging
                 'insert into subjects (game, category) select distinct game, category from packages, unnest(games) as game, '.
                 'jsonb_array_elements_text(categories) as category',
             );
+            $this->course->note();
         });
     }
 

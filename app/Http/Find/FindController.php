@@ -8,16 +8,19 @@ use App\Depots\Sync\Depots;
 use App\Drafts\LineUps;
 use App\Drafts\Outcomes;
 use App\Find\Finder;
+use App\Find\Looks;
 use App\Find\PackageSearch;
 use App\Find\Query;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Models\WishLists;
 use App\Notices\KnownNotices;
+use App\Refusal\Refusal;
 use App\View\Asked;
 use App\View\Find\Basket;
 use App\View\Find\FindPage;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\View\View;
 use Stasimon\Core\Explain\Verdict;
@@ -31,6 +34,7 @@ final readonly class FindController
         private Games $games,
         private Outcomes $outcomes,
         private LineUps $lineUps,
+        private Looks $looks,
     ) {
     }
 
@@ -52,6 +56,17 @@ final readonly class FindController
     public function basket(BasketRequest $request, Instance $instance, Basket $basket): JsonResponse
     {
         return response()->json(['words' => $basket->words($instance->load(['placed', 'draft']), $request->ids())]);
+    }
+
+    /** Two that are marked, to be looked at side by side. */
+    public function pair(BasketRequest $request, Instance $instance): RedirectResponse
+    {
+        $ids = $request->ids();
+        if (count($ids) !== 2) {
+            throw Refusal::unusable('Two packages stand side by side: mark exactly two.');
+        }
+
+        return redirect()->route('packages.beside', [$instance, ...$ids]);
     }
 
     public function anywhere(Request $request): View
@@ -80,14 +95,15 @@ final readonly class FindController
             default => $page->instance === null ? 'find.anywhere' : 'find.page',
         };
 
+        $request->hasHeader('X-Fragment') || $this->looks->note($page->game);
+
         return view(
             $view,
-            ['page' => $page] +
+            ['page' => $page, 'depots' => Depots::all()] +
                 (str_starts_with($view, 'find.r')
                     ? []
                     : [
                         'categories' => $this->searching->categories($page->game),
-                        'depots' => Depots::all(),
                         'games' => $this->games->names(),
                     ]),
         );

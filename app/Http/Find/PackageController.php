@@ -11,8 +11,10 @@ use App\Drafts\Outcomes;
 use App\Find\Finder;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use App\View\Find\Basket;
 use App\View\Find\PackagePage;
 use App\View\Find\Prospect;
+use App\View\Find\SideBySide;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\View\View;
 
@@ -25,29 +27,55 @@ final readonly class PackageController
 
     public function show(Instance $instance, string $package): View
     {
+        return view('package.page', ['instance' => $instance, 'page' => $this->pages($instance, [$package])[0]]);
+    }
+
+    /** Its releases for this base, as rows below one of Find. */
+    public function releases(Instance $instance, string $package): View
+    {
+        return view('find.releases', ['instance' => $instance, 'page' => $this->pages($instance, [$package])[0]]);
+    }
+
+    /** Two packages, each with what is said of it, and what both together come to. */
+    public function beside(Instance $instance, string $package, string $other, Basket $basket): View
+    {
+        [$left, $right] = $this->pages($instance, [$package, $other]);
+
+        return view('package.beside', [
+            'instance' => $instance,
+            'page' => new SideBySide($left, $right, $basket->words($instance, [$package, $other])),
+        ]);
+    }
+
+    /**
+     * @param  non-empty-list<string>  $ids
+     * @return non-empty-list<PackagePage> one for each
+     */
+    private function pages(Instance $instance, array $ids): array
+    {
         $plan = $this->lineUps->plan($instance->load(['placed', 'draft', 'lastRehearsal']));
         $versions = $this->outcomes->outcome($instance)->versions ?? $instance->versions();
-        $catalogue = $this->lineUps->catalogueAround($instance, [], $versions, [$package]);
-        $known = $catalogue->package($package);
-        if ($known === null || in_array($package, [$plan->base->game, $plan->base->runtime], true)) {
-            throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
-        }
-        $understudies = PackagePage::understudiesOf($known);
-        $verdicts = $this->finder->verdictsOf($instance, [$package, ...$understudies]);
-        $with = isset($versions[$package]) ? $versions : $this->finder->lineUpWith($instance, $package, $versions, $verdicts[$package]);
-
-        return view('package.page', [
-            'instance' => $instance,
-            'page' => new PackagePage(
+        $catalogue = $this->lineUps->catalogueAround($instance, [], $versions, $ids);
+        $pages = [];
+        foreach ($ids as $id) {
+            $known = $catalogue->package($id);
+            if ($known === null || in_array($id, [$plan->base->game, $plan->base->runtime], true)) {
+                throw Refusal::notFound('No depot has a package of that name, and it is not in this instance.');
+            }
+            $verdicts = $this->finder->verdictsOf($instance, [$id, ...PackagePage::understudiesOf($known)]);
+            $with = isset($versions[$id]) ? $versions : $this->finder->lineUpWith($instance, $id, $versions, $verdicts[$id]);
+            $pages[] = new PackagePage(
                 $known,
-                Packages::find($package),
+                Packages::find($id),
                 $catalogue,
                 $plan,
                 $versions,
-                new Prospect($with, $verdicts[$package], array_diff_key($verdicts, [$package => true])),
-                $this->notes->of($instance, $package),
-            ),
-        ]);
+                new Prospect($with, $verdicts[$id], array_diff_key($verdicts, [$id => true])),
+                $this->notes->of($instance, $id),
+            );
+        }
+
+        return $pages;
     }
 
     /** A note of one's own about a package in this instance; nothing takes it away. */

@@ -11,12 +11,15 @@ use App\Models\Instance;
 use App\Models\WishList;
 use App\Notices\Known;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Catalogue\Kind;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
 
 /** What was found in the depots, for an instance or for a wish list. */
 final readonly class FindPage
 {
+    private Trends $trends;
+
     /**
      * @param  array<string, string>  $for  package id => "3.0.2 to 3.4.0, Halyard"
      * @param  array<string, non-empty-list<Known>>  $notices  by package id
@@ -30,6 +33,7 @@ final readonly class FindPage
         private array $for,
         public array $notices = [],
     ) {
+        $this->trends = Trends::of(array_values($found->packages->map(fn (PackageRow $package): string => $package->id)->all()));
     }
 
     /** @param  array<string, non-empty-list<Known>>  $notices  what would hold of those that were found, by package id */
@@ -53,6 +57,38 @@ final readonly class FindPage
         return $this->instance === null
             ? route('find.all', array_filter(['game' => $this->game, 'list' => $this->list?->id]) + $this->query->address($with))
             : route('find', [$this->instance, ...$this->query->address($with)]);
+    }
+
+    /** "+1,204 in 9 days"; nothing where that is not known. */
+    public function trend(PackageRow $package): string
+    {
+        return $this->trends->words($package->id, (int) $package->downloads);
+    }
+
+    /**
+     * What narrows the search beside its words, each with the address without it.
+     *
+     * @param  iterable<object{slug: string, name: string}>  $depots
+     * @return array<string, string> words => address
+     */
+    public function chips(iterable $depots): array
+    {
+        $query = $this->query;
+        $words = [
+            'fit' => Query::FITS[$query->fit],
+            'new' => 'came since you last looked',
+            'kind' => Kind::tryFrom($query->kind)?->word(2) ?? '',
+            'category' => $query->category,
+            'side' => $query->side === 'both' ? 'both sides' : "{$query->side} only",
+            'depot' => collect($depots)->pluck('name', 'slug')[$query->depot] ?? $query->depot,
+            'sort' => 'by '.Query::SORTS[$query->sort],
+        ];
+        $chips = [];
+        foreach (array_intersect_key($words, array_diff_key($query->address(), ['q' => true, 'shown' => true])) as $field => $chip) {
+            $chips[$chip] = $this->to([$field => '', 'shown' => '']);
+        }
+
+        return $chips;
     }
 
     /** The same words, and nothing else. */

@@ -6,10 +6,13 @@ namespace App\View\Find;
 
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\Catalogue\GameDays;
+use App\Depots\Catalogue\SupportKey;
 use App\Depots\PackageRow;
 use App\Depots\ReleaseRow;
 use App\Depots\SourceProblems;
 use App\Drafts\Bases;
+use App\Find\Query;
+use App\Find\Similar;
 use App\Notices\Known;
 use App\Notices\KnownNotices;
 use Illuminate\Database\Eloquent\Collection as EloquentCollection;
@@ -93,6 +96,26 @@ final readonly class PackagePage
                 ($follower->usual === 1 ? 'day' : 'days').
                 ' after a new version of the game, as a rule.',
         };
+    }
+
+    /** "+1,204 in 9 days"; nothing where that is not known. */
+    public function trend(): string
+    {
+        return Trends::of([$this->package->id])->words($this->package->id, (int) $this->row?->downloads);
+    }
+
+    /** @return array<string, string> id => name, of others about the same that have something for this base, the most alike first */
+    public function similar(): array
+    {
+        return $this->row === null || ! in_array($this->package->kind, Query::KINDS, true) ? [] : Similar::to(
+            $this->row,
+            SupportKey::anyOf(
+                $this->plan->base->game,
+                $this->plan->base->gameVersion,
+                (new Bases($this->catalogue->game, $this->catalogue))->standsFor($this->plan->base->loader),
+            ),
+            array_map(strval(...), array_keys($this->versions)),
+        );
     }
 
     private function isSaid(NoticeKind $kind): bool
@@ -201,7 +224,7 @@ final readonly class PackagePage
                     default => "{$side} only",
                 },
                 $licence,
-                $this->row?->downloads ? number_format($this->row->downloads).' downloads' : '',
+                $this->row?->downloads ? trim(number_format($this->row->downloads).' downloads '.$this->trend()) : '',
             ]),
         );
     }

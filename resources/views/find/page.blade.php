@@ -17,11 +17,18 @@
                 <b><span x-text="marked"></span> marked</b><span x-text="basket" role="status"></span><span
                     class="gap"></span>
                 <button type="button" class="btn" @click="clear">Clear</button>
+                <button class="btn" formaction="{{ route('find.pair', $instance) }}" x-show="marked === 2">Side by side</button>
                 <button class="btn main-act" data-key="a">Add to the draft <kbd>a</kbd></button>
             </div>
             <noscript>
                 <p class="px-[18px] py-3"><button class="btn main-act">Add what is marked to the draft</button></p>
             </noscript>
+        </form>
+        <form method="post" action="{{ route('draft.range', $instance) }}" x-ref="exactly" hidden>@csrf
+            <input type="hidden" name="id"><input type="hidden" name="range">
+            @if ($instance->draft)
+                <input type="hidden" name="seen" value="{{ $instance->draft->revision }}">
+            @endif
         </form>
     </div>
 </x-instance>

@@ -15,10 +15,12 @@
     </p>
 @else
     <p class="px-[18px] pb-2 quiet" role="status">
-        {{ $found->total >= App\Find\PackageSearch::COUNTED ? 'More than ' . number_format($found->total) . ' packages'
-            : $found->total . ' ' . ($found->total === 1 ? 'package' : 'packages') }}{{ $found->near ? ', spelled nearly like that'
-            : '' }}{{ $query->fit !== '' ? '; those that ' . ['now' => 'fit now', 'change' => 'fit after a change',
-            'not' => 'do not fit'][$query->fit] : '' }}
+        {{ $query->fit === '' ? '' : 'Of ' }}{{ $found->total >= App\Find\PackageSearch::COUNTED
+            ? ($query->fit === '' ? 'More' : 'more') . ' than ' . number_format($found->total) . ' packages'
+            : $found->total . ' ' . ($found->total === 1 ? 'package' : 'packages') }}{{ $found->near ? ', spelled nearly like that' : '' }}
+        @foreach ($page->chips($depots) as $chip => $without)
+            <a class="chip" href="{{ $without }}" aria-label="Not only: {{ $chip }}">{{ $chip }} <span aria-hidden="true">×</span></a>
+        @endforeach
     </p>
     <div class="scroll">
         <table class="grid-table">
@@ -33,11 +35,8 @@
                     @else
                         <th style="width: 330px">For</th>
                     @endif
-                    @if ($query->sort === 'size')
-                        <th class="num" style="width: 84px">Size</th>
-                    @else
-                        <th class="wide-only num" style="width: 84px">Downloads</th>
-                    @endif
+                    <th class="{{ $query->sort === 'size' ? '' : 'wide-only' }} num" style="width: 74px">Size</th>
+                    <th class="wide-only num" style="width: 112px">Downloads</th>
                     <th class="wide-only" style="width: 84px">Updated</th>
                 </tr>
             </thead>

@@ -26,7 +26,12 @@
             @endforeach
         </td>
         @if ($verdict)
-        <td class="ver">{{ $verdict->version }}</td>
+        <td class="ver">
+            <a class="hover:underline" href="{{ route('packages.show', [$instance, $package->id]) }}#releases"
+                data-behind="{{ route('packages.releases', [$instance, $package->id]) }}" aria-expanded="false"
+                aria-label="Releases of {{ $package->name }}">{{ $verdict->version ?: 'none' }} <span class="quiet"
+                    aria-hidden="true">▾</span></a>
+        </td>
         <td class="{{ match ($verdict->fit->value) {'now' => 'good','change' => 'warn','not' => 'bad',default => 'soft'} }} font-medium"
             @if ($verdict->fit->value === 'open') data-pending @endif>{{ $verdict->text }}</td>
         @else
@@ -36,18 +41,20 @@
                 @endif{{ $page->supports($package->id) }}
             </td>
         @endif
-        @if ($query->sort === 'size')
-            <td class="num soft">{{ $package->size ? App\View\Bytes::words($package->size) : '' }}</td>
-        @else
-            <td class="num soft wide-only">{{ $package->downloads ? number_format($package->downloads) : '' }}</td>
-        @endif
+        <td class="num soft {{ $query->sort === 'size' ? '' : 'wide-only' }}">{{ $package->size ? App\View\Bytes::words($package->size) : ''
+            }}</td>
+        <td class="num soft wide-only">{{ $package->downloads ? number_format($package->downloads) : '' }}
+            @if ($page->trend($package) !== '')
+                <br><span class="quiet whitespace-nowrap">{{ $page->trend($package) }}</span>
+            @endif
+        </td>
         <td class="soft wide-only whitespace-nowrap">{{ $package->published_at?->format('M Y') }}</td>
     </tr>
 @endforeach
 @if ($found->next !== null && $found->next < 100000)
     <tr data-more="{{ $page->to(['from' => $found->next, 'shown' => '']) }}">
         <td></td>
-        <td colspan="5"><a class="link"
+        <td colspan="6"><a class="link"
                 href="{{ $page->to(['shown' => $query->shown + App\Find\Finder::WINDOW]) }}">{{ $query->fit !== '' ? 'Look further'
                     : 'More' }}</a>
         </td>

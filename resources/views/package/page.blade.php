@@ -52,7 +52,7 @@
             </div>
         @endif
     </div>
-    <h2 class="px-[18px] pt-4 pb-1">Releases <span class="ver quiet ml-1">{{ count($package->releases) }}</span></h2>
+    <h2 class="px-[18px] pt-4 pb-1" id="releases">Releases <span class="ver quiet ml-1">{{ count($package->releases) }}</span></h2>
     <div class="px-[18px]"><x-release-matrix :matrix="$page->matrix" :name="$name" /></div>
     <div class="scroll">
         <table class="grid-table mt-3">
@@ -177,7 +177,9 @@
                 <section class="finding">
                     <h3><a class="hover:underline"
                             href="{{ route('packages.show', [$instance, $id]) }}">{{ $page->title((string) $id) }}</a></h3>
-                    <p>{{ ucfirst($verdict->text) }}.</p>
+                    <p>{{ ucfirst($verdict->text) }}. <a class="link"
+                            href="{{ route('packages.beside', [$instance, $package->id, $id]) }}"
+                            aria-label="{{ $name }} and {{ $page->title((string) $id) }} side by side">Side by side</a></p>
                     @if ($page->isWanted() && in_array($verdict->fit->value, ['now', 'change'], true))
                         <x-remedy :action="route('draft.replace', $instance)" :fields="['id' => $package->id, 'target' => $id]"
                             effect="as a draft">Use it instead</x-remedy>
@@ -211,6 +213,15 @@
             <h2 class="mt-4 mb-1">Leaves out while it is here</h2>
             @foreach ($page->replaces() as $words)
                 <p class="py-0.5">{{ $words }}</p>
+            @endforeach
+        @endif
+        @php($similar = $page->similar())
+        @if ($similar !== [])
+            <h2 class="mt-4 mb-1">Similar, for this base</h2>
+            @foreach ($similar as $id => $title)
+                <p class="py-0.5"><a class="hover:underline" href="{{ route('packages.show', [$instance, $id]) }}">{{ $title }}</a>
+                    <a class="link" href="{{ route('packages.beside', [$instance, $package->id, $id]) }}"
+                        aria-label="{{ $name }} and {{ $title }} side by side">side by side</a></p>
             @endforeach
         @endif
         <h2 class="mt-4 mb-1">Sources</h2>

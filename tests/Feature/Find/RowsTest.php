@@ -67,16 +67,18 @@ function contradicted(Instance $instance, string $id, Verdict $verdict): string
             $added === null && $isSaidToFit => 'cannot be added',
             $added !== null => 'can be added',
             $verdict->fit === Fit::Not => '',
-            default => app(LineUps::class)->lineUpOf(stepFirst($plan, $verdict), $instance)->resolved === null ? 'that step does not help' : '',
+            app(LineUps::class)->lineUpOf(stepFirst($plan, $verdict), $instance)->resolved === null => 'that step does not help',
+            default => '',
         };
     }
     $changes = Changes::between($instance->versions(), $added);
+    $unsaid = array_filter($changes->change, fn ($one): bool => ! str_contains($verdict->text, "{$one->from} → {$one->to}"));
 
     return match (true) {
         ($added[$id] ?? '') !== $verdict->version => 'is another release: '.($added[$id] ?? 'none'),
         str_starts_with($verdict->text, 'fits') !== ($verdict->fit === Fit::Now) => 'fits, or not quite',
         ($changes->change === [] && $changes->remove === []) !== ($verdict->fit === Fit::Now) => 'something else changes, or nothing',
-        array_filter($changes->change, fn ($one): bool => ! str_contains($verdict->text, "{$one->from} → {$one->to}")) !== [] => 'changes unsaid',
+        $unsaid !== [] => 'changes unsaid',
         default => '',
     };
 }
