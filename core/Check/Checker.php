@@ -6,6 +6,7 @@ namespace Stasimon\Core\Check;
 
 use Stasimon\Core\Catalogue\Catalogue;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Catalogue\Target;
@@ -79,6 +80,9 @@ final class Checker
                     $waived = $waived || $this->request->waives($package->id, $this->selection[$package->id], Relation::Needs, $target->id);
                     $met = $met || $this->satisfying($target, $package->syntax) !== [];
                 }
+                if ($met && ! $waived && ! $this->isAsChosen($package, $need)) {
+                    $violations[] = new Violation('choice', "{$package->id} needs {$need->key}, and what was chosen does not meet it.");
+                }
                 if (! $waived && ! $met) {
                     $violations[] = new Violation(
                         'need',
@@ -104,6 +108,31 @@ final class Checker
         }
 
         return $violations;
+    }
+
+    /** Whether a need is met by what was chosen for it, as far as that has a release that could meet it. */
+    private function isAsChosen(Package $owner, Need $need): bool
+    {
+        foreach ($this->request->choose as $choice) {
+            $chosen = $choice->of === $owner->id ? $this->catalogue->package($choice->take) : null;
+            foreach ($chosen->releases ?? [] as $release) {
+                $could = new self($this->catalogue, $this->request);
+                $could->selection = [$choice->take => $release->version];
+                foreach ($need->alternatives as $target) {
+                    if ($could->satisfying($target, $owner->syntax) !== []) {
+                        return in_array($choice->take, $this->meetingNeed($need, $owner), true);
+                    }
+                }
+            }
+        }
+
+        return true;
+    }
+
+    /** @return list<string> */
+    private function meetingNeed(Need $need, Package $owner): array
+    {
+        return array_merge(...array_map(fn (Target $target): array => $this->satisfying($target, $owner->syntax), $need->alternatives));
     }
 
     /** @return list<Violation> */

@@ -63,6 +63,9 @@ final class Remedies
         foreach ($steps as $step) {
             $this->lessStable($step);
         }
+        foreach ($steps as $step) {
+            $this->chooseAnew($step);
+        }
         foreach ($this->blame->wants as $index) {
             $this->drop($index);
         }
@@ -142,6 +145,28 @@ final class Remedies
                 ],
                 $this->request->allowing($fact->package->id, $channel),
             );
+        }
+    }
+
+    /** Gives up a choice of what is to meet a need that the refutation rests on. */
+    private function chooseAnew(ReasonStep $step): void
+    {
+        $fact = $step->claim->fact;
+        if (! $fact instanceof Needed) {
+            return;
+        }
+        foreach ($this->request->choose as $index => $choice) {
+            if ($choice->of === $fact->package->id) {
+                $rest = $this->request->choose;
+                array_splice($rest, $index, 1);
+                $take = $this->catalogue->package($choice->take)?->title() ?? $choice->take;
+                $this->attempt(
+                    "Let {$fact->package->title()} have another than {$take}.",
+                    1,
+                    [new Operation('remove', "/choose/{$index}")],
+                    $this->request->choosing($rest),
+                );
+            }
         }
     }
 

@@ -62,7 +62,21 @@ final readonly class Wording
         return ucfirst($this->releases($fact->package, $fact->releases)).
             ($fact->need->isExtension ? ' extends ' : ' needs ').
             implode(', or ', $alternatives).
+            $this->chosen($fact).
             '.';
+    }
+
+    private function chosen(Needed $fact): string
+    {
+        $meeting = count($fact->need->alternatives) > 1 ? $this->encoding->meeting($fact->need, $fact->package) : [];
+        foreach ($this->encoding->choices as $choice) {
+            $number = $choice->of === $fact->package->id ? $this->encoding->numberOf($choice->take) : null;
+            if ($number !== null && isset($meeting[$number])) {
+                return ", and you chose {$this->encoding->packages[$number]->title()} for it";
+            }
+        }
+
+        return '';
     }
 
     private function broken(Broken $fact, Clause $clause): string

@@ -10,6 +10,7 @@ use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Game\LoaderWord;
+use Stasimon\Core\Resolve\Choice;
 use Stasimon\Core\Resolve\Policy;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
@@ -31,6 +32,7 @@ final readonly class Plan
      * @param  list<string>  $order  packages, the last of which wins a file that several bring
      * @param  array<string, list<string>>  $groups  name => packages that are switched together; each in one at most
      * @param  list<Rule>  $rules  of the order, as far as a person gave some
+     * @param  list<Choice>  $choices  which of several is to meet a need
      */
     public function __construct(
         public Base $base,
@@ -43,6 +45,7 @@ final readonly class Plan
         public Once $once = new Once(),
         public array $groups = [],
         public array $rules = [],
+        public array $choices = [],
     ) {
     }
 
@@ -79,6 +82,7 @@ final readonly class Plan
             channels: $this->channels,
             waive: $this->waivers,
             policy: $have === [] ? Policy::Newest : Policy::Settled,
+            choose: $this->choices,
         );
     }
 
@@ -219,6 +223,30 @@ final readonly class Plan
         );
     }
 
+    /**
+     * Has one of several meet a need of a package.
+     *
+     * @param  list<string>  $instead  the others, of which none is chosen any more
+     */
+    public function choosing(Choice $choice, array $instead): self
+    {
+        return $this->with(choices: [...$this->unchoosing($choice->of, [$choice->take, ...$instead])->choices, $choice]);
+    }
+
+    /**
+     * Lets the resolver choose again among some that meet a need of a package.
+     *
+     * @param  list<string>  $among
+     */
+    public function unchoosing(string $of, array $among): self
+    {
+        return $this->with(
+            choices: array_values(
+                array_filter($this->choices, fn (Choice $one): bool => $one->of !== $of || ! in_array($one->take, $among, true)),
+            ),
+        );
+    }
+
     /** A note on why a waiver is right. */
     public function noting(Waiver $waiver, string $note): self
     {
@@ -229,7 +257,8 @@ final readonly class Plan
     }
 
     /**
-     * Without the waivers of releases that a line-up does not hold: a waiver is for one release, and lapses with it.
+     * Without the waivers of releases that a line-up does not hold, and the choices for packages that it does not: a waiver is for
+     * one release, a choice for one package, and each lapses with it.
      *
      * @param  array<string, string>  $versions  package id => version
      */
@@ -240,7 +269,11 @@ final readonly class Plan
         );
         $keys = array_map(fn (Waiver $waiver): string => $waiver->key(), $waivers);
 
-        return $this->with(waivers: $waivers, waiverNotes: array_intersect_key($this->waiverNotes, array_flip($keys)));
+        return $this->with(
+            waivers: $waivers,
+            waiverNotes: array_intersect_key($this->waiverNotes, array_flip($keys)),
+            choices: array_values(array_filter($this->choices, fn (Choice $one): bool => isset($versions[$one->of]))),
+        );
     }
 
     /** The plan of a restore point, as a draft that leads there. */
@@ -424,6 +457,7 @@ final readonly class Plan
             wants: array_slice($request->want, self::BASE),
             channels: $request->channels,
             waivers: $request->waive,
+            choices: $request->choose,
         );
     }
 
@@ -442,6 +476,7 @@ final readonly class Plan
      * @param  list<string>|null  $order
      * @param  array<string, list<string>>|null  $groups
      * @param  list<Rule>|null  $rules
+     * @param  list<Choice>|null  $choices
      */
     private function with(
         ?Base $base = null,
@@ -454,6 +489,7 @@ final readonly class Plan
         ?Once $once = null,
         ?array $groups = null,
         ?array $rules = null,
+        ?array $choices = null,
     ): self {
         return new self(
             $base ?? $this->base,
@@ -466,6 +502,7 @@ final readonly class Plan
             $once ?? $this->once,
             $groups ?? $this->groups,
             $rules ?? $this->rules,
+            $choices ?? $this->choices,
         );
     }
 }

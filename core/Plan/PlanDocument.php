@@ -7,6 +7,7 @@ namespace Stasimon\Core\Plan;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Document\Node;
 use Stasimon\Core\Document\UnusableDocument;
+use Stasimon\Core\Resolve\Choice;
 use Stasimon\Core\Resolve\RequestReader;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
@@ -66,6 +67,7 @@ final class PlanDocument
                 ),
                 $node->listed('rules'),
             ),
+            array_map(RequestReader::choice(...), $node->listed('choices')),
         );
     }
 
@@ -129,6 +131,7 @@ final class PlanDocument
                     fn (Rule $rule): array => ['first' => $rule->first, 'then' => $rule->then, 'why' => $rule->why],
                     $plan->rules,
                 ),
+                'choices' => array_map(fn (Choice $one): array => ['of' => $one->of, 'take' => $one->take], $plan->choices),
                 'waiverNotes' => (object) $plan->waiverNotes,
                 'restore' => $plan->once->restore === null
                         ? null

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Plan;
 
 use Stasimon\Core\Catalogue\Channel;
+use Stasimon\Core\Resolve\Choice;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 
@@ -32,6 +33,10 @@ final class PlanMerge
             $plan->waivers,
         );
         $rules = fn (Plan $plan): array => array_combine(array_map($key, $plan->rules), $plan->rules);
+        $choices = fn (Plan $plan): array => array_combine(
+            array_map(fn (Choice $one): string => "{$one->take} for {$one->of}", $plan->choices),
+            $plan->choices,
+        );
         $kept = $this->map(
             'what is waived of',
             $waivers($was),
@@ -55,6 +60,9 @@ final class PlanMerge
             ),
             rules: array_values(
                 $this->map('the rule', $rules($was), $rules($mine), $rules($theirs), fn (Rule $rule): string => $rule->why),
+            ),
+            choices: array_values(
+                $this->map('the choice of', $choices($was), $choices($mine), $choices($theirs), fn (Choice $one): string => $one->take),
             ),
         );
     }

@@ -210,7 +210,7 @@ final class Decisions implements Chooser
     private function undecided(Trail $trail, Need $need, Package $owner): array
     {
         $candidates = [];
-        foreach ($this->encoding->meeting($need, $owner->syntax) as $package => $set) {
+        foreach ($this->encoding->meeting($need, $owner) as $package => $set) {
             $left = $trail->domain[$package] & $set;
             if ($left === $trail->domain[$package]) {
                 return [];

@@ -51,7 +51,7 @@ final class Encoding implements Rules
     private array $covered = [];
 
     /** @var array<string, true> the keys of the waivers that a request may ask for */
-    private array $waivable = [];
+    private array $switchable = [];
 
     /** @var array<int, string> package that stands for a waiver => the waiver's key */
     private array $switches = [];
@@ -66,13 +66,19 @@ final class Encoding implements Rules
 
     public int $releasesSeen = 0;
 
-    /** @param  list<Waiver>  $waivable  what requests to come may waive */
-    public function __construct(private readonly Catalogue $catalogue, array $waivable = [])
-    {
+    /**
+     * @param  list<Waiver>  $waivable  what requests to come may waive
+     * @param  list<Choice>  $choices  what all of them choose: it is part of the clauses
+     */
+    public function __construct(
+        private readonly Catalogue $catalogue,
+        public readonly array $waivable = [],
+        public readonly array $choices = [],
+    ) {
         $this->search = new Search();
         $this->request = new Request([]);
         foreach ($waivable as $waiver) {
-            $this->waivable[$waiver->key()] = true;
+            $this->switchable[$waiver->key()] = true;
         }
     }
 
@@ -80,7 +86,7 @@ final class Encoding implements Rules
     public function canWaive(array $waivers): bool
     {
         foreach ($waivers as $waiver) {
-            if (! isset($this->waivable[$waiver->key()])) {
+            if (! isset($this->switchable[$waiver->key()])) {
                 return false;
             }
         }
@@ -221,11 +227,25 @@ final class Encoding implements Rules
     }
 
     /**
-     * The releases that meet a need, whichever alternative they meet.
+     * The releases that meet a need of a package, whichever alternative they meet; of one of which it was chosen, those alone.
      *
      * @return array<int, string> package => set
      */
-    public function meeting(Need $need, Syntax $syntax): array
+    public function meeting(Need $need, Package $owner): array
+    {
+        $meeting = $this->anyMeeting($need, $owner->syntax);
+        foreach ($this->choices as $choice) {
+            $number = $choice->of === $owner->id ? $this->numberOf($choice->take) : null;
+            if ($number !== null && isset($meeting[$number])) {
+                return [$number => $meeting[$number]];
+            }
+        }
+
+        return $meeting;
+    }
+
+    /** @return array<int, string> package => the releases that meet a need, whichever alternative they meet */
+    private function anyMeeting(Need $need, Syntax $syntax): array
     {
         if (! isset($this->meeting[$syntax->value][$need->key])) {
             $meeting = [];
@@ -372,7 +392,7 @@ final class Encoding implements Rules
             return null;
         }
         $literals = $this->unless($package, $position, $run, Relation::Needs, $need->alternatives);
-        foreach ($this->meeting($need, $owner->syntax) as $option => $set) {
+        foreach ($this->meeting($need, $owner) as $option => $set) {
             $literals[$option] = ($literals[$option] ?? $set) | $set;
         }
 
@@ -410,7 +430,7 @@ final class Encoding implements Rules
     private function unless(int $package, int $position, ReleaseSet $run, Relation $relation, array $targets): array
     {
         $literals = [$package => $this->search->trail->full[$package] ^ $run->bits];
-        foreach ($this->among($this->waivable, $package, $position, $relation, $targets) as $key) {
+        foreach ($this->among($this->switchable, $package, $position, $relation, $targets) as $key) {
             $switch = $this->switchFor($key);
             $literals[$switch] = BitTable::ofSize(1)->of[0];
         }
@@ -433,7 +453,7 @@ final class Encoding implements Rules
             return null;
         }
         $first = $last = $position;
-        if ($this->among($this->waivable, $package, $position, $relation, $targets) === []) {
+        if ($this->among($this->switchable, $package, $position, $relation, $targets) === []) {
             while ($first > 0 && $this->says($package, $first - 1, $relation, $key, $targets)) {
                 $first--;
             }
@@ -457,7 +477,7 @@ final class Encoding implements Rules
         $release = $this->packages[$package]->releases[$position];
         foreach ($relation === Relation::Needs ? $release->needs() : $release->breaks as $said) {
             if (($said instanceof Need ? $said->key : $said->target->key()) === $key) {
-                return $this->among($this->waivable, $package, $position, $relation, $targets) === [];
+                return $this->among($this->switchable, $package, $position, $relation, $targets) === [];
             }
         }
 

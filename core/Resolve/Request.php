@@ -16,6 +16,7 @@ final readonly class Request
      * @param  list<Want>  $forbid  releases that may not be taken, as package and range
      * @param  array<string, Channel>  $channels  the least stable channel allowed, by package id, "*" for all others
      * @param  list<Waiver>  $waive
+     * @param  list<Choice>  $choose  which of several is to meet a need
      */
     public function __construct(
         public array $want,
@@ -24,6 +25,7 @@ final readonly class Request
         public array $channels = [],
         public array $waive = [],
         public Policy $policy = Policy::Newest,
+        public array $choose = [],
     ) {
     }
 
@@ -46,19 +48,19 @@ final readonly class Request
     /** @param  list<Want>  $want */
     public function wanting(array $want): self
     {
-        return new self($want, $this->have, $this->forbid, $this->channels, $this->waive, $this->policy);
+        return $this->with(want: $want);
     }
 
     /** @param  array<string, string>  $have */
     public function having(array $have): self
     {
-        return new self($this->want, $have, $this->forbid, $this->channels, $this->waive, $this->policy);
+        return $this->with(have: $have);
     }
 
     /** @param  list<Want>  $forbid */
     public function forbidding(array $forbid): self
     {
-        return new self($this->want, $this->have, $forbid, $this->channels, $this->waive, $this->policy);
+        return $this->with(forbid: $forbid);
     }
 
     /** @param  list<int>  $indices  of the wants to keep */
@@ -74,16 +76,50 @@ final readonly class Request
 
     public function waiving(Waiver $waiver): self
     {
-        return new self($this->want, $this->have, $this->forbid, $this->channels, [...$this->waive, $waiver], $this->policy);
+        return $this->with(waive: [...$this->waive, $waiver]);
     }
 
     public function allowing(string $id, Channel $channel): self
     {
-        return new self($this->want, $this->have, $this->forbid, [...$this->channels, $id => $channel], $this->waive, $this->policy);
+        return $this->with(channels: [...$this->channels, $id => $channel]);
     }
 
     public function by(Policy $policy): self
     {
-        return new self($this->want, $this->have, $this->forbid, $this->channels, $this->waive, $policy);
+        return $this->with(policy: $policy);
+    }
+
+    /** @param  list<Choice>  $choose */
+    public function choosing(array $choose): self
+    {
+        return $this->with(choose: $choose);
+    }
+
+    /**
+     * @param  list<Want>|null  $want
+     * @param  array<string, string>|null  $have
+     * @param  list<Want>|null  $forbid
+     * @param  array<string, Channel>|null  $channels
+     * @param  list<Waiver>|null  $waive
+     * @param  list<Choice>|null  $choose
+     */
+    private function with(
+        ?array $want = null,
+        ?array $have = null,
+        ?array $forbid = null,
+        ?array $channels = null,
+        ?array $waive = null,
+        ?Policy $policy = null,
+        ?array $choose = null,
+    ): self {
+        return new self(
+            $want ?? $this->want,
+            $have ?? $this->have,
+            $forbid ?? $this->forbid,
+            $channels ?? $this->channels,
+            $waive ?? $this->waive,
+            $policy ?? $this->policy,
+            $choose ?? $this->choose,
+        );
     }
 }

@@ -29,6 +29,7 @@ final class RequestReader
             array_map(fn (Node $node): Channel => $node->choice(Channel::class), $channels),
             array_map(self::waiver(...), $document->listed('waive')),
             $document->optional('policy')?->choice(Policy::class) ?? Policy::Newest,
+            array_map(self::choice(...), $document->listed('choose')),
         );
     }
 
@@ -45,6 +46,12 @@ final class RequestReader
         }
 
         return $wants;
+    }
+
+    /** @throws UnusableDocument */
+    public static function choice(Node $node): Choice
+    {
+        return new Choice($node->field('of')->id(), $node->field('take')->id());
     }
 
     /** @throws UnusableDocument */

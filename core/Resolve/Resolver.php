@@ -44,7 +44,7 @@ final class Resolver
     public function mayWaive(array $waivers): void
     {
         if ($this->encoding === null || ! $this->encoding->canWaive($waivers)) {
-            $this->encoding = new Encoding($this->catalogue, $waivers);
+            $this->encoding = new Encoding($this->catalogue, $waivers, $this->encoding->choices ?? []);
         }
     }
 
@@ -207,6 +207,9 @@ final class Resolver
     {
         $this->mayWaive($request->waive);
         assert($this->encoding !== null);
+        if ($this->encoding->choices != $request->choose) {
+            $this->encoding = new Encoding($this->catalogue, $this->encoding->waivable, $request->choose);
+        }
         $this->encoding->pose($request);
 
         return $this->encoding;

@@ -108,7 +108,7 @@ final class Selection
         $owner = $this->encoding->packages[$package];
         $needs = [];
         foreach ($this->encoding->needsOf($package, $position) as $need) {
-            $needs[] = $this->encoding->meeting($need, $owner->syntax);
+            $needs[] = $this->encoding->meeting($need, $owner);
         }
 
         return $needs;

@@ -13,6 +13,7 @@ use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Plan\Rule;
+use Stasimon\Core\Resolve\Choice;
 use Stasimon\Core\Resolve\Waiver;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\HandOff;
@@ -46,7 +47,7 @@ function decided(Plan $plan, Randomizer $dice): Plan
     $id = 'm'.$dice->getInt(1, 8);
     $other = 'm'.$dice->getInt(1, 8);
 
-    return match ($dice->getInt(0, 12)) {
+    return match ($dice->getInt(0, 13)) {
         0 => $plan->wanting($id, ['*', '>=1', '>=2'][$dice->getInt(0, 2)]),
         1 => $plan->without($id),
         2 => $plan->turningOff($id),
@@ -60,6 +61,7 @@ function decided(Plan $plan, Randomizer $dice): Plan
         10 => $plan->withMemory(1024 * $dice->getInt(1, 4)),
         11 => $plan->waivers === [] ? $plan : $plan->noting($plan->waivers[0], 'note '.$dice->getInt(1, 2)),
         12 => $plan->arranging($id, $other),
+        13 => $plan->choosing(new Choice($id, $other), ['m1', 'm2']),
     };
 }
 
@@ -79,7 +81,7 @@ function decisions(Plan $plan): array
 
         return $ids;
     }, $fields['groups']);
-    foreach (['wants', 'off', 'waivers', 'rules'] as $list) {
+    foreach (['wants', 'off', 'waivers', 'rules', 'choices'] as $list) {
         $fields[$list] = array_map(fn (object $one): string => json_encode($one, JSON_THROW_ON_ERROR), $fields[$list]);
         sort($fields[$list]);
     }
