@@ -54,7 +54,7 @@ it('meets needs with what was chosen for them, and is as documented otherwise', 
             $request->want,
         );
         $best = null;
-        foreach (validSelections($answers, $request) as $selection) {
+        foreach ($answers->valid($request) as $selection) {
             $best = max($best ?? $rank($selection), $rank($selection));
         }
         $ours = $answers->versions($request);

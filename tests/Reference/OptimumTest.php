@@ -3,7 +3,6 @@
 declare(strict_types=1);
 
 use Stasimon\Core\Resolve\Policy;
-use Stasimon\Core\Resolve\Request;
 use Tests\Support\Answers;
 use Tests\Support\BooleanEncoding;
 use Tests\Support\Cudf;
@@ -33,30 +32,6 @@ it('settles with as few removals and changes as the paranoid criterion allows', 
     expect($compared)->toBeGreaterThan(25)->and($impossible)->toBeGreaterThan(25);
 });
 
-/**
- * Every selection of at most one release of each package that the checker finds valid.
- *
- * @return iterable<array<string, string>>
- */
-function validSelections(Answers $answers, ?Request $request = null): iterable
-{
-    $selections = [[]];
-    foreach ($answers->catalogue->packages() as $id => $package) {
-        $wider = $selections;
-        foreach ($package->releases as $release) {
-            foreach ($selections as $selection) {
-                $wider[] = $selection + [(string) $id => $release->version];
-            }
-        }
-        $selections = $wider;
-    }
-    foreach ($selections as $selection) {
-        if ($answers->violations($selection, $request) === []) {
-            yield $selection;
-        }
-    }
-}
-
 it('finds what trying everything finds: the wants in their order, each as new as it can be', function (int $seed): void {
     $case = Generated::small($seed);
     $answers = new Answers($case['catalogue'], $case['request']);
@@ -68,7 +43,7 @@ it('finds what trying everything finds: the wants in their order, each as new as
     );
     $best = null;
     $all = [];
-    foreach (validSelections($answers) as $selection) {
+    foreach ($answers->valid() as $selection) {
         $best = max($best ?? $rank($selection), $rank($selection));
         $all[json_encode(Generated::sorted($selection))] = true;
     }
@@ -144,7 +119,7 @@ it('takes as few of the releases that are taken last as there have to be, and is
             return [...$settled, -count($avoided), ...$wants];
         };
         $best = null;
-        foreach (validSelections($answers, $request) as $selection) {
+        foreach ($answers->valid($request) as $selection) {
             $best = max($best ?? $rank($selection), $rank($selection));
         }
         $ours = $answers->versions($request);

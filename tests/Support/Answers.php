@@ -125,6 +125,30 @@ final class Answers
     }
 
     /**
+     * Every selection of at most one release of each package that the checker finds valid.
+     *
+     * @return iterable<array<string, string>>
+     */
+    public function valid(?Request $request = null): iterable
+    {
+        $selections = [[]];
+        foreach ($this->catalogue->packages() as $id => $package) {
+            $wider = $selections;
+            foreach ($package->releases as $release) {
+                foreach ($selections as $selection) {
+                    $wider[] = $selection + [(string) $id => $release->version];
+                }
+            }
+            $selections = $wider;
+        }
+        foreach ($selections as $selection) {
+            if ($this->violations($selection, $request) === []) {
+                yield $selection;
+            }
+        }
+    }
+
+    /**
      * The request with a JSON Patch (RFC 6902) applied to its document, by a library that is not ours.
      *
      * @param  list<Operation>  $patch
