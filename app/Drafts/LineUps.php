@@ -13,6 +13,7 @@ use App\Work\Allowance;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
+use Stasimon\Core\Resolve\Choice;
 use Stasimon\Core\Resolve\Want;
 use WeakMap;
 
@@ -136,10 +137,13 @@ final class LineUps
         $have = $instance->versions();
         if ($have !== [] && $plan->once->restore === null && $plan->once->updating === []) {
             // Mostly what is there stays as it is; that can be seen without reading all that it could be instead.
-            $new = array_filter($plan->wants, fn (Want $want): bool => ! isset($have[$want->id]));
+            $new = [
+                ...array_map(fn (Want $want): string => $want->id, $plan->wants),
+                ...array_map(fn (Choice $choice): string => $choice->take, $plan->choices),
+            ];
             $around = $this->catalogueAround(
                 $instance,
-                array_map(fn (Want $want): string => $want->id, array_values($new)),
+                array_values(array_filter($new, fn (string $id): bool => ! isset($have[$id]))),
                 $have,
                 [],
                 $plan,

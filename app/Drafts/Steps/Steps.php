@@ -25,6 +25,8 @@ final readonly class Steps
         UpdateThem::class,
         Leave::class,
         Replace::class,
+        Choose::class,
+        LeaveOpen::class,
         Let::class,
         ChangeBase::class,
         TakeRemedy::class,

@@ -23,6 +23,7 @@ use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Catalogue\Target;
+use Stasimon\Core\Explain\EitherOr;
 use Stasimon\Core\Game\LoaderWord;
 use Stasimon\Core\Notice\NoticeKind;
 use Stasimon\Core\Plan\Plan;
@@ -236,7 +237,7 @@ final readonly class PackagePage
 
     /**
      * @return list<array{id: string, title: string, range: string, version: ?string, comes: bool, instead: string, extends: bool,
-     *     base: bool}> what meets each need, in the line-up with it
+     *     base: bool, others: array<string, string>}> what meets each need, in the line-up with it; others that could, by id
      */
     public function needs(): array
     {
@@ -254,10 +255,22 @@ final readonly class PackagePage
                 'instead' => $met !== null && $met !== $only?->id ? $this->title($met) : '',
                 'extends' => $need->isExtension,
                 'base' => in_array($met ?? $need->alternatives[0]->id, $this->plan->base->packages(), true),
+                'others' => $this->isHere() && $met !== null ? $this->couldMeet($need, $met) : [],
             ];
         }
 
         return $needs;
+    }
+
+    /** @return array<string, string> id => title, of what could meet a need instead of what does */
+    private function couldMeet(Need $need, string $met): array
+    {
+        $others = [];
+        foreach (EitherOr::able($need, $this->package, $this->catalogue) as $one) {
+            $others += $one->id === $met ? [] : [$one->id => $one->title()];
+        }
+
+        return $others;
     }
 
     /** @return list<array{id: string, title: string, range: string}> what is in the line-up and needs it */

@@ -24,10 +24,7 @@ final readonly class SideBySide
     /** @return array<string, array{list<string>, list<string>}> what is told => lines of the left one and of the right one */
     public function rows(): array
     {
-        $of = fn (callable $tell): array => array_map(
-            fn (PackagePage $page): array => array_values(array_filter($tell($page))),
-            $this->both(),
-        );
+        $of = fn (callable $tell): array => [self::lines($tell($this->left)), self::lines($tell($this->right))];
         $rows = [
             'Is' => $of(fn (PackagePage $page): array => [$page->about()]),
             'Here' => $of(fn (PackagePage $page): array => [ucfirst($page->prospect->verdict->text)]),
@@ -53,6 +50,15 @@ final readonly class SideBySide
         ];
 
         return array_filter($rows, fn (array $row): bool => $row !== [[], []]);
+    }
+
+    /**
+     * @param  array<string>  $lines
+     * @return list<string>
+     */
+    private static function lines(array $lines): array
+    {
+        return array_values(array_filter($lines, fn (string $line): bool => $line !== ''));
     }
 
     /** @return list<string> */

@@ -129,6 +129,7 @@
             @else
                 <p class="px-[18px] pt-2 soft">The releases stay as they are.</p>
             @endif
+            @include('draft.alternatives')
             @include('suggestions.draft')
             @php($stays = $page->selected(DraftChange::Stays))
             @if ($stays !== [])

@@ -197,6 +197,10 @@
                     class="{{ $need['version'] === null ? 'bad' : 'soft' }}">{{ $need['version'] === null ? 'not met; that is waived'
                         : ($need['instead'] !== '' ? "{$need['instead']} " : '') . $need['version'] . ($need['comes'] ? ' comes with it'
                         : ' is here') }}</span>
+                @foreach ($need['others'] as $id => $title)
+                    <br><x-act :action="route('draft.choose', $instance)" :fields="['id' => $package->id, 'target' => $id]"
+                        :instance="$instance" :label="'Take ' . $title . ' for ' . $name">take {{ $title }} instead</x-act>
+                @endforeach
             </p>
         @empty<p class="soft">
                 {{ $page->release() ? 'Nothing.' : 'It cannot be in this line-up, so what it would need is not known.' }}</p>

@@ -4,7 +4,7 @@
 @php($rows = $coming === [] ? [] : array_filter($suggestions->of($instance, $coming), fn($one) => !$one->isLeft))
 @if ($rows !== [])
     <h2 class="px-[18px] pt-4 mb-1">What comes suggests <x-help of="Suggested" key="suggested" /></h2>
-    @include('suggestions.rows', ['rows' => array_slice($rows, 0, 6)])
+    <div class="px-[18px]">@include('suggestions.rows', ['rows' => array_slice($rows, 0, 6)])</div>
     @if (count($rows) > 6)
         <p class="px-[18px] pt-1"><a class="link underline" href="{{ route('suggestions', $instance) }}">All
                 {{ count($rows) }}</a></p>
