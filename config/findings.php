@@ -12,6 +12,7 @@ use App\Findings\Rules\LoadReported;
 use App\Findings\Rules\MovedOn;
 use App\Findings\Rules\Notices;
 use App\Findings\Rules\NumbersTaken;
+use App\Findings\Rules\OneActive;
 use App\Findings\Rules\Overlaps;
 use App\Findings\Rules\PutThereByHand;
 use App\Findings\Rules\Replaced;
@@ -48,5 +49,6 @@ return [
         LittleMemory::class,
         NumbersTaken::class,
         Replaced::class,
+        OneActive::class,
     ],
 ];

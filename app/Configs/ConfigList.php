@@ -143,13 +143,17 @@ final readonly class ConfigList
     /** How a config is, the draft included. */
     public function text(Instance $instance, string $path): string
     {
+        return $this->textIfThere($instance, $path) ??
+            throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.');
+    }
+
+    /** How a config is, the draft included; null where there is none of that name. */
+    public function textIfThere(Instance $instance, string $path): ?string
+    {
         $to = $instance->draft->plan->once->own[$path] ?? null;
         $file = $to?->isAway() === true ? null : $this->configs->files($instance)[$path] ?? null;
 
-        return $this->draftedText($to) ??
-            ($file === null
-                ? throw Refusal::notFound('There is no config of that name here any more, or it has more than 1 MB.')
-                : (string) PlainFile::text($file));
+        return $this->draftedText($to) ?? ($file === null ? null : PlainFile::text($file));
     }
 
     /** How an archive of the line-up brings a config; null where none does. */

@@ -14,7 +14,7 @@ use Illuminate\Contracts\Container\Container;
 final readonly class Findings
 {
     /** Changed whenever the rules change, so that what was remembered under the old ones is worked out again. */
-    public const VERSION = 11;
+    public const VERSION = 12;
 
     /**
      * @param  list<class-string<FindingRule>>  $eachTime  rules about the folder and about other instances, which are asked each time

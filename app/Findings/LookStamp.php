@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Findings;
 
+use App\Configs\ConfigList;
 use App\Depots\Catalogue\CatalogueStamp;
 use App\Games\Games;
 use App\Models\Instance;
-use App\Numbers\Numbers;
 use App\Worlds\SeenWorlds;
 use App\Worlds\Worlds;
 use Stasimon\Core\Plan\PlanDocument;
@@ -15,7 +15,7 @@ use Stasimon\Core\Plan\PlanDocument;
 /** What a look at an instance rests on, as a digest: while it is the same, so is what was found. */
 final readonly class LookStamp
 {
-    public function __construct(private Games $games, private SeenWorlds $seenWorlds, private Numbers $numbers)
+    public function __construct(private Games $games, private SeenWorlds $seenWorlds, private ConfigList $configs)
     {
     }
 
@@ -30,7 +30,7 @@ final readonly class LookStamp
             'xxh128',
             CatalogueStamp::now().
                 json_encode($worlds, JSON_INVALID_UTF8_SUBSTITUTE).
-                $this->numbers->stamp($instance).
+                $this->configs->stamp($instance).
                 PlanDocument::write($instance->plan).
                 $instance->applied_at?->format('U').
                 " {$instance->applies}".

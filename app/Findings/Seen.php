@@ -68,6 +68,20 @@ final readonly class Seen
         };
     }
 
+    /** @return array<string, string> package id => file, of what is of a kind and has one */
+    public function filesOf(Kind $kind): array
+    {
+        $files = [];
+        foreach ($this->lineUp?->resolved === null ? $this->instance->placed : [] as $placed) {
+            $placed->kind === $kind->value && $placed->path !== null && ($files[$placed->package_id] = $placed->path);
+        }
+        foreach ($this->lineUp?->withFiles() ?? [] as $one) {
+            $one->package->kind === $kind && ($files[$one->package->id] = $this->lineUp?->fileOf($one)->name ?? '');
+        }
+
+        return $files;
+    }
+
     public function memory(): MemoryAdvice
     {
         $kinds = $this->lineUp === null

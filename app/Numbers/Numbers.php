@@ -46,14 +46,6 @@ final readonly class Numbers
         return self::formOf($this->games->get($base->game), $base->gameVersion) === null ? [] : $this->of($instance)->clashes;
     }
 
-    /** The same for as long as nothing changes that claims rest on; nothing where the game knows no numbers. */
-    public function stamp(Instance $instance): string
-    {
-        $base = $instance->plan->base;
-
-        return self::formOf($this->games->get($base->game), $base->gameVersion) === null ? '' : $this->configs->stamp($instance);
-    }
-
     public function of(Instance $instance): NumberSheet
     {
         $game = $this->games->get($instance->plan->base->game);

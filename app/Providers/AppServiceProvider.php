@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Access\Access;
 use App\Cage\Cage;
 use App\Cleaning\CleanUp;
+use App\Configs\ConfigSettings;
 use App\Depots\Depot;
 use App\Depots\Sync\ReadDepot;
 use App\Depots\Sync\TendDepot;
@@ -20,6 +21,7 @@ use App\Drafts\LineUps;
 use App\Drafts\Steps\Fits;
 use App\Drafts\Steps\Newer;
 use App\Drafts\Steps\Points;
+use App\Drafts\Steps\Settings;
 use App\Drafts\Trials;
 use App\Find\Finder;
 use App\Find\WorkOut;
@@ -100,6 +102,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->bind(Fits::class, Finder::class);
         $this->app->bind(Newer::class, Looking::class);
         $this->app->bind(Points::class, RestorePoints::class);
+        $this->app->bind(Settings::class, ConfigSettings::class);
         $this->app->when(Findings::class)->needs('$eachTime')->giveConfig('findings.each_time');
         $this->app->when(Findings::class)->needs('$settled')->giveConfig('findings.settled');
         // Each remembers what a page asks for more than once.

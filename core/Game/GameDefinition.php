@@ -107,6 +107,7 @@ final readonly class GameDefinition
                     InnerPath::read($place->field('folder'), mayBeAll: true),
                     $place->optional('unpack')?->flag() ?? false,
                     $place->optional('each')?->flag() ?? false,
+                    $place->optional('active') === null ? null : ActiveSetting::read($place->field('active')),
                 ),
                 $node->field('places')->entries(),
             ),

@@ -11,9 +11,14 @@ final readonly class KindPlace
      * @param  string  $folder  inside the instance; "." is the instance's own folder
      * @param  bool  $unpack  whether what is in the archive goes there, rather than the archive
      * @param  bool  $each  whether each that is unpacked has a folder of its own there
+     * @param  ActiveSetting|null  $active  which one the game uses, where it uses one of them at a time
      */
-    public function __construct(public string $folder, public bool $unpack, public bool $each = false)
-    {
+    public function __construct(
+        public string $folder,
+        public bool $unpack,
+        public bool $each = false,
+        public ?ActiveSetting $active = null,
+    ) {
     }
 
     /** How what is meant for it comes there, as it is said behind its name; nothing for a file that stays as it is. */

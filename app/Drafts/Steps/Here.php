@@ -20,6 +20,7 @@ final readonly class Here
         private Fits $fits,
         private Newer $newer,
         private Points $points,
+        private Settings $settings,
     ) {
     }
 
@@ -52,6 +53,12 @@ final readonly class Here
     public function newer(): array
     {
         return $this->newer->fitting($this->instance);
+    }
+
+    /** @return string the SHA-256 of a config with one setting otherwise */
+    public function withSetting(string $file, string $key, string $value): string
+    {
+        return $this->settings->with($this->instance, $file, $key, $value);
     }
 
     public function hasOwnOf(int $entry): bool

@@ -38,6 +38,7 @@ final readonly class Steps
         SwitchGroup::class,
         PutBack::class,
         GoBack::class,
+        SetConfig::class,
     ];
 
     public function __construct(
@@ -46,6 +47,7 @@ final readonly class Steps
         private Fits $fits,
         private Newer $newer,
         private Points $points,
+        private Settings $settings,
     ) {
     }
 
@@ -64,6 +66,8 @@ final readonly class Steps
     /** @return Closure(Plan): Plan  what a step would make of a plan of the instance, without taking it */
     public function change(Instance $instance, Step $step): Closure
     {
-        return $step->change(new Here($instance->load(['placed', 'draft']), $this->lineUps, $this->fits, $this->newer, $this->points));
+        $instance->load(['placed', 'draft']);
+
+        return $step->change(new Here($instance, $this->lineUps, $this->fits, $this->newer, $this->points, $this->settings));
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace App\Findings\Rules;
 
+use App\Configs\ConfigSettings;
 use App\Drafts\Steps\Replace;
+use App\Drafts\Steps\SetConfig;
 use App\Drafts\Steps\SetRange;
 use App\Drafts\Steps\TurnOff;
 use App\Findings\Finding;
@@ -22,7 +24,7 @@ use Stasimon\Core\Notice\NoticeKind;
 /** Somebody says something about a release that is here. */
 final readonly class Notices implements FindingRule
 {
-    public function __construct(private Resolving $resolving)
+    public function __construct(private Resolving $resolving, private ConfigSettings $settings)
     {
     }
 
@@ -49,6 +51,9 @@ final readonly class Notices implements FindingRule
         foreach (KnownNotices::holding($seen->versions, $seen->catalogue) as $one) {
             // What the last launch tells by itself is not told twice, nor as new with a draft that leaves it as it is.
             if ($one->origin === Origin::Launch && $isToldByLaunch && $one->notice->holds($now, $seen->catalogue)) {
+                continue;
+            }
+            if ($one->notice->kind === NoticeKind::Setting && $this->isSet($one, $seen)) {
                 continue;
             }
             // The same word of several is one finding, with all who say it.
@@ -104,6 +109,15 @@ final readonly class Notices implements FindingRule
     {
         $notice = $one->notice;
         $id = $notice->about;
+        if ($notice->kind === NoticeKind::Setting) {
+            return $this->settings->canSet($seen->asSeen(), $notice->file, $notice->key, $notice->value)
+                ? [Remedy::step("Set {$notice->key} to {$notice->value}", $seen->instance, new SetConfig(
+                    $notice->file,
+                    $notice->key,
+                    $notice->value,
+                ))]
+                : [];
+        }
         if (! $seen->plan->wants($id)) {
             return [];
         }
@@ -125,6 +139,11 @@ final readonly class Notices implements FindingRule
         }
 
         return $remedies;
+    }
+
+    private function isSet(Known $one, Seen $seen): bool
+    {
+        return $this->settings->value($seen->asSeen(), $one->notice->file, $one->notice->key) === $one->notice->value;
     }
 
     /** A range, in the syntax of wants, that leaves out the releases that a notice is about; null when there is no other. */

@@ -13,7 +13,8 @@
                     @foreach ($page->both() as $one)
                         <th><span class="flex items-center gap-3 py-2">{!! App\View\Drawn::ofPackage($one->package->id, 32) !!}
                                 <a class="link" style="font-size: 16px"
-                                    href="{{ route('packages.show', [$instance, $one->package->id]) }}">{{ $one->package->title() }}</a></span>
+                                    href="{{ route('packages.show', [$instance, $one->package->id]) }}">{{ $one->package->title()
+                                    }}</a></span>
                         </th>
                     @endforeach
                 </tr>

@@ -20,6 +20,7 @@ use App\Findings\Rules\LoadReported;
 use App\Findings\Rules\MovedOn;
 use App\Findings\Rules\Notices;
 use App\Findings\Rules\NumbersTaken;
+use App\Findings\Rules\OneActive;
 use App\Findings\Rules\Overlaps;
 use App\Findings\Rules\PutThereByHand;
 use App\Findings\Rules\Replaced;
@@ -140,6 +141,11 @@ dataset('rules', [
         },
         fn (Instance $one) => World::rehearsed($one),
         'The number 166 is claimed twice',
+    ],
+    OneActive::class => [
+        fn () => liveFile(World::applied(['sunlit-decks', 'grey-north']), 'config/shaders.properties', "pack = sunlit-decks-3.2.0.zip\n"),
+        fn (Instance $one) => liveFile($one, 'config/shaders.properties', "pack = sunlit-decks-3.1.0.zip\n"),
+        'Which of 2 shader packs is active is not said',
     ],
     Overlaps::class => [
         fn () => World::mail(['branch-lines']),
