@@ -160,6 +160,7 @@ Route::post('/wishes/{list}/make', [WishListController::class, 'make'])->name('w
 Route::get('/store', [CareController::class, 'store'])->name('store');
 Route::get('/store/said', [CareController::class, 'said'])->name('store.said');
 Route::post('/store', [CareController::class, 'cleanUp'])->name('store.clean-up');
+Route::post('/store/{instance}/let-go', [CareController::class, 'letGo'])->name('store.let-go');
 Route::get('/pictures/{picture}.png', PictureController::class)->name('pictures')->where('picture', '[0-9a-f]{64}');
 Route::get('/packs', [PackController::class, 'index'])->name('packs');
 Route::post('/packs', [PackController::class, 'store'])

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Cleaning;
 
+use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;
 use App\Store\Store;
@@ -20,7 +21,7 @@ final readonly class CleanUp implements Undertaking
     /** Seconds after which a part of a file that broke off is nobody's. */
     private const PART = 86_400;
 
-    public function __construct(private Used $used, private Store $store, private Tasks $tasks)
+    public function __construct(private Used $used, private Store $store, private Tasks $tasks, private Spares $spares)
     {
     }
 
@@ -29,9 +30,19 @@ final readonly class CleanUp implements Undertaking
         return $this->tasks->begin(TaskKind::CleanUp, $act->words(), ['act' => $act->value]);
     }
 
+    public function letGo(Instance $instance, Spare $what): Task
+    {
+        return $this->tasks->begin(
+            TaskKind::CleanUp,
+            Cleaned::LetGo->words(),
+            ['act' => Cleaned::LetGo->value, 'instance' => $instance->id, 'what' => $what->value],
+        );
+    }
+
     /**
      * @return array{at: int, files: int, bytes: int, unused: int, unusedBytes: int, parts: int, partBytes: int, freed: int,
-     *     damaged: int|null}|null what the last look found
+     *     damaged: int|null, spares?: list<array{instance: string, name: string, what: string, count: int, bytes: int}>}|null what the
+     *     last look found
      */
     public static function last(): ?array
     {
@@ -44,7 +55,11 @@ final readonly class CleanUp implements Undertaking
     {
         $act = Cleaned::from($task->about('act'));
         $damaged = $act === Cleaned::Read ? $this->read($task) : null;
-        $freed = $act === Cleaned::Free ? $this->free($task) : 0;
+        $freed = match ($act) {
+            Cleaned::Free => $this->free($task),
+            Cleaned::LetGo => $this->spares->letGo(Instance::query()->findOrFail($task->about('instance')), Spare::from($task->about('what'))),
+            default => 0,
+        };
         $unused = $this->used->unused();
         $parts = $this->parts();
         $all = array_map(fn (string $path): int => (int) @filesize($path), iterator_to_array($this->store->all()));
@@ -58,6 +73,7 @@ final readonly class CleanUp implements Undertaking
             'partBytes' => array_sum($parts),
             'freed' => $freed,
             'damaged' => $damaged,
+            'spares' => $this->spares->all(),
         ];
         DB::table('settings')->upsert([['name' => self::SETTING, 'value' => json_encode($said, JSON_THROW_ON_ERROR)]], ['name'], ['value']);
     }

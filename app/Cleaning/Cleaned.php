@@ -13,6 +13,9 @@ enum Cleaned: string
     /** That is freed. */
     case Free = 'free';
 
+    /** What an instance could do without goes. */
+    case LetGo = 'let go';
+
     /** Every file is read. */
     case Read = 'read';
 
@@ -21,6 +24,7 @@ enum Cleaned: string
         return match ($this) {
             self::Look => 'looking for what nothing needs',
             self::Free => 'freeing what nothing needs',
+            self::LetGo => 'letting go of what is not needed',
             self::Read => 'reading every file of the store',
         };
     }

@@ -290,7 +290,48 @@ final readonly class Folder
         return "{$this->root}/rehearsals/{$rehearsal}.own".($path === '' ? '' : '/'.$path);
     }
 
-    /** Where the configs and worlds of a restore point are kept. */
+    /** @return list<string> where the configs and worlds of restore points are kept, but for the latest */
+    public function oldPoints(int $kept): array
+    {
+        return array_slice(glob($this->root.'/points/*') ?: [], 0, -$kept);
+    }
+
+    /** @return list<string> the logs of launches, but for the latest */
+    public function oldLogs(int $kept): array
+    {
+        $logs = glob($this->root.'/rehearsals/*.log') ?: [];
+        natsort($logs);
+
+        return array_slice(array_values($logs), 0, -$kept);
+    }
+
+    /** Bytes that would be free without a file or a folder; what has another name elsewhere frees none. */
+    public function weight(string $path): int
+    {
+        $bytes = is_file($path) ? (int) @filesize($path) : 0;
+        foreach (is_dir($path) ? Entries::files($path) : [] as $file => $entry) {
+            $found = @lstat("{$path}/{$file}");
+            $bytes += $found !== false && $found['nlink'] === 1 ? $entry->size : 0;
+        }
+
+        return $bytes;
+    }
+
+    /** @return int bytes that were freed */
+    public function letGo(string ...$paths): int
+    {
+        $freed = 0;
+        foreach ($paths as $path) {
+            // What is beside a log is its index.
+            foreach (is_dir($path) ? [$path] : [$path, ...(glob("{$path}.*") ?: [])] as $one) {
+                $freed += $this->weight($one);
+                Rubbish::erase($one);
+            }
+        }
+
+        return $freed;
+    }
+
     /** A file of the instance's own as a restore point keeps it, if it does. */
     public function ofPoint(string $point, string $path): string
     {

@@ -42,6 +42,15 @@ final readonly class Worlds
         return $worlds;
     }
 
+    /** When a world of it was saved last; 0 where there is none. */
+    public function savedAt(Instance $instance): int
+    {
+        $where = $this->game->worlds;
+        $files = $where === null ? [] : (glob((new Folder($instance))->live($where['folder']).'/*/'.$where['file']) ?: []);
+
+        return max([0, ...array_map(fn (string $file): int => (int) @filemtime($file), $files)]);
+    }
+
     /** @throws Refusal for what is no world here, or a name that is taken */
     public function rename(Instance $instance, string $world, string $name): void
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Instances;
 
 use App\Cleaning\CleanUp;
+use App\Cleaning\Spares;
 use App\Cleaning\Unused;
 use App\Drafts\Drafting;
 use App\Games\Games;
@@ -120,6 +121,26 @@ final readonly class CareController
         $cleanUp->start($request->act());
 
         return redirect()->route('store');
+    }
+
+    /** Lets go of restore points or logs; what is asked for goes by a draft. */
+    public function letGo(SpareRequest $request, Instance $instance, CleanUp $cleanUp, Spares $spares, Drafting $drafting): RedirectResponse
+    {
+        $what = $request->what();
+        if (! $what->isDrafted()) {
+            $this->task() === null || throw Refusal::conflict('The store is being looked through. Wait until that is done.');
+            $cleanUp->letGo($instance, $what);
+
+            return redirect()->route('store');
+        }
+        $ids = $spares->idsOf($instance->load('placed'), $what);
+        $ids !== [] || throw Refusal::conflict('Something uses all of it by now. Nothing was changed.');
+        $drafting->step(
+            $instance,
+            fn (Plan $plan): Plan => array_reduce($ids, fn (Plan $plan, string $id): Plan => $plan->without($id), $plan),
+        );
+
+        return redirect()->route('draft', $instance);
     }
 
     private function task(): ?Task

@@ -17,12 +17,14 @@ final readonly class LogPage
     /** Rows that come at once. */
     public const WINDOW = 300;
 
+    /** @param  bool  $isKept  whether there is a log at all */
     private function __construct(
         public LogChoice $choice,
         public LogWindow $window,
         public string $address,
         public bool $isOver,
         public string $state = '',
+        public bool $isKept = true,
     ) {
     }
 
@@ -37,7 +39,7 @@ final readonly class LogPage
             $window = $log->window($choice, null, self::WINDOW, $window->firstError);
         }
 
-        return new self($choice, $window, $address, $isOver, $state);
+        return new self($choice, $window, $address, $isOver, $state, is_file($log->path));
     }
 
     /** Which lines the address asks for. */

@@ -24,4 +24,25 @@
                 App\View\Bytes::words($last['partBytes']) : '' }}.
         @endif
     </p>
+    @php($spares = $last['spares'] ?? [])
+    @if ($spares !== [])
+        <h2 class="mt-5 mb-1">What instances could do without</h2>
+        <p class="soft">What frees most comes first. A file that another instance has too frees nothing by itself.</p>
+        <x-table :columns="['Instance' => '200px', 'What' => null, 'Frees' => '96px']" :numbers="['Frees']" acts="150px"
+            aria-label="What instances could do without">
+            @foreach (array_slice($spares, 0, 100) as $one)
+                @php($what = App\Cleaning\Spare::from($one['what']))
+                <tr data-row tabindex="-1">
+                    <td class="name"><a class="hover:underline" data-open
+                            href="{{ route('about', $one['instance']) }}">{{ $one['name'] }}</a></td>
+                    <td>{{ number_format($one['count']) }} {{ $what->words($one['count']) }}<br><span
+                            class="soft">{{ $what->lost() }}</span></td>
+                    <td class="num">{{ App\View\Bytes::words($one['bytes']) }}</td>
+                    <td class="text-right"><x-act :action="route('store.let-go', $one['instance'])" :fields="['what' => $one['what']]"
+                            :label="($what->isDrafted() ? 'Take out of ' : 'Let go of in ') . $one['name'] . ': '
+                                . $what->words($one['count'])">{{ $what->isDrafted() ? 'Take out' : 'Let go' }}</x-act></td>
+                </tr>
+            @endforeach
+        </x-table>
+    @endif
 @endif

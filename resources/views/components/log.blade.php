@@ -2,6 +2,9 @@
 @props(['log'])
 @php($window = $log->window)
 @php($choice = $log->choice)
+@if ($log->isOver && !$log->isKept)
+    <p class="soft px-[18px]">Its log is not kept any more.</p>
+@endif
 <section x-data="logView" data-address="{{ $log->address }}" data-over="{{ $log->isOver ? 'yes' : 'no' }}" data-state="{{ $log->state }}"
     data-total="{{ $window->total }}" data-from="{{ $window->from }}" data-error="{{ $window->errorRow }}" aria-label="Log">
     <form class="log-choice" method="get" @submit.prevent="choose">

@@ -157,3 +157,43 @@ it('frees what broke off and was not gone on with, and nothing that may still be
     expect(is_file($old))->toBeFalse()->and(is_file($new))->toBeTrue();
     unlink($new);
 });
+
+it('names what instances could do without by what it frees, and lets it go only so far as said', function (): void {
+    $instance = World::applied(['gulls', 'kedge-bones', 'long-piers']);
+    $folder = new Folder($instance);
+    // A world that was saved since, with one of the mods.
+    File::ensureDirectoryExists($folder->live('worlds/Isles'));
+    file_put_contents($folder->live('worlds/Isles/world.json'), '{"mods": {"gulls": "2.0.0"}}');
+    File::ensureDirectoryExists($folder->live('config'));
+    foreach (range(1, 5) as $n) {
+        file_put_contents($folder->live('config/a.cfg'), str_repeat("{$n}", 20_000));
+        $this->post("/instances/{$instance->id}/draft/put-back");
+        World::apply($instance->refresh());
+        World::rehearsed($instance);
+    }
+    touch($folder->live('worlds/Isles/world.json'), time() + 5);
+    $points = fn (): array => array_map(basename(...), glob(dirname($folder->live()).'/points/*') ?: []);
+    $logs = fn (): array => array_map(basename(...), glob(dirname($folder->live()).'/rehearsals/*.log') ?: []);
+    [$all, $latest] = [$points(), array_slice($points(), -3)];
+    $this->post('/store', ['act' => 'look']);
+    $spares = collect(CleanUp::last()['spares'])->keyBy('what');
+    expect($spares->keys()->sort()->values()->all())->toBe(['content', 'logs', 'points'])
+        ->and($spares['points']['count'])->toBe(count($all) - 3)
+        ->and($spares['points']['bytes'])->toBeGreaterThanOrEqual(20_000 * (count($all) - 3))
+        ->and($spares['content']['count'])->toBe(1)
+        ->and(CleanUp::last()['spares'])->toBe(collect(CleanUp::last()['spares'])->sortByDesc('bytes')->values()->all());
+    $this->get('/store')->assertSee('mod that no world was saved with')->assertSee('Let go of in Harbour Lights: logs of launches');
+    $this->post("/store/{$instance->id}/let-go", ['what' => 'points'])->assertRedirect('/store');
+    $this->post("/store/{$instance->id}/let-go", ['what' => 'logs'])->assertRedirect('/store');
+    expect($points())->toBe($latest)->and($logs())->toBe(['3.log', '4.log', '5.log']);
+    // What is left is told, and nothing of it is offered again.
+    $this->get("/instances/{$instance->id}/rehearsals/1")->assertOk()->assertSee('Its log is not kept any more');
+    $this->get("/instances/{$instance->id}/rehearsals/5")->assertOk()->assertDontSee('not kept any more');
+    $this->get("/instances/{$instance->id}/history")->assertOk();
+    expect(array_column(CleanUp::last()['spares'], 'what'))->toBe(['content']);
+    $this->get('/store')->assertSee('were freed');
+    // Mods go by a draft.
+    $this->post("/store/{$instance->id}/let-go", ['what' => 'content'])->assertRedirect("/instances/{$instance->id}/draft");
+    expect(World::apply($instance->refresh())->versions())->not->toHaveKey('long-piers')->toHaveKeys(['gulls', 'kedge-bones']);
+    $this->from('/store')->post("/store/{$instance->id}/let-go", ['what' => 'everything'])->assertSessionHasErrors('what');
+});
