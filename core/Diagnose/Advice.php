@@ -19,19 +19,6 @@ use Stasimon\Core\Version\UnusableRange;
 /** What would help after a diagnosis: changes of the plan, each of which is known to lead to a line-up. */
 final readonly class Advice
 {
-    /** Failures that taking a mod out does nothing about. */
-    private const OF_NO_MOD = [
-        Failure::OutOfMemory,
-        Failure::MachineMemory,
-        Failure::NoLoader,
-        Failure::NotStarted,
-        Failure::PortTaken,
-        Failure::DiskFull,
-        Failure::NoPermission,
-        Failure::TooManyFiles,
-        Failure::PathTooLong,
-    ];
-
     /** Other releases of a package that are tried. */
     private const TRIED = 6;
 
@@ -76,7 +63,7 @@ final readonly class Advice
         $first = $this->first($diagnosis);
         // What nobody has laid goes first: what a person has asked for is not to blame for it.
         $first = [...$this->takingOut($diagnosis), ...$first];
-        foreach (in_array($diagnosis->kind, self::OF_NO_MOD, true) ? [] : $diagnosis->suspects as $suspect) {
+        foreach ($diagnosis->kind->isOfNoMod() ? [] : $diagnosis->suspects as $suspect) {
             array_push(
                 $first,
                 ...$this->without($suspect, $diagnosis->kind !== Failure::BadConfig && $diagnosis->kind !== Failure::Unreadable),

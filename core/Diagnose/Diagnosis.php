@@ -11,7 +11,7 @@ use Stasimon\Core\Log\LogLine;
 final readonly class Diagnosis
 {
     /**
-     * @param  list<LogLine>  $quotes  the lines that say so, the first of them first; never empty
+     * @param  list<LogLine>  $quotes  the lines that say so, the first of them first; none where it is known without the log
      * @param  array<string, string>  $details  what was caught or found out: package, version, target, range, found, level, file, class,
      *     member, …
      * @param  list<string>  $suspects  packages, the one most at fault first
@@ -58,12 +58,12 @@ final readonly class Diagnosis
     {
         $kinds = [Failure::Crash, Failure::NativeCrash, Failure::Endless, Failure::Deadlock, Failure::MissingMember, Failure::SameChange];
 
-        return in_array($this->kind, $kinds, true) && $this->sure !== Sureness::Guess;
+        return $this->quotes !== [] && in_array($this->kind, $kinds, true) && $this->sure !== Sureness::Guess;
     }
 
-    /** The number of the line that it begins with. */
+    /** The number of the line that it begins with; 0 where there is none. */
     public function line(): int
     {
-        return $this->quotes[0]->number;
+        return ($this->quotes[0] ?? null)->number ?? 0;
     }
 }

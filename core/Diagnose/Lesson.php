@@ -21,7 +21,7 @@ final readonly class Lesson
     /** Numbers, which differ from launch to launch, may be any. */
     public static function from(Diagnosis $diagnosis, string $package): self
     {
-        $line = mb_strcut($diagnosis->quotes[0]->message, 0, self::LONGEST, 'UTF-8');
+        $line = mb_strcut(($diagnosis->quotes[0] ?? null)->message ?? '', 0, self::LONGEST, 'UTF-8');
 
         return new self($diagnosis->kind, '/^'.preg_replace('/\d+/', '\d+', preg_quote($line, '/')).'/u', $package);
     }

@@ -21,6 +21,10 @@ final readonly class Telling
     /** "Signal Flags 2.0.0 needs Halyard 0.16.9 or newer and below 0.17.0. This instance has 0.16.4." */
     public function sentence(Diagnosis $diagnosis): string
     {
+        // What was known before the launch comes with its own words.
+        if ($diagnosis->get('known') !== '') {
+            return $diagnosis->get('known');
+        }
         $about = $this->subjects($diagnosis);
 
         return ucfirst($this->ofLineUp($about) ?? $this->ofCode($about) ?? $this->ofMachine($about) ?? $this->ofCourse($about));

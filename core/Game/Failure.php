@@ -53,6 +53,16 @@ enum Failure: string
     /** Any other exception. */
     case Crash = 'crash';
 
+    /** Whether the machine is to blame, or how the game is started, and no mod. */
+    public function isOfNoMod(): bool
+    {
+        return match ($this) {
+            self::OutOfMemory, self::MachineMemory, self::NoLoader, self::NotStarted, self::PortTaken => true,
+            self::DiskFull, self::NoPermission, self::TooManyFiles, self::PathTooLong => true,
+            default => false,
+        };
+    }
+
     /** Whether another kind, told of in the same breath, says more. */
     public function saysLessThan(self $other): bool
     {

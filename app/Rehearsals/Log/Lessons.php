@@ -70,6 +70,8 @@ final readonly class Lessons
             throw Refusal::conflict('That failure is not told of here any more. Nothing was kept; load the page again.');
         isset($lineUp[$package]) ||
             throw Refusal::conflict('That package is not in the line-up, so it cannot have been at fault. Nothing was kept.');
+        $finding->diagnosis->quotes !== [] ||
+            throw Refusal::conflict('No line of the log tells of it, so it could not be known again by one. Nothing was kept.');
         $lesson = Lesson::from($finding->diagnosis, $package);
         DB::transaction(function () use ($game, $lesson): void {
             DB::table('lessons')

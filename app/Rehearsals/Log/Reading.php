@@ -155,9 +155,21 @@ final readonly class Reading
     /** @return list<Diagnosis> of a failed launch, with what was said of such failures before */
     public function diagnoses(Rehearsal $rehearsal): array
     {
-        return $rehearsal->state === LaunchState::Failed
-            ? $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses)
-            : [];
+        if ($rehearsal->state !== LaunchState::Failed) {
+            return [];
+        }
+        $diagnoses = $this->lessons->recalled($rehearsal->plan->base->game, $this->said($rehearsal)->diagnoses);
+        $isNamed = array_filter($diagnoses, fn (Diagnosis $diagnosis): bool => $diagnosis->suspects !== []) !== [];
+
+        return $isNamed || $rehearsal->plain || $this->isOfMachine($diagnoses)
+            ? $diagnoses
+            : [...$diagnoses, ...KnownFailures::in($rehearsal->versions ?? [], $this->lineUps->catalogue($rehearsal->instance))];
+    }
+
+    /** @param  list<Diagnosis>  $diagnoses */
+    private function isOfMachine(array $diagnoses): bool
+    {
+        return array_filter($diagnoses, fn (Diagnosis $diagnosis): bool => $diagnosis->kind->isOfNoMod()) !== [];
     }
 
     /** @return list<string> what of a launch that came up is worth a look all the same */

@@ -29,7 +29,7 @@
     @if ($action && $instance)
         <x-tried :instance="$instance" :whole="$read->isWhole" />
     @endif
-    @if ($teach && $names !== [])
+    @if ($teach && $names !== [] && $read->diagnosis->quotes !== [])
         <details>
             <summary class="soft cursor-pointer py-1">It was another one</summary>
             <form method="post" action="{{ $teach }}" class="acts pt-1" style="justify-content: flex-start">@csrf

@@ -190,3 +190,22 @@ it('refuses what there is nothing to search in', function (): void {
         )
         ->toBeFalse();
 });
+
+it('knows a pair again that a search has proved, in another instance whose log names nobody', function (): void {
+    $rehearsal = failing([...SOUND, 'brass-binnacle', 'glass-compass']);
+    $this->get("/instances/{$rehearsal->instance_id}/rehearsals/1")->assertOk()->assertDontSee('known to fail');
+    $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits")->assertRedirect();
+    $other = World::applied(['gulls', 'brass-binnacle', 'glass-compass']);
+    $this->post("/instances/{$other->id}/rehearsals/1/lesson", ['finding' => 0, 'id' => 'gulls'])->assertNotFound();
+    expect(World::rehearsed($other)->state->value)->toBe('failed');
+    $this->get("/instances/{$other->id}/rehearsals/1")
+        ->assertSee('stood together in it, which is known to fail')
+        ->assertSeeInOrder(['Likely.', 'Its log names nobody.', 'Found by a search here', 'Turn Glass Compass off']);
+    $this->get("/instances/{$other->id}")->assertSee('stood together in it, which is known to fail');
+    $this->post("/instances/{$other->id}/rehearsals/1/remedy", ['remedy' => 'off glass-compass'])->assertRedirect();
+    World::apply($other->refresh());
+    expect(World::rehearsed($other)->state->value)->toBe('clean');
+    $this->get("/instances/{$other->id}")->assertDontSee('known to fail');
+    // No line of the log could be known again.
+    $this->post("/instances/{$other->id}/rehearsals/1/lesson", ['finding' => 0, 'id' => 'gulls'])->assertStatus(409);
+});
