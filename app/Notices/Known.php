@@ -13,6 +13,7 @@ final readonly class Known
     /**
      * @param  string  $by  the name of a depot or of a list; nothing for what was found out or said here
      * @param  int  $times  how often it was seen in launches
+     * @param  string  $stand  the name of what takes its place, where that is known
      */
     public function __construct(
         public int $id,
@@ -21,7 +22,14 @@ final readonly class Known
         public string $by,
         public bool $binds,
         public int $times = 1,
+        public string $stand = '',
     ) {
+    }
+
+    /** What is so, and what takes its place. */
+    public function sentence(): string
+    {
+        return $this->notice->sentence().($this->stand === '' ? '' : " {$this->stand} takes its place.");
     }
 
     /** Who said so, and when, as a sentence. */

@@ -32,7 +32,8 @@ final class KnownNotices
     private static function rows(array $ids, bool $besides): array
     {
         return array_values(DB::select(
-            'select notices.*, depots.name as depot, notice_lists.name as list from notices '.
+            'select notices.*, depots.name as depot, notice_lists.name as list, packages.name as stand from notices '.
+            'left join packages on packages.id = notices.understudy '.
             'left join depots on depots.id = notices.depot_id left join notice_lists on notice_lists.id = notices.list_id '.
             'where package_id = any(?::text[])'.($besides ? ' or jsonb_exists_any(beside, ?::text[])' : '').
             ' order by depots.place nulls last, list_id nulls last, notices.id',
@@ -116,6 +117,7 @@ final class KnownNotices
             $row->depot ?? ($row->list ?? ''),
             $row->binds,
             $row->times,
+            (string) $row->stand,
         );
     }
 

@@ -89,9 +89,9 @@ final readonly class Notices implements FindingRule
             NoticeKind::Place => [Level::Look, "{$version} belongs in {$notice->place}"],
             default => [Level::Look, "{$version} {$notice->kind->words()}"],
         };
-        $texts = array_map(fn (Known $one): string => "{$one->notice->sentence()} {$one->saying()}", $said);
+        $texts = array_map(fn (Known $one): string => "{$one->sentence()} {$one->saying()}", $said);
         $otherwise = array_map(
-            fn (Known $one): string => ucfirst($one->source()).' says that it is fine: '.$one->notice->sentence(),
+            fn (Known $one): string => ucfirst($one->source()).' says that it is fine: '.$one->sentence(),
             $fine,
         );
 

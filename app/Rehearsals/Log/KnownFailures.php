@@ -65,7 +65,7 @@ final readonly class KnownFailures
             ],
             [...$others, $about],
             $one->origin === Origin::Search ? Sureness::Likely : Sureness::Guess,
-            "Its log names nobody. {$one->notice->sentence()} {$one->saying()}",
+            "Its log names nobody. {$one->sentence()} {$one->saying()}",
         );
     }
 }

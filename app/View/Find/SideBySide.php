@@ -37,7 +37,7 @@ final readonly class SideBySide
             'Needed by' => $of(fn (PackagePage $page): array => array_column($page->neededBy(), 'title')),
             'Is said' => $of(
                 fn (PackagePage $page): array => array_map(
-                    fn (Known $one): string => trim("{$one->notice->sentence()} {$one->saying()}"),
+                    fn (Known $one): string => trim("{$one->sentence()} {$one->saying()}"),
                     array_slice($page->notices, 0, 6),
                 ),
             ),

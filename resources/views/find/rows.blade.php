@@ -22,7 +22,7 @@
             <br><span class="soft">{{ $package->summary }}</span>
             @foreach (array_slice($page->notices[$package->id] ?? [], 0, 2) as $one)
                 <br><span class="{{ $one->notice->kind->value === 'fine' ? 'good' : 'warn' }}">{{ ucfirst($one->notice->kind->short()) }}:
-                    {{ $one->notice->sentence() }}</span> <span class="quiet">{{ $one->saying() }}</span>
+                    {{ $one->sentence() }}</span> <span class="quiet">{{ $one->saying() }}</span>
             @endforeach
         </td>
         @if ($verdict)

@@ -71,7 +71,7 @@
                         <td>{{ ucfirst($one->notice->kind->short()) }}@foreach ($one->notice->beside as $id => $range)
                                 {{ $loop->first ? ($one->notice->kind->value === 'apart' ? '' : ' beside ') : ' and ' }}
                                 {{ $names[$id] ?? $id }}{{ $range === '*' ? '' : ' ' . $range }}@endforeach: <span
-                                class="soft">{{ $one->notice->sentence() }}</span></td>
+                                class="soft">{{ $one->sentence() }}</span></td>
                         <td class="soft">{{ $one->saying() }}</td>
                         <td class="text-right"><x-act :action="route('notices.destroy', $one->id)" :fields="['_method' => 'delete']"
                                 :label="'Take back: ' . $one->notice->text">Take back</x-act></td>

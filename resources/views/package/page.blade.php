@@ -145,7 +145,7 @@
                         'fine' => App\Findings\Level::Info,
                         default => App\Findings\Level::Look,
                     }" />{{ ucfirst($one->notice->kind->short()) }} <span class="ver">{{ $page->meant($one) }}</span></h3>
-                    <p>{{ $one->notice->sentence() }} <span class="quiet">{{ $one->saying() }}{{ $page->holds($one) ? ' It holds here.'
+                    <p>{{ $one->sentence() }} <span class="quiet">{{ $one->saying() }}{{ $page->holds($one) ? ' It holds here.'
                         : '' }}</span>
                         @if (in_array($one->origin->value, ['person', 'search', 'launch'], true))
                             <x-act :action="route('notices.destroy', $one->id)" :fields="['_method' => 'delete']"

@@ -250,7 +250,7 @@ it('shows a package: what it needs here, who needs it, its releases, notices, so
     $abandoned = DB::table('notices')->where('kind', 'abandoned')->whereNotNull('understudy')->first();
     $this->get("/instances/{$instance->id}/packages/{$abandoned->package_id}")
         ->assertOk()
-        ->assertSeeInOrder(['Notices', 'Abandoned', 'Understudies']);
+        ->assertSeeInOrder(['Notices', 'Abandoned', 'takes its place', 'Understudies']);
     foreach (['no-such-package', 'java', 'ferrywright', '..'] as $id) {
         $this->get("/instances/{$instance->id}/packages/{$id}")->assertStatus(404);
     }
