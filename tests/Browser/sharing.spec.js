@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { withAnother } from './other.js';
 import { addToDraft, apply, expectAccessible, folderOf, go, makeInstance, rehearse, rootOf } from './steps.js';
 
 test('two friends: given away by picture and text, apart, compared, taken over, and alike', async ({ page, browser }) => {
@@ -235,4 +236,40 @@ test('depots: a list of notices warns in a draft, what one says oneself elsewher
         await page.goto(`/findings?instance=${id}`);
         await expect(page.getByRole('row', { name: /must not stand beside Timetables/ })).toHaveCount(0, { timeout: 2000 });
     }).toPass();
+});
+
+test('depots: a pair that a search proves warns in the next instance, and at a friend who subscribes to it', async ({ page, browser }) => {
+    test.slow();
+    await makeInstance(page, 'Searched');
+    await addToDraft(page, 'Gulls', 'Brass Binnacle', 'Glass Compass');
+    await apply(page);
+    await page.goto(rootOf(page));
+    await rehearse(page, 'failed');
+    await page.getByRole('button', { name: /^Look for the culprit/ }).click();
+    await expect(async () => {
+        await expect(page.getByText(/Brass Binnacle and Glass Compass|Glass Compass and Brass Binnacle/).first()).toBeVisible({ timeout: 2000 });
+    }).toPass();
+    // The next one is warned before anything is applied.
+    const warned = other => other.getByRole('heading', { name: /must not stand beside/ });
+    await makeInstance(page, 'Next');
+    await addToDraft(page, 'Brass Binnacle', 'Glass Compass');
+    await expect(warned(page)).toBeVisible();
+    // Saved as a list, which a friend takes in.
+    await page.goto('/notices');
+    const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save them as a list' }).click()]);
+    const list = readFileSync(await saved.path());
+    expect(JSON.parse(list).notices.some(one => one.kind === 'apart')).toBe(true);
+    await withAnother(browser, async friend => {
+        await makeInstance(friend, 'At a friend');
+        await addToDraft(friend, 'Brass Binnacle', 'Glass Compass');
+        await expect(friend.getByRole('heading', { name: 'What the draft leads to' })).toBeVisible();
+        await expect(warned(friend)).toHaveCount(0);
+        await friend.goto('/notices');
+        await friend.getByLabel('File of a list').setInputFiles({ name: 'notices.json', mimeType: 'application/json', buffer: list });
+        await friend.getByRole('button', { name: 'Subscribe' }).click();
+        await friend.goto('/');
+        await friend.getByRole('link', { name: 'At a friend' }).first().click();
+        await friend.getByRole('link', { name: 'Draft', exact: true }).click();
+        await expect(warned(friend)).toBeVisible();
+    });
 });
