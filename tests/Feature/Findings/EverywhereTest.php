@@ -182,3 +182,45 @@ it('keeps with a look of which kind a finding is, and whether what helps gives s
         ->and(App\Findings\Look::known($night->refresh()->look)?->findings()[0]->kind)
         ->toBe('Notices');
 });
+
+it('has twelve findings in eight instances dealt with in four presses', function (): void {
+    World::secondDepot();
+    withBrokenLamps('No 1', 'No 2', 'No 3', 'No 4');
+    foreach (range(5, 8) as $n) {
+        $instance = World::applied(['sunlit-decks', 'grey-north']);
+        $instance->update(['name' => "No {$n}", 'plan' => $instance->plan->withMemory(512)]);
+    }
+    $all = fn (): int => array_sum(array_map(fn (Shared $one): int => count($one->instances), app(Everywhere::class)->all()));
+    expect($all())->toBe(12);
+    $presses = 0;
+    // Presses a button of the page: what its form holds is sent, and what stands elsewhere for that form.
+    $press = function (string $button) use (&$presses): void {
+        $presses++;
+        test()->nextRequest();
+        $document = new DOMDocument();
+        @$document->loadHTML((string) test()->get('/findings')->assertOk()->getContent());
+        $query = new DOMXPath($document);
+        $found = $query->query("//button[starts-with(normalize-space(.), \"{$button}\")]")->item(0);
+        expect($found)->not->toBeNull("no button \"{$button}\"");
+        $id = $found->getAttribute('form');
+        $form = $id === '' ? $query->query('ancestor::form', $found)->item(0) : $document->getElementById($id);
+        $fields = [];
+        foreach ($query->query($id === '' ? './/input' : "//input[@form='{$id}'] | .//input", $form) as $input) {
+            if ($input->getAttribute('type') !== 'checkbox' || $input->hasAttribute('checked')) {
+                $fields[] = urlencode($input->getAttribute('name')).'='.urlencode($input->getAttribute('value'));
+            }
+        }
+        parse_str(implode('&', $fields), $sent);
+        test()->nextRequest();
+        test()->post($form->getAttribute('action'), $sent)->assertRedirect();
+    };
+    $press('Draft them all');
+    $press('Have Grey North be the active one in all 4');
+    $press('Apply those that are marked');
+    test()->nextRequest();
+    DB::table('instances')->update(['look' => null]);
+    expect($all())->toBe(0)->and($presses + 1)->toBe(4, 'the page was opened by one press');
+    foreach (Instance::query()->get() as $instance) {
+        expect($instance->load('draft')->draft)->toBeNull($instance->name);
+    }
+});
