@@ -7,6 +7,7 @@ namespace App\Notices;
 use App\Refusal\Refusal;
 use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Catalogue;
+use Stasimon\Core\Catalogue\Package;
 use Stasimon\Core\Notice\Notice;
 use Stasimon\Core\Notice\NoticeKind;
 use Stasimon\Core\Notice\NoticeList;
@@ -39,6 +40,23 @@ final readonly class OwnNotices
         $this->again->begin();
 
         return $id;
+    }
+
+    /**
+     * The releases that somebody means.
+     *
+     * @param  string  $which  this one; since it, this one included; or all
+     * @return string a range in comparator syntax
+     */
+    public static function releases(Package $package, string $version, string $which): string
+    {
+        $exactly = $package->release($version) === null ? null : $package->exactly($version);
+
+        return match (true) {
+            $exactly !== null && $which === 'this' => $exactly,
+            $exactly !== null && $which === 'since' => ">{$exactly}",
+            default => '*',
+        };
     }
 
     /** Whether it was one of one's own, and is gone. */

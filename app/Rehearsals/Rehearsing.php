@@ -125,7 +125,8 @@ final readonly class Rehearsing
         $rehearsal->state = $state;
         $rehearsal->reading = $this->reading->read($rehearsal);
         $rehearsal->save();
-        $rehearsal->plain || $this->observe($rehearsal);
+        // How it ended is kept, whether or not that can be told elsewhere.
+        $rehearsal->plain || rescue(fn () => $this->observe($rehearsal));
     }
 
     /** What it has shown is known in other instances, too. */

@@ -33,9 +33,6 @@ final readonly class NoticeController
         $catalogue = $lineUps->shared($instance);
         $about = $request->said('about');
         $package = $catalogue->package($about) ?? throw Refusal::notFound('No depot has that package any more. Nothing was kept.');
-        $version = $package->release($request->said('release'))?->version;
-        $which = $version === null ? 'all' : $request->said('which');
-        $exactly = $version === null ? '*' : $package->exactly($version);
         $base = $instance->plan->base;
         $isHere = $request->said('here') === '1';
         $id = $this->own->say(
@@ -43,11 +40,7 @@ final readonly class NoticeController
                 $about,
                 NoticeKind::from($request->said('kind')),
                 $request->said('text'),
-                match ($which) {
-                    'this' => $exactly,
-                    'since' => '>'.$exactly,
-                    default => '*',
-                },
+                OwnNotices::releases($package, $request->said('release'), $request->said('which')),
                 $isHere ? $base->game : '',
                 $isHere ? "={$base->gameVersion}" : '*',
                 $request->said('beside') === '' ? [] : [$request->said('beside') => '*'],
