@@ -255,6 +255,9 @@ Route::prefix('/instances/{instance}')
         Route::post('/find/pair', [FindController::class, 'pair'])
             ->middleware(SaysOnTheForm::class)
             ->name('find.pair');
+        Route::post('/packages/say', [PackageController::class, 'say'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('packages.say');
         Route::get('/packages/{package}', [PackageController::class, 'show'])->name('packages.show');
         Route::get('/packages/{package}/releases', [PackageController::class, 'releases'])->name('packages.releases');
         Route::get('/packages/{package}/beside/{other}', [PackageController::class, 'beside'])->name('packages.beside');

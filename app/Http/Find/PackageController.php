@@ -36,6 +36,18 @@ final readonly class PackageController
         return view('find.releases', ['instance' => $instance, 'page' => $this->pages($instance, [$package])[0]]);
     }
 
+    /** To where one says something of what is marked: one package, or one beside another. */
+    public function say(BasketRequest $request, Instance $instance): RedirectResponse
+    {
+        $ids = $request->ids();
+        if (count($ids) > 2) {
+            throw Refusal::unusable('Something is said of one package, or of two beside each other: mark one or two.');
+        }
+        $to = [$instance, $ids[0], 'say' => 1] + (isset($ids[1]) ? ['beside' => $ids[1]] : []);
+
+        return redirect()->to(route('packages.show', $to).'#say');
+    }
+
     /** Two packages, each with what is said of it, and what both together come to. */
     public function beside(Instance $instance, string $package, string $other, Basket $basket): View
     {

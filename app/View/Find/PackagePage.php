@@ -21,6 +21,7 @@ use Illuminate\Support\Facades\DB;
 use Stasimon\Core\Catalogue\Breakage;
 use Stasimon\Core\Catalogue\Need;
 use Stasimon\Core\Catalogue\Package;
+use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Catalogue\Replacement;
 use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Explain\EitherOr;
@@ -119,6 +120,42 @@ final readonly class PackagePage
         );
     }
 
+    /** The release of another one that is here; null where it is not. */
+    public function here(string $id): ?string
+    {
+        return $this->versions[$id] ?? null;
+    }
+
+    /** @return list<string> packages that have a release that breaks some of its releases */
+    public function brokenBy(): array
+    {
+        return array_values(array_map(strval(...), DB::table('mentions')
+            ->where('mentioned', $this->package->id)
+            ->where('relation', Relation::Breaks->value)
+            ->where('package_id', '<>', $this->package->id)
+            ->orderBy('package_id')
+            ->limit(self::SAID)
+            ->pluck('package_id')
+            ->all()));
+    }
+
+    /** @return list<array{string, Known}> the other of each pair that somebody says, or a launch has shown, must not stand together */
+    public function apart(): array
+    {
+        $pairs = [];
+        foreach ($this->notices as $one) {
+            $isPair = $one->notice->kind === NoticeKind::Apart || ($one->notice->kind === NoticeKind::Caution && $one->notice->beside !== []);
+            $ids = $isPair ? [$one->notice->about, ...array_map(strval(...), array_keys($one->notice->beside))] : [];
+            $others = array_diff($ids, [$this->package->id]);
+            // One beside several is told of each, unless it is about another: then it is about that one.
+            foreach ($one->notice->about === $this->package->id ? $others : array_slice($others, 0, 1) as $id) {
+                $pairs[] = [$id, $one];
+            }
+        }
+
+        return $pairs;
+    }
+
     private function isSaid(NoticeKind $kind): bool
     {
         $of = fn (Known $one): bool => $one->notice->kind === $kind && $one->notice->about === $this->package->id;
@@ -164,10 +201,11 @@ final readonly class PackagePage
         ]));
     }
 
-    /** @return array<string, string> id => name, of what is in the line-up beside it */
-    public function others(): array
+    /** @return array<string, string> id => name, of what is in the line-up beside it, and of one more */
+    public function others(string $more = ''): array
     {
-        $names = PackageRow::query()->whereIn('id', array_map(strval(...), array_keys($this->versions)))->pluck('name', 'id')->all();
+        $ids = [...array_map(strval(...), array_keys($this->versions)), $more];
+        $names = PackageRow::query()->whereIn('id', $ids)->pluck('name', 'id')->all();
         natcasesort($names);
 
         return array_diff_key($names, array_flip([$this->package->id, ...$this->plan->base->packages()]));

@@ -18,6 +18,8 @@
                     class="gap"></span>
                 <button type="button" class="btn" @click="clear">Clear</button>
                 <button class="btn" formaction="{{ route('find.pair', $instance) }}" x-show="marked === 2">Side by side</button>
+                <button class="btn" formaction="{{ route('packages.say', $instance) }}" x-show="marked < 3">Say what you found
+                    out</button>
                 <button class="btn main-act" data-key="a">Add to the draft <kbd>a</kbd></button>
             </div>
             <noscript>

@@ -126,8 +126,8 @@
                                                                 title="{{ $at->update->newest }} is the newest, and does not fit">of
                                                                 {{ $at->update->newest }}</span>
                                                     @endif @elseif ($row->isPinned())<span class="quiet"
-                                                            title="Exactly {{ $row->version }} is asked for">{{ $at->update->newest }}
-                                                            is newer</span>
+                                                            title="Exactly {{ $row->version }} is asked for">{{ $at->update->newest }},
+                                                            held by your pin</span>
                                                     @else<span class="quiet"
                                                             title="It does not fit with everything else that is asked
                                                                 for">{{ $at->update->newest }}
@@ -176,6 +176,8 @@
                         <button form="bulk" class="btn" formaction="{{ route('draft.group', $instance) }}">Group</button>
                         <button form="bulk" class="btn" formaction="{{ route('draft.remove', $instance) }}"
                             data-rowkey="Delete">Do without <kbd>Del</kbd></button>
+                        <button form="bulk" class="btn" formaction="{{ route('packages.say', $instance) }}" x-show="marked < 3">Say what
+                            you found out</button>
                         <button type="button" class="btn" @click="all(false)">Clear</button>
                     </div>
                 @endif

@@ -4,7 +4,7 @@
     <input type="hidden" name="release" value="{{ $page->release() }}">
     <label>What is so <select name="kind">
             @foreach (App\Http\Notices\NoticeRequest::KINDS as $kind => $words)
-                <option value="{{ $kind }}" @selected(old('kind') === $kind)>{{ $words }}</option>
+                <option value="{{ $kind }}" @selected(old('kind', request('beside') ? 'apart' : null) === $kind)>{{ $words }}</option>
             @endforeach
         </select></label>
     <label>In which releases <select name="which">
@@ -16,8 +16,8 @@
         </select></label>
     <label>Beside <select name="beside">
             <option value="">whatever</option>
-            @foreach ($page->others() as $id => $name)
-                <option value="{{ $id }}" @selected(old('beside') === (string) $id)>{{ $name }}</option>
+            @foreach ($page->others(App\View\Asked::words(request(), 'beside', 200)) as $id => $name)
+                <option value="{{ $id }}" @selected(old('beside', request('beside')) === (string) $id)>{{ $name }}</option>
             @endforeach
         </select></label>
     <label><input type="checkbox" name="here" value="1" @checked(old('here'))> in {{ $instance->plan->base->gameVersion }} alone</label>

@@ -155,7 +155,8 @@
                 </section>
             @endforeach
         @endif
-        <details class="mt-2" id="say" @if (old('about') === $package->id) open @endif>
+        @php($says = App\View\Asked::flag(request(), 'say'))
+        <details class="mt-2" id="say" @if ($says || old('about') === $package->id) open @endif>
             <summary class="soft cursor-pointer">Say what you found out</summary>
             @include('notices.say')
         </details>
@@ -185,6 +186,17 @@
                             effect="as a draft">Use it instead</x-remedy>
                     @endif
                 </section>
+            @endforeach
+        @endif
+        @php($conflicts = App\View\Find\Conflict::of($page))
+        @if ($conflicts !== [])
+            <h2 class="mt-4 mb-1 first:mt-0">Cannot stand beside</h2>
+            @foreach ($conflicts as $one)
+                <p class="py-1"><a class="font-medium hover:underline"
+                        href="{{ route('packages.show', [$instance, $one->id]) }}">{{ $one->title }}</a> <span
+                        class="{{ $one->here === null ? 'quiet' : 'warn' }}">{{ $one->here === null ? 'not here'
+                            : "{$one->here} is here" }}</span><br>
+                    <span class="soft">{{ $one->said }}</span></p>
             @endforeach
         @endif
         <h2 class="mt-4 mb-1 first:mt-0">Needs here</h2>

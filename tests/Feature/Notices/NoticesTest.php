@@ -251,3 +251,26 @@ it('keeps that a release came up beyond a limit that was waived', function (): v
         ->assertOk()
         ->assertSeeInOrder(['Works', 'It came up here, though it does not say that it is for this.', 'Seen once']);
 });
+
+it('tells on the page of each whom it cannot stand beside, who says so, and whether that is here', function (): void {
+    World::secondDepot();
+    $instance = World::applied(['gulls', 'clear-wake']);
+    $at = "/instances/{$instance->id}/packages";
+    // Declared by one of the two: told on the page of both.
+    $breaking = DB::table('mentions')->where('relation', 'breaks')->where('mentioned', 'clear-wake')->value('package_id');
+    $this->get("{$at}/{$breaking}")->assertSeeInOrder(['Cannot stand beside', 'Clear Wake', 'is here', 'Its author says so']);
+    $this->get("{$at}/clear-wake")->assertSeeInOrder(['Cannot stand beside', 'not here', 'The author of that one says so']);
+    // Said by a person, from two rows that are marked.
+    $this->post("{$at}/say", ['ids' => ['gulls', 'long-piers']])->assertRedirect("{$at}/gulls?say=1&beside=long-piers#say");
+    $this->get("{$at}/gulls?say=1&beside=long-piers")
+        ->assertSee('id="say"  open', false)
+        ->assertSee('<option value="long-piers" selected>Long Piers</option>', false)
+        ->assertSee('<option value="apart" selected>', false);
+    $this->post("{$at}/say", ['ids' => ['gulls']])->assertRedirect("{$at}/gulls?say=1#say");
+    $this->from("/instances/{$instance->id}")->post("{$at}/say", ['ids' => ['a', 'b', 'c']])->assertSessionHasErrors('refused');
+    $this->post("/instances/{$instance->id}/notices", ['about' => 'gulls', 'kind' => 'apart', 'text' => 'they peck', 'which' => 'all',
+        'beside' => 'long-piers'])->assertRedirect();
+    test()->nextRequest();
+    $this->get("{$at}/gulls")->assertSeeInOrder(['Cannot stand beside', 'Long Piers', 'not here', 'They peck.', 'You said so']);
+    $this->get("{$at}/long-piers")->assertSeeInOrder(['Cannot stand beside', 'Gulls', '2.0.0 is here', 'They peck.']);
+});
