@@ -7,8 +7,11 @@ namespace App\Cage;
 use App\Refusal\Refusal;
 use App\Work\Signal;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Provision;
+use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Evidence\ArchiveFacts;
 use Stasimon\Core\Evidence\Descriptor\Described;
+use Stasimon\Core\Evidence\Descriptor\SaidRelation;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Evidence\Proposal;
 use Stasimon\Core\Merge\UnmergeableArchive;
@@ -48,6 +51,9 @@ final class Cage
     /** All that an answer is made of, beside strings, numbers and lists. */
     public const ANSWERS = [
         Described::class,
+        SaidRelation::class,
+        Target::class,
+        Provision::class,
         Proposal::class,
         ArchiveFacts::class,
         ArchiveEntry::class,

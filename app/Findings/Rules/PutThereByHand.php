@@ -12,6 +12,7 @@ use App\Findings\Seen;
 use App\Shelf\Stray;
 use App\Shelf\Strays;
 use Stasimon\Core\Catalogue\Breakage;
+use Stasimon\Core\Evidence\Descriptor\SaidRelation;
 
 /** Something lies where mods lie and was not laid by an apply; the game starts it with the others. */
 final readonly class PutThereByHand implements FindingRule
@@ -85,10 +86,7 @@ final readonly class PutThereByHand implements FindingRule
     private function broken(Stray $stray, Seen $seen): array
     {
         $known = $seen->catalogue->package($stray->package())?->release((string) $stray->found?->version());
-        $said = array_map(
-            fn (array $break): string => is_string($break['id'] ?? null) ? $break['id'] : '',
-            $stray->found->release->breaks ?? [],
-        );
+        $said = array_map(fn (SaidRelation $break): string => $break->alternatives[0]->id, $stray->found->release->breaks ?? []);
 
         return [...$said, ...array_map(fn (Breakage $break): string => $break->target->id, $known->breaks ?? [])];
     }

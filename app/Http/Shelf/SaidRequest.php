@@ -9,7 +9,9 @@ use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use Illuminate\Validation\Validator;
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Evidence\Descriptor\SaidRelation;
 use Stasimon\Core\Evidence\Descriptor\SaidRelease;
 use Stasimon\Core\Version\RangeReader;
 use Stasimon\Core\Version\Scheme;
@@ -99,13 +101,13 @@ final class SaidRequest extends FormRequest
         );
     }
 
-    /** @return list<array<string, string>> */
+    /** @return list<SaidRelation> */
     private function relations(string $field): array
     {
-        return array_map(function (string $line): array {
+        return array_map(function (string $line): SaidRelation {
             preg_match(self::LINE, $line, $part);
 
-            return ['id' => $part['id'] ?? ''] + (isset($part['range']) ? ['range' => $part['range']] : []);
+            return new SaidRelation([new Target($part['id'] ?? '', $part['range'] ?? '*')]);
         }, $this->lines($field));
     }
 

@@ -82,21 +82,14 @@ final readonly class GamePage
                 'needs' => $this->described->needs ?? [],
                 'suggests' => $this->described->suggests ?? [],
                 'does not go with' => $this->described->breaks ?? [],
-                'provides' => $this->described->provides ?? [],
-            ] as $word => $items
+            ] as $word => $relations
         ) {
-            foreach ($items as $item) {
-                $targets = is_array($item['anyOf'] ?? null) ? $item['anyOf'] : [$item];
-                $lines[] =
-                    "{$word} ".
-                    implode(
-                        ' or ',
-                        array_map(
-                            fn (array $one): string => trim(($one['id'] ?? '').' '.($one['range'] ?? ($one['version'] ?? ''))),
-                            $targets,
-                        ),
-                    );
+            foreach ($relations as $relation) {
+                $lines[] = "{$word} {$relation->words()}";
             }
+        }
+        foreach ($this->described->provides ?? [] as $one) {
+            $lines[] = "provides {$one->id} {$one->version}";
         }
 
         return $lines;

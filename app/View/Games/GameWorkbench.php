@@ -16,6 +16,7 @@ use Illuminate\Http\UploadedFile;
 use Stasimon\Core\Document\TextPlace;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Evidence\Descriptor\Described;
+use Stasimon\Core\Evidence\Descriptor\SaidRelation;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Game\FailureSignature;
 use Stasimon\Core\Game\GameDefinition;
@@ -213,16 +214,7 @@ final class GameWorkbench
     private static function described(GameDefinition $game, Described $said): array
     {
         $place = $game->places[$said->kind->value] ?? null;
-        $needs = array_map(
-            fn (array $need): string => implode(
-                ' or ',
-                array_map(
-                    fn (array $one): string => trim(($one['id'] ?? '').' '.($one['range'] ?? '')),
-                    is_array($need['anyOf'] ?? null) ? $need['anyOf'] : [$need],
-                ),
-            ),
-            array_slice($said->needs, 0, 12),
-        );
+        $needs = array_map(fn (SaidRelation $need): string => $need->words(), array_slice($said->needs, 0, 12));
 
         return array_values(
             array_filter([

@@ -62,12 +62,13 @@ final class ArchiveCatalogue
         $release['files'] = [...is_array($release['files']) ? $release['files'] : [], $file];
         $of['releases']['v'.$described->version] = $release;
         $this->packages[$described->id] = $of;
-        foreach ([...$described->needs, ...$described->suggests, ...$described->breaks, ...$described->provides] as $relation) {
-            foreach (is_array($relation['anyOf'] ?? null) ? $relation['anyOf'] : [$relation] as $target) {
-                if (is_array($target) && is_string($target['id'] ?? null)) {
-                    $this->named[$target['id']] ??= $described->scheme;
-                }
+        foreach ([...$described->needs, ...$described->suggests, ...$described->breaks] as $relation) {
+            foreach ($relation->alternatives as $target) {
+                $this->named[$target->id] ??= $described->scheme;
             }
+        }
+        foreach ($described->provides as $provision) {
+            $this->named[$provision->id] ??= $described->scheme;
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Stasimon\Core\Evidence\Descriptor;
 
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Provision;
 use Stasimon\Core\Version\Scheme;
 use Stasimon\Core\Version\Syntax;
 
@@ -14,10 +15,10 @@ final readonly class Described
     /**
      * @param  string  $descriptor  the path inside the archive that was read
      * @param  string  $side  client, server or both; nothing where it does not say
-     * @param  list<array<string, mixed>>  $needs  each {id, range} or {anyOf: [{id, range}]}, as in a catalogue
-     * @param  list<array<string, mixed>>  $suggests
-     * @param  list<array<string, mixed>>  $breaks  each {id, range}, and perhaps why
-     * @param  list<array<string, mixed>>  $provides  each {id, version}
+     * @param  list<SaidRelation>  $needs
+     * @param  list<SaidRelation>  $suggests
+     * @param  list<SaidRelation>  $breaks
+     * @param  list<Provision>  $provides
      * @param  list<string>  $before  ids of packages that it comes before in an order, as it says
      * @param  list<string>  $after  the same of those that it comes after
      * @param  string  $picture  the path inside the archive of a picture of it; nothing where it names none
@@ -50,16 +51,8 @@ final readonly class Described
     public function release(): array
     {
         return array_filter(
-            [
-                'version' => $this->version,
-                'side' => $this->side,
-                'descriptor' => $this->descriptor,
-                'needs' => $this->needs,
-                'suggests' => $this->suggests,
-                'breaks' => $this->breaks,
-                'provides' => $this->provides,
-            ],
-            fn (mixed $value): bool => $value !== '' && $value !== [],
-        );
+            ['version' => $this->version, 'side' => $this->side, 'descriptor' => $this->descriptor],
+            fn (string $value): bool => $value !== '',
+        ) + $this->said()->written();
     }
 }

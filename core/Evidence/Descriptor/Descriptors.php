@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Stasimon\Core\Evidence\Descriptor;
 
 use Stasimon\Core\Catalogue\Kind;
+use Stasimon\Core\Catalogue\Provision;
+use Stasimon\Core\Catalogue\Target;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\UnusableExpression;
 use Stasimon\Core\Game\DescriptorFormat;
@@ -176,24 +178,24 @@ final readonly class Descriptors
         return $version;
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<SaidRelation> */
     private static function relations(DescriptorRule $rule, string $what, mixed $descriptor): array
     {
         $found = [];
         foreach (self::items($rule->value($what, $descriptor)) as $item) {
             $alternatives = is_array($item['anyOf'] ?? null) ? $item['anyOf'] : [$item];
             $targets = [];
+            $why = '';
             foreach (array_slice(array_values($alternatives), 0, Limits::ALTERNATIVES) as $one) {
                 $target = is_array($one) ? self::target($rule, $one) : null;
-                $targets = $target === null ? $targets : [...$targets, $target];
+                if ($target !== null) {
+                    $targets[] = $target;
+                    $why = is_string($one['why'] ?? null) ? mb_substr($one['why'], 0, Limits::REMARK) : '';
+                }
             }
-            $relation = match (count($targets)) {
-                0 => null,
-                1 => $targets[0],
-                default => ['anyOf' => $targets],
-            };
-            if ($relation !== null && ! in_array($relation, $found, true)) {
-                $found[] = $relation;
+            if ($targets !== []) {
+                $relation = new SaidRelation($targets, count($targets) === 1 ? $why : '');
+                in_array($relation, $found, false) || ($found[] = $relation);
             }
         }
 
@@ -205,7 +207,7 @@ final readonly class Descriptors
     {
         $ids = [];
         foreach (self::relations($rule, $what, $descriptor) as $relation) {
-            is_string($relation['id'] ?? null) ? ($ids[] = $relation['id']) : null;
+            $relation->isChoice() || ($ids[] = $relation->alternatives[0]->id);
         }
 
         return array_slice(array_values(array_unique($ids)), 0, Limits::ALTERNATIVES);
@@ -243,9 +245,9 @@ final readonly class Descriptors
 
     /**
      * @param  array<mixed>  $item
-     * @return array<string, string>|null null for one that names nothing
+     * @return Target|null null for one that names nothing
      */
-    private static function target(DescriptorRule $rule, array $item): ?array
+    private static function target(DescriptorRule $rule, array $item): ?Target
     {
         $name = $item['id'] ?? null;
         if (! is_string($name) || trim($name) === '') {
@@ -264,12 +266,11 @@ final readonly class Descriptors
         } catch (UnusableRange $failure) {
             throw new UnreadableDescriptor("what it says of {$id} cannot be used: {$failure->getMessage()}");
         }
-        $why = is_string($item['why'] ?? null) ? ['why' => mb_substr($item['why'], 0, Limits::REMARK)] : [];
 
-        return ['id' => $id] + ($range === '*' ? [] : ['range' => $range]) + $why;
+        return new Target($id, $range);
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<Provision> */
     private static function provides(DescriptorRule $rule, mixed $descriptor): array
     {
         $found = [];
@@ -284,7 +285,7 @@ final readonly class Descriptors
                     throw new UnreadableDescriptor("what it provides cannot be used: {$failure->getMessage()}");
                 }
                 if ($name !== '' && strlen($name) <= Limits::ID) {
-                    $found["{$name} {$version}"] = ['id' => $name, 'version' => $version];
+                    $found["{$name} {$version}"] = new Provision($name, $version);
                 }
             }
         }
