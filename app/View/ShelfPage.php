@@ -12,6 +12,7 @@ use App\Shelf\ShelfFile;
 use App\Shelf\ShelfState;
 use App\Store\Store;
 use Illuminate\Database\Eloquent\Collection;
+use Stasimon\Core\Evidence\Descriptor\SaidRelation;
 use Stasimon\Core\Explain\Fit;
 use Stasimon\Core\Explain\Verdict;
 use Stasimon\Core\Place\Archive\Archive;
@@ -137,12 +138,16 @@ final readonly class ShelfPage
         return array_slice($folders, 0, self::FOLDERS, true);
     }
 
-    /** What it says of others, one on each line; what has alternatives is not among them. */
-    public static function lines(ShelfFile $file, string $relation): string
+    /**
+     * What a file says of others, one on each line; what has alternatives is not among them.
+     *
+     * @param  list<SaidRelation>  $relations
+     */
+    public static function lines(array $relations): string
     {
-        $targets = array_filter($file->found->release->{$relation} ?? [], fn (mixed $one): bool => isset($one['id']));
+        $alone = array_filter($relations, fn (SaidRelation $one): bool => ! $one->isChoice());
 
-        return implode("\n", array_map(fn (array $one): string => trim($one['id'].' '.($one['range'] ?? '')), $targets));
+        return implode("\n", array_map(fn (SaidRelation $one): string => $one->words(), $alone));
     }
 
     /** @return list<string> the mods in an archive that has several */

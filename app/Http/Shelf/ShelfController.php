@@ -107,7 +107,8 @@ final readonly class ShelfController
             'folders' => ShelfPage::folders($file),
             'several' => ShelfPage::several($file),
             'kinds' => array_keys($this->games->get($file->game)->places),
-            'lines' => fn (string $relation): string => ShelfPage::lines($file, $relation),
+            'needs' => ShelfPage::lines($file->found->release->needs ?? []),
+            'breaks' => ShelfPage::lines($file->found->release->breaks ?? []),
         ]);
     }
 

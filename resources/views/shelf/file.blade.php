@@ -57,14 +57,14 @@
                 @endif
                 <label for="needs">Needs</label>
                 <div><textarea id="needs" name="needs" rows="4" class="ver w-full" spellcheck="false" aria-describedby="needs-form">{{
-                    old('needs', $lines('needs')) }}</textarea>
+                    old('needs', $needs) }}</textarea>
                     <p class="soft" id="needs-form">One on each line: an id, and after a blank a range, such as
                         <span class="ver">{{ $file->game }}
                         ^3.2</span></p>
                 </div>
                 <label for="breaks">Does not go with</label>
                 <textarea id="breaks" name="breaks" rows="2" class="ver w-full"
-                    spellcheck="false">{{ old('breaks', $lines('breaks')) }}</textarea>
+                    spellcheck="false">{{ old('breaks', $breaks) }}</textarea>
                 <label for="source">Where it is from</label>
                 <input type="url" id="source" name="source" value="{{ old('source', $file->source) }}" maxlength="500"
                     placeholder="https://">
