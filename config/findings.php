@@ -14,6 +14,7 @@ use App\Findings\Rules\Notices;
 use App\Findings\Rules\NumbersTaken;
 use App\Findings\Rules\OneActive;
 use App\Findings\Rules\Overlaps;
+use App\Findings\Rules\PackWentOn;
 use App\Findings\Rules\PutThereByHand;
 use App\Findings\Rules\Replaced;
 use App\Findings\Rules\RuntimeMissing;
@@ -33,6 +34,7 @@ return [
         LinkedFolders::class,
         MovedOn::class,
         LoadReported::class,
+        PackWentOn::class,
     ],
 
     // Rules about everything else.

@@ -45,6 +45,7 @@ use App\Http\Rehearsals\DroppedLogController;
 use App\Http\Rehearsals\PlayController;
 use App\Http\Rehearsals\RehearsalController;
 use App\Http\Sharing\HandOffController;
+use App\Http\Sharing\SetController;
 use App\Http\Sharing\WholeController;
 use App\Http\Shelf\IncomingController;
 use App\Http\Shelf\ShelfController;
@@ -75,6 +76,7 @@ Route::pattern('pack', '[0-9A-Za-z]{26}');
 Route::pattern('found', '[0-9]{1,18}');
 Route::pattern('notices', '[0-9]{1,18}');
 Route::pattern('lesson', '[0-9]{1,18}');
+Route::pattern('set', '[0-9]{1,18}');
 
 Route::get('/', RegisterController::class)->name('register');
 foreach (Places::house() as $place) {
@@ -172,6 +174,14 @@ Route::post('/packs/{pack}/publish', [PackController::class, 'publish'])->name('
 Route::get('/packs/{pack}', [PackController::class, 'show'])->name('packs.show');
 Route::get('/packs/{pack}/picture', [PackController::class, 'picture'])->name('packs.picture');
 Route::get('/packs/{pack}/file', [PackController::class, 'file'])->name('packs.file');
+Route::get('/sets/{token}/{file}', [SetController::class, 'serve'])->where(['token' => '[a-z0-9]{40}', 'file' => '[0-9a-z.]{1,40}'])
+    ->name('sets.serve');
+Route::post('/sets', [SetController::class, 'subscribe'])
+    ->middleware(SaysOnTheForm::class)
+    ->name('sets.subscribe');
+Route::post('/sets/{set}/read', [SetController::class, 'read'])->name('sets.read');
+Route::post('/sets/{set}/follow', [SetController::class, 'followByItself'])->name('sets.follow');
+Route::delete('/sets/{set}', [SetController::class, 'leave'])->name('sets.leave');
 Route::post('/packs/{pack}/make', [PackController::class, 'make'])->name('packs.make');
 Route::delete('/packs/{pack}', [PackController::class, 'destroy'])->name('packs.destroy');
 Route::delete('/starter-groups/{starter}', [HandOffController::class, 'dropGroup'])->name('groups.drop');
@@ -323,6 +333,12 @@ Route::prefix('/instances/{instance}')
         Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');
         Route::get('/pack', [PackController::class, 'packing'])->name('pack');
         Route::post('/pack', [PackController::class, 'pack'])->name('pack.make');
+        Route::post('/set', [SetController::class, 'share'])
+            ->middleware(SaysOnTheForm::class)
+            ->name('sets.share');
+        Route::post('/set/give', [SetController::class, 'give'])->name('sets.give');
+        Route::post('/set/by-itself', [SetController::class, 'byItself'])->name('sets.by-itself');
+        Route::delete('/set', [SetController::class, 'stop'])->name('sets.stop');
         Route::get('/pack/update', [PackController::class, 'update'])->name('pack.update');
         Route::post('/pack/update', [PackController::class, 'take'])->name('pack.take');
         Route::get('/inventory/{form}', [HandOffController::class, 'inventory'])

@@ -9,6 +9,8 @@ use App\Models\WishList;
 use App\Moving\Grid;
 use App\Moving\Watching;
 use App\Notices\NoticeLists;
+use App\Packs\Sets\Sharing;
+use App\Packs\Sets\Subscriptions;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\UntilItLaunches;
 use App\Shelf\Incoming;
@@ -41,6 +43,8 @@ final class Tend extends Command
         KeptByTheClock $keeping,
         UntilItLaunches $building,
         NoticeLists $lists,
+        Sharing $sharing,
+        Subscriptions $subscriptions,
     ): int {
         do {
             try {
@@ -49,6 +53,8 @@ final class Tend extends Command
                 $keeping->look();
                 $building->look();
                 $lists->look();
+                $sharing->look();
+                $subscriptions->look();
                 Worlds::eraseOld();
                 Incoming::eraseOld();
                 Uploads::eraseOld();

@@ -32,6 +32,7 @@ enum TaskKind: string
     case FirstLaunch = 'first launch';
     case Pictures = 'pictures';
     case Notices = 'notices';
+    case Set = 'set';
 
     public function words(): string
     {
@@ -61,6 +62,7 @@ enum TaskKind: string
             self::FirstLaunch => 'Getting ready to try a definition',
             self::Pictures => 'Fetching pictures',
             self::Notices => 'Reading a list of notices',
+            self::Set => 'Reading a set that goes on',
         };
     }
 

@@ -34,7 +34,7 @@ final readonly class NoticeLists implements Undertaking
     /** @throws Refusal for an address that may not be asked, or is subscribed to already */
     public function subscribe(string $address): Task
     {
-        Address::of($address);
+        Address::of($address)->reachable();
         if (NoticeListRow::query()->where('address', $address)->exists()) {
             throw Refusal::conflict('That list is subscribed to already.');
         }

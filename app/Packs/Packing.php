@@ -11,11 +11,13 @@ use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
 use App\Sharing\GivenConfigs;
 use App\Sharing\HandOffs;
+use App\Shelf\ShelfFile;
 use Illuminate\Support\Str;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Pack\UnusablePack;
+use Stasimon\Core\Share\CarriedFile;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\Secrets;
 use Stasimon\Core\Share\UnusableHandOff;
@@ -105,6 +107,24 @@ final readonly class Packing
         $instance->update(['pack_id' => $release->id]);
 
         return $release;
+    }
+
+    /**
+     * What went with the release that an instance is of, as it is here now.
+     *
+     * @return array{list<string>, list<string>} paths of configs, and SHA-256 of files of one's own
+     */
+    public function carriedBefore(Instance $instance): array
+    {
+        $before = $this->packs->usable($this->packs->releaseOf($instance))?->carried;
+        $ids = array_map(fn (CarriedFile $file): string => $file->id, $before->files ?? []);
+        $own = $this->files->of($instance->loadMissing('placed'));
+        $passed = $own->filter(fn (ShelfFile $file): bool => in_array($file->found?->id, $ids, true));
+
+        return [
+            array_map(strval(...), array_keys($before->configs ?? [])),
+            array_values($passed->map(fn (ShelfFile $file): string => trim((string) $file->sha256))->all()),
+        ];
     }
 
     /** The picture of the release before, which stays unless there is another. */

@@ -38,6 +38,7 @@ use App\Moving\CopyOwn;
 use App\Moving\Grid;
 use App\Notices\NoticeLists;
 use App\Packs\FetchPack;
+use App\Packs\Sets\Subscriptions;
 use App\Pictures\FetchPictures;
 use App\Pictures\Pictures;
 use App\Rehearsals\Culprits\SearchCulprits;
@@ -95,6 +96,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::FirstLaunch, FirstLaunch::class],
         [TaskKind::Pictures, FetchPictures::class],
         [TaskKind::Notices, NoticeLists::class],
+        [TaskKind::Set, Subscriptions::class],
     ];
 
     public function register(): void
@@ -142,6 +144,7 @@ final class AppServiceProvider extends ServiceProvider
             app(UntilItLaunches::class)->goOn((string) $ended->task->instance_id);
             app(TellingEnds::class)->heed($ended->task);
             $ended->task->kind === TaskKind::Sync && app(TellingPacks::class)->look();
+            $ended->task->kind === TaskKind::Set && app(TellingPacks::class)->ofSet((int) $ended->task->about('subscription'));
             $ended->task->kind === TaskKind::Apply && app(Pictures::class)->look();
         });
         // What indents a view is a third of what a long table would send. One blank of it stays: PHP takes the end of a line after itself.

@@ -7,12 +7,14 @@ namespace App\Telling;
 use App\Models\Instance;
 use App\Models\PackRelease;
 use App\Packs\DepotPack;
+use App\Packs\Sets\Subscription;
+use App\Packs\Sets\Subscriptions;
 use Carbon\CarbonImmutable;
 
 /** Tells of newer releases of packs that instances are of. */
 final readonly class TellingPacks
 {
-    public function __construct(private Tellings $tellings)
+    public function __construct(private Tellings $tellings, private Subscriptions $subscriptions)
     {
     }
 
@@ -34,6 +36,27 @@ final readonly class TellingPacks
             if ($release !== null && $newest instanceof DepotPack && $own instanceof CarbonImmutable && $newest->published_at > $own) {
                 $this->tell($instance, $release, $newest);
             }
+        }
+    }
+
+    /** Tells of the newer state of a set that was just read, whose instances are of an older one. */
+    public function ofSet(int $subscription): void
+    {
+        $set = Subscription::query()->find($subscription);
+        $latest = $set?->release();
+        if ($set === null || $latest === null) {
+            return;
+        }
+        foreach ($this->subscriptions->instances($set->pack) as $instance) {
+            $own = $instance->pack_id === $latest->id ? null : PackRelease::query()->find($instance->pack_id);
+            $own === null || $this->tellings->tell(
+                Occurrence::Came,
+                "set {$instance->id} {$set->pack} {$latest->version}",
+                $instance->id,
+                "{$set->name} goes on to {$latest->version}; {$instance->name} is at {$own->version}. ".trim($set->why),
+                'See what it changes',
+                route('pack.update', [$instance, 'to' => $latest->id], false),
+            );
         }
     }
 

@@ -38,6 +38,7 @@ final readonly class Layers
         ['Rehearsals', 'Rehearsals\Culprits'],
         ['Configs', 'Rehearsals\Play', 'Sharing'],
         ['Http\Middleware', 'Numbers', 'Packs', 'Sharing\Whole'],
+        ['Packs\Sets'],
         ['Telling'],
         ['Console', 'Console\Demo', 'Findings', 'Http\Forms'],
         ['Findings\Rules', 'View'],

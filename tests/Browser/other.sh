@@ -14,8 +14,8 @@ trap cleanup EXIT; trap 'exit 130' INT TERM
 
 as_pg "$pg_bin/createdb" -h 127.0.0.1 -p "$DB_PORT" -U stasimon "$name"
 application_environment "$folder" "$port" "$depot" "$depot2" "$DB_PORT"
-export DB_DATABASE=$name STASIMON_WEB_PROCESSES=2 STASIMON_FOLDERS=$folder/elsewhere
-mkdir -p "$STASIMON_FOLDERS" "$folder/logs"
+export DB_DATABASE=$name STASIMON_WEB_PROCESSES=2 STASIMON_FOLDERS=$folder/elsewhere:$STASIMON_FOLDERS
+mkdir -p "$folder/elsewhere" "$folder/logs"
 php artisan migrate --force --quiet
 php artisan config:cache --quiet && php artisan route:cache --quiet
 php artisan stasimon:demo --bare

@@ -271,3 +271,72 @@ test('depots: a pair that a search proves warns in the next instance, and at a f
         await expect(warned(friend)).toBeVisible();
     });
 });
+
+test('depots: a set goes on among friends, and each has what they added', async ({ page, browser }) => {
+    test.slow();
+    const folder = `${process.env.STASIMON_FOLDERS}/thursdays`;
+    mkdirSync(folder, { recursive: true });
+    await makeInstance(page, 'Thursdays');
+    await addToDraft(page, 'Gulls', 'Long Piers');
+    await apply(page);
+    const mine = rootOf(page);
+    await page.goto(`${mine}/hand-off`);
+    await page.getByText('Share it from now on').click();
+    await page.getByLabel('Into a folder as well').fill(folder);
+    await page.getByRole('button', { name: 'Share it', exact: true }).click();
+    await expect(page.getByText('At state 1, as it is on disk.')).toBeVisible();
+    await expectAccessible(page);
+    await withAnother(browser, async friend => {
+        await friend.goto('/hand-offs');
+        await friend.getByLabel('Address or folder of a set').fill(folder);
+        await friend.getByRole('button', { name: 'Subscribe' }).click();
+        await expect(async () => {
+            await friend.goto('/hand-offs');
+            await expect(friend.getByRole('button', { name: 'Make an instance of it' })).toBeVisible({ timeout: 2000 });
+        }).toPass();
+        await expectAccessible(friend);
+        await friend.getByRole('button', { name: 'Make an instance of it' }).click();
+        await apply(friend);
+        const theirs = rootOf(friend);
+        await friend.goto(`${theirs}/find`);
+        await addToDraft(friend, 'Fogbank Weather');
+        await apply(friend);
+        // It goes on: something comes, and something goes.
+        await page.goto(`${mine}/find`);
+        await addToDraft(page, 'Weather Glass');
+        await apply(page);
+        await page.goto(`${mine}/packages/long-piers`);
+        await page.getByRole('button', { name: 'Do without' }).click();
+        await apply(page);
+        await page.goto(`${mine}/hand-off`);
+        await page.getByLabel('What has changed, and why').fill('Calmer seas.');
+        await page.getByRole('button', { name: 'Give the state of now' }).click();
+        await expect(page.getByText('At state 2, as it is on disk.')).toBeVisible();
+        // The friend is told, sees what would change, and takes it.
+        await friend.goto('/hand-offs');
+        await friend.getByRole('button', { name: 'Read Thursdays now' }).click();
+        await expect(async () => {
+            await friend.goto('/hand-offs');
+            await expect(friend.getByRole('link', { name: 'see what is new' })).toBeVisible({ timeout: 2000 });
+        }).toPass();
+        await friend.goto(theirs);
+        await expect(friend.getByRole('heading', { name: /Thursdays went on to 2/ })).toBeVisible();
+        await friend.goto('/hand-offs');
+        await friend.getByRole('link', { name: 'see what is new' }).click();
+        await expect(friend.getByText('You added it.')).toBeVisible();
+        await friend.getByRole('button', { name: /draft/ }).click();
+        await apply(friend);
+        await friend.goto(theirs);
+        await expect(friend.getByRole('link', { name: 'Weather Glass' })).toBeVisible();
+        await expect(friend.getByRole('link', { name: 'Fogbank Weather' })).toBeVisible();
+        await expect(friend.getByRole('link', { name: 'Long Piers' })).toHaveCount(0);
+        // Written over, it is refused, and what is there stays.
+        writeFileSync(`${folder}/set.json`, readFileSync(`${folder}/set.json`, 'utf8').replace('Calmer', 'Wilder'));
+        await friend.goto('/hand-offs');
+        await friend.getByRole('button', { name: 'Read Thursdays now' }).click();
+        await expect(async () => {
+            await friend.goto('/hand-offs');
+            await expect(friend.getByText(/changed after it was signed/)).toBeVisible({ timeout: 2000 });
+        }).toPass();
+    });
+});

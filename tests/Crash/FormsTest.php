@@ -187,6 +187,8 @@ function addressOf(Registered $route, Instance $instance, Oddities $odd): string
         'picture' => DB::table('pictures')->value('sha256') ?? 'find',
         'notice' => DB::table('notices')->where('by', 'person')->value('id') ?? 1,
         'notices' => DB::table('notice_lists')->value('id') ?? 1,
+        'set' => DB::table('set_subscriptions')->value('id') ?? 1,
+        'token' => str_repeat('a', 40),
     ];
 
     return '/'.

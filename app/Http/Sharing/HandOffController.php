@@ -8,6 +8,8 @@ use App\Http\Forms\NameRequest;
 use App\Models\Instance;
 use App\Models\Instances;
 use App\Packs\Packs;
+use App\Packs\Sets\Sharing;
+use App\Packs\Sets\Subscriptions;
 use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
 use App\Sharing\Comparing;
@@ -44,6 +46,7 @@ final readonly class HandOffController
         private Packs $packs,
         private GivenConfigs $configs,
         private CarriedFiles $files,
+        private Sharing $sets,
     ) {
     }
 
@@ -62,6 +65,7 @@ final readonly class HandOffController
             'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)),
             'own' => $this->files->of($instance),
             'pack' => $pack,
+            'set' => $this->sets->of($instance),
             'page' => new HandOffPage(
                 $instance,
                 $this->lineUp($instance, $group),
@@ -201,10 +205,12 @@ final readonly class HandOffController
                 ->with('said', 'It is in the draft.');
     }
 
-    public function index(): View
+    public function index(Subscriptions $subscriptions): View
     {
         return view('hand-off.index', [
             'given' => HandOffs::latest(),
+            'sets' => $subscriptions->all(),
+            'of' => $subscriptions->instances(...),
         ]);
     }
 

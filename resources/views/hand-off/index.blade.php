@@ -11,6 +11,7 @@
             <input type="file" id="file" name="file" x-ref="file" accept=".json,.zip">
             <div class="acts mt-3" style="justify-content: flex-start"><button class="btn main-act">See what it is</button></div>
         </form>
+        @include('hand-off.sets')
         @if ($given->isNotEmpty())
             <h2 class="mt-6 mb-1">Came before</h2>
             <x-table :columns="['Hand-off' => '', 'When' => '']" acts="90px">

@@ -36,6 +36,7 @@
             <p class="soft mt-2">It says more than a picture on a screen could hold.</p>
         @endif
         @if ($instance->applied_at)
+            @include('hand-off.set')
             <h2 class="mt-5 mb-1">Also as</h2>
             <div class="pair py-1">
                 @if ($server)

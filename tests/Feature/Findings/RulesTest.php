@@ -22,6 +22,7 @@ use App\Findings\Rules\Notices;
 use App\Findings\Rules\NumbersTaken;
 use App\Findings\Rules\OneActive;
 use App\Findings\Rules\Overlaps;
+use App\Findings\Rules\PackWentOn;
 use App\Findings\Rules\PutThereByHand;
 use App\Findings\Rules\Replaced;
 use App\Findings\Rules\RuntimeMissing;
@@ -32,8 +33,10 @@ use App\Findings\Rules\WorldsGone;
 use App\Findings\RunsOn;
 use App\Findings\Seen;
 use App\Models\Instance;
+use App\Packs\Packing;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
+use Illuminate\Support\Str;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Resolve\Waiver;
 use Tests\Support\World;
@@ -151,6 +154,21 @@ dataset('rules', [
         fn () => World::mail(['branch-lines']),
         fn () => World::mail(['branch-lines', 'late-running']),
         'Late Running and Branch Lines bring the same file',
+    ],
+    PackWentOn::class => [
+        function (): Instance {
+            $one = World::applied(['gulls']);
+            app(Packing::class)->pack($one, ['id' => 'p', 'version' => '1', 'name' => 'P', 'summary' => '', 'licence' => '', 'notes' => ''], []);
+
+            return $one->refresh();
+        },
+        function (Instance $one): void {
+            $new = (array) DB::table('packs')->where('id', $one->pack_id)->first();
+            $document = str_replace('"version": "1"', '"version": "2"', $new['document']);
+            $another = ['id' => (string) Str::ulid(), 'version' => '2', 'document' => $document, 'created_at' => now()->addMinute()];
+            DB::table('packs')->insert($another + $new);
+        },
+        'P went on to 2',
     ],
     PutThereByHand::class => [
         fn () => World::applied(['gulls']),
