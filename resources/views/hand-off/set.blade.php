@@ -23,8 +23,8 @@
     @if ($set->problem)
         <p class="warn">{{ $set->problem }}</p>
     @endif
-    <p class="mt-1">At state <span class="ver">{{ count($entries) }}</span>{{ $set->applies < $instance->applies ? ', and yours has changed since.'
-        : ', as it is on disk.' }}</p>
+    <p class="mt-1">At state <span class="ver">{{ count($entries) }}</span>{{ $set->applies < $instance->applies
+        ? ', and yours has changed since.' : ', as it is on disk.' }}</p>
     <form method="post" action="{{ route('sets.give', $instance) }}" class="mt-1">@csrf
         <label for="set-why" class="block">What has changed, and why</label>
         <input type="text" id="set-why" name="why" class="w-full" maxlength="1000" placeholder="written by itself where you say nothing">
