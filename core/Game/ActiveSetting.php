@@ -31,6 +31,12 @@ final readonly class ActiveSetting
         return new self(InnerPath::read($node->field('file')), $node->field('key')->words(Limits::RANGE), $value);
     }
 
+    /** Where it is said, as it stands behind the folder. */
+    public function words(): string
+    {
+        return ", the active one by {$this->key} = {$this->value} in {$this->file}";
+    }
+
     /** @param  string  $path  where the file of one lies */
     public function valueFor(string $path): string
     {

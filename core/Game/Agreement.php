@@ -60,7 +60,7 @@ final readonly class Agreement
         $game = $this->game;
         $paths = [
             'files of each kind' => array_map(
-                fn (string $kind, KindPlace $place): string => "{$kind}: {$place->folder}".$place->words(),
+                fn (string $kind, KindPlace $place): string => "{$kind}: {$place->folder}".$place->words().($place->active?->words() ?? ''),
                 array_keys($game->places),
                 array_values($game->places),
             ),

@@ -47,9 +47,10 @@
                 <td class="text-right">
                     <x-act :action="route('sets.read', $one)" :label="'Read ' . $one->name . ' now'">read now</x-act>
                     <x-act :action="route('sets.follow', $one)" :fields="['does' => $one->by_itself ? '0' : '1']"
-                        :label="($one->by_itself ? 'Only tell me of ' : 'Apply by itself: ') . $one->name">{{ $one->by_itself ? 'only tell me'
-                            : 'apply by itself' }}</x-act>
-                    <x-act :action="route('sets.leave', $one)" :fields="['_method' => 'delete']" :label="'Leave ' . $one->name">leave</x-act>
+                        :label="($one->by_itself ? 'Only tell me of ' : 'Apply by itself: ') . $one->name">{{ $one->by_itself
+                            ? 'only tell me' : 'apply by itself' }}</x-act>
+                    <x-act :action="route('sets.leave', $one)" :fields="['_method' => 'delete']"
+                        :label="'Leave ' . $one->name">leave</x-act>
                 </td>
             </tr>
         @endforeach

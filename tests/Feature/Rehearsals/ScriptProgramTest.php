@@ -56,7 +56,7 @@ it('mods a native program with scripts: what one says it needs is found, and wha
     $this->post('/games/margin/installs', ['path' => marginFolder(), 'open' => '1', 'version' => '9.0'])->assertRedirect();
     $snip = scriptOf('vim-snipmate', 'snipmate');
     $utilities = scriptOf('vim-addon-mw-utils', 'vim-addon-mw-utils');
-    expect([$snip->state, $snip->package_id, array_column($snip->found->release->needs, 'id')])
+    expect([$snip->state, $snip->package_id, array_map(fn ($one): string => $one->words(), $snip->found->release->needs)])
         ->toBe([ShelfState::Ready, 'snipmate', ['vim-addon-mw-utils', 'tlib']])
         ->and([$utilities->state, $utilities->package_id, $utilities->version])
         ->toBe([ShelfState::Ready, 'vim-addon-mw-utils', '0.0']);
