@@ -135,6 +135,7 @@ final readonly class PackController
                 $this->packs->others($instance),
                 $this->packs->published($instance),
                 $this->files->of($instance),
+                $this->packing->carriedBefore($instance),
                 $this->key->fingerprint(),
             ),
         ]);

@@ -19,6 +19,7 @@ final readonly class PackingPage
      * @param  Collection<int, PackRelease>  $others  that are here
      * @param  Collection<int, DepotPack>  $published  that depots have, and are not here
      * @param  Collection<int, ShelfFile>  $own  files of it that no depot has
+     * @param  array{list<string>, list<string>}  $before  what went with the release before: configs, and SHA-256 of files of one's own
      * @param  string  $key  what others compare the key by that it is signed with
      */
     public function __construct(
@@ -28,6 +29,7 @@ final readonly class PackingPage
         public Collection $others,
         public Collection $published,
         public Collection $own,
+        public array $before,
         public string $key,
     ) {
     }

@@ -39,7 +39,7 @@
                     <label for="notes">What has changed</label>
                     <textarea id="notes" name="notes" rows="4" maxlength="4000">{{ old('notes', $page->proposal['notes']) }}</textarea>
                 </div>
-                <x-goes-with :configs="$page->proposal['configs']" :own="$page->own" />
+                <x-goes-with :configs="$page->proposal['configs']" :own="$page->own" :before="$page->before" />
                 <label class="block mt-3"><input type="checkbox" name="signed" value="1" @checked(old('signed',
                         $page->isSigned()))> Sign it, so that others can tell that the next release is yours, too.
                     <span class="soft">Your key is <span class="ver">{{ $page->key }}</span>.</span></label>

@@ -10,8 +10,10 @@ use App\Packs\Sets\SharedSet;
 use App\Packs\Sets\Sharing;
 use App\Packs\Sets\Subscription;
 use App\Telling\Tellings;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Pack\SetHead;
+use Tests\Support\Archives;
 use Tests\Support\World;
 
 beforeEach(function (): void {
@@ -190,4 +192,18 @@ it('goes on with the configs and files of one\'s own that went with the state be
     goesOn($mine, 'add', 'weather-glass');
     $set = subscribed($this->folder);
     expect(app(Packs::class)->of($set->release())->carried->configs)->toBe(['config/gulls.json' => hash('sha256', '{"flock": 40}')]);
+});
+
+it('has what went with one release of a pack ticked for the next, where nothing is said of a licence', function (): void {
+    $mine = World::applied(['gulls']);
+    $archive = Archives::bytes(['ferry.mod.json' => json_encode(['id' => 'quiet-bell', 'version' => '1.0.0', 'needs' => ['halyard' => '*']])]);
+    $this->post('/shelf', ['instance' => $mine->id, 'files' => [UploadedFile::fake()->createWithContent('quiet-bell.zip', $archive)]]);
+    $this->post("/instances/{$mine->id}/draft/add", ['id' => 'quiet-bell']);
+    $mine = World::apply($mine->refresh());
+    $digest = trim((string) $mine->placed->firstWhere('package_id', 'quiet-bell')?->sha256);
+    $ticked = fn (): bool => preg_match("/value=\"{$digest}\"\s+checked/", (string) $this->get("/instances/{$mine->id}/pack")->getContent()) === 1;
+    expect($digest)->not->toBe('')->and($ticked())->toBeFalse();
+    $this->post("/instances/{$mine->id}/pack", ['id' => 'p', 'version' => '1', 'name' => 'P', 'passed' => [$digest]])->assertRedirect();
+    $this->nextRequest();
+    expect($ticked())->toBeTrue();
 });
