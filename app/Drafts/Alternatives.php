@@ -31,19 +31,25 @@ final readonly class Alternatives
             return [];
         }
         $versions = $lineUp->resolved->versions();
-        $found = [];
+        $alike = [];
         foreach (EitherOr::all($lineUp->resolved, $lineUp->catalogue, $lineUp->have) as $either) {
             $isNew = array_filter(
                 [$either->of, ...$either->taken],
                 fn (Package $one): bool => ($lineUp->have[$one->id] ?? null) !== $versions[$one->id],
             );
             if ($isNew !== [] || $either->isChosen) {
-                $others = [];
-                foreach (array_slice($either->others, 0, self::MOST - count($found)) as $other) {
-                    $others[$other->id] = $this->meaning($instance, $lineUp, $either, $other);
-                }
-                $others === [] || ($found[] = new Alternative($either, $others));
+                // What is met alike is told once.
+                $ids = array_map(fn (Package $one): string => $one->id, [...$either->taken, ...$either->others]);
+                $alike[implode(' ', [...$ids, $either->isChosen ? $either->of->id : ''])][] = $either;
             }
+        }
+        $found = [];
+        foreach (array_slice($alike, 0, self::MOST) as $eithers) {
+            $others = [];
+            foreach (array_slice($eithers[0]->others, 0, self::MOST) as $other) {
+                $others[$other->id] = $this->meaning($instance, $lineUp, $eithers[0], $other);
+            }
+            $found[] = new Alternative($eithers[0], array_map(fn (EitherOr $one): Package => $one->of, $eithers), $others);
         }
 
         return $found;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Sharing;
 
+use App\Access\Access;
 use App\Models\Instance;
 use App\Packs\Sets\SharedSet;
 use App\Packs\Sets\Sharing;
@@ -61,11 +62,9 @@ final readonly class SetController
         return response()->file($path, ['Content-Type' => $file === SetHead::NAME ? 'application/json' : 'application/zip']);
     }
 
-    public function subscribe(Request $request): RedirectResponse
+    public function subscribe(SubscribeRequest $request, Access $access): RedirectResponse
     {
-        $place = Asked::words($request, 'place', 1000);
-        $place !== '' || throw Refusal::unusable('Give the address or the folder of a set.');
-        $one = $this->subscriptions->subscribe($place);
+        $one = $this->subscriptions->subscribe($request->place($access));
 
         return $this->list()->with('said', $one->latest() === 0 ? 'It is being read.' : "{$one->name} is subscribed to.");
     }

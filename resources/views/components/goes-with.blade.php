@@ -5,8 +5,8 @@
     <fieldset class="mt-3">
         <legend class="font-medium">Configs that go with it</legend>
         @foreach ($configs as $path => $lines)
-            <label class="block"><input type="checkbox" name="configs[]" value="{{ $path }}" @checked($lines === [] || in_array((string) $path, $before[0], true))> <span
-                    class="ver">{{ $path }}</span>
+            <label class="block"><input type="checkbox" name="configs[]" value="{{ $path }}"
+                    @checked($lines === [] || in_array((string) $path, $before[0], true))> <span class="ver">{{ $path }}</span>
                 @if ($lines !== [])
                     <span class="warn">looks like it has a secret in line {{ implode(', ', array_slice($lines, 0, 4)) }}</span>
                 @endif
@@ -21,7 +21,8 @@
         @foreach ($own as $file)
             @php($terms = $file->terms())
             <label class="block"><input type="checkbox" name="passed[]" value="{{ trim((string) $file->sha256) }}"
-                    @checked($terms->passes() === true || in_array(trim((string) $file->sha256), $before[1], true)) @disabled($terms->passes() === false)> <span class="ver">{{ $file->name }}</span>
+                    @checked($terms->passes() === true || in_array(trim((string) $file->sha256), $before[1], true))
+                    @disabled($terms->passes() === false)> <span class="ver">{{ $file->name }}</span>
                 @if ($terms->passes() === true)
                     <span class="soft">{{ $terms->id }}, by {{ $terms->where }}</span>
                 @elseif ($terms->passes() === false)

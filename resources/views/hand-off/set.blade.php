@@ -30,9 +30,9 @@
         <input type="text" id="set-why" name="why" class="w-full" maxlength="1000" placeholder="written by itself where you say nothing">
         <button class="btn mt-1">Give the state of now</button>
     </form>
-    <p class="pair py-1"><x-act :action="route('sets.by-itself', $instance)" :fields="['does' => $set->by_itself ? '0' : '1']">{{
+    <div class="pair py-1"><x-act :action="route('sets.by-itself', $instance)" :fields="['does' => $set->by_itself ? '0' : '1']">{{
             $set->by_itself ? 'Give nothing by itself' : 'Give each apply by itself' }}</x-act>
-        <x-act :action="route('sets.stop', $instance)" :fields="['_method' => 'delete']">Share it no more</x-act></p>
+        <x-act :action="route('sets.stop', $instance)" :fields="['_method' => 'delete']">Share it no more</x-act></div>
     <details>
         <summary class="soft cursor-pointer">What was given</summary>
         @foreach (array_slice($entries, 0, 20) as $entry)

@@ -4,6 +4,12 @@
     <label for="place">Address or folder of a set</label>
     <input type="text" id="place" name="place" class="w-80 max-w-full" maxlength="1000" value="{{ old('place') }}"
         placeholder="https://…/set.json">
+    <label for="set-open" class="soft">in your own network or on this machine, it may be read</label>
+    <select id="set-open" name="open">
+        <option value="">if it may already</option>
+        <option value="good" @selected(old('open') === 'good')>until you close it</option>
+        <option value="24" @selected(old('open') === '24')>for a day</option>
+    </select>
     <button class="btn">Subscribe</button>
 </form>
 @if ($sets->isEmpty())

@@ -201,7 +201,7 @@
         @endif
         <h2 class="mt-4 mb-1 first:mt-0">Needs here</h2>
         @forelse ($page->needs() as $need)
-            <p class="py-1">
+            <div class="py-1">
                 @if ($need['base'])
                 <b class="font-medium">{{ $need['title'] }}</b>@else<a class="font-medium hover:underline"
                         href="{{ route('packages.show', [$instance, $need['id']]) }}">{{ $need['title'] }}</a>
@@ -213,7 +213,7 @@
                     <br><x-act :action="route('draft.choose', $instance)" :fields="['id' => $package->id, 'target' => $id]"
                         :instance="$instance" :label="'Take ' . $title . ' for ' . $name">take {{ $title }} instead</x-act>
                 @endforeach
-            </p>
+            </div>
         @empty<p class="soft">
                 {{ $page->release() ? 'Nothing.' : 'It cannot be in this line-up, so what it would need is not known.' }}</p>
         @endforelse

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Access\Opening;
 use App\Disk\Folder;
 use App\Models\Instance;
 use App\Models\PackRelease;
@@ -154,11 +155,21 @@ it('serves a set to who knows its address, and nothing else', function (): void 
     $this->get('/sets/'.str_repeat('a', 40).'/set.json')->assertNotFound();
     $this->delete("/instances/{$mine->id}/set")->assertRedirect();
     $this->get("/sets/{$set->token}/set.json")->assertNotFound();
-    foreach (['', 'http://127.0.0.1:9/set.json', '/etc', 'ftp://example.org/x'] as $place) {
+    $this->nextRequest();
+    $this->from('/hand-offs')->post('/sets', ['place' => ''])->assertSessionHasErrors('place');
+    foreach (['http://127.0.0.1:9/set.json', '/etc', 'ftp://example.org/x'] as $place) {
         $this->nextRequest();
         $this->from('/hand-offs')->post('/sets', ['place' => $place])->assertSessionHasErrors('refused');
     }
     expect(Subscription::query()->count())->toBe(0);
+    // In the same act it is said that it may be read there.
+    File::ensureDirectoryExists($elsewhere = sys_get_temp_dir().'/stasimon-elsewhere-'.getmypid());
+    $this->post('/sets', ['place' => $elsewhere, 'open' => '24'])->assertRedirect()->assertSessionHasNoErrors();
+    expect(Subscription::query()->firstOrFail()->problem)->toContain('There is no set in that folder');
+    $this->nextRequest();
+    $this->post('/sets', ['place' => 'http://127.0.0.1:9/x', 'open' => 'good'])->assertSessionHasNoErrors();
+    expect(Opening::query()->pluck('what')->all())->toContain('127.0.0.1:9');
+    File::deleteDirectory($elsewhere);
 });
 
 it('gives each apply by itself once that was said, with what has changed', function (): void {
