@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Findings\Rules\Abandoned;
+use App\Findings\Rules\ApartFromServer;
 use App\Findings\Rules\BuildNotRecommended;
 use App\Findings\Rules\FailedRehearsal;
 use App\Findings\Rules\FilesTouched;
@@ -35,6 +36,7 @@ return [
         MovedOn::class,
         LoadReported::class,
         PackWentOn::class,
+        ApartFromServer::class,
     ],
 
     // Rules about everything else.

@@ -333,6 +333,7 @@ Route::prefix('/instances/{instance}')
         Route::get('/hand-off.json', [HandOffController::class, 'document'])->name('hand-off.document');
         Route::get('/pack', [PackController::class, 'packing'])->name('pack');
         Route::post('/pack', [PackController::class, 'pack'])->name('pack.make');
+        Route::post('/pair', [HandOffController::class, 'align'])->name('pair.align');
         Route::post('/set', [SetController::class, 'share'])
             ->middleware(SaysOnTheForm::class)
             ->name('sets.share');

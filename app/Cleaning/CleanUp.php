@@ -57,7 +57,10 @@ final readonly class CleanUp implements Undertaking
         $damaged = $act === Cleaned::Read ? $this->read($task) : null;
         $freed = match ($act) {
             Cleaned::Free => $this->free($task),
-            Cleaned::LetGo => $this->spares->letGo(Instance::query()->findOrFail($task->about('instance')), Spare::from($task->about('what'))),
+            Cleaned::LetGo => $this->spares->letGo(
+                Instance::query()->findOrFail($task->about('instance')),
+                Spare::from($task->about('what')),
+            ),
             default => 0,
         };
         $unused = $this->used->unused();

@@ -63,10 +63,11 @@ final readonly class Alternatives
         $from = self::channelFor($other, $plan);
         $with = $this->lineUps->lineUpOf($from === null ? $plan : $plan->allowing($other->id, $from), $instance);
         if ($with->resolved === null) {
-            return [! $with->isStopped ? false : true, $with->isStopped ? 'there was no time to work it out' : 'cannot be here with the rest'];
+            return [$with->isStopped, $with->isStopped ? 'there was no time to work it out' : 'cannot be here with the rest'];
         }
         $changes = Changes::between($lineUp->resolved?->versions() ?? [], $with->resolved->versions());
-        $title = fn (string $id): string => $with->catalogue->package($id)?->title() ?? $lineUp->catalogue->package($id)?->title() ?? $id;
+        $catalogues = [$with->catalogue, $lineUp->catalogue];
+        $title = fn (string $id): string => $catalogues[0]->package($id)?->title() ?? ($catalogues[1]->package($id)?->title() ?? $id);
         $brings = array_values(array_diff($changes->add, [$other->id]));
         $moves = array_map(fn (Change $one): string => "{$title($one->id)} {$one->from} → {$one->to}", $changes->change);
 

@@ -36,6 +36,7 @@ use Stasimon\Core\Plan\Plan;
  * @property ?string $heading  the group that it stands in on the first page
  * @property bool $trial  whether it is there only to try what a definition says
  * @property ?string $serves  the instance of which it is the server's half
+ * @property ?string $served_by  its own server's half
  * @property ?string $pack_id  the release of a pack that it is of
  * @property ?string $moved_from  the instance beside which it was made
  * @property ?int $keep_hours  after which changed worlds are kept by themselves
@@ -149,6 +150,12 @@ final class Instance extends Model
     public function trialWorld(GameDefinition $game): string
     {
         return $this->trial_made ? $game->worlds['trial'] ?? '' : '';
+    }
+
+    /** The side that it is launched on unless somebody says otherwise. */
+    public function side(): Side
+    {
+        return $this->serves === null ? Side::Client : Side::Server;
     }
 
     /** @return array<string, string> package id => version, as applied */

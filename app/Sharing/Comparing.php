@@ -22,6 +22,7 @@ use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Resolve\Want;
 use Stasimon\Core\Share\ComparedSide;
 use Stasimon\Core\Share\Comparison;
+use Stasimon\Core\Share\Difference;
 use Stasimon\Core\Share\HandOff;
 use Stasimon\Core\Share\Held;
 
@@ -168,19 +169,57 @@ final readonly class Comparing
     /** Has one config as the other side has it; one that it has not is kept under another name. */
     public function takeConfig(Instance $instance, Other $other, string $path): Draft
     {
-        $digest = $other->configs[$path] ?? null;
-        $text = $other->instance === null || $digest === null ? null : $this->given->contents($other->instance)[$path] ?? null;
-        if ($digest !== null && $text !== null) {
-            $digest = $this->texts->put($text);
-        }
+        $digest = $this->digestThere($other, $path);
         if ($digest === null && ! isset($this->configs->of($instance)[$path])) {
             throw Refusal::notFound('Neither side has that config any more.');
         }
-        if ($digest !== null && $this->texts->path($digest) === null) {
-            throw Refusal::conflict("What is in {$path} over there is not here, so it cannot be taken over.");
-        }
 
         return $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->givingOwn([$path => $digest]));
+    }
+
+    /** Has all that keeps the two apart as the other side has it, in one step; the rest stays. */
+    public function align(Instance $instance, Other $other): Draft
+    {
+        $apart = $this->between($instance, [$other])[0]->apart();
+        $apart !== [] || throw Refusal::conflict('Nothing keeps the two apart any more. Nothing was changed.');
+        $base = $instance->plan->base;
+        $theirs = $other->given->plan->base;
+        [$base->game, $base->gameVersion, $base->loader] === [$theirs->game, $theirs->gameVersion, $theirs->loader] ||
+            throw Refusal::conflict(
+                'The other stands on another version of the game, or on another loader. An instance is not moved in place; make a new '.
+                    'server of it.',
+            );
+        $own = [];
+        foreach ($apart as $one) {
+            $own += $one->isConfig ? [$one->id => $this->digestThere($other, $one->id)] : [];
+        }
+        $packages = array_filter($apart, fn (Difference $one): bool => ! $one->isConfig && ! $one->isOfBase);
+
+        return $this->drafting->step($instance, function (Plan $plan) use ($instance, $other, $packages, $theirs, $own): Plan {
+            $there = $other->given;
+            $versions = $plan->once->restore->versions ?? $instance->versions();
+            foreach ($packages as $one) {
+                $range = $there->plan->rangeOf($one->id);
+                $plan = $one->there === '' ? $plan->without($one->id) : ($range === null ? $plan : $plan->wantingIn($one->id, $range));
+                $versions = $one->there === '' ? array_diff_key($versions, [$one->id => '']) : [...$versions, $one->id => $one->there];
+            }
+
+            return $plan->onBaseOf(new Plan($theirs->withMemory($plan->base->memory)))->keepingTo(
+                [$theirs->loader => $theirs->loaderVersion, $theirs->runtime => $theirs->runtimeVersion] + $versions,
+            )->givingOwn($own);
+        });
+    }
+
+    /** The digest of a config as the other side has it, kept here; null where it has none. */
+    private function digestThere(Other $other, string $path): ?string
+    {
+        $digest = $other->configs[$path] ?? null;
+        $text = $other->instance === null || $digest === null ? null : $this->given->contents($other->instance)[$path] ?? null;
+        $digest = $digest !== null && $text !== null ? $this->texts->put($text) : $digest;
+
+        return $digest === null || $this->texts->path($digest) !== null
+            ? $digest
+            : throw Refusal::conflict("What is in {$path} over there is not here, so it cannot be taken over.");
     }
 
     /** Has everything as the other side has it, but what each machine has of its own. */

@@ -34,6 +34,16 @@ final readonly class ServerHalf
         return Instance::query()->with('lastRehearsal')->where('serves', $instance->id)->first();
     }
 
+    /** The other one of an instance and its server's half, as far as both are applied. */
+    public function pairOf(Instance $instance): ?Instance
+    {
+        $other = $instance->serves ?? $instance->served_by;
+
+        return $other === null || $instance->applied_at === null
+            ? null
+            : Instance::query()->with(['placed', 'draft'])->whereNotNull('applied_at')->whereNull('put_away_at')->find($other);
+    }
+
     /** Makes it as a draft, release by release as the instance has them, with its configs. */
     public function make(Instance $instance): Instance
     {
@@ -59,6 +69,7 @@ final readonly class ServerHalf
             'plan' => new Plan($plan->base),
             'serves' => $instance->id,
         ]);
+        $instance->update(['served_by' => $server->id]);
         $this->drafting->step(
             $server,
             fn (): Plan => (new Plan(

@@ -12,6 +12,8 @@ final class UnwritableSetting extends RuntimeException implements Fault
 {
     public static function of(string $path, string $key): self
     {
-        return new self("{$key} cannot be set in {$path} with certainty: it is written in another way than is known. Set it there by hand.");
+        return new self(
+            "{$key} cannot be set in {$path} with certainty: it is written in another way than is known. Set it there by hand.",
+        );
     }
 }

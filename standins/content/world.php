@@ -435,7 +435,10 @@ return array_merge(
             ['trade', 'harbours'],
             'both',
             ['halyard'],
-            [['1.5.0', $v32, [], ['any' => [['berth-tables', '>=1.0.0'], ['fare-tables', '>=0.9.0-beta.1']], 'suggests' => ['cargo-manifest']]]],
+            [['1.5.0', $v32, [], [
+                'any' => [['berth-tables', '>=1.0.0'], ['fare-tables', '>=0.9.0-beta.1']],
+                'suggests' => ['cargo-manifest'],
+            ]]],
         ],
         [
             'harbour-lamps',

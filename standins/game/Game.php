@@ -445,7 +445,8 @@ final class Game
         // Of shader packs one is used: that which the setting names, and none where it names none that is there.
         $shaders = array_map(basename(...), glob("{$this->dir}/shaderpacks/*") ?: []);
         if ($shaders !== []) {
-            $isSet = preg_match('/^pack\s*=\s*(.+?)\s*$/m', (string) @file_get_contents("{$this->dir}/config/shaders.properties"), $set) === 1;
+            $says = (string) @file_get_contents("{$this->dir}/config/shaders.properties");
+            $isSet = preg_match('/^pack\s*=\s*(.+?)\s*$/m', $says, $set) === 1;
             $this->log->info('packs', $isSet && in_array($set[1], $shaders, true) ? "light by {$set[1]}" : 'light by no shader pack');
         }
         $this->work(2);

@@ -96,7 +96,8 @@ it('says in a refusal what was chosen, and that another would do', function (): 
         expect($answers->versions($answers->patched($repair->patch)))->not->toBeNull();
     }
     // What was chosen and cannot meet a need leaves it as it is; so does a choice for what is not there.
-    $other = Answers::short($packages, ['top', 'stone'], ['choose' => [['of' => 'top', 'take' => 'stone'], ['of' => 'none', 'take' => 'left']]]);
+    $choose = [['of' => 'top', 'take' => 'stone'], ['of' => 'none', 'take' => 'left']];
+    $other = Answers::short($packages, ['top', 'stone'], ['choose' => $choose]);
     expect($other->versions())->toBe(['left' => '1.0.0', 'stone' => '1.0.0', 'top' => '1.0.0']);
 });
 

@@ -26,7 +26,7 @@ final readonly class PackWentOn implements FindingRule
 
     public static function help(): string
     {
-        return 'What the pack changed is taken over, and what you changed yourself stays; where both changed the same, yours stays unless '.
+        return 'What the pack changed is taken over, and what you changed yourself stays. Where both changed the same, yours stays unless '.
             'you say otherwise on the page of the update.';
     }
 

@@ -19,7 +19,7 @@ final readonly class PlayController
 {
     public function store(Request $request, Instance $instance, Play $play): RedirectResponse
     {
-        $launch = $play->start($instance, Side::tryFrom(Asked::words($request, 'side')) ?? Side::Client);
+        $launch = $play->start($instance, Side::tryFrom(Asked::words($request, 'side')) ?? $instance->side());
 
         return redirect()->route('rehearsals.show', [$instance, $launch->number]);
     }

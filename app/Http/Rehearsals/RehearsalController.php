@@ -42,7 +42,7 @@ final readonly class RehearsalController
     {
         $joins = Asked::words($request, 'joins', 26);
         $server = $joins === '' ? null : Instances::find($joins) ?? throw Refusal::notFound('That server is not here any more.');
-        $side = Side::tryFrom(Asked::words($request, 'side')) ?? ($instance->serves === null ? Side::Client : Side::Server);
+        $side = Side::tryFrom(Asked::words($request, 'side')) ?? $instance->side();
         $rehearsal = $rehearsing->start($instance, Asked::flag($request, 'plain'), $server === null ? $side : Side::Client, $server);
 
         return redirect()->route('rehearsals.show', [$instance, $rehearsal->number]);

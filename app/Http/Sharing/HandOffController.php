@@ -77,6 +77,18 @@ final readonly class HandOffController
         ]);
     }
 
+    /** Has a server's half as its instance is, in all that keeps the two apart. */
+    public function align(Instance $instance): RedirectResponse
+    {
+        $other = $this->servers->pairOf($instance->load(['placed', 'draft'])) ??
+            throw Refusal::conflict('It has no other half that is applied. Nothing was changed.');
+        $this->comparing->align($instance, $this->comparing->other($instance, $other->id));
+
+        return redirect()
+            ->route('draft', $instance)
+            ->with('said', "As a draft, it is as {$other->name} is in all that keeps the two apart.");
+    }
+
     /** All of an instance, or one of its groups. */
     private function lineUp(Instance $instance, string $group): HandOff
     {

@@ -44,7 +44,8 @@ final readonly class SetController
         $does = Asked::flag($request, 'does');
         $this->sharing->byItself($this->shared($instance), $does);
 
-        return $this->back($instance)->with('said', $does ? 'Each apply is given from now on.' : 'What is applied is given when you say so.');
+        return $this->back($instance)
+            ->with('said', $does ? 'Each apply is given from now on.' : 'What is applied is given when you say so.');
     }
 
     public function stop(Instance $instance): RedirectResponse
@@ -81,7 +82,8 @@ final readonly class SetController
         $does = Asked::flag($request, 'does');
         $this->subscriptions->byItself($set, $does);
 
-        return $this->list()->with('said', $does ? 'What touches nothing of yours is applied by itself.' : 'You are told, and nothing is done.');
+        return $this->list()
+            ->with('said', $does ? 'What touches nothing of yours is applied by itself.' : 'You are told, and nothing is done.');
     }
 
     public function leave(Subscription $set): RedirectResponse

@@ -156,7 +156,14 @@ final readonly class Starting
         }
         $command = implode(' ', array_map(escapeshellarg(...), $game->launch->command($values, $way)));
 
+        $name = preg_replace('/[^a-z0-9]+/', '-', mb_strtolower($instance->name)) ?? '';
+        $unit = (trim($name, '-') ?: 'server').'.service';
+
         return $texts + [
+            // As systemd.unit(5) and systemd.service(5) have it; %h is the home of whoever runs it.
+            $unit => "[Unit]\nDescription={$game->name} {$plan->base->gameVersion}\nAfter=network-online.target\n\n[Service]\n".
+                "# Where this folder lies.\nWorkingDirectory=%h/server\nExecStart=/bin/sh ./start.sh\nRestart=on-failure\n\n".
+                "[Install]\nWantedBy=default.target\n",
             'start.sh' => "#!/bin/sh\n# Starts it with {$game->runtimeName} {$plan->base->runtimeVersion}, which has to be on this ".
             "machine.\ncd \"\$(dirname \"\$0\")\" || exit 1\nexec {$command}\n",
         ];

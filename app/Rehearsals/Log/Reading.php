@@ -17,6 +17,7 @@ use App\Models\Draft;
 use App\Models\Instance;
 use App\Models\LaunchState;
 use App\Models\Rehearsal;
+use App\Models\Side;
 use App\Refusal\Refusal;
 use App\Shelf\Strays;
 use Illuminate\Support\Facades\DB;
@@ -35,6 +36,9 @@ use Stasimon\Core\Plan\Plan;
 /** What a log says, whose fault it is, and what would help. */
 final readonly class Reading
 {
+    /** Lines of a log in which a server says where it is open. */
+    private const UNTIL_OPEN = 5_000;
+
     /** The key of everything at once that a log misses. */
     private const ALL = 'add all';
 
@@ -56,6 +60,23 @@ final readonly class Reading
             (new Folder($rehearsal->instance))->log($rehearsal->number),
             $this->games->get($rehearsal->plan->base->game)->log,
         );
+    }
+
+    /** Where a server says that it is open; nothing where it does not. */
+    public function openAt(Rehearsal $rehearsal): string
+    {
+        $pattern = $this->games->get($rehearsal->plan->base->game)->launch->open;
+        $lines = 0;
+        foreach ($pattern === '' || $rehearsal->side !== Side::Server ? [] : $this->log($rehearsal)->each() as $line) {
+            if (preg_match($pattern, $line->message, $found) === 1) {
+                return $found['server'] ?? '';
+            }
+            if (++$lines >= self::UNTIL_OPEN) {
+                break;
+            }
+        }
+
+        return '';
     }
 
     /** @return string  what a rehearsal's log says, in the form in which it is kept */

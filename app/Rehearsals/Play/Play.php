@@ -142,13 +142,21 @@ final readonly class Play implements Undertaking
         }
     }
 
+    /** A server stays open until it is ended, where the game has a way to be one. */
+    private function wayOf(Rehearsal $play): Way
+    {
+        $launch = $this->games->get($play->plan->base->game)->launch;
+
+        return $play->side === Side::Server && $launch->canJoin() ? Way::Serve : Way::Play;
+    }
+
     private function begin(Rehearsal $play, Task $task): void
     {
         $task->advance('keeping the worlds as they are', 0, 0);
         $this->files->before($play);
         $live = (new Folder($play->instance))->live();
         $words = $play->instance->launching;
-        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: Way::Play, words: $words);
+        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: $this->wayOf($play), words: $words);
         $this->reading->log($play)->begin();
         // Somebody may have stopped it while its worlds were kept, or while it was started.
         if ($play->refresh()->state !== LaunchState::Waiting) {

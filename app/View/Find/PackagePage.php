@@ -144,7 +144,8 @@ final readonly class PackagePage
     {
         $pairs = [];
         foreach ($this->notices as $one) {
-            $isPair = $one->notice->kind === NoticeKind::Apart || ($one->notice->kind === NoticeKind::Caution && $one->notice->beside !== []);
+            $kind = $one->notice->kind;
+            $isPair = $kind === NoticeKind::Apart || ($kind === NoticeKind::Caution && $one->notice->beside !== []);
             $ids = $isPair ? [$one->notice->about, ...array_map(strval(...), array_keys($one->notice->beside))] : [];
             $others = array_diff($ids, [$this->package->id]);
             // One beside several is told of each, unless it is about another: then it is about that one.

@@ -28,6 +28,9 @@ final readonly class RehearsalPage
     /** @var list<string> what of a clean launch is worth a look all the same */
     public array $worries;
 
+    /** Where a server that runs is open to players; nothing where it does not say so. */
+    private string $openAt;
+
     /** Everything at once that the log misses. */
     public ?PlanRemedy $all;
 
@@ -51,6 +54,7 @@ final readonly class RehearsalPage
         Reading $reading,
         private bool $tellsStarts = false,
     ) {
+        $this->openAt = $rehearsal->isPlay() && $rehearsal->state === LaunchState::Running ? $reading->openAt($rehearsal) : '';
         $this->all = $reading->allMissing($findings);
         $this->worries = $reading->worries($rehearsal);
         $names = $rehearsal->instance->placed->pluck('name', 'package_id')->all();
@@ -104,7 +108,9 @@ final readonly class RehearsalPage
 
         return match ($play->state) {
             LaunchState::Waiting => 'The worlds are being kept as they are.',
-            LaunchState::Running => 'Being played'.($play->begun_at === null ? '.' : ' since '.$play->begun_at->format('H:i').'.'),
+            LaunchState::Running => ($play->side === Side::Server ? 'The server runs' : 'Being played').
+                ($play->begun_at === null ? '.' : ' since '.$play->begun_at->format('H:i').'.').
+                ($this->openAt === '' ? '' : " It is open to players at {$this->openAt}."),
             LaunchState::Clean => "Played for {$play->length()}, and ended cleanly.",
             LaunchState::Failed => "The game ended after {$play->length()} with exit code {$play->exit_code}.",
             LaunchState::Stopped => 'Ended by hand'.($play->milliseconds === null ? '.' : " after {$play->length()}."),

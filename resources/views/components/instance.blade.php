@@ -36,12 +36,13 @@
             @php($isProven = $last?->state->value === 'clean' && $last->isOfNow($instance))
             @if ($last?->isPlay() && !$last->isOver())
                 @unless (request()->routeIs('rehearsals.show'))
-                    <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">Being played</a>
+                    <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">{{ $last->side->value === 'server'
+                        ? 'The server runs' : 'Being played' }}</a>
                 @endunless
             @elseif ($instance->applied_at !== null)
                 <form method="post" action="{{ route('play', $instance) }}">@csrf<button
                         class="btn {{ $isProven ? 'main-act' : '' }}"
-                        data-key="Shift P">Play <kbd>⇧P</kbd></button></form>
+                        data-key="Shift P">{{ $instance->serves === null ? 'Play' : 'Start the server' }} <kbd>⇧P</kbd></button></form>
                 <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<button
                         class="btn {{ $isProven ? '' : 'main-act' }}"
                         data-key="Shift R">Rehearse <kbd>⇧R</kbd></button></form>

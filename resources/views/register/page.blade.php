@@ -180,6 +180,9 @@
                                     <span class="float-left mr-3"><x-face :instance="$instance" size="32" /></span>
                                     <a class="hover:underline inline-block leading-6"
                                         href="{{ route('instances.show', $instance) }}">{{ $instance->name }}</a>
+                                    @if ($instance->serves !== null)
+                                        <span class="tag">server</span>
+                                    @endif
                                     @if ($paused->has($instance->id))
                                         <br><a class="warn font-normal hover:underline inline-block leading-6"
                                             href="{{ route('draft', $instance) }}">an apply is paused</a>

@@ -15,7 +15,13 @@ function setKey(int $seed = 1): string
 
 function setOf(int $states, string $id = 'set-1'): SetHead
 {
-    $entry = fn (int $n): SetEntry => new SetEntry($n, hash('sha256', (string) $n), 1_000 + $n, "2031-05-0{$n}T12:00:00Z", "Why, \"{$n}\"\nand more.");
+    $entry = fn (int $n): SetEntry => new SetEntry(
+        $n,
+        hash('sha256', (string) $n),
+        1_000 + $n,
+        "2031-05-0{$n}T12:00:00Z",
+        "Why, \"{$n}\"\nand more.",
+    );
 
     return new SetHead($id, 'Thursdays', array_map($entry, range(1, $states)));
 }

@@ -104,7 +104,8 @@ it('keeps the most wants that hold together on each base', function (): void {
     foreach (smallCases() as $name => [$answers]) {
         $ids = array_map(strval(...), array_keys($answers->catalogue->packages()));
         $base = [new Want($ids[0])];
-        $wants = new Request(array_map(fn (string $id): Want => new Want($id), array_slice($ids, 1)), channels: $answers->request->channels);
+        $rest = array_map(fn (string $id): Want => new Want($id), array_slice($ids, 1));
+        $wants = new Request($rest, channels: $answers->request->channels);
         $kept = (new WhatIf(new Resolver($answers->catalogue)))->over($wants, ['one' => $base])['one'];
         $most = null;
         for ($mask = 0; $mask < 1 << count($wants->want); $mask++) {
@@ -115,7 +116,8 @@ it('keeps the most wants that hold together on each base', function (): void {
         expect($kept === null ? null : count($kept->wants))->toBe($most, $name);
         if ($kept !== null) {
             $lost += count($wants->want) - count($kept->wants);
-            expect($answers->resolve($wants->wanting([...$base, ...$wants->wantingOnly($kept->wants)->want])))->toBeInstanceOf(Resolved::class)
+            $together = $wants->wanting([...$base, ...$wants->wantingOnly($kept->wants)->want]);
+            expect($answers->resolve($together))->toBeInstanceOf(Resolved::class)
                 ->and($kept->proved)->toBeTrue();
         }
     }

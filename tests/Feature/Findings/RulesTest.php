@@ -158,7 +158,8 @@ dataset('rules', [
     PackWentOn::class => [
         function (): Instance {
             $one = World::applied(['gulls']);
-            app(Packing::class)->pack($one, ['id' => 'p', 'version' => '1', 'name' => 'P', 'summary' => '', 'licence' => '', 'notes' => ''], []);
+            $said = ['id' => 'p', 'version' => '1', 'name' => 'P', 'summary' => '', 'licence' => '', 'notes' => ''];
+            app(Packing::class)->pack($one, $said, []);
 
             return $one->refresh();
         },
