@@ -13,6 +13,9 @@ final class DepotFailure extends RuntimeException implements Sentence
     /** Whether the same question may get another answer a moment later. */
     public bool $passing = false;
 
+    /** With which it answered (RFC 9110, section 15); 0 where it is not for that. */
+    public int $status = 0;
+
     public static function away(string $name): self
     {
         return self::passing("{$name} does not answer. Nothing here has changed; try again when it is back.");
@@ -22,7 +25,10 @@ final class DepotFailure extends RuntimeException implements Sentence
     {
         $sentence = "{$name} answered with status {$status}. Nothing here has changed; try again later.";
 
-        return $status >= 500 || $status === 429 ? self::passing($sentence) : new self($sentence);
+        $failure = $status >= 500 || $status === 429 ? self::passing($sentence) : new self($sentence);
+        $failure->status = $status;
+
+        return $failure;
     }
 
     public static function unreachable(string $name, string $why): self
@@ -54,6 +60,28 @@ final class DepotFailure extends RuntimeException implements Sentence
     public static function rubbish(string $name, string $where): self
     {
         return new self("{$name} answered something that is not a depot's ({$where}). Nothing here has changed.");
+    }
+
+    public static function neither(string $name): self
+    {
+        return new self(
+            "{$name} is nothing that packages come from: it has neither a depot.json nor a SHA256SUMS. ".
+                'For a folder of files, sha256sum(1) writes the latter. Nothing here has changed.',
+        );
+    }
+
+    public static function noParts(string $name): self
+    {
+        return new self(
+            "{$name} does not give out parts of files, so all of each would have to come only to see what it is. ".
+                'Web servers do for files that lie there as they are. Nothing here has changed.',
+        );
+    }
+
+    /** What a list has, and its place has not. */
+    public static function notThere(string $name, string $path, int $status): self
+    {
+        return new self("{$name} lists {$path}, and answers with status {$status} when it is asked for it.");
     }
 
     public static function wrongDigest(string $name, string $file): self

@@ -33,7 +33,28 @@ final class SourceProblems
             ];
         }
 
+        foreach ($this->ofFiles() as $depot => $files) {
+            $problems[$depot] = [
+                'count' => ($problems[$depot]['count'] ?? 0) + count($files),
+                'first' => array_slice([...($problems[$depot]['first'] ?? []), ...$files], 0, self::NAMED),
+            ];
+        }
+
         return $problems;
+    }
+
+    /** @return array<int, list<object>> files of depots that only list them, and say what cannot be used, by depot */
+    private function ofFiles(): array
+    {
+        $files = [];
+        foreach (
+            DB::table('listed_files')->whereNotNull('problem')->where('gone', false)->orderBy('path')
+                ->get(['depot_id', 'path as local_id', 'problem as why']) as $file
+        ) {
+            $files[$file->depot_id][] = $file;
+        }
+
+        return $files;
     }
 
     /** @return list<string> of one package, in all depots and of them together */

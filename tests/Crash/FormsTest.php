@@ -160,6 +160,7 @@ function addressOf(Registered $route, Instance $instance, Oddities $odd): string
     $there = [
         'instance' => $instance->id,
         'package' => 'gulls',
+        'other' => 'fogbank',
         'number' => 1,
         'search' => CulpritSearch::query()->value('id') ?? 1,
         'log' => DroppedLog::query()->value('id') ?? $instance->id,

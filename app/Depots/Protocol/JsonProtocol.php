@@ -7,6 +7,7 @@ namespace App\Depots\Protocol;
 use App\Depots\Address;
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use Closure;
 use Generator;
 use Psr\Http\Message\StreamInterface;
 use Stasimon\Core\Document\Limits;
@@ -38,7 +39,7 @@ final readonly class JsonProtocol implements Protocol
         return new Description(is_string($said->name ?? null) ? $said->name : '', ($said->moderated ?? false) === true);
     }
 
-    public function changes(int $since): ChangeFeed
+    public function changes(int $since, Closure $progress): ChangeFeed
     {
         return ChangeFeed::read($this->depot->name, $this->portions($this->asked->get("changes.json?since={$since}", Limits::ANSWER)));
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Depots\Protocol;
 
 use App\Depots\DepotFailure;
+use Closure;
 
 /**
  * How one kind of depot is spoken to: at its own address, and at no other. A new kind is a class like this, a line in
@@ -18,9 +19,11 @@ interface Protocol
     /**
      * What changed above a sequence.
      *
+     * @param  Closure(int, int): void  $progress  told how much of how much is looked at, where that takes long
+     *
      * @throws DepotFailure
      */
-    public function changes(int $since): ChangeFeed;
+    public function changes(int $since, Closure $progress): ChangeFeed;
 
     /**
      * Packages, each as the package of a depot (docs/formats/depot.md) in JSON; in whichever order, and some may be left out.

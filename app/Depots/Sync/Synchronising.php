@@ -40,12 +40,13 @@ final readonly class Synchronising
     /** @throws DepotFailure */
     public function run(Depot $depot, Task $task): void
     {
-        $client = Protocols::of($depot);
         try {
             if ($depot->name === Depots::provisional($depot->url)) {
-                $this->introduce($depot, $client->describe());
+                $this->introduce($depot, Protocols::met($depot));
             }
-            $changes = $client->changes($depot->sequence);
+            $client = Protocols::of($depot);
+            $looking = fn (int $done, int $total) => $task->advance("looking into the files of {$depot->name}", $done, $total);
+            $changes = $client->changes($depot->sequence, $looking);
             $done = 0;
             foreach ($changes->portions(self::PORTION) as $portion) {
                 $this->read($depot, $client, $changes, $portion);

@@ -2,15 +2,18 @@
     <main class="plain" id="main">
         <h1 class="text-2xl mt-6 mb-1">Depots <x-help of="Depots" key="depots" /></h1>
         <p class="soft max-w-[75ch] mb-4">Where packages come from. Where two have a release, the first in this order is asked first, and
-            the
-            other if that fails. Requests go to these addresses and to no others.</p>
+            the other if that fails. Requests go to these addresses and to no others.</p>
         <x-table :columns="['Depot' => '190px', 'State' => '', 'Moderated' => '210px', 'Packages' => '90px', 'Releases' => '90px']"
             :numbers="['Packages', 'Releases']"
             acts="300px">
                     @forelse ($depots as $depot)
                         <tr data-row tabindex="-1">
                             <td class="name">{{ $depot->name }}<br><span class="ver quiet"
-                                    style="overflow-wrap: anywhere">{{ $depot->url }}</span></td>
+                                    style="overflow-wrap: anywhere">{{ $depot->url }}</span>
+                                @if ($depot->protocol === 'listing')
+                                    <br><span class="quiet">a folder of files</span>
+                                @endif
+                            </td>
                             <td class="{{ $depot->problem ? 'bad' : 'soft' }}">
                                 {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at
                                     ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
@@ -45,8 +48,8 @@
                                 <td colspan="6">
                                     <details>
                                         <summary class="warn cursor-pointer">
-                                            {{ $problems[$depot->id]['count'] === 1 ? 'Of one package'
-                                                : 'Of ' . number_format($problems[$depot->id]['count']) . ' packages' }}
+                                            {{ $problems[$depot->id]['count'] === 1 ? 'Of one thing that it has'
+                                                : 'Of ' . number_format($problems[$depot->id]['count']) . ' things that it has' }}
                                             not everything can be used</summary>
                                         <ul class="py-2">
                                             @foreach ($problems[$depot->id]['first'] as $one)
@@ -87,8 +90,9 @@
                 spellcheck="false" @error('address') aria-invalid="true" @enderror>
             <button class="btn main-act">Add it</button>
         </form>
-        <p class="soft mt-2 max-w-[75ch]">It has to speak the protocol that is written down in <span
-                class="ver">docs/formats/depot.md</span>. An address inside this machine or its network is refused unless the
-            configuration names it.</p>
+        <p class="soft mt-2 max-w-[75ch]">Either a depot, or a folder of archives that a web server gives out with a
+            <span class="ver">SHA256SUMS</span> beside them, as <span class="ver">sha256sum(1)</span> writes it: what each is, is read
+            out of parts of it (<span class="ver">docs/formats/depot.md</span>). An address inside this machine or its network is asked
+            only if you have opened it under <a href="{{ route('access') }}" class="link">What may be read</a>.</p>
     </main>
 </x-layout>

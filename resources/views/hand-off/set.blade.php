@@ -17,8 +17,8 @@
     <div x-data="copies">
         <input x-ref="text" type="text" class="ver w-full" readonly aria-label="The address of the set"
             value="{{ $set->folder !== '' ? $set->folder : route('sets.serve', [$set->token, 'set.json']) }}">
-        <button type="button" class="link" @click="copy"><span x-show="said" x-text="said" x-cloak></span><span x-show="! said">Copy the
-                {{ $set->folder !== '' ? 'folder' : 'address' }}</span></button>
+        <button type="button" class="btn mt-1" @click="copy"><span x-show="said" x-text="said" x-cloak></span><span
+                x-show="! said">Copy the {{ $set->folder !== '' ? 'folder' : 'address' }}</span></button>
     </div>
     @if ($set->problem)
         <p class="warn">{{ $set->problem }}</p>

@@ -1,0 +1,230 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Depots\Depot;
+use App\Depots\DepotFailure;
+use App\Depots\Protocol\Sums;
+use App\Depots\ReleaseRow;
+use App\Depots\SourceProblems;
+use App\Depots\Sync\Synchronising;
+use App\Games\Games;
+use App\Games\Taught\TaughtGames;
+use Illuminate\Support\Facades\DB;
+use Tests\Support\WebFolder;
+use Tests\Support\World;
+
+/** @return array{WebFolder, string} a folder that a server of others gives out, and where it is */
+function givenOut(string $rule = ''): array
+{
+    $folder = sys_get_temp_dir().'/listing-'.bin2hex(random_bytes(5));
+    mkdir($folder);
+    $web = new WebFolder($folder, $rule);
+    config(['stasimon.private_depots' => [...config('stasimon.private_depots'), $web->address]]);
+
+    return [$web, $folder];
+}
+
+function listing(WebFolder $web): Depot
+{
+    return Depot::query()->create(['slug' => 'files', 'name' => $web->address, 'url' => "http://{$web->address}", 'place' => 5]);
+}
+
+function readListing(Depot $depot): Depot
+{
+    app(Synchronising::class)->run($depot->refresh(), World::task(null, 'sync'));
+
+    return $depot->refresh();
+}
+
+/** @param  array<string, mixed>  $more */
+function modFile(string $path, string $id, string $version, array $more = []): void
+{
+    is_dir(dirname($path)) || mkdir(dirname($path), recursive: true);
+    $zip = new ZipArchive();
+    $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
+    $zip->addFromString('assets/noise.bin', random_bytes(300_000));
+    $zip->addFromString('ferry.mod.json', (string) json_encode(['id' => $id, 'version' => $version, 'name' => ucfirst($id)] + $more));
+    $zip->close();
+}
+
+/** @return array<string, array<string, list<string>>> mod or library => version => what it needs, of one depot */
+function needsOf(Depot $depot, array $ids): array
+{
+    $needs = [];
+    $documents = DB::table('sources')->where('depot_id', $depot->id)->whereIn('local_id', $ids)->pluck('document', 'local_id');
+    foreach ($documents as $id => $json) {
+        $package = json_decode($json);
+        foreach (in_array($package->kind, ['mod', 'library'], true) ? $package->releases : [] as $release) {
+            $words = fn (object $need): string => implode(' or ', array_map(
+                fn (object $one): string => $one->id.' '.($one->range ?? '*'),
+                $need->anyOf ?? [$need],
+            ));
+            $said = array_map($words, $release->needs ?? []);
+            // An archive names its loader, and the depot only in which versions; the same mod is called neither older nor newer by that.
+            $said = array_filter($said, fn (string $one): bool => preg_match('/^(\S+) \*$/', $one) !== 1);
+            sort($said);
+            $needs[$id]['v'.$release->version] = $said;
+        }
+    }
+    ksort($needs);
+
+    return array_map(function (array $of): array {
+        ksort($of);
+
+        return $of;
+    }, $needs);
+}
+
+it('says of archives what the depot says that has them and speaks our protocol', function (): void {
+    $slipway = World::depot();
+    [$web, $folder] = givenOut();
+    exec('cp '.escapeshellarg(config('stasimon.var').'/depots/slipway/files').'/*.zip '.escapeshellarg($folder));
+    $web->list();
+    $depot = readListing(listing($web));
+    expect($depot->only(['protocol', 'name', 'problem', 'moderated']))
+        ->toBe(['protocol' => 'listing', 'name' => "Files at {$web->address}", 'problem' => null, 'moderated' => false]);
+    $ids = DB::table('sources')->where('depot_id', $depot->id)->where('usable', true)->pluck('local_id')->all();
+    $said = needsOf($depot, $ids);
+    // Two of them, whose versions are days, say so in a descriptor that the game's definition does not read.
+    $known = array_intersect_key(needsOf($slipway, $ids), $said);
+    foreach ($known as $id => $versions) {
+        $known[$id] = array_intersect_key($versions, $said[$id]);
+    }
+    $differ = array_keys(array_filter($said, fn (array $one, string $id): bool => $one !== $known[$id], ARRAY_FILTER_USE_BOTH));
+    // Two whose archives say otherwise than their pages, and one that is several files, of which this is the first.
+    expect(count($said))
+        ->toBeGreaterThan(150)
+        ->and($differ)
+        ->toBe(['paper-lanterns', 'salt-works', 'signal-flags'])
+        ->and(DB::table('listed_files')->whereNotNull('problem')->pluck('path')->all())
+        ->toContain('tide-mills-0.4.4.zip');
+});
+
+it('keeps up with a folder, asking again for nothing that it has seen', function (): void {
+    World::depot();
+    [$web, $folder] = givenOut();
+    foreach (range(1, 30) as $i) {
+        modFile("{$folder}/mods/heron-{$i}.0.0.zip", 'heron', "{$i}.0.0", ['needs' => ['oakum-api' => '>=1.0']]);
+    }
+    modFile("{$folder}/bittern-1.0.0.zip", 'bittern', '1.0.0');
+    $web->list();
+    $web->sent();
+    $depot = readListing(listing($web));
+    $size = array_sum(array_map(filesize(...), (array) glob("{$folder}/*/*.zip")));
+    expect(ReleaseRow::query()->where('depot_id', $depot->id)->count())
+        ->toBe(31)
+        ->and($web->sent()['bytes'])
+        ->toBeLessThan($size / 20);
+    // Nothing has changed: one question.
+    readListing($depot);
+    expect($web->sent()['questions'])->toBe(1);
+    // A game is taught, by whose definition a file may be something else.
+    $taught = json_decode(app(Games::class)->document('ferrywright'));
+    [$taught->id, $taught->name, $taught->descriptors[0]->path] = ['rowing', 'Rowing', 'row.json'];
+    app(TaughtGames::class)->teach((string) json_encode($taught));
+    readListing($depot);
+    expect($web->sent()['questions'])->toBeGreaterThan(31);
+    readListing($depot);
+    expect($web->sent()['questions'])->toBe(1);
+    // One goes, one comes, one becomes another mod, and one another file of the same release.
+    unlink("{$folder}/mods/heron-1.0.0.zip");
+    modFile("{$folder}/mods/heron-31.0.0.zip", 'heron', '31.0.0');
+    modFile("{$folder}/bittern-1.0.0.zip", 'egret', '1.0.0');
+    modFile("{$folder}/mods/heron-2.0.0.zip", 'heron', '2.0.0', ['name' => 'A heron']);
+    $web->list();
+    readListing($depot);
+    $releases = ReleaseRow::query()->where('depot_id', $depot->id)->get();
+    expect($releases->pluck('package_id')->unique()->sort()->values()->all())
+        ->toBe(['egret', 'heron'])
+        ->and($releases->where('package_id', 'heron')->pluck('version')->sort(SORT_NATURAL)->values()->all())
+        ->toBe(array_map(fn (int $i): string => "{$i}.0.0", range(2, 31)))
+        ->and($releases->firstWhere('version', '2.0.0')->file_sha256)
+        ->toBe(hash_file('sha256', "{$folder}/mods/heron-2.0.0.zip"));
+    // What was there before is there again.
+    modFile("{$folder}/bittern-1.0.0.zip", 'bittern', '2.0.0');
+    $web->list();
+    readListing($depot);
+    expect(ReleaseRow::query()->where('depot_id', $depot->id)->where('package_id', '<>', 'heron')->pluck('version', 'package_id')->all())
+        ->toBe(['bittern' => '2.0.0']);
+});
+
+it('has a mod of such a folder applied, and takes none that is another than is listed', function (): void {
+    World::depot();
+    [$web, $folder] = givenOut();
+    modFile("{$folder}/some where/heron-1.0.0.zip", 'heron', '1.0.0');
+    modFile("{$folder}/mods/heron-1.0.0.zip", 'heron', '1.0.0');
+    modFile("{$folder}/mods/egret-1.0.0.zip", 'egret', '1.0.0');
+    $web->list();
+    readListing(listing($web));
+    $instance = World::apply(World::instance(['heron']));
+    expect($instance->placed()->where('package_id', 'heron')->value('sha256'))
+        ->toBe(hash_file('sha256', "{$folder}/mods/heron-1.0.0.zip"));
+    file_put_contents("{$folder}/mods/egret-1.0.0.zip", str_repeat('x', (int) filesize("{$folder}/mods/egret-1.0.0.zip")));
+    expect(fn () => World::apply(World::instance(['egret'])))->toThrow(DepotFailure::class, 'the SHA-256 differs');
+});
+
+it('tells which files cannot be used, and why, and reads the others', function (): void {
+    World::depot();
+    [$web, $folder] = givenOut();
+    modFile("{$folder}/heron-1.0.0.zip", 'heron', '1.0.0');
+    modFile("{$folder}/with blanks.zip", 'egret', '1.0.0');
+    modFile("{$folder}/again.zip", 'heron', '1.0.0', ['name' => 'The same once more']);
+    modFile("{$folder}/gone.zip", 'bittern', '1.0.0');
+    file_put_contents("{$folder}/readme.txt", 'of herons');
+    file_put_contents("{$folder}/broken.zip", 'of herons');
+    file_put_contents("{$folder}/empty.zip", '');
+    $web->list();
+    unlink("{$folder}/gone.zip");
+    $depot = readListing(listing($web));
+    expect(ReleaseRow::query()->where('depot_id', $depot->id)->pluck('package_id')->all())->toBe(['heron']);
+    $why = collect(app(SourceProblems::class)->byDepot()[$depot->id]['first'])->pluck('why', 'local_id')->all();
+    expect($why)->toMatchArray([
+        'with blanks.zip' => 'Its name has more in it than letters, digits and . _ + - /.',
+        'readme.txt' => 'It is no ZIP archive, of which alone parts are read.',
+        'gone.zip' => "Files at {$web->address} lists gone.zip, and answers with status 404 when it is asked for it.",
+    ])
+        ->and($why['broken.zip'])
+        ->toContain('it has no directory at its end')
+        ->and($why['heron'])
+        ->toContain('listed twice')
+        ->and($why)
+        ->toHaveKey('empty.zip');
+    $this->get('/depots')->assertOk()->assertSee('gone.zip')->assertSee('a folder of files');
+    // What was not there is asked for again, and comes.
+    modFile("{$folder}/gone.zip", 'bittern', '1.0.0');
+    $web->list();
+    readListing($depot);
+    expect(ReleaseRow::query()->where('depot_id', $depot->id)->where('package_id', 'bittern')->exists())->toBeTrue();
+});
+
+it('says what is wrong with a place from which nothing can come', function (string $rule, string $sums, string $why): void {
+    World::depot();
+    [$web, $folder] = givenOut($rule);
+    modFile("{$folder}/heron-1.0.0.zip", 'heron', '1.0.0');
+    $web->list();
+    $sums === '' || file_put_contents("{$folder}/SHA256SUMS", $sums);
+    $sums === 'none' && unlink("{$folder}/SHA256SUMS");
+    $depot = listing($web);
+    expect(fn () => readListing($depot))->toThrow(DepotFailure::class, $why);
+    expect($depot->refresh()->problem)->toContain($why);
+})->with([
+    'neither of the two lists' => ['', 'none', 'it has neither a depot.json nor a SHA256SUMS'],
+    'a list that is none' => ['', '<html>of herons</html>', 'something that is not a depot\'s (SHA256SUMS)'],
+    'no parts of files' => ['max_ranges 0;', '', 'does not give out parts of files'],
+    'files that nobody may read' => ['location ~ zip$ { return 503; }', '', 'answered with status 503'],
+]);
+
+it('reads digests as they are written, in either way', function (): void {
+    $folder = sys_get_temp_dir().'/sums-'.bin2hex(random_bytes(4));
+    mkdir($folder);
+    file_put_contents("{$folder}/a.zip", 'a');
+    file_put_contents("{$folder}/b c.zip", 'b');
+    $there = ['a.zip' => hash('sha256', 'a'), 'b c.zip' => hash('sha256', 'b')];
+    foreach (['sha256sum *.zip', 'sha256sum -b ./*.zip', 'sha256sum --tag *.zip'] as $command) {
+        $sums = Sums::read((string) shell_exec('cd '.escapeshellarg($folder)." && {$command}"));
+        expect($sums->digests)->toBe($there)->and($sums->unusable)->toBe(0);
+    }
+    array_map(unlink(...), (array) glob("{$folder}/*"));
+    rmdir($folder);
+});
