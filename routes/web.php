@@ -197,6 +197,7 @@ Route::post('/hand-offs', [HandOffController::class, 'store'])
     ->name('hand-offs.store');
 Route::get('/hand-offs/{given}', [HandOffController::class, 'given'])->name('hand-offs.show');
 Route::post('/hand-offs/{given}/make', [HandOffController::class, 'make'])->name('hand-offs.make');
+Route::post('/hand-offs/{given}/bring', [HandOffController::class, 'bring'])->name('hand-offs.bring');
 Route::post('/hand-offs/{given}/add', [HandOffController::class, 'add'])->name('hand-offs.add');
 Route::post('/hand-offs/{given}/keep', [HandOffController::class, 'keep'])->name('hand-offs.keep');
 Route::delete('/hand-offs/{given}', [HandOffController::class, 'destroy'])->name('hand-offs.destroy');

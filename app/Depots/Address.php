@@ -110,6 +110,16 @@ final readonly class Address
         return $ips[0];
     }
 
+    /** Whether an address is plainly inside somebody's own machine or network, without asking what its name stands for. */
+    public static function isInside(string $url): bool
+    {
+        $host = strtolower(trim((string) parse_url($url, PHP_URL_HOST), '[]'));
+
+        return filter_var($host, FILTER_VALIDATE_IP) !== false
+            ? IpUtils::checkIp($host, self::NOT_PUBLIC)
+            : ! str_contains($host, '.') || preg_match('/\.(?:local|lan|home|internal|localhost|home\.arpa)$/D', $host) === 1;
+    }
+
     /** @return list<string> the addresses that a name stands for, of both versions of the protocol */
     private static function resolved(string $host): array
     {

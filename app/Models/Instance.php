@@ -37,6 +37,7 @@ use Stasimon\Core\Plan\Plan;
  * @property bool $trial  whether it is there only to try what a definition says
  * @property ?string $serves  the instance of which it is the server's half
  * @property ?string $served_by  its own server's half
+ * @property ?string $given_id  the hand-off that it was made of, or brought to last
  * @property ?string $pack_id  the release of a pack that it is of
  * @property ?string $moved_from  the instance beside which it was made
  * @property ?int $keep_hours  after which changed worlds are kept by themselves

@@ -222,9 +222,11 @@ final readonly class Comparing
             : throw Refusal::conflict("What is in {$path} over there is not here, so it cannot be taken over.");
     }
 
-    /** Has everything as the other side has it, but what each machine has of its own. */
-    public function takeAll(Instance $instance, HandOff $there): Draft
+    /** Has everything as the other side has it, but what each machine has of its own; what came with a hand-off or a pack included. */
+    public function takeAll(Instance $instance, Other $other): Draft
     {
+        $there = $other->given;
+        $own = $other->instance === null ? $other->configs ?? [] : [];
         $theirs = $there->plan->base;
         $base = $instance->plan->base;
         if ([$theirs->game, $theirs->gameVersion, $theirs->loader] !== [$base->game, $base->gameVersion, $base->loader]) {
@@ -250,7 +252,8 @@ final readonly class Comparing
             ))
                 ->groupedAs($plan)
                 ->groupedAs($there->plan)
-                ->keepingTo($there->versions()),
+                ->keepingTo($there->versions())
+                ->givingOwn($own),
         );
     }
 

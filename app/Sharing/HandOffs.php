@@ -142,14 +142,40 @@ final readonly class HandOffs
         return $this->keep($file->given, $file->carried);
     }
 
+    /** What came before, word for word, is the same once more. */
     private function keep(HandOff $given, Carried $carried): GivenHandOff
     {
-        $kept = GivenHandOff::query()->create(['name' => $given->name, 'document' => HandOffDocument::write($given, $carried)]);
+        $said = ['name' => $given->name, 'document' => HandOffDocument::write($given, $carried)];
+        $kept = GivenHandOff::query()->where($said)->first() ?? GivenHandOff::query()->create($said);
+        $kept->update(['created_at' => now()]);
         GivenHandOff::query()
-            ->whereNotIn('id', GivenHandOff::query()->orderByDesc('id')->limit(self::KEPT)->select('id'))
+            ->whereNotIn('id', GivenHandOff::query()->orderByDesc('created_at')->orderByDesc('id')->limit(self::KEPT)->select('id'))
             ->delete();
 
         return $kept;
+    }
+
+    /** Remembers that an instance is, or is to be, as a hand-off has it; what is none is not remembered. */
+    public function broughtTo(Instance $instance, string $given): void
+    {
+        if (GivenHandOff::query()->whereKey($given)->exists()) {
+            $instance->update(['given_id' => $given]);
+        }
+    }
+
+    /** The instance that was made of it, or of an earlier one of its name and game; the one that was applied last. */
+    public function madeOf(GivenHandOff $given): ?Instance
+    {
+        $game = $this->given($given)->plan->base->game;
+
+        return Instance::query()
+            ->whereNull('problem')
+            ->whereNull('put_away_at')
+            ->whereRaw("plan->>'game' = ?", [$game])
+            ->whereIn('given_id', GivenHandOff::query()->where('name', $given->name)->select('id'))
+            ->orderByRaw('given_id = ? desc', [$given->id])
+            ->orderByRaw('applied_at desc nulls last')
+            ->first();
     }
 
     /** What came with one beyond names. */
@@ -297,6 +323,7 @@ final readonly class HandOffs
     public static function latest(): Collection
     {
         return GivenHandOff::query()
+            ->orderByDesc('created_at')
             ->orderByDesc('id')
             ->limit(100)
             ->get(['id', 'name', 'created_at']);

@@ -17,6 +17,7 @@ use App\Sharing\GivenConfigs;
 use App\Sharing\GivenHandOff;
 use App\Sharing\HandOffs;
 use App\Sharing\Inventories;
+use App\Sharing\OutOfReach;
 use App\Sharing\ServerFolder;
 use App\Sharing\ServerHalf;
 use App\Sharing\StarterGroup;
@@ -64,6 +65,7 @@ final readonly class HandOffController
             'serverHalf' => $this->servers->count($instance),
             'configs' => array_map(Secrets::in(...), $instance->applied_at === null ? [] : $this->configs->contents($instance)),
             'own' => $this->files->of($instance),
+            'short' => OutOfReach::of($instance)->sentences(),
             'pack' => $pack,
             'set' => $this->sets->of($instance),
             'page' => new HandOffPage(
@@ -206,8 +208,9 @@ final readonly class HandOffController
         match (true) {
             $request->text('id') !== '' => $this->comparing->take($instance, $there, $request->text('id')),
             $request->text('config') !== '' => $this->comparing->takeConfig($instance, $there, $request->text('config')),
-            default => $this->comparing->takeAll($instance, $there->given),
+            default => $this->comparing->takeAll($instance, $there),
         };
+        $this->handOffs->broughtTo($instance, $request->text('from'));
         $isOne = $request->text('id').$request->text('config') !== '';
 
         return ! $isOne
@@ -236,23 +239,34 @@ final readonly class HandOffController
         return view('hand-off.given', [
             'given' => $given,
             'instances' => $this->handOffs->instancesFor($given),
+            'made' => $this->handOffs->madeOf($given),
             'page' => GivenPage::of($this->handOffs->given($given), $this->handOffs->carried($given)),
         ]);
     }
 
     public function make(NameRequest $request, GivenHandOff $given): RedirectResponse
     {
+        $made = $this->handOffs->make(
+            $this->handOffs->given($given),
+            $request->text('name'),
+            $this->handOffs->carried($given),
+            $request->boolean('launching'),
+        );
+        $this->handOffs->broughtTo($made, $given->id);
+
         return redirect()
-            ->route(
-                'draft',
-                $this->handOffs->make(
-                    $this->handOffs->given($given),
-                    $request->text('name'),
-                    $this->handOffs->carried($given),
-                    $request->boolean('launching'),
-                ),
-            )
+            ->route('draft', $made)
             ->with('said', 'It stands as a draft. Nothing is on disk before it is applied.');
+    }
+
+    /** Shows what would change in an instance to have it as this is. */
+    public function bring(Request $request, GivenHandOff $given): RedirectResponse
+    {
+        $instance =
+            Instances::find(Asked::words($request, 'instance', 26)) ??
+            throw Refusal::notFound('Choose an instance that it is to be put beside. Nothing was changed.');
+
+        return redirect()->route('hand-off', ['instance' => $instance, 'beside' => $given->id]);
     }
 
     /** Asks in an instance for what it asks for. */

@@ -12,7 +12,7 @@
             <form method="post" action="{{ route('hand-offs.make', $given) }}" class="mt-4">@csrf
                 <label for="name">Call it</label>
                 <input type="text" id="name" name="name" maxlength="80" required value="{{ old('name', mb_substr($given->name, 0, 80)) }}">
-                <button class="btn main-act">Make an instance of it</button>
+                <button @class(['btn', 'main-act' => $made === null])>Make an instance of it</button>
                 @unless ($page->carried->launching->isNothing())
                     <fieldset class="mt-3">
                         <legend class="font-medium">Whoever gave it launches it with more</legend>
@@ -26,14 +26,20 @@
             </form>
         @endif
         @if ($instances->isNotEmpty())
-            <form method="post" action="{{ route('hand-offs.add', $given) }}" class="mt-3">@csrf
-                <label for="instance">Or ask for all of it in</label>
+            <form method="post" action="{{ route('hand-offs.bring', $given) }}" class="mt-4">@csrf
+                @if ($made)
+                    <p class="mb-1">{{ $made->given_id === $given->id ? $made->name . ' was made of it.'
+                        : 'It is another state of what ' . $made->name . ' was made of.' }}</p>
+                @endif
+                <label for="instance">{{ $made ? 'Bring an instance to it' : 'Or bring an instance to it' }}</label>
                 <select id="instance" name="instance">
                     @foreach ($instances as $instance)
-                        <option value="{{ $instance->id }}">{{ $instance->name }}</option>
+                        <option value="{{ $instance->id }}" @selected($instance->id === $made?->id)>{{ $instance->name }}</option>
                     @endforeach
                 </select>
-                <button class="btn">Put it into the draft</button>
+                <button @class(['btn', 'main-act' => $made !== null])>See what would change</button>
+                <button class="btn" formaction="{{ route('hand-offs.add', $given) }}">Only add what it asks for</button>
+                <p class="soft mt-1">What comes, changes and goes, row by row or all at once; nothing is on disk before it is applied.</p>
             </form>
         @endif
         @if ($page->brings !== [])

@@ -30,6 +30,9 @@
                         {{ number_format(strlen($page->shorter)) }} characters</span></button></div>
         @endif
         <p class="soft mt-2">{{ $page->said() }}</p>
+        @foreach ($short as $sentence)
+            <p class="mt-1 {{ $loop->first && str_starts_with($sentence, 'No depot') ? 'warn' : 'soft' }}">{{ $sentence }}</p>
+        @endforeach
         @if ($page->fitsPicture())
             <div class="picture mt-2" x-data="picture(@js($page->text))" x-html="drawn" role="img" aria-label="The same as a picture"></div>
         @else

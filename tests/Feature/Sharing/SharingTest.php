@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Depots\Address;
+use App\Depots\Depot;
 use App\Disk\Folder;
 use App\Models\Instance;
 use App\Models\PackRelease;
@@ -112,7 +114,7 @@ it('names a group of wants, switches it, and puts it into another instance', fun
     $other = World::applied(['long-piers']);
     $this->get("/hand-offs/{$given->id}")
         ->assertOk()
-        ->assertSee('Or ask for all of it in');
+        ->assertSee('Or bring an instance to it')->assertSee('Only add what it asks for');
     $this->post("/hand-offs/{$given->id}/add", ['instance' => $other->id])->assertRedirect("/instances/{$other->id}/draft");
     $this->post("/hand-offs/{$given->id}/add", ['instance' => ''])->assertNotFound();
     expect(
@@ -147,7 +149,7 @@ it('is recognised wherever a text is asked for, and says what it is not', functi
             '/hand-offs/'.GivenHandOff::query()->latest('id')->value('id'),
         );
     }
-    expect(GivenHandOff::query()->count())->toBe(3);
+    expect(GivenHandOff::query()->count())->toBe(1);
     foreach (
         [
             substr($text, 0, -3) => 'is damaged',
@@ -163,7 +165,7 @@ it('is recognised wherever a text is asked for, and says what it is not', functi
             ->post('/wishes', ['name' => 'x', 'text' => str_starts_with($other, 'stasimon1.') ? $other : 'stasimon7.abc'])
             ->assertStatus(422);
     }
-    expect(GivenHandOff::query()->count())->toBe(3);
+    expect(GivenHandOff::query()->count())->toBe(1);
 });
 
 it('says what of a hand-off is not to be had, and makes the nearest to it', function (): void {
@@ -535,4 +537,59 @@ it('makes a folder that another machine starts a server from', function (): void
     expect($server->isRunning())->toBeTrue();
     $server->stop(5);
     File::deleteDirectory($to);
+});
+
+it('knows a hand-off that comes again, and another state of it, and brings to that what was made of it', function (): void {
+    $mine = World::applied(['fogbank', 'gulls']);
+    $this->post('/hand-offs', ['text' => textOf($mine)]);
+    $this->post('/hand-offs', ['text' => 'Once more: '.textOf($mine)]);
+    $given = GivenHandOff::query()->sole();
+    $this->get("/hand-offs/{$given->id}")->assertOk()->assertDontSee('was made of');
+    $this->post("/hand-offs/{$given->id}/make", ['name' => 'Of a friend']);
+    $theirs = World::apply(Instance::query()->where('name', 'Of a friend')->firstOrFail());
+    $this->get("/hand-offs/{$given->id}")->assertOk()->assertSee('Of a friend was made of it.');
+    $this->post("/instances/{$theirs->id}/draft/add", ['ids' => ['long-piers']]);
+    World::apply($theirs->refresh());
+    // The friend goes on: one more, one less, another channel, and one that both have is held to another range.
+    $this->post("/instances/{$mine->id}/draft/add", ['ids' => ['weather-glass']]);
+    $this->post("/instances/{$mine->id}/draft/remove", ['id' => 'gulls']);
+    $this->post("/instances/{$mine->id}/draft/range", ['id' => 'fogbank', 'range' => '<2.1']);
+    World::apply($mine->refresh());
+    $this->post('/hand-offs', ['text' => textOf($mine->refresh())]);
+    $newer = GivenHandOff::query()->latest('id')->firstOrFail();
+    $this->get("/hand-offs/{$newer->id}")
+        ->assertOk()
+        ->assertSee('It is another state of what Of a friend was made of.')
+        ->assertSee('<option value="'.$theirs->id.'" selected', false);
+    $this->post("/hand-offs/{$newer->id}/bring", ['instance' => $theirs->id])
+        ->assertRedirect("/instances/{$theirs->id}/hand-off?beside={$newer->id}");
+    $this->post("/hand-offs/{$newer->id}/bring", ['instance' => 'none'])->assertNotFound();
+    $this->get("/instances/{$theirs->id}/hand-off?beside={$newer->id}")->assertOk()->assertSee('Make mine like theirs');
+    $this->post("/instances/{$theirs->id}/hand-off/take", ['from' => $newer->id])->assertRedirect("/instances/{$theirs->id}/draft");
+    $theirs = World::apply($theirs->refresh());
+    expect(modsOf($theirs))
+        ->toBe(modsOf($mine))
+        ->and($theirs->given_id)
+        ->toBe($newer->id)
+        ->and($theirs->plan->rangeOf('fogbank'))
+        ->toBe('<2.1');
+    $this->get("/hand-offs/{$newer->id}")->assertOk()->assertSee('Of a friend was made of it.');
+});
+
+it('tells whoever gives one away what a friend may not be able to have', function (): void {
+    $mine = World::applied(['gulls']);
+    $this->get("/instances/{$mine->id}/hand-off")
+        ->assertOk()
+        ->assertSee('come only from Slipway, inside your network.')
+        ->assertDontSee('No depot has');
+    Depot::query()->update(['url' => 'https://slipway.example']);
+    $this->get("/instances/{$mine->id}/hand-off")->assertOk()->assertDontSee('inside your network');
+    $mine->placed()->where('package_id', 'gulls')->update(['sha256' => str_repeat('a', 64)]);
+    $this->get("/instances/{$mine->id}/hand-off")->assertOk()->assertSee('No depot has Gulls');
+    foreach (['http://10.0.0.4/x', 'http://attic:8080', 'https://[fd00::1]', 'http://box.local', 'http://localhost'] as $inside) {
+        expect(Address::isInside($inside))->toBeTrue();
+    }
+    foreach (['https://slipway.example', 'http://8.8.8.8', 'https://local.example'] as $outside) {
+        expect(Address::isInside($outside))->toBeFalse();
+    }
 });
