@@ -32,4 +32,14 @@ final class Depot extends Model
     ];
 
     protected $casts = ['moderated' => 'boolean', 'paused' => 'boolean', 'synced_at' => 'immutable_datetime'];
+
+    /** Whether somebody looks at what it takes in, and who says so: "yes, as you say". */
+    public function moderatedWords(): string
+    {
+        return match (true) {
+            $this->vouched_by === 'you' => ($this->moderated ? 'yes' : 'no').', as you say',
+            $this->protocol === 'listing' => 'not said',
+            default => ($this->moderated ? 'yes' : 'no').', as it says itself',
+        };
+    }
 }

@@ -10,8 +10,10 @@ use App\Installs\GameFile;
 use App\Installs\Installs;
 use App\Models\Instance;
 use App\Refusal\Refusal;
+use App\Store\FullDisk;
 use App\Store\Store;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\File;
 use Stasimon\Core\Game\GameDefinition;
 use Stasimon\Core\Place\Content;
 use Stasimon\Core\Place\LaidFile;
@@ -138,6 +140,26 @@ final readonly class BaseLayer
                 $isCopied => $folder->copyIntoTrial($this->store->path($file->sha256), $path, $file->isExecutable),
                 default => $folder->layInTrial($this->store->path($file->sha256), $path),
             };
+        }
+    }
+
+    /** Lays the game's own files where it is played without mods, as far as nothing lies there yet; what it may write into is a copy. */
+    public function layPlain(Instance $instance, Folder $folder, GameDefinition $game): void
+    {
+        $placement = new Placement($game);
+        foreach ($this->installs->files($instance->install_id) as $path => $file) {
+            $to = $folder->plain($path);
+            if (@lstat($to) !== false) {
+                continue;
+            }
+            File::ensureDirectoryExists(dirname($to));
+            $isWritten = $file->isWritten || $game->writes($path) || $placement->isOwn($path) || self::isWritten($file);
+            $isLaid = match (true) {
+                $file->link !== null => @symlink($file->link, $to),
+                ! $isWritten && @link($this->store->path((string) $file->sha256), $to) => true,
+                default => @copy($this->store->path((string) $file->sha256), $to) && chmod($to, $file->isExecutable ? 0o755 : 0o644),
+            };
+            $isLaid || throw FullDisk::writing($path);
         }
     }
 

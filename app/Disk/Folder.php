@@ -74,6 +74,12 @@ final readonly class Folder
         return $this->root.'/trial'.self::inside($path);
     }
 
+    /** Where the game is played without mods, beside what is the instance's. */
+    public function plain(string $path = ''): string
+    {
+        return $this->root.'/plain'.self::inside($path);
+    }
+
     /**
      * A folder with some of the files of live/, as they are there, and a copy of what is the instance's own.
      *

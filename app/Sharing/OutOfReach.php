@@ -30,7 +30,9 @@ final readonly class OutOfReach
             ->whereIn('package_id', $instance->placed->pluck('package_id'))
             ->get(['package_id', 'version', 'file_sha256', 'name', 'url'])
             ->groupBy(fn (object $row): string => "{$row->package_id} {$row->version} {$row->file_sha256}");
-        foreach ($instance->placed->filter(fn (PlacedRelease $one): bool => $one->sha256 !== null) as $placed) {
+        $base = $instance->plan->base->packages();
+        $isNamed = fn (PlacedRelease $one): bool => $one->sha256 !== null && ! in_array($one->package_id, $base, true);
+        foreach ($instance->placed->filter($isNamed) as $placed) {
             $digest = trim((string) $placed->sha256);
             $offers = $rows->get("{$placed->package_id} {$placed->version} {$digest}");
             if ($offers === null) {
@@ -65,8 +67,8 @@ final readonly class OutOfReach
     private static function few(array $names): string
     {
         $named = array_slice($names, 0, 3);
-        $more = count($names) - count($named);
+        $last = count($names) > 3 ? count($names) - 3 .' more' : (string) array_pop($named);
 
-        return $more > 0 ? implode(', ', $named)." and {$more} more" : implode(' and ', $named);
+        return $named === [] ? $last : implode(', ', $named)." and {$last}";
     }
 }

@@ -95,6 +95,7 @@ final readonly class WorldsPage
                 : Rehearsal::query()
                     ->where('instance_id', $instance->id)
                     ->where('purpose', Purpose::Play)
+                    ->where('plain', false)
                     ->whereNotNull('begun_at')
                     ->orderByDesc('number')
                     ->limit(50)

@@ -19,7 +19,9 @@ final readonly class PlayController
 {
     public function store(Request $request, Instance $instance, Play $play): RedirectResponse
     {
-        $launch = $play->start($instance, Side::tryFrom(Asked::words($request, 'side')) ?? $instance->side());
+        $launch = Asked::flag($request, 'plain')
+            ? $play->startPlain($instance, Asked::words($request, 'world', 200))
+            : $play->start($instance, Side::tryFrom(Asked::words($request, 'side')) ?? $instance->side());
 
         return redirect()->route('rehearsals.show', [$instance, $launch->number]);
     }

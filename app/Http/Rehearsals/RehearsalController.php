@@ -14,11 +14,13 @@ use App\Refusal\Refusal;
 use App\Rehearsals\Culprits\Layers;
 use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Log\SinceClean;
+use App\Rehearsals\Play\PlainFolder;
 use App\Rehearsals\Play\Play;
 use App\Rehearsals\Rehearse;
 use App\View\Asked;
 use App\View\Rehearsals\LogPage;
 use App\View\Rehearsals\RehearsalPage;
+use App\Worlds\Worlds;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -30,11 +32,17 @@ final readonly class RehearsalController
     {
     }
 
-    public function index(Instance $instance): View
+    public function index(Instance $instance, PlainFolder $plain): View
     {
+        $isPossible = $plain->isPossible($instance);
+        $worlds = $isPossible ? (new Worlds($this->games->get($instance->plan->base->game)))->of($instance) : [];
+
         return view('rehearsals.page', [
             'instance' => $instance->load(['placed', 'draft', 'lastRehearsal']),
             'rehearsals' => Instances::launches($instance),
+            'isPlainPossible' => $isPossible,
+            'worlds' => array_map(strval(...), array_keys($worlds)),
+            'plainWorlds' => $isPossible ? $plain->worlds($instance) : [],
         ]);
     }
 

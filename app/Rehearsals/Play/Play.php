@@ -40,7 +40,22 @@ final readonly class Play implements Undertaking
         private Agreements $agreements,
         private Runtimes $runtimes,
         private BaseLayer $base,
+        private PlainFolder $plain,
     ) {
+    }
+
+    /**
+     * The game as it is, without loader and mods, in a folder of its own.
+     *
+     * @param  string  $world  of the instance, of which a copy is taken there; nothing for none
+     *
+     * @throws Refusal where there is no playing it so, or the instance is busy
+     */
+    public function startPlain(Instance $instance, string $world = ''): Rehearsal
+    {
+        $this->plain->check($instance, $world);
+
+        return $this->begun($instance, ['side' => Side::Client, 'plain' => true], ['world' => $world]);
     }
 
     /** @throws Refusal when nothing is applied, or the instance is busy */
@@ -49,20 +64,29 @@ final readonly class Play implements Undertaking
         if ($instance->applied_at === null) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to play. Apply the draft first.');
         }
+
+        return $this->begun($instance, ['side' => $side], []);
+    }
+
+    /**
+     * @param  array<string, mixed>  $how  of the launch
+     * @param  array<string, string>  $more  that the task has to know
+     */
+    private function begun(Instance $instance, array $how, array $more): Rehearsal
+    {
         $game = $this->games->get($instance->plan->base->game);
         $this->agreements->require($game);
         $this->runtimes->program($game, $instance->plan->base->runtimeVersion);
         $play = null;
-        $this->tasks->beginFor($instance, TaskKind::Play, function (Instance $locked) use ($side, &$play): array {
-            $play = $locked->rehearsals()->create([
+        $this->tasks->beginFor($instance, TaskKind::Play, function (Instance $locked) use ($how, $more, &$play): array {
+            $play = $locked->rehearsals()->create($how + [
                 'number' => 1 + (int) $locked->rehearsals()->max('number'),
                 'plan' => $locked->plan,
                 'applies' => $locked->applies,
-                'side' => $side,
                 'purpose' => Purpose::Play,
             ]);
 
-            return ['rehearsal' => $play->id];
+            return ['rehearsal' => $play->id] + $more;
         });
 
         return $play ?? throw new LogicException('The launch was just created.');
@@ -152,24 +176,37 @@ final readonly class Play implements Undertaking
 
     private function begin(Rehearsal $play, Task $task): void
     {
-        $task->advance('keeping the worlds as they are', 0, 0);
-        $this->files->before($play);
-        $live = (new Folder($play->instance))->live();
         $words = $play->instance->launching;
-        $command = $this->starting->prepare($play->plan, $live, $play->side, seed: $play->number, way: $this->wayOf($play), words: $words);
+        $in = $this->folder($play, $task);
+        $way = $this->wayOf($play);
+        $command = $this->starting->prepare($play->plan, $in, $play->side, $play->plain, $play->number, $way, words: $words);
         $this->reading->log($play)->begin();
         // Somebody may have stopped it while its worlds were kept, or while it was started.
         if ($play->refresh()->state !== LaunchState::Waiting) {
             return;
         }
         $keeper = new Keeper($play);
-        $keeper->start($command, Starting::in($words, $live), $words->environment);
+        $keeper->start($command, Starting::in($words, $in), $words->environment);
         $isPlayed =
             Rehearsal::query()
                 ->whereKey($play->id)
                 ->where('state', LaunchState::Waiting)
                 ->update(['state' => LaunchState::Running, 'process' => $keeper->process(), 'begun_at' => now()]) > 0;
         $isPlayed || $keeper->end();
+    }
+
+    /** The folder that it is played in, with what has to be kept or laid before. */
+    private function folder(Rehearsal $play, Task $task): string
+    {
+        if ($play->plain) {
+            $task->advance('laying the game as it is', 0, 0);
+
+            return $this->plain->prepare($play->instance, (string) $task->about('world'));
+        }
+        $task->advance('keeping the worlds as they are', 0, 0);
+        $this->files->before($play);
+
+        return (new Folder($play->instance))->live();
     }
 
     private function conclude(Rehearsal $play): void
@@ -180,8 +217,8 @@ final readonly class Play implements Undertaking
             return;
         }
         $this->reading->log($play)->index(over: true);
-        $this->files->after($play);
-        $play->begun_at === null || $this->base->watched($play->instance, $play->begun_at->getTimestamp());
+        $play->plain || $this->files->after($play);
+        $play->plain || $play->begun_at === null || $this->base->watched($play->instance, $play->begun_at->getTimestamp());
         $play->fill([
             'exit_code' => $ended['exit'] ?? null,
             'milliseconds' => $ended === null ? null : max(0, (int) (1000 * ($ended['at'] - (float) $play->begun_at?->format('U.u')))),
@@ -195,7 +232,7 @@ final readonly class Play implements Undertaking
         if ($ended === null) {
             $play->problem = 'What kept it was ended with it, so how it ended is not known. Its log goes as far as it was heard.';
         }
-        if ($play->state === LaunchState::Clean) {
+        if ($play->state === LaunchState::Clean && ! $play->plain) {
             $this->files->keep($play);
         }
         $play->reading = $this->reading->read($play);

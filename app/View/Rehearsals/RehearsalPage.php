@@ -107,7 +107,7 @@ final readonly class RehearsalPage
         $play = $this->rehearsal;
 
         return match ($play->state) {
-            LaunchState::Waiting => 'The worlds are being kept as they are.',
+            LaunchState::Waiting => $play->plain ? 'The game is being laid as it is.' : 'The worlds are being kept as they are.',
             LaunchState::Running => ($play->side === Side::Server ? 'The server runs' : 'Being played').
                 ($play->begun_at === null ? '.' : ' since '.$play->begun_at->format('H:i').'.').
                 ($this->openAt === '' ? '' : " It is open to players at {$this->openAt}."),

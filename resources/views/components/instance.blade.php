@@ -34,10 +34,14 @@
             {{ $acts ?? '' }}
             @php($last = $instance->lastRehearsal)
             @php($isProven = $last?->state->value === 'clean' && $last->isOfNow($instance))
-            @if ($last?->isPlay() && !$last->isOver())
+            @php($played = $last?->isPlay() && !$last->isOver() ? $last : $instance->played()->first())
+            @if ($played)
                 @unless (request()->routeIs('rehearsals.show'))
-                    <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">{{ $last->side->value === 'server'
-                        ? 'The server runs' : 'Being played' }}</a>
+                    <a class="btn" href="{{ route('rehearsals.show', [$instance, $played->number]) }}">{{ match (true) {
+                        $played->plain => 'Being played without mods',
+                        $played->side->value === 'server' => 'The server runs',
+                        default => 'Being played',
+                    } }}</a>
                 @endunless
             @elseif ($instance->applied_at !== null)
                 <form method="post" action="{{ route('play', $instance) }}">@csrf<button

@@ -11,15 +11,14 @@
                             <td class="name">{{ $depot->name }}<br><span class="ver quiet"
                                     style="overflow-wrap: anywhere">{{ $depot->url }}</span>
                                 @if ($depot->protocol === 'listing')
-                                    <br><span class="quiet">a folder of files</span>
+                                    <br><span class="quiet font-normal">a folder of files</span>
                                 @endif
                             </td>
                             <td class="{{ $depot->problem ? 'bad' : 'soft' }}">
                                 {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at
                                     ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
                             </td>
-                            <td class="soft">{{ $depot->moderated ? 'yes' : 'no' }},
-                                {{ $depot->vouched_by === 'you' ? 'as you say' : 'as it says itself' }}
+                            <td class="soft">{{ $depot->moderatedWords() }}
                                     <x-act :action="route('depots.moderated', $depot)"
                                     :fields="['moderated' => $depot->moderated ? 0 : 1]" :label="'Say that ' . $depot->name . ' is ' .
                                         ($depot->moderated ? 'not ' : '') .
@@ -48,9 +47,8 @@
                                 <td colspan="6">
                                     <details>
                                         <summary class="warn cursor-pointer">
-                                            {{ $problems[$depot->id]['count'] === 1 ? 'Of one thing that it has'
-                                                : 'Of ' . number_format($problems[$depot->id]['count']) . ' things that it has' }}
-                                            not everything can be used</summary>
+                                            {{ number_format($problems[$depot->id]['count']) }} of what it has cannot be used, or not all
+                                            of it</summary>
                                         <ul class="py-2">
                                             @foreach ($problems[$depot->id]['first'] as $one)
                                                 <li class="py-1"><span class="ver">{{ $one->local_id }}</span> <span

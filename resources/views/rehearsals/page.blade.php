@@ -1,7 +1,9 @@
 <x-instance :instance="$instance" part="rehearsals" title="Rehearsals" quiet>
     <div class="acts px-[18px] pb-3" style="justify-content: flex-start">
-        <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<input type="hidden" name="plain" value="1"><button
-                class="btn">Launch without mods</button></form>
+        @if ($isPlainPossible)
+            <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<input type="hidden" name="plain"
+                    value="1"><button class="btn">Launch without mods</button></form>
+        @endif
         @if ($instance->applied_at)
             <form method="post" action="{{ route('rehearsals.store', $instance) }}">@csrf<input type="hidden" name="side"
                     value="server"><button class="btn">Rehearse as a server</button></form>
@@ -10,6 +12,27 @@
         @endif
         <a class="link" href="{{ route('logs', ['instance' => $instance->id]) }}">Read a log from elsewhere</a>
     </div>
+    @if ($isPlainPossible)
+        <details class="px-[18px] pb-3">
+            <summary class="link">Play without mods</summary>
+            <form method="post" action="{{ route('play', $instance) }}" class="pt-2">@csrf<input type="hidden" name="plain" value="1">
+                <p class="soft max-w-xl mb-2">The game as it is, in a folder of its own. What is saved there stays there: no apply comes
+                    near it, and nothing of it comes near your worlds.
+                    {{ $plainWorlds === [] ? 'There is no world in it yet.' : 'In it: ' . implode(', ', $plainWorlds) . '.' }}</p>
+                @if (array_diff($worlds, $plainWorlds) !== [])
+                    <label for="plain-world">With a copy of</label>
+                    <select id="plain-world" name="world">
+                        <option value="">no world</option>
+                        @foreach (array_diff($worlds, $plainWorlds) as $world)
+                            <option>{{ $world }}</option>
+                        @endforeach
+                    </select>
+                    <span class="soft">Without its mods it may not open; the world itself is not touched.</span>
+                @endif
+                <button class="btn block mt-2">Play without mods</button>
+            </form>
+        </details>
+    @endif
     @if ($rehearsals->isEmpty())
         <p class="px-[18px] soft max-w-xl">A rehearsal launches the instance, keeps its log and says whether it came up clean.
             {{ $instance->applied_at ? 'There was none yet; Rehearse, at the top right, starts the first.'

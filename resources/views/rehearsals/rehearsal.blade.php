@@ -65,7 +65,10 @@
     @endif
     <x-log :log="$log" />
     <x-slot:beside label="What would help">
-        @if ($rehearsal->isPlay())
+        @if ($rehearsal->isPlay() && $rehearsal->plain)
+            <p class="soft">It is played in a folder of its own. Your worlds and configs are not in it, and no apply comes near what is
+                saved there.</p>
+        @elseif ($rehearsal->isPlay())
             <h2 class="mb-2">What it changed</h2>
             @forelse ($page->changed() as [$word, $what, $how])
                 <p>{{ $word }} <span class="ver">{{ $what }}</span> {{ $how }}.</p>

@@ -10,6 +10,7 @@ use App\Installs\Install;
 use App\Installs\Installs;
 use App\Installs\InstallState;
 use App\Models\Instance;
+use App\Rehearsals\Play\PlainFolder;
 use App\Store\Store;
 use Illuminate\Support\Facades\File;
 use Stasimon\Core\Game\OwnWords;
@@ -128,6 +129,34 @@ it('makes an instance the whole game, and one without mods the game as it came',
         ->assertOk()
         ->assertSee('mods/')
         ->assertDontSee('engine/ferry');
+});
+
+it('lays the game as it came where it is played without mods, and nothing over what was saved there', function (): void {
+    World::depot();
+    keptInstall(folderOfGame());
+    $instance = World::applied(['gulls']);
+    $folder = new Folder($instance);
+    app(PlainFolder::class)->prepare($instance, '');
+    $stored = fn (string $content): int => (int) fileinode((new Store())->path(hash('sha256', $content)));
+    expect(readlink($folder->plain('engine/lib/sea.so')))
+        ->toBe('sea.so.1')
+        ->and(is_executable($folder->plain('engine/ferry')))
+        ->toBeTrue()
+        ->and(fileinode($folder->plain('data/gulls.png')))
+        ->toBe($stored('white'))
+        ->and(fileinode($folder->plain('settings.ini')))
+        ->not->toBe($stored("sound=1\n"))
+        ->and(is_dir($folder->plain('mods')))
+        ->toBeFalse();
+    file_put_contents($folder->plain('settings.ini'), "sound=0\n");
+    unlink($folder->plain('engine/ferry'));
+    app(PlainFolder::class)->prepare($instance, '');
+    expect(file_get_contents($folder->plain('settings.ini')))
+        ->toBe("sound=0\n")
+        ->and($folder->plain('engine/ferry'))
+        ->toBeFile()
+        ->and(file_get_contents((new Store())->path(hash('sha256', "sound=1\n"))))
+        ->toBe("sound=1\n");
 });
 
 it('keeps what the game has written into its own files, and lays the rest anew', function (): void {

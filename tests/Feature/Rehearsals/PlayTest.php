@@ -231,3 +231,52 @@ it('is not begun any more where it is ended while it waits, and says what became
     app(Play::class)->abandon($task, 'Again.');
     expect($broken->refresh()->problem)->toBe('Its worker was ended.');
 });
+
+it('plays the game as it is, in a folder of its own that no apply comes near, with copies of worlds', function (): void {
+    $instance = World::applied(['gulls']);
+    $folder = new Folder($instance);
+    File::ensureDirectoryExists($folder->live('worlds/Long Shore'));
+    file_put_contents($folder->live('worlds/Long Shore/world.json'), '{"mods": {"gulls": "2.0.0"}}');
+    $before = World::tree($folder->live());
+    $this->get("/instances/{$instance->id}/rehearsals")
+        ->assertOk()
+        ->assertSee('Play without mods')
+        ->assertSee('<option>Long Shore</option>', false);
+    foreach (['None', '../live', '.', 'Long Shore/..'] as $world) {
+        $this->post("/instances/{$instance->id}/play", ['plain' => '1', 'world' => $world])->assertNotFound();
+    }
+    $this->post("/instances/{$instance->id}/play", ['plain' => '1', 'world' => 'Long Shore'])->assertRedirect();
+    $play = Rehearsal::query()->with('instance')->where('purpose', 'play')->sole();
+    soon(fn (): bool => str_contains((string) file_get_contents($folder->log($play->number)), 'saved'));
+    expect($play->refresh()->plain)
+        ->toBeTrue()
+        ->and($folder->plain('worlds/Long Shore/world.json'))
+        ->toBeFile()
+        ->and((string) file_get_contents($folder->log($play->number)))
+        ->not->toContain('gulls');
+    $page = "/instances/{$instance->id}/rehearsals/{$play->number}";
+    $this->get($page)->assertOk()->assertSee('in a folder of its own')->assertSee('Launched without loader and mods.');
+    $this->get("/instances/{$instance->id}")->assertOk()->assertSee('Being played without mods');
+    $this->post("/instances/{$instance->id}/rehearsals")->assertStatus(409)->assertSee('is being played');
+    app(Play::class)->stop($play);
+    expect(over($play)->state)->toBe(LaunchState::Clean);
+    // Nothing of the instance is otherwise, and nothing is said of its mods by it.
+    expect(World::tree($folder->live()))
+        ->toBe($before)
+        ->and(Backup::query()->count())
+        ->toBe(0)
+        ->and($instance->refresh()->lastRehearsal)
+        ->toBeNull();
+    // It stays through an apply, and a world that is there is not laid over.
+    $saved = World::tree($folder->plain());
+    $this->post("/instances/{$instance->id}/draft/add", ['ids' => ['long-piers']]);
+    World::apply($instance->refresh());
+    expect(World::tree($folder->plain()))->toBe($saved);
+    $this->post("/instances/{$instance->id}/play", ['plain' => '1', 'world' => 'Long Shore'])
+        ->assertStatus(409)
+        ->assertSee('there is a world Long Shore already');
+    $this->get("/instances/{$instance->id}/rehearsals")
+        ->assertOk()
+        ->assertSee('In it: ')
+        ->assertDontSee('<option>Long Shore</option>', false);
+});
