@@ -16,8 +16,9 @@ final readonly class OutOfReach
      * @param  list<string>  $own  files that no depot has, as "Name version"
      * @param  list<string>  $inside  the same of what only depots inside one's own network have
      * @param  list<string>  $depots  what those are called
+     * @param  int  $all  that are named
      */
-    private function __construct(public array $own, public array $inside, public array $depots)
+    private function __construct(public array $own, public array $inside, public array $depots, private int $all)
     {
     }
 
@@ -32,7 +33,8 @@ final readonly class OutOfReach
             ->groupBy(fn (object $row): string => "{$row->package_id} {$row->version} {$row->file_sha256}");
         $base = $instance->plan->base->packages();
         $isNamed = fn (PlacedRelease $one): bool => $one->sha256 !== null && ! in_array($one->package_id, $base, true);
-        foreach ($instance->placed->filter($isNamed) as $placed) {
+        $all = $instance->placed->filter($isNamed);
+        foreach ($all as $placed) {
             $digest = trim((string) $placed->sha256);
             $offers = $rows->get("{$placed->package_id} {$placed->version} {$digest}");
             if ($offers === null) {
@@ -43,13 +45,18 @@ final readonly class OutOfReach
             }
         }
 
-        return new self($own, $inside, array_values(array_unique(array_map(strval(...), $depots))));
+        return new self($own, $inside, array_values(array_unique(array_map(strval(...), $depots))), $all->count());
     }
 
     /** @return list<string> a sentence each; none where all of it can be had */
     public function sentences(): array
     {
         $count = count($this->inside);
+        $come = match (true) {
+            $count === 1 => $this->inside[0].' comes',
+            $count === $this->all => "All {$count} come",
+            default => "{$count} of them come",
+        };
 
         return array_values(array_filter([
             $this->own === []
@@ -58,7 +65,7 @@ final readonly class OutOfReach
                     ' only if it comes along: in the archive below, or in a set that goes on.',
             $count === 0
                 ? ''
-                : ($count === 1 ? $this->inside[0].' comes' : "{$count} of them come").' only from '.self::few($this->depots).
+                : "{$come} only from ".self::few($this->depots).
                     ', inside your network. A friend has '.($count === 1 ? 'it' : 'them').' only from a depot that has the same.',
         ]));
     }
@@ -67,7 +74,7 @@ final readonly class OutOfReach
     private static function few(array $names): string
     {
         $named = array_slice($names, 0, 3);
-        $last = count($names) > 3 ? count($names) - 3 .' more' : (string) array_pop($named);
+        $last = count($names) > 3 ? (count($names) - 3).' more' : (string) array_pop($named);
 
         return $named === [] ? $last : implode(', ', $named)." and {$last}";
     }

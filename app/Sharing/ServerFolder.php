@@ -14,6 +14,7 @@ use App\Refusal\Refusal;
 use App\Rehearsals\Launch\Starting;
 use App\Store\FullDisk;
 use Stasimon\Core\Game\Way;
+use Stasimon\Core\Place\Placement;
 use ZipArchive;
 
 /** A server as a ZIP archive for a machine that has no Stasimon: what is placed, its configs, and a script that starts it. */
@@ -52,14 +53,20 @@ final readonly class ServerFolder
         $worlds = $game->worlds['folder'] ?? null;
         $zip = new ZipArchive;
         $zip->open($to, ZipArchive::CREATE | ZipArchive::OVERWRITE) === true || throw FullDisk::writing('the archive of a server');
+        $texts = $this->starting->elsewhere($instance, Side::Server, $game->launch->canJoin() ? Way::Serve : Way::Play);
+        $placement = new Placement($game);
+        $sums = '';
         foreach (Entries::files($live) as $path => $file) {
             if (($worlds === null || ! str_starts_with($path, "{$worlds}/"))) {
                 $zip->addFile("{$live}/{$path}", $path);
                 // Most of it is archives, of which nothing gets smaller.
                 $zip->setCompressionName($path, ZipArchive::CM_STORE);
+                $isKept = ! isset($texts[$path]) && ! $placement->isOwn($path) && ! str_starts_with($path, 'logs/');
+                $sums .= $isKept ? hash_file('sha256', "{$live}/{$path}")."  {$path}\n" : '';
             }
         }
-        foreach ($this->starting->elsewhere($instance, Side::Server, $game->launch->canJoin() ? Way::Serve : Way::Play) as $path => $text) {
+        // What of it has to stay as it is: `sha256sum -c SHA256SUMS`, or `bin/stasimon folder check`.
+        foreach ($texts + ['SHA256SUMS' => $sums] as $path => $text) {
             $zip->addFromString($path, $text);
             $zip->setExternalAttributesName($path, ZipArchive::OPSYS_UNIX, (str_ends_with($path, '.sh') ? 0o100755 : 0o100644) << 16);
         }

@@ -25,3 +25,26 @@ export async function withAnother(browser, walk) {
         await over;
     }
 }
+
+// Two of them, started beside each other.
+export async function withTwoOthers(browser, walk) {
+    let done;
+    const over = new Promise(resolve => (done = resolve));
+    let come;
+    const there = new Promise(resolve => (come = resolve));
+    await Promise.all([
+        withAnother(browser, async second => {
+            come(second);
+            await over;
+        }).catch(failure => {
+            come(null);
+            throw failure;
+        }),
+        withAnother(browser, async first => {
+            const second = await there;
+            if (second !== null) {
+                await walk(first, second);
+            }
+        }).finally(done),
+    ]);
+}

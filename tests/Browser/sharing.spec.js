@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { withAnother } from './other.js';
+import { withAnother, withTwoOthers } from './other.js';
 import { addToDraft, apply, expectAccessible, folderOf, go, makeInstance, rehearse, rootOf } from './steps.js';
 
 test('two friends: given away by picture and text, apart, compared, taken over, and alike', async ({ page, browser }) => {
@@ -286,7 +286,7 @@ test('depots: a set goes on among friends, and each has what they added', async 
     await page.getByRole('button', { name: 'Share it', exact: true }).click();
     await expect(page.getByText('At state 1, as it is on disk.')).toBeVisible();
     await expectAccessible(page);
-    await withAnother(browser, async friend => {
+    const taken = async friend => {
         await friend.goto('/hand-offs');
         await friend.getByLabel('Address or folder of a set').fill(folder);
         await friend.getByRole('button', { name: 'Subscribe' }).click();
@@ -297,7 +297,16 @@ test('depots: a set goes on among friends, and each has what they added', async 
         await expectAccessible(friend);
         await friend.getByRole('button', { name: 'Make an instance of it' }).click();
         await apply(friend);
-        const theirs = rootOf(friend);
+
+        return rootOf(friend);
+    };
+    await withTwoOthers(browser, async (friend, third) => {
+        const theirs = await taken(friend);
+        // The third has said that it is to come by itself.
+        const another = await taken(third);
+        await third.goto('/hand-offs');
+        await third.getByRole('button', { name: 'Apply by itself: Thursdays' }).click();
+        await expect(third.getByRole('button', { name: 'Only tell me of Thursdays' })).toBeVisible();
         await friend.goto(`${theirs}/find`);
         await addToDraft(friend, 'Fogbank Weather');
         await apply(friend);
@@ -330,6 +339,14 @@ test('depots: a set goes on among friends, and each has what they added', async 
         await expect(friend.getByRole('link', { name: 'Weather Glass' })).toBeVisible();
         await expect(friend.getByRole('link', { name: 'Fogbank Weather' })).toBeVisible();
         await expect(friend.getByRole('link', { name: 'Long Piers' })).toHaveCount(0);
+        await third.goto('/hand-offs');
+        await third.getByRole('button', { name: 'Read Thursdays now' }).click();
+        await expect(async () => {
+            await third.goto(another);
+            await expect(third.getByRole('link', { name: 'Weather Glass' })).toBeVisible({ timeout: 2000 });
+        }).toPass();
+        await expect(third.getByRole('link', { name: 'Long Piers' })).toHaveCount(0);
+        await expect(third.getByRole('link', { name: 'Gulls' })).toBeVisible();
         // Written over, it is refused, and what is there stays.
         writeFileSync(`${folder}/set.json`, readFileSync(`${folder}/set.json`, 'utf8').replace('Calmer', 'Wilder'));
         await friend.goto('/hand-offs');

@@ -8,6 +8,7 @@ use App\Depots\Depot;
 use App\Depots\DepotFailure;
 use Closure;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Place\Sums;
 use stdClass;
 
 /** The files of depots that only list them, with what each says of itself. */

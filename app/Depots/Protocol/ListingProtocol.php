@@ -10,6 +10,7 @@ use App\Depots\DepotFailure;
 use ArrayIterator;
 use Closure;
 use Stasimon\Core\Document\Limits;
+use Stasimon\Core\Place\Sums;
 
 /** A folder of archives that any web server gives out, with SHA256SUMS beside them: docs/formats/depot.md, "A listing". */
 final readonly class ListingProtocol implements Protocol

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
-use App\Depots\Protocol\Sums;
 use App\Depots\ReleaseRow;
 use App\Depots\SourceProblems;
 use App\Depots\Sync\Synchronising;
@@ -214,17 +213,3 @@ it('says what is wrong with a place from which nothing can come', function (stri
     'no parts of files' => ['max_ranges 0;', '', 'does not give out parts of files'],
     'files that nobody may read' => ['location ~ zip$ { return 503; }', '', 'answered with status 503'],
 ]);
-
-it('reads digests as they are written, in either way', function (): void {
-    $folder = sys_get_temp_dir().'/sums-'.bin2hex(random_bytes(4));
-    mkdir($folder);
-    file_put_contents("{$folder}/a.zip", 'a');
-    file_put_contents("{$folder}/b c.zip", 'b');
-    $there = ['a.zip' => hash('sha256', 'a'), 'b c.zip' => hash('sha256', 'b')];
-    foreach (['sha256sum *.zip', 'sha256sum -b ./*.zip', 'sha256sum --tag *.zip'] as $command) {
-        $sums = Sums::read((string) shell_exec('cd '.escapeshellarg($folder)." && {$command}"));
-        expect($sums->digests)->toBe($there)->and($sums->unusable)->toBe(0);
-    }
-    array_map(unlink(...), (array) glob("{$folder}/*"));
-    rmdir($folder);
-});

@@ -536,6 +536,15 @@ it('makes a folder that another machine starts a server from', function (): void
     $server->waitUntil(fn (string $type, string $text): bool => str_contains($server->getOutput(), 'open to players at'));
     expect($server->isRunning())->toBeTrue();
     $server->stop(5);
+    // What it writes while it runs is not of what has to stay as it is; by coreutils, and by ours.
+    (new Process(['sha256sum', '-c', '--quiet', '--strict', 'SHA256SUMS'], $to))->mustRun();
+    $check = fn (): array => [($run = new Process([base_path('bin/stasimon'), 'folder', 'check', $to]))->run(), $run->getOutput()];
+    expect($check()[1])->toContain('are as they were given')->not->toContain('not all')->and($check()[0])->toBe(0);
+    file_put_contents("{$to}/mods/stray.zip", 'a stray');
+    $count = count(file("{$to}/SHA256SUMS"));
+    expect($check())->toBe([1, "beside it: mods/stray.zip
+Of {$count} files, not all are as they were given.
+"]);
     File::deleteDirectory($to);
 });
 

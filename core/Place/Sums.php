@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Depots\Protocol;
+namespace Stasimon\Core\Place;
 
 /** Files and their digests, as sha256sum(1) writes them, in either of its ways. */
 final readonly class Sums
