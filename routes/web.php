@@ -182,6 +182,7 @@ Route::post('/sets', [SetController::class, 'subscribe'])
 Route::post('/sets/{set}/read', [SetController::class, 'read'])->name('sets.read');
 Route::post('/sets/{set}/follow', [SetController::class, 'followByItself'])->name('sets.follow');
 Route::delete('/sets/{set}', [SetController::class, 'leave'])->name('sets.leave');
+Route::post('/packs/{pack}/try', [PackController::class, 'try'])->name('packs.try');
 Route::post('/packs/{pack}/make', [PackController::class, 'make'])->name('packs.make');
 Route::delete('/packs/{pack}', [PackController::class, 'destroy'])->name('packs.destroy');
 Route::delete('/starter-groups/{starter}', [HandOffController::class, 'dropGroup'])->name('groups.drop');

@@ -17,6 +17,10 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $game  the id of the game that it is for
  * @property string $document  see PackFile
  * @property ?string $signature  see Signature
+ * @property ?TrialState $trial_state  null for one that was never tried
+ * @property ?string $trial_said  what came of it, in a sentence
+ * @property ?string $trial_id  the instance that was made for it, as long as that is there
+ * @property ?\Carbon\CarbonImmutable $tried_at
  * @property \Carbon\CarbonImmutable $created_at
  */
 final class PackRelease extends Model
@@ -27,5 +31,5 @@ final class PackRelease extends Model
 
     protected $table = 'packs';
 
-    protected $casts = ['created_at' => 'immutable_datetime'];
+    protected $casts = ['created_at' => 'immutable_datetime', 'tried_at' => 'immutable_datetime', 'trial_state' => TrialState::class];
 }

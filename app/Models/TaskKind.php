@@ -33,6 +33,7 @@ enum TaskKind: string
     case Pictures = 'pictures';
     case Notices = 'notices';
     case Set = 'set';
+    case PackTrial = 'pack trial';
 
     public function words(): string
     {
@@ -63,6 +64,7 @@ enum TaskKind: string
             self::Pictures => 'Fetching pictures',
             self::Notices => 'Reading a list of notices',
             self::Set => 'Reading a set that goes on',
+            self::PackTrial => 'Trying a pack',
         };
     }
 

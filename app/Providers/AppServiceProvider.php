@@ -38,6 +38,7 @@ use App\Moving\CopyOwn;
 use App\Moving\Grid;
 use App\Notices\NoticeLists;
 use App\Packs\FetchPack;
+use App\Packs\PackTrials;
 use App\Packs\Sets\Subscriptions;
 use App\Pictures\FetchPictures;
 use App\Pictures\Pictures;
@@ -97,6 +98,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Pictures, FetchPictures::class],
         [TaskKind::Notices, NoticeLists::class],
         [TaskKind::Set, Subscriptions::class],
+        [TaskKind::PackTrial, PackTrials::class],
     ];
 
     public function register(): void

@@ -12,6 +12,7 @@ use App\Packs\DepotPack;
 use App\Packs\FetchPack;
 use App\Packs\Packing;
 use App\Packs\Packs;
+use App\Packs\PackTrials;
 use App\Packs\Publishing;
 use App\Packs\SigningKey;
 use App\Refusal\Refusal;
@@ -57,6 +58,13 @@ final readonly class PackController
         $fetch->start($found);
 
         return redirect()->route('packs');
+    }
+
+    public function try(PackRelease $pack, PackTrials $trials): RedirectResponse
+    {
+        $trials->start($pack);
+
+        return redirect()->route('packs.show', $pack);
     }
 
     public function publish(PublishRequest $request, PackRelease $pack, Publishing $publishing): RedirectResponse

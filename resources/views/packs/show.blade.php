@@ -44,6 +44,25 @@
                 <button class="btn main-act">Make an instance of it</button>
             </form>
         @endif
+        <h2 class="mt-5 mb-1">Before others get it</h2>
+        @if ($pack->trial_state === App\Models\TrialState::Running)
+            <p class="soft">It is being made and launched, since {{ $pack->tried_at?->format('H:i') }}.
+                <a class="link underline" href="{{ route('packs.show', $pack) }}">Look again</a></p>
+        @else
+            @if ($pack->trial_state !== null)
+                <p class="max-w-[75ch]"><span class="{{ $pack->trial_state->value === 'clean' ? 'good' : 'bad' }}">{{ match
+                        ($pack->trial_state->value) {'clean' => 'Tried.','failed' => 'It does not come up.',default
+                        => 'It could not be made.'} }}</span> {{ $pack->trial_said }}
+                    <span class="soft">{{ $pack->tried_at?->diffForHumans() }}</span>
+                    @if ($pack->trial_id)
+                        <a class="link underline" href="{{ route('rehearsals', $pack->trial_id) }}">See what was made</a>
+                    @endif
+                </p>
+            @endif
+            <form method="post" action="{{ route('packs.try', $pack) }}">@csrf<button class="btn">{{ $pack->trial_state === null
+                ? 'Try it' : 'Try it again' }}</button> <span class="soft">It is made as anybody would make it, launched, and thrown
+                    away.</span></form>
+        @endif
         <details class="mt-4" @if ($errors->hasAny(['folder', 'depot'])) open @endif>
             <summary class="link">Publish it as a depot</summary>
             <form method="post" action="{{ route('packs.publish', $pack) }}" class="drop mt-2">@csrf

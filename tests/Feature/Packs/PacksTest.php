@@ -8,6 +8,7 @@ use App\Depots\Sync\Synchronising;
 use App\Disk\Folder;
 use App\Models\Instance;
 use App\Models\PackRelease;
+use App\Models\TrialState;
 use App\Packs\DepotFolder;
 use App\Packs\DepotPack;
 use App\Packs\Packing;
@@ -471,4 +472,40 @@ it('publishes into a folder that is a depot, or becomes one, and touches no othe
     expect(fn () => $publish('mine'))->toThrow(UnusablePack::class, 'is published there already, and is another one');
     File::deleteDirectory($root);
     unlink($file);
+});
+
+it('is tried before others get it: made, launched and thrown away, and kept to be looked at where it does not come up', function (): void {
+    $author = World::applied(['gulls']);
+    $pack = packed($author, '1', []);
+    $this->get("/packs/{$pack->id}")->assertOk()->assertSee('Try it');
+    $this->post("/packs/{$pack->id}/try")->assertRedirect("/packs/{$pack->id}");
+    $pack->refresh();
+    expect($pack->trial_state)
+        ->toBe(TrialState::Clean, (string) $pack->trial_said)
+        ->and($pack->trial_id)
+        ->toBeNull()
+        ->and(Instance::query()->pluck('id')->all())
+        ->toBe([$author->id]);
+    $this->get("/packs/{$pack->id}")->assertOk()->assertSee('It came up clean in')->assertSee('Try it again');
+    // Two that change the same of the game, which neither says: it was made, and stays as long as one looks.
+    $broken = packed(World::applied(['paintpots', 'varnish']), '2', []);
+    $this->post("/packs/{$broken->id}/try")->assertRedirect();
+    expect($broken->refresh()->trial_state)->toBe(TrialState::Failed)->and($broken->trial_said)->not->toBe('');
+    $this->get("/packs/{$broken->id}")
+        ->assertOk()
+        ->assertSee('It does not come up.')
+        ->assertSee("/instances/{$broken->trial_id}/rehearsals");
+    // Once more takes the place of what was kept; and what cannot be had cannot be made.
+    $kept = $broken->trial_id;
+    Depot::query()->update(['url' => 'http://127.0.0.1:9']);
+    World::forgetFiles('paintpots', 'varnish');
+    $this->post("/packs/{$broken->id}/try")->assertRedirect();
+    expect($broken->refresh()->trial_state)
+        ->toBe(TrialState::Short)
+        ->and($broken->trial_said)
+        ->toContain('127.0.0.1:9')
+        ->and(Instance::query()->find($kept))
+        ->toBeNull()
+        ->and($broken->trial_id)
+        ->toBeNull();
 });
