@@ -99,7 +99,7 @@ await shoot('why-not', `${lights}/find?q=deep`, { act: add('Deep Weather') });
 await discard(lights);
 await page.goto(address + archipelago);
 await page.getByRole('button', { name: /^Rehearse/ }).click();
-await page.getByRole('button', { name: /^Find it can be stopped/ }).click({ timeout: 90_000 });
+await page.getByRole('button', { name: /^(Find it|Look for it all the same) can be stopped/ }).click({ timeout: 90_000 });
 await page.getByRole('heading', { level: 1, name: /Glass Compass/ }).waitFor({ timeout: 180_000 });
 await shoot('culprits', new URL(page.url()).pathname);
 await shoot('configs', `${archipelago}/configs`);

@@ -48,6 +48,8 @@ final readonly class KnownFailures
     private static function diagnosis(Known $one, array $others, array $versions, DepotCatalogue $catalogue): Diagnosis
     {
         $about = $one->notice->about;
+        // What somebody only says may be about something else than a launch, such as how it looks.
+        $isSeen = in_array($one->origin, [Origin::Launch, Origin::Search], true);
         $named = array_map(
             fn (string $id): string => ($catalogue->package($id)?->title() ?? $id)." {$versions[$id]}",
             [$about, ...$others],
@@ -60,8 +62,9 @@ final readonly class KnownFailures
                 'package' => $about,
                 'version' => $versions[$about],
                 'known' => $others === []
-                    ? "{$named[0]} was in it, which is known to fail."
-                    : implode(' and ', $named).' stood together in it, which is known to fail.',
+                    ? "{$named[0]} was in it, ".($isSeen ? 'which is known to fail.' : 'and is said to be broken.')
+                    : implode(' and ', $named).' stood together in it, '.
+                        ($isSeen ? 'which is known to fail.' : 'and are said not to go together.'),
             ],
             [...$others, $about],
             $one->origin === Origin::Search ? Sureness::Likely : Sureness::Guess,

@@ -193,7 +193,13 @@ it('refuses what there is nothing to search in', function (): void {
 
 it('knows a pair again that a search has proved, in another instance whose log names nobody', function (): void {
     $rehearsal = failing([...SOUND, 'brass-binnacle', 'glass-compass']);
-    $this->get("/instances/{$rehearsal->instance_id}/rehearsals/1")->assertOk()->assertDontSee('known to fail');
+    $page = "/instances/{$rehearsal->instance_id}/rehearsals/1";
+    $this->get($page)->assertOk()->assertDontSee('known to fail');
+    // What one only says of two is no failure that was seen.
+    $said = ['about' => 'glass-compass', 'kind' => 'apart', 'which' => 'all', 'beside' => 'brass-binnacle', 'here' => '1'];
+    $this->post("/instances/{$rehearsal->instance_id}/notices", $said + ['text' => 'One hides the other.'])->assertSessionHasNoErrors();
+    $this->get($page)->assertSee('and are said not to go together')->assertDontSee('known to fail');
+    DB::table('notices')->where('by', 'person')->delete();
     $this->post("/instances/{$rehearsal->instance_id}/rehearsals/1/culprits")->assertRedirect();
     $other = World::applied(['gulls', 'brass-binnacle', 'glass-compass']);
     $this->post("/instances/{$other->id}/rehearsals/1/lesson", ['finding' => 0, 'id' => 'gulls'])->assertNotFound();
