@@ -92,10 +92,14 @@ final class Instance extends Model
         return $this->hasMany(Rehearsal::class)->where('purpose', Purpose::Play)->where('state', LaunchState::Running);
     }
 
-    /** @return HasOne<Rehearsal, $this> the last with what is applied; a launch without mods says nothing of that */
+    /** @return HasOne<Rehearsal, $this> the last with what is applied, or the game that is played now; a launch without mods says nothing of that */
     public function lastRehearsal(): HasOne
     {
-        return $this->hasOne(Rehearsal::class)->ofMany(['number' => 'max'], fn (Builder $query) => $query->where('plain', false));
+        return $this->hasOne(Rehearsal::class)->ofMany(['number' => 'max'], fn (Builder $query) => $query->where(
+            fn (Builder $one) => $one->where('plain', false)->orWhere(
+                fn (Builder $played) => $played->where('purpose', Purpose::Play)->where('state', LaunchState::Running),
+            ),
+        ));
     }
 
     /**

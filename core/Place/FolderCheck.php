@@ -11,39 +11,42 @@ final readonly class FolderCheck
      * @param  int  $count  files that are listed
      * @param  list<string>  $missing  paths
      * @param  list<string>  $changed  with another content than is listed, or no file any more
-     * @param  list<string>  $beside  that are not listed, in folders of which something is
+     * @param  list<string>  $beside  that are not listed
      */
     private function __construct(public int $count, public array $missing, public array $changed, public array $beside)
     {
     }
 
-    public static function of(string $folder, Sums $sums): self
+    /** @param  array<string, string>  $there  path => SHA-256 of what lies in its {@see folders()}; nothing for what is no plain file */
+    public static function of(Sums $sums, array $there): self
     {
-        $missing = $changed = $folders = [];
+        $missing = $changed = [];
         foreach ($sums->digests as $path => $digest) {
-            $path = (string) $path;
-            $file = "{$folder}/{$path}";
-            if (in_array('..', explode('/', $path), true) || (! file_exists($file) && ! is_link($file))) {
-                $missing[] = $path;
-            } elseif (is_link($file) || ! is_file($file) || @hash_file('sha256', $file) !== $digest) {
-                $changed[] = $path;
-            }
-            $within = dirname($path);
-            $within === '.' || str_contains($within, '..') || ($folders[$within] = true);
-        }
-        $beside = [];
-        foreach (array_keys($folders) as $within) {
-            foreach (@scandir("{$folder}/{$within}") ?: [] as $name) {
-                $path = "{$within}/{$name}";
-                $isFile = is_file("{$folder}/{$path}") || is_link("{$folder}/{$path}");
-                $isFile && ! isset($sums->digests[$path]) && ($beside[] = $path);
+            if (! isset($there[$path])) {
+                $missing[] = (string) $path;
+            } elseif ($there[$path] !== $digest) {
+                $changed[] = (string) $path;
             }
         }
+        $listed = array_fill_keys(self::folders($sums), true);
+        $isBeside = fn (string $path): bool => ! isset($sums->digests[$path]) && isset($listed[dirname($path)]) && dirname($path) !== '.';
+        $beside = array_filter(array_map(strval(...), array_keys($there)), $isBeside);
         sort($missing);
         sort($changed);
         sort($beside);
 
         return new self(count($sums->digests), $missing, $changed, $beside);
+    }
+
+    /** @return list<string> folders in which something is listed; none that leads out */
+    public static function folders(Sums $sums): array
+    {
+        $folders = [];
+        foreach (array_keys($sums->digests) as $path) {
+            in_array('..', explode('/', (string) $path), true) || ($folders[dirname((string) $path)] = true);
+        }
+
+        return array_map(strval(...), array_keys($folders));
     }
 
     public function isWhole(): bool

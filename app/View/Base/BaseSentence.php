@@ -184,7 +184,7 @@ final class BaseSentence
     {
         return match ($last->state) {
             LaunchState::Waiting => 'About to be played.',
-            LaunchState::Running => 'Being played.',
+            LaunchState::Running => $last->plain ? 'Being played without mods.' : 'Being played.',
             LaunchState::BrokenOff => "Last played {$last->created_at->diffForHumans()}; how it ended is not known.",
             default => 'Last launch '.$last->inWords().", {$last->created_at->diffForHumans()}.",
         };

@@ -34,12 +34,11 @@
             {{ $acts ?? '' }}
             @php($last = $instance->lastRehearsal)
             @php($isProven = $last?->state->value === 'clean' && $last->isOfNow($instance))
-            @php($played = $last?->isPlay() && !$last->isOver() ? $last : $instance->played()->first())
-            @if ($played)
+            @if ($last?->isPlay() && !$last->isOver())
                 @unless (request()->routeIs('rehearsals.show'))
-                    <a class="btn" href="{{ route('rehearsals.show', [$instance, $played->number]) }}">{{ match (true) {
-                        $played->plain => 'Being played without mods',
-                        $played->side->value === 'server' => 'The server runs',
+                    <a class="btn" href="{{ route('rehearsals.show', [$instance, $last->number]) }}">{{ match (true) {
+                        $last->plain => 'Being played without mods',
+                        $last->side->value === 'server' => 'The server runs',
                         default => 'Being played',
                     } }}</a>
                 @endunless

@@ -91,6 +91,7 @@
         <p class="soft mt-2 max-w-[75ch]">Either a depot, or a folder of archives that a web server gives out with a
             <span class="ver">SHA256SUMS</span> beside them, as <span class="ver">sha256sum(1)</span> writes it: what each is, is read
             out of parts of it (<span class="ver">docs/formats/depot.md</span>). An address inside this machine or its network is asked
-            only if you have opened it under <a href="{{ route('access') }}" class="link">What may be read</a>.</p>
+            only if you have opened it under <a href="{{ route('access') }}" class="link underline">What may be
+                read</a>.</p>
     </main>
 </x-layout>

@@ -10,6 +10,7 @@
         </td>
         <td>
             <span class="float-left mr-3 mt-1">{!! App\View\Drawn::ofPackage($package->id, 32) !!}</span>
+            <div class="flow-root">
             @if ($instance)
                 <a class="font-medium hover:underline" data-open
                     href="{{ route('packages.show', [$instance, $package->id]) }}">{{ $package->name }}</a>
@@ -24,6 +25,7 @@
                 <br><span class="{{ $one->notice->kind->value === 'fine' ? 'good' : 'warn' }}">{{ ucfirst($one->notice->kind->short()) }}:
                     {{ $one->sentence() }}</span> <span class="quiet">{{ $one->saying() }}</span>
             @endforeach
+            </div>
         </td>
         @if ($verdict)
         <td class="ver">

@@ -45,7 +45,7 @@
             </form>
         @endif
         <h2 class="mt-5 mb-1">Before others get it</h2>
-        @if ($pack->trial_state === App\Models\TrialState::Running)
+        @if ($pack->trial_state?->value === 'running')
             <p class="soft">It is being made and launched, since {{ $pack->tried_at?->format('H:i') }}.
                 <a class="link underline" href="{{ route('packs.show', $pack) }}">Look again</a></p>
         @else

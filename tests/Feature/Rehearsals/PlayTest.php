@@ -263,7 +263,7 @@ it('plays the game as it is, in a folder of its own that no apply comes near, wi
     // Nothing of the instance is otherwise, and nothing is said of its mods by it.
     expect(World::tree($folder->live()))
         ->toBe($before)
-        ->and(Backup::query()->count())
+        ->and(Backup::query()->where('instance_id', $instance->id)->count())
         ->toBe(0)
         ->and($instance->refresh()->lastRehearsal)
         ->toBeNull();
