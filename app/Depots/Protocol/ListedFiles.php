@@ -33,8 +33,10 @@ final readonly class ListedFiles
         // What was listed and not there may be there now.
         DB::table('listed_files')->where('depot_id', $depot->id)->where('size', 0)->delete();
         $rules = $this->reading->stamp();
-        $there = $turned = [];
-        foreach (DB::table('listed_files')->where('depot_id', $depot->id)->get(['path', 'sha256', 'gone', 'rules']) as $file) {
+        $there = $turned = $before = [];
+        $kept = DB::table('listed_files')->where('depot_id', $depot->id)->get(['path', 'sha256', 'package_id', 'gone', 'rules']);
+        foreach ($kept as $file) {
+            $before["{$file->path} {$file->sha256}"] = $file->package_id;
             $isListed = ($sums->digests[$file->path] ?? '') === $file->sha256;
             // By other definitions it may say something else, and is looked at again.
             if (! $isListed || $file->rules === $rules) {
@@ -49,14 +51,37 @@ final readonly class ListedFiles
         }
         $new = array_filter(
             $sums->digests,
-            fn (string $sha256, string $path): bool => ! isset($there["{$path} {$sha256}"]),
+            fn (string $sha256, int|string $path): bool => ! isset($there["{$path} {$sha256}"]),
             ARRAY_FILTER_USE_BOTH,
         );
         $done = 0;
         foreach (array_chunk($new, self::TOGETHER, true) as $portion) {
-            $this->keep($depot, $this->reading->read($asked, $portion), []);
+            $rows = $this->reading->read($asked, $portion);
+            $this->keep($depot, $rows, []);
+            $this->keep($depot, self::otherwise($rows, $before), []);
             $progress($done += count($portion), count($new));
         }
+    }
+
+    /**
+     * What files said that they are, and do not say any more: of that, they are gone.
+     *
+     * @param  list<array<string, mixed>>  $rows
+     * @param  array<string, string|null>  $before  path and digest => package
+     * @return list<array<string, mixed>> rows
+     */
+    private static function otherwise(array $rows, array $before): array
+    {
+        $gone = [];
+        foreach ($rows as $row) {
+            $was = $before["{$row['path']} {$row['sha256']}"] ?? null;
+            if ($was !== null && $was !== $row['package_id']) {
+                $gone[] = ['path' => "{$row['path']} as {$was}", 'package_id' => $was, 'size' => 1, 'gone' => true] +
+                    array_intersect_key($row, ['sha256' => true, 'rules' => true]);
+            }
+        }
+
+        return $gone;
     }
 
     /** @return array{sequence: int, changes: list<array{id: string, sequence: int, gone: bool}>} as changes.json has it */

@@ -67,7 +67,7 @@ final readonly class ReadingParts
                 $problems[$path] = $part->getMessage();
             }
         }
-        $problems = [...$problems, ...$this->learn($asked, $archives, $isWanted)];
+        $problems = array_replace($problems, $this->learn($asked, $archives, $isWanted));
         $rows = [];
         foreach ($files as $path => $sha256) {
             $part = $tails[$path] ?? null;

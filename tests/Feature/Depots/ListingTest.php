@@ -118,14 +118,29 @@ it('keeps up with a folder, asking again for nothing that it has seen', function
     // Nothing has changed: one question.
     readListing($depot);
     expect($web->sent()['questions'])->toBe(1);
-    // A game is taught, by whose definition a file may be something else.
+    // A game is taught, by whose definition a file that said nothing is something; and then by another definition something else.
+    $zip = new ZipArchive();
+    $zip->open("{$folder}/skiff.zip", ZipArchive::CREATE);
+    $zip->addFromString('row.json', '{"id": "skiff", "version": "1.0.0", "other": "wherry"}');
+    $zip->close();
+    file_put_contents("{$folder}/123", 'no archive');
+    $web->list();
+    readListing($depot);
+    $others = ReleaseRow::query()->where('depot_id', $depot->id)->where('package_id', '<>', 'heron');
+    $known = fn (): array => (clone $others)->pluck('package_id')->sort()->values()->all();
+    expect($known())->toBe(['bittern']);
     $taught = json_decode(app(Games::class)->document('ferrywright'));
     [$taught->id, $taught->name, $taught->descriptors[0]->path] = ['rowing', 'Rowing', 'row.json'];
-    app(TaughtGames::class)->teach((string) json_encode($taught));
-    readListing($depot);
-    expect($web->sent()['questions'])->toBeGreaterThan(31);
-    readListing($depot);
-    expect($web->sent()['questions'])->toBe(1);
+    foreach (['id' => ['bittern', 'skiff'], 'other' => ['bittern', 'wherry']] as $from => $is) {
+        $taught->descriptors[0]->id = $from;
+        app(TaughtGames::class)->teach((string) json_encode($taught));
+        $web->sent();
+        readListing($depot);
+        expect($web->sent()['questions'])->toBeGreaterThan(31)->and($known())->toBe($is);
+        readListing($depot);
+        expect($web->sent()['questions'])->toBe(1);
+    }
+    array_map(unlink(...), ["{$folder}/skiff.zip", "{$folder}/123"]);
     // One goes, one comes, one becomes another mod, and one another file of the same release.
     unlink("{$folder}/mods/heron-1.0.0.zip");
     modFile("{$folder}/mods/heron-31.0.0.zip", 'heron', '31.0.0');
