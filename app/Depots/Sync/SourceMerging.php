@@ -96,6 +96,8 @@ final readonly class SourceMerging
     public function count(): void
     {
         DB::transaction(function (): void {
+            // Whoever counts waits for whoever is counting; pages read on meanwhile.
+            DB::statement('lock table holdings in share row exclusive mode');
             DB::table('holdings')->delete();
             DB::insert("insert into holdings (game, game_version, kind, packages)
                 select game, version, kind, count(*) from (

@@ -6,10 +6,12 @@ use App\Depots\Depot;
 use App\Depots\DepotFailure;
 use App\Depots\PackageRow;
 use App\Depots\ReleaseRow;
+use App\Depots\Sync\SourceMerging;
 use App\Depots\Sync\Synchronising;
 use App\Drafts\LineUps;
 use App\Drafts\Steps\Add;
 use App\Drafts\Steps\Steps;
+use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
 use Tests\Support\World;
@@ -487,4 +489,18 @@ it('reads all of more packages than it takes at a time', function (): void {
         ->toEqualCanonicalizing($ids)
         ->and($depot->refresh()->sequence)
         ->toBe(3);
+});
+
+it('counts what there is once at a time, so that two that read at once do not break each other', function (): void {
+    World::depot();
+    config(['database.connections.other' => config('database.connections.pgsql')]);
+    $other = DB::connection('other');
+    $other->beginTransaction();
+    $other->statement('lock table holdings in row exclusive mode');
+    DB::statement("set local lock_timeout = '100ms'");
+    expect(fn () => app(SourceMerging::class)->count())->toThrow(QueryException::class, 'lock timeout');
+    $other->rollBack();
+    $other->disconnect();
+    app(SourceMerging::class)->count();
+    expect(DB::table('holdings')->count())->toBeGreaterThan(10);
 });
