@@ -26,6 +26,11 @@ final class Trials implements Undertaking
 
     private const GIVEN_UP = 'given up';
 
+    /** The part of a page's time that all that is tried for it may take: the page is there then, and fills in the rest. */
+    private const SHARE = 0.25;
+
+    private float $took = 0.0;
+
     /** @var array<string, array<string, string>> instance and stamp => key => answer */
     private array $known = [];
 
@@ -46,7 +51,7 @@ final class Trials implements Undertaking
         $key = hash('xxh128', $document);
         $answer = $known[$key] ?? null;
         if ($answer === null || ($answer === self::OPEN && ! $this->allowance->isForPage())) {
-            $answer = $this->allowance->reached() ? self::OPEN : $this->tried($plan, $instance);
+            $answer = $this->isSpent() ? self::OPEN : $this->tried($plan, $instance);
             $answer === self::OPEN && ! $this->allowance->isForPage() && ($answer = self::GIVEN_UP);
             $this->keep($instance, $stamp, $key, $answer, $document);
         }
@@ -107,9 +112,17 @@ final class Trials implements Undertaking
             ->update(['answer' => self::GIVEN_UP, 'plan' => null]);
     }
 
+    private function isSpent(): bool
+    {
+        return $this->allowance->reached() ||
+            ($this->allowance->isForPage() && $this->took > self::SHARE * (float) config('stasimon.page_seconds'));
+    }
+
     private function tried(Plan $plan, Instance $instance): string
     {
+        $from = hrtime(true);
         $lineUp = $this->lineUps->lineUpOf($plan, $instance);
+        $this->took += (hrtime(true) - $from) / 1e9;
 
         return match (true) {
             $lineUp->isStopped => self::OPEN,

@@ -13,6 +13,6 @@ enum TrialState: string
     /** It was made, and did not come up: what was made is still there. */
     case Failed = 'failed';
 
-    /** It could not even be made. */
+    /** It could not be made, or its launch was ended before it said anything. */
     case Short = 'short';
 }

@@ -22,6 +22,7 @@ use App\Rehearsals\Log\Reading;
 use App\Rehearsals\Rehearsing;
 use App\Work\Tasks;
 use App\Work\Undertaking;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A release of a pack made as anybody would make it, launched, and thrown away, before others get it. What did not come up stays, so that
@@ -80,6 +81,12 @@ final readonly class PackTrials implements Undertaking
 
             return;
         }
+        if ($rehearsal->state !== LaunchState::Failed) {
+            $this->end($release, TrialState::Short, 'Its launch was '.$rehearsal->inWords().'.');
+            $this->clear($release, $task);
+
+            return;
+        }
         $task->update(['instance_id' => null]);
         $finding = $this->reading->findings($rehearsal)[0] ?? null;
         $this->end($release, TrialState::Failed, $finding->sentence ?? ucfirst($rehearsal->inWords()).'.');
@@ -97,10 +104,14 @@ final readonly class PackTrials implements Undertaking
     private function made(PackRelease $release, Task $task): Instance
     {
         $task->advance("making {$release->name} {$release->version}", 0, 0);
-        $instance = $this->packs->make($release, mb_substr("Trial of {$release->name} {$release->version}", 0, 80));
-        $release->update(['trial_id' => $instance->id]);
-        // So that nobody does something else in it meanwhile.
-        $task->update(['instance_id' => $instance->id]);
+        // Known from the first moment on, so that none is left behind; and busy, so that nobody does something else in it meanwhile.
+        $instance = DB::transaction(function () use ($release, $task): Instance {
+            $made = $this->packs->make($release, mb_substr("Trial of {$release->name} {$release->version}", 0, 80));
+            $release->update(['trial_id' => $made->id]);
+            $task->update(['instance_id' => $made->id]);
+
+            return $made;
+        });
         $this->applying->run($instance, $task);
 
         return $instance->refresh()->load(['placed', 'draft']);

@@ -52,7 +52,7 @@
             @if ($pack->trial_state !== null)
                 <p class="max-w-[75ch]"><span class="{{ $pack->trial_state->value === 'clean' ? 'good' : 'bad' }}">{{ match
                         ($pack->trial_state->value) {'clean' => 'Tried.','failed' => 'It does not come up.',default
-                        => 'It could not be made.'} }}</span> {{ $pack->trial_said }}
+                        => 'It was not tried to the end.'} }}</span> {{ $pack->trial_said }}
                     <span class="soft">{{ $pack->tried_at?->diffForHumans() }}</span>
                     @if ($pack->trial_id)
                         <a class="link underline" href="{{ route('rehearsals', $pack->trial_id) }}">See what was made</a>
