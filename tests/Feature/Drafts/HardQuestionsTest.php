@@ -9,11 +9,13 @@ use App\Drafts\Answer;
 use App\Drafts\Outcomes;
 use App\Drafts\Steps\Add;
 use App\Drafts\Steps\Steps;
+use App\Drafts\Trials;
 use App\Models\Instance;
 use App\Models\Task;
 use App\Models\TaskKind;
 use App\Models\TaskState;
 use App\Refusal\Refusal;
+use App\Work\Allowance;
 use App\Work\Performing;
 use Illuminate\Http\Client\Request;
 use Illuminate\Support\Facades\Http;
@@ -164,4 +166,22 @@ it('fills in what a worker has found out: a line-up, or why there is none', func
     expect(preg_match('/name="repair" value="([0-9a-f]{16})"/', (string) $page->getContent(), $key))->toBe(1);
     $this->post("/instances/{$instance->id}/draft/repair", ['repair' => $key[1]])->assertRedirect();
     expect($draft->refresh()->revision)->toBe(3);
+});
+
+it('leaves to a worker what a page would have to try beyond its share, and answers the first all the same', function (): void {
+    $instance = World::applied(['gulls'])->load(['placed', 'draft']);
+    config(['stasimon.page_seconds' => 30]);
+    app(Allowance::class)->forPage();
+    // The page has time yet; what may be tried for it has none after the first.
+    config(['stasimon.page_seconds' => 1e-9]);
+    $trials = app(Trials::class);
+    expect($trials->holds($instance->plan->wanting('fogbank'), $instance))
+        ->toBeTrue()
+        ->and($trials->holds($instance->plan->wanting('long-piers'), $instance))
+        ->toBeNull()
+        ->and($trials->isOpen($instance))
+        ->toBeTrue();
+    app(Performing::class)->perform(Task::query()->where('kind', TaskKind::Trial)->sole()->id);
+    app()->forgetScopedInstances();
+    expect(app(Trials::class)->holds($instance->plan->wanting('long-piers'), $instance))->toBeTrue();
 });
