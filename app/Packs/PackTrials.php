@@ -23,6 +23,7 @@ use App\Rehearsals\Rehearsing;
 use App\Work\Tasks;
 use App\Work\Undertaking;
 use Illuminate\Support\Facades\DB;
+use Stasimon\Core\Diagnose\Sureness;
 
 /**
  * A release of a pack made as anybody would make it, launched, and thrown away, before others get it. What did not come up stays, so that
@@ -89,7 +90,11 @@ final readonly class PackTrials implements Undertaking
         }
         $task->update(['instance_id' => null]);
         $finding = $this->reading->findings($rehearsal)[0] ?? null;
-        $this->end($release, TrialState::Failed, $finding->sentence ?? ucfirst($rehearsal->inWords()).'.');
+        $this->end($release, TrialState::Failed, match ($finding?->diagnosis->sure) {
+            null => ucfirst($rehearsal->inWords()).'.',
+            Sureness::Guess => "Its log names nobody; a guess: {$finding->sentence}",
+            default => $finding->sentence,
+        });
     }
 
     public function abandon(Task $task, string $why): void
@@ -138,11 +143,18 @@ final readonly class PackTrials implements Undertaking
         $this->throwAway($release);
     }
 
-    /** @throws Refusal while somebody plays it */
+    /** What somebody has done something with since is theirs, and stays. */
     private function throwAway(PackRelease $release): void
     {
         $instance = $release->trial_id === null ? null : Instance::query()->find($release->trial_id);
-        $instance === null || $this->removing->start($instance);
+        $instance === null || self::isUsed($instance) || $this->removing->start($instance);
         $release->update(['trial_id' => null]);
+    }
+
+    private static function isUsed(Instance $trial): bool
+    {
+        $isDrafted = $trial->applied_at !== null && $trial->draft()->exists();
+
+        return $isDrafted || $trial->applies > 1 || $trial->rehearsals()->count() > 1;
     }
 }

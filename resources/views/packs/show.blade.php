@@ -46,8 +46,8 @@
         @endif
         <h2 class="mt-5 mb-1">Before others get it</h2>
         @if ($pack->trial_state?->value === 'running')
-            <p class="soft">It is being made and launched, since {{ $pack->tried_at?->format('H:i') }}.
-                <a class="link underline" href="{{ route('packs.show', $pack) }}">Look again</a></p>
+            <p class="soft" role="status" x-data="again(2000)">It is being made and launched, since
+                {{ $pack->tried_at?->format('H:i') }}. <a class="link underline" href="{{ route('packs.show', $pack) }}">Look again</a></p>
         @else
             @if ($pack->trial_state !== null)
                 <p class="max-w-[75ch]"><span class="{{ $pack->trial_state->value === 'clean' ? 'good' : 'bad' }}">{{ match
@@ -61,7 +61,8 @@
             @endif
             <form method="post" action="{{ route('packs.try', $pack) }}">@csrf<button class="btn">{{ $pack->trial_state === null
                 ? 'Try it' : 'Try it again' }}</button> <span class="soft">It is made as anybody would make it, launched, and thrown
-                    away.</span></form>
+                    away; what does not come up is kept to be looked at{{ $pack->trial_id ? ', and goes with the next trial unless you '
+                    . 'have done something with it' : '' }}.</span></form>
         @endif
         <details class="mt-4" @if ($errors->hasAny(['folder', 'depot'])) open @endif>
             <summary class="link">Publish it as a depot</summary>

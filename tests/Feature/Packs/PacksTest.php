@@ -495,7 +495,12 @@ it('is tried before others get it: made, launched and thrown away, and kept to b
         ->assertOk()
         ->assertSee('It does not come up.')
         ->assertSee("/instances/{$broken->trial_id}/rehearsals");
-    // Once more takes the place of what was kept; and what cannot be had cannot be made.
+    // What somebody has done something with is theirs, and stays; else once more takes its place.
+    $theirs = $broken->trial_id;
+    $this->post("/instances/{$theirs}/draft/add", ['ids' => ['gulls']])->assertRedirect();
+    $this->post("/packs/{$broken->id}/try")->assertRedirect();
+    expect($broken->refresh()->trial_id)->not->toBe($theirs)->and(Instance::query()->find($theirs))->not->toBeNull();
+    // What cannot be had cannot be made.
     $kept = $broken->trial_id;
     Depot::query()->update(['url' => 'http://127.0.0.1:9']);
     World::forgetFiles('paintpots', 'varnish');
