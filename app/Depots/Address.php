@@ -6,6 +6,9 @@ namespace App\Depots;
 
 use App\Access\Access;
 use App\Refusal\Refusal;
+use GuzzleHttp\Psr7\Exception\MalformedUriException;
+use GuzzleHttp\Psr7\Uri;
+use GuzzleHttp\Psr7\UriResolver;
 use Stasimon\Core\Document\Limits;
 use Symfony\Component\HttpFoundation\IpUtils;
 
@@ -145,10 +148,38 @@ final readonly class Address
         return $this->url.'/'.$path;
     }
 
+    /** The host itself, without a path. */
+    public function host(): self
+    {
+        return new self($this->root(), $this->host, $this->port);
+    }
+
+    private function root(): string
+    {
+        return substr($this->url, 0, strlen($this->url) - strlen((string) parse_url($this->url, PHP_URL_PATH)));
+    }
+
+    /**
+     * The path below this address that a link leads to (RFC 3986, 5.2), its dots resolved; null where it leads elsewhere.
+     *
+     * @param  string  $link  whole, or as it stands in a document
+     * @param  string  $from  the address of that document
+     */
+    public function pathOf(string $link, string $from): ?string
+    {
+        try {
+            $to = (string) UriResolver::resolve(new Uri($from), new Uri($link))->withFragment('');
+        } catch (MalformedUriException) {
+            return null;
+        }
+
+        return str_starts_with($to, $this->url.'/') ? substr($to, strlen($this->url) + 1) : null;
+    }
+
     /** Where a redirect leads, if it stays on the same host; null if it leads elsewhere. */
     public function redirected(string $from, string $location): ?string
     {
-        $root = substr($this->url, 0, strlen($this->url) - strlen((string) parse_url($this->url, PHP_URL_PATH)));
+        $root = $this->root();
         $to = match (true) {
             preg_match('#^https?://#i', $location) === 1 => $location,
             str_starts_with($location, '/') && ! str_starts_with($location, '//') => $root.$location,

@@ -17,6 +17,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property bool $paused
  * @property bool $moderated
  * @property string $vouched_by  depot or you
+ * @property ?array<mixed> $credentials  as {@see Credentials} writes them; encrypted where they lie
+ * @property ?\Carbon\CarbonImmutable $not_before  until when it asks to be left alone
  */
 final class Depot extends Model
 {
@@ -31,14 +33,27 @@ final class Depot extends Model
         'place' => 0,
     ];
 
-    protected $casts = ['moderated' => 'boolean', 'paused' => 'boolean', 'synced_at' => 'immutable_datetime'];
+    protected $hidden = ['credentials'];
+
+    protected $casts = [
+        'moderated' => 'boolean',
+        'paused' => 'boolean',
+        'synced_at' => 'immutable_datetime',
+        'not_before' => 'immutable_datetime',
+        'credentials' => 'encrypted:array',
+    ];
+
+    public function asker(): ?Credentials
+    {
+        return Credentials::read($this->credentials);
+    }
 
     /** Whether somebody looks at what it takes in, and who says so: "yes, as you say". */
     public function moderatedWords(): string
     {
         return match (true) {
             $this->vouched_by === 'you' => ($this->moderated ? 'yes' : 'no').', as you say',
-            $this->protocol === 'listing' => 'not said',
+            $this->protocol !== 'json' => 'not said',
             default => ($this->moderated ? 'yes' : 'no').', as it says itself',
         };
     }

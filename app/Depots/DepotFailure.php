@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Depots;
 
 use App\Refusal\Sentence;
+use Carbon\CarbonInterval;
 use RuntimeException;
 
 /** A depot did not answer as a depot does; the message is a sentence for people. */
@@ -16,17 +17,35 @@ final class DepotFailure extends RuntimeException implements Sentence
     /** With which it answered (RFC 9110, section 15); 0 where it is not for that. */
     public int $status = 0;
 
+    /** Seconds for which it asks to be left alone. */
+    public int $pause = 0;
+
     public static function away(string $name): self
     {
         return self::passing("{$name} does not answer. Nothing here has changed; try again when it is back.");
     }
 
-    public static function refused(string $name, int $status): self
+    /** @param  int  $pause  seconds for which it asks to be left alone */
+    public static function refused(string $name, int $status, int $pause = 0): self
     {
-        $sentence = "{$name} answered with status {$status}. Nothing here has changed; try again later.";
-
+        $sentence = match (true) {
+            $pause > 0 => "{$name} asks to be left alone for ".CarbonInterval::seconds($pause)->cascade()->forHumans(['parts' => 1]).'. Nothing here has changed; it is asked again then.',
+            $status === 401 => "{$name} wants to know who asks. Give it a name and password, or a token, on the page of depots.",
+            $status === 403 => "{$name} does not let whoever asks so have that. Nothing here has changed.",
+            default => "{$name} answered with status {$status}. Nothing here has changed; try again later.",
+        };
         $failure = $status >= 500 || $status === 429 ? self::passing($sentence) : new self($sentence);
         $failure->status = $status;
+        $failure->pause = $pause;
+
+        return $failure;
+    }
+
+    /** It is a place of another kind than the one that it was asked as. */
+    public static function otherKind(string $name): self
+    {
+        $failure = new self("{$name} is a place of another kind than before. Remove it and add it again.");
+        $failure->status = 404;
 
         return $failure;
     }
@@ -65,8 +84,9 @@ final class DepotFailure extends RuntimeException implements Sentence
     public static function neither(string $name): self
     {
         return new self(
-            "{$name} is nothing that packages come from: it has neither a depot.json nor a SHA256SUMS. ".
-                'For a folder of files, sha256sum(1) writes the latter. Nothing here has changed.',
+            "{$name} is nothing that packages come from: it has neither a depot.json nor a SHA256SUMS, is no index of a repository, ".
+                'no feed and no registry, and shows no folder of files. For a folder, sha256sum(1) writes a SHA256SUMS. '.
+                'Nothing here has changed.',
         );
     }
 

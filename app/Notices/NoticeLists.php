@@ -6,7 +6,7 @@ namespace App\Notices;
 
 use App\Depots\Address;
 use App\Depots\DepotFailure;
-use App\Depots\Protocol\Guarded;
+use App\Depots\Protocol\Asking\Guarded;
 use App\Models\Task;
 use App\Models\TaskKind;
 use App\Refusal\Refusal;

@@ -35,12 +35,14 @@ final class WebFolder
             "{$this->own}/nginx.conf",
             "daemon off;\n{$user}worker_processes 1;\npid {$this->own}/pid;\nerror_log {$this->own}/errors;\n".
                 "events { worker_connections 256; }\nhttp {\n{$spools}log_format sent '\$status \$bytes_sent \$request_uri';\n".
-                "access_log {$this->own}/sent sent;\nserver {\nlisten {$this->address};\nroot {$folder};\nautoindex on;\n{$rule}\n}\n}\n",
+                "access_log {$this->own}/sent sent;\nserver {\nlisten {$this->address};\nroot {$folder};\n".
+                (str_contains($rule, 'autoindex') ? '' : "autoindex on;\n")."{$rule}\n}\n}\n",
         );
         $this->server = new Process(['nginx', '-c', "{$this->own}/nginx.conf", '-e', "{$this->own}/errors"]);
         $this->server->start();
+        $any = stream_context_create(['http' => ['ignore_errors' => true]]);
         $end = microtime(true) + 60;
-        for (; @file_get_contents("http://{$this->address}/") === false && microtime(true) < $end; usleep(20_000)) {
+        for (; @file_get_contents("http://{$this->address}/", context: $any) === false && microtime(true) < $end; usleep(20_000)) {
             if (! $this->server->isRunning()) {
                 throw new RuntimeException($this->server->getErrorOutput());
             }

@@ -7,6 +7,7 @@ namespace App\Depots\Protocol;
 use App\Depots\Address;
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Asking\Guarded;
 use Closure;
 use Generator;
 use Psr\Http\Message\StreamInterface;
@@ -26,7 +27,7 @@ final readonly class JsonProtocol implements Protocol
     public function __construct(private Depot $depot)
     {
         $this->address = Address::of($depot->url);
-        $this->asked = new Guarded($depot->name, $this->address);
+        $this->asked = Guarded::of($depot, $this->address);
     }
 
     public function describe(): Description

@@ -6,12 +6,27 @@ namespace App\Depots\Protocol;
 
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Bundles\BundlesProtocol;
+use App\Depots\Protocol\Feed\FeedProtocol;
+use App\Depots\Protocol\Listing\ListingProtocol;
+use App\Depots\Protocol\Listing\PagesProtocol;
+use App\Depots\Protocol\Maven\MavenProtocol;
 
 /** All kinds of depots that can be spoken to. */
 final class Protocols
 {
-    /** @var array<string, class-string<Protocol>> as a depot's row names it => who speaks it */
-    public const ALL = ['json' => JsonProtocol::class, 'listing' => ListingProtocol::class];
+    /** @var array<string, class-string<Protocol>> as a depot's row names it => who speaks it; in the order in which a place is met */
+    public const ALL = [
+        'json' => JsonProtocol::class,
+        'listing' => ListingProtocol::class,
+        'bundles' => BundlesProtocol::class,
+        'feed' => FeedProtocol::class,
+        'maven' => MavenProtocol::class,
+        'pages' => PagesProtocol::class,
+    ];
+
+    /** With which a place answers where it has nothing of the kind, or shows no folder. */
+    private const NOT_THERE = [403, 404, 405, 410];
 
     /** @throws DepotFailure for one that only a newer Stasimon knows */
     public static function of(Depot $depot): Protocol
@@ -33,7 +48,7 @@ final class Protocols
             try {
                 return self::of($depot)->describe();
             } catch (DepotFailure $failure) {
-                if ($failure->status !== 404) {
+                if (! in_array($failure->status, self::NOT_THERE, true)) {
                     throw $failure;
                 }
             }

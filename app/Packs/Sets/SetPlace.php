@@ -6,7 +6,7 @@ namespace App\Packs\Sets;
 
 use App\Access\Access;
 use App\Depots\Address;
-use App\Depots\Protocol\Guarded;
+use App\Depots\Protocol\Asking\Guarded;
 use App\Files\PlainFile;
 use App\Refusal\Refusal;
 use App\Store\FullDisk;

@@ -6,46 +6,11 @@ use App\Depots\Depot;
 use App\Depots\DepotFailure;
 use App\Depots\ReleaseRow;
 use App\Depots\SourceProblems;
-use App\Depots\Sync\Synchronising;
 use App\Games\Games;
 use App\Games\Taught\TaughtGames;
 use Illuminate\Support\Facades\DB;
-use Tests\Support\WebFolder;
+use Tests\Support\Elsewhere;
 use Tests\Support\World;
-
-/** @return array{WebFolder, string} a folder that a server of others gives out, and where it is */
-function givenOut(string $rule = ''): array
-{
-    $folder = sys_get_temp_dir().'/listing-'.bin2hex(random_bytes(5));
-    mkdir($folder);
-    $web = new WebFolder($folder, $rule);
-    config(['stasimon.private_depots' => [...config('stasimon.private_depots'), $web->address]]);
-
-    return [$web, $folder];
-}
-
-function listing(WebFolder $web): Depot
-{
-    return Depot::query()->create(['slug' => 'files', 'name' => $web->address, 'url' => "http://{$web->address}", 'place' => 5]);
-}
-
-function readListing(Depot $depot): Depot
-{
-    app(Synchronising::class)->run($depot->refresh(), World::task(null, 'sync'));
-
-    return $depot->refresh();
-}
-
-/** @param  array<string, mixed>  $more */
-function modFile(string $path, string $id, string $version, array $more = []): void
-{
-    is_dir(dirname($path)) || mkdir(dirname($path), recursive: true);
-    $zip = new ZipArchive();
-    $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
-    $zip->addFromString('assets/noise.bin', random_bytes(300_000));
-    $zip->addFromString('ferry.mod.json', (string) json_encode(['id' => $id, 'version' => $version, 'name' => ucfirst($id)] + $more));
-    $zip->close();
-}
 
 /** @return array<string, array<string, list<string>>> mod or library => version => what it needs, of one depot */
 function needsOf(Depot $depot, array $ids): array
@@ -77,10 +42,10 @@ function needsOf(Depot $depot, array $ids): array
 
 it('says of archives what the depot says that has them and speaks our protocol', function (): void {
     $slipway = World::depot();
-    [$web, $folder] = givenOut();
+    [$web, $folder] = Elsewhere::folder();
     exec('cp '.escapeshellarg(config('stasimon.var').'/depots/slipway/files').'/*.zip '.escapeshellarg($folder));
     $web->list();
-    $depot = readListing(listing($web));
+    $depot = Elsewhere::read(Elsewhere::depot($web));
     expect($depot->only(['protocol', 'name', 'problem', 'moderated']))
         ->toBe(['protocol' => 'listing', 'name' => "Files at {$web->address}", 'problem' => null, 'moderated' => false]);
     $ids = DB::table('sources')->where('depot_id', $depot->id)->where('usable', true)->pluck('local_id')->all();
@@ -102,21 +67,21 @@ it('says of archives what the depot says that has them and speaks our protocol',
 
 it('keeps up with a folder, asking again for nothing that it has seen', function (): void {
     World::depot();
-    [$web, $folder] = givenOut();
+    [$web, $folder] = Elsewhere::folder();
     foreach (range(1, 30) as $i) {
-        modFile("{$folder}/mods/heron-{$i}.0.0.zip", 'heron', "{$i}.0.0", ['needs' => ['oakum-api' => '>=1.0']]);
+        Elsewhere::mod("{$folder}/mods/heron-{$i}.0.0.zip", 'heron', "{$i}.0.0", ['needs' => ['oakum-api' => '>=1.0']]);
     }
-    modFile("{$folder}/bittern-1.0.0.zip", 'bittern', '1.0.0');
+    Elsewhere::mod("{$folder}/bittern-1.0.0.zip", 'bittern', '1.0.0');
     $web->list();
     $web->sent();
-    $depot = readListing(listing($web));
+    $depot = Elsewhere::read(Elsewhere::depot($web));
     $size = array_sum(array_map(filesize(...), (array) glob("{$folder}/*/*.zip")));
     expect(ReleaseRow::query()->where('depot_id', $depot->id)->count())
         ->toBe(31)
         ->and($web->sent()['bytes'])
         ->toBeLessThan($size / 20);
     // Nothing has changed: one question.
-    readListing($depot);
+    Elsewhere::read($depot);
     expect($web->sent()['questions'])->toBe(1);
     // A game is taught, by whose definition a file that said nothing is something; and then by another definition something else.
     $zip = new ZipArchive();
@@ -125,7 +90,7 @@ it('keeps up with a folder, asking again for nothing that it has seen', function
     $zip->close();
     file_put_contents("{$folder}/123", 'no archive');
     $web->list();
-    readListing($depot);
+    Elsewhere::read($depot);
     $others = ReleaseRow::query()->where('depot_id', $depot->id)->where('package_id', '<>', 'heron');
     $known = fn (): array => (clone $others)->pluck('package_id')->sort()->values()->all();
     expect($known())->toBe(['bittern']);
@@ -135,19 +100,19 @@ it('keeps up with a folder, asking again for nothing that it has seen', function
         $taught->descriptors[0]->id = $from;
         app(TaughtGames::class)->teach((string) json_encode($taught));
         $web->sent();
-        readListing($depot);
+        Elsewhere::read($depot);
         expect($web->sent()['questions'])->toBeGreaterThan(31)->and($known())->toBe($is);
-        readListing($depot);
+        Elsewhere::read($depot);
         expect($web->sent()['questions'])->toBe(1);
     }
     array_map(unlink(...), ["{$folder}/skiff.zip", "{$folder}/123"]);
     // One goes, one comes, one becomes another mod, and one another file of the same release.
     unlink("{$folder}/mods/heron-1.0.0.zip");
-    modFile("{$folder}/mods/heron-31.0.0.zip", 'heron', '31.0.0');
-    modFile("{$folder}/bittern-1.0.0.zip", 'egret', '1.0.0');
-    modFile("{$folder}/mods/heron-2.0.0.zip", 'heron', '2.0.0', ['name' => 'A heron']);
+    Elsewhere::mod("{$folder}/mods/heron-31.0.0.zip", 'heron', '31.0.0');
+    Elsewhere::mod("{$folder}/bittern-1.0.0.zip", 'egret', '1.0.0');
+    Elsewhere::mod("{$folder}/mods/heron-2.0.0.zip", 'heron', '2.0.0', ['name' => 'A heron']);
     $web->list();
-    readListing($depot);
+    Elsewhere::read($depot);
     $releases = ReleaseRow::query()->where('depot_id', $depot->id)->get();
     expect($releases->pluck('package_id')->unique()->sort()->values()->all())
         ->toBe(['egret', 'heron'])
@@ -156,21 +121,21 @@ it('keeps up with a folder, asking again for nothing that it has seen', function
         ->and($releases->firstWhere('version', '2.0.0')->file_sha256)
         ->toBe(hash_file('sha256', "{$folder}/mods/heron-2.0.0.zip"));
     // What was there before is there again.
-    modFile("{$folder}/bittern-1.0.0.zip", 'bittern', '2.0.0');
+    Elsewhere::mod("{$folder}/bittern-1.0.0.zip", 'bittern', '2.0.0');
     $web->list();
-    readListing($depot);
+    Elsewhere::read($depot);
     expect(ReleaseRow::query()->where('depot_id', $depot->id)->where('package_id', '<>', 'heron')->pluck('version', 'package_id')->all())
         ->toBe(['bittern' => '2.0.0']);
 });
 
 it('has a mod of such a folder applied, and takes none that is another than is listed', function (): void {
     World::depot();
-    [$web, $folder] = givenOut();
-    modFile("{$folder}/some where/heron-1.0.0.zip", 'heron', '1.0.0');
-    modFile("{$folder}/mods/heron-1.0.0.zip", 'heron', '1.0.0');
-    modFile("{$folder}/mods/egret-1.0.0.zip", 'egret', '1.0.0');
+    [$web, $folder] = Elsewhere::folder();
+    Elsewhere::mod("{$folder}/some where/heron-1.0.0.zip", 'heron', '1.0.0');
+    Elsewhere::mod("{$folder}/mods/heron-1.0.0.zip", 'heron', '1.0.0');
+    Elsewhere::mod("{$folder}/mods/egret-1.0.0.zip", 'egret', '1.0.0');
     $web->list();
-    readListing(listing($web));
+    Elsewhere::read(Elsewhere::depot($web));
     $instance = World::apply(World::instance(['heron']));
     expect($instance->placed()->where('package_id', 'heron')->value('sha256'))
         ->toBe(hash_file('sha256', "{$folder}/mods/heron-1.0.0.zip"));
@@ -180,17 +145,17 @@ it('has a mod of such a folder applied, and takes none that is another than is l
 
 it('tells which files cannot be used, and why, and reads the others', function (): void {
     World::depot();
-    [$web, $folder] = givenOut();
-    modFile("{$folder}/heron-1.0.0.zip", 'heron', '1.0.0');
-    modFile("{$folder}/with blanks.zip", 'egret', '1.0.0');
-    modFile("{$folder}/again.zip", 'heron', '1.0.0', ['name' => 'The same once more']);
-    modFile("{$folder}/gone.zip", 'bittern', '1.0.0');
+    [$web, $folder] = Elsewhere::folder();
+    Elsewhere::mod("{$folder}/heron-1.0.0.zip", 'heron', '1.0.0');
+    Elsewhere::mod("{$folder}/with blanks.zip", 'egret', '1.0.0');
+    Elsewhere::mod("{$folder}/again.zip", 'heron', '1.0.0', ['name' => 'The same once more']);
+    Elsewhere::mod("{$folder}/gone.zip", 'bittern', '1.0.0');
     file_put_contents("{$folder}/readme.txt", 'of herons');
     file_put_contents("{$folder}/broken.zip", 'of herons');
     file_put_contents("{$folder}/empty.zip", '');
     $web->list();
     unlink("{$folder}/gone.zip");
-    $depot = readListing(listing($web));
+    $depot = Elsewhere::read(Elsewhere::depot($web));
     expect(ReleaseRow::query()->where('depot_id', $depot->id)->pluck('package_id')->all())->toBe(['heron']);
     $why = collect(app(SourceProblems::class)->byDepot()[$depot->id]['first'])->pluck('why', 'local_id')->all();
     expect($why)->toMatchArray([
@@ -206,24 +171,24 @@ it('tells which files cannot be used, and why, and reads the others', function (
         ->toHaveKey('empty.zip');
     $this->get('/depots')->assertOk()->assertSee('gone.zip')->assertSee('a folder of files');
     // What was not there is asked for again, and comes.
-    modFile("{$folder}/gone.zip", 'bittern', '1.0.0');
+    Elsewhere::mod("{$folder}/gone.zip", 'bittern', '1.0.0');
     $web->list();
-    readListing($depot);
+    Elsewhere::read($depot);
     expect(ReleaseRow::query()->where('depot_id', $depot->id)->where('package_id', 'bittern')->exists())->toBeTrue();
 });
 
 it('says what is wrong with a place from which nothing can come', function (string $rule, string $sums, string $why): void {
     World::depot();
-    [$web, $folder] = givenOut($rule);
-    modFile("{$folder}/heron-1.0.0.zip", 'heron', '1.0.0');
+    [$web, $folder] = Elsewhere::folder($rule);
+    Elsewhere::mod("{$folder}/heron-1.0.0.zip", 'heron', '1.0.0');
     $web->list();
     $sums === '' || file_put_contents("{$folder}/SHA256SUMS", $sums);
     $sums === 'none' && unlink("{$folder}/SHA256SUMS");
-    $depot = listing($web);
-    expect(fn () => readListing($depot))->toThrow(DepotFailure::class, $why);
+    $depot = Elsewhere::depot($web);
+    expect(fn () => Elsewhere::read($depot))->toThrow(DepotFailure::class, $why);
     expect($depot->refresh()->problem)->toContain($why);
 })->with([
-    'neither of the two lists' => ['', 'none', 'it has neither a depot.json nor a SHA256SUMS'],
+    'no list, and folders that are not shown' => ['autoindex off;', 'none', 'it has neither a depot.json nor a SHA256SUMS'],
     'a list that is none' => ['', '<html>of herons</html>', 'something that is not a depot\'s (SHA256SUMS)'],
     'no parts of files' => ['max_ranges 0;', '', 'does not give out parts of files'],
     'files that nobody may read' => ['location ~ zip$ { return 503; }', '', 'answered with status 503'],

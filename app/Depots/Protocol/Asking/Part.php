@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Depots\Protocol;
+namespace App\Depots\Protocol\Asking;
 
 /** Some bytes of a file that a depot gives out. */
 final readonly class Part

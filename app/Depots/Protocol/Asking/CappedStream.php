@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Depots\Protocol;
+namespace App\Depots\Protocol\Asking;
 
 use GuzzleHttp\Psr7\StreamDecoratorTrait;
 use GuzzleHttp\Psr7\Utils;

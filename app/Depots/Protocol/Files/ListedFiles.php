@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace App\Depots\Protocol;
+namespace App\Depots\Protocol\Files;
 
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Asking\Guarded;
 use Closure;
 use Illuminate\Support\Facades\DB;
-use Stasimon\Core\Place\Sums;
 use stdClass;
 
 /** The files of depots that only list them, with what each says of itself. */
@@ -17,46 +17,44 @@ final readonly class ListedFiles
     /** Files that are looked at, and kept, together. */
     private const TOGETHER = 200;
 
-    public function __construct(private ReadingParts $reading)
-    {
-    }
-
     /**
      * Brings what is known of a depot's files to what its list has now; what was read stays read, should it break off.
      *
+     * @param  list<Entry>  $entries  what is listed; of one path, the last
+     * @param  bool  $isAll  whether what is not listed is not there any more
      * @param  Closure(int, int): void  $progress
      *
      * @throws DepotFailure
      */
-    public function bring(Depot $depot, Guarded $asked, Sums $sums, Closure $progress): void
+    public function bring(Depot $depot, Guarded $asked, Reading $reading, array $entries, bool $isAll, Closure $progress): void
     {
         // What was listed and not there may be there now.
         DB::table('listed_files')->where('depot_id', $depot->id)->where('size', 0)->delete();
-        $rules = $this->reading->stamp();
-        $there = $turned = $before = [];
-        $kept = DB::table('listed_files')->where('depot_id', $depot->id)->get(['path', 'sha256', 'package_id', 'gone', 'rules']);
+        $rules = $reading->stamp();
+        $listed = $there = $turned = $before = [];
+        foreach ($entries as $entry) {
+            $listed[$entry->path] = $entry;
+        }
+        $kept = DB::table('listed_files')->where('depot_id', $depot->id)->get(['path', 'sha256', 'seen', 'package_id', 'gone', 'rules']);
         foreach ($kept as $file) {
             $before["{$file->path} {$file->sha256}"] = $file->package_id;
-            $isListed = ($sums->digests[$file->path] ?? '') === $file->sha256;
+            $entry = $listed[$file->path] ?? null;
+            $isListed = $entry !== null && $entry->seen === $file->seen;
             // By other definitions it may say something else, and is looked at again.
-            if (! $isListed || $file->rules === $rules) {
-                $there[$file->path.' '.$file->sha256] = true;
+            if ($isListed && $file->rules === $rules) {
+                $there[$file->path] = true;
             }
-            if ($isListed === $file->gone) {
-                $turned[] = ['path' => $file->path, 'sha256' => $file->sha256, 'gone' => ! $isListed, 'rules' => $file->rules];
+            if ($isListed === $file->gone && ($isListed || $isAll || $entry !== null)) {
+                $turned[] = ['gone' => ! $isListed] + array_intersect_key((array) $file, array_flip(['path', 'sha256', 'seen', 'rules']));
             }
         }
         foreach (array_chunk($turned, self::TOGETHER) as $portion) {
             $this->keep($depot, $portion, ['gone']);
         }
-        $new = array_filter(
-            $sums->digests,
-            fn (string $sha256, int|string $path): bool => ! isset($there["{$path} {$sha256}"]),
-            ARRAY_FILTER_USE_BOTH,
-        );
+        $new = array_values(array_diff_key($listed, $there));
         $done = 0;
-        foreach (array_chunk($new, self::TOGETHER, true) as $portion) {
-            $rows = $this->reading->read($asked, $portion);
+        foreach (array_chunk($new, self::TOGETHER) as $portion) {
+            $rows = array_map(fn (FileRow $row): array => $row->columns($rules), $reading->read($asked, $portion));
             $this->keep($depot, $rows, []);
             $this->keep($depot, self::otherwise($rows, $before), []);
             $progress($done += count($portion), count($new));
@@ -77,7 +75,7 @@ final readonly class ListedFiles
             $was = $before["{$row['path']} {$row['sha256']}"] ?? null;
             if ($was !== null && $was !== $row['package_id']) {
                 $gone[] = ['path' => "{$row['path']} as {$was}", 'package_id' => $was, 'size' => 1, 'gone' => true] +
-                    array_intersect_key($row, ['sha256' => true, 'rules' => true]);
+                    array_intersect_key($row, ['sha256' => true, 'rules' => true, 'seen' => true]);
             }
         }
 
