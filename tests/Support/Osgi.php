@@ -45,7 +45,12 @@ final class Osgi
      */
     public static function isWhole(array $paths): bool
     {
-        $document = self::document([self::FRAMEWORK, ...$paths]);
+        return self::hasLineUp(self::document([self::FRAMEWORK, ...$paths]));
+    }
+
+    /** @param  array<string, mixed>  $document  a catalogue, all of which is wanted */
+    public static function hasLineUp(array $document): bool
+    {
         $want = [];
         foreach ($document['packages'] as $package) {
             foreach ($package['kind'] === 'game' || $package['kind'] === 'runtime' ? [] : $package['releases'] as $release) {

@@ -189,7 +189,8 @@ final readonly class BundleResource
     /** @return array<string, string> */
     private static function directives(DOMElement $of): array
     {
-        $found = [];
+        // Services come once bundles are started, whatever an index leaves out: OSGi Compendium Release 8, 135.4.
+        $found = $of->getAttribute('namespace') === 'osgi.service' ? ['effective' => 'active'] : [];
         foreach (PlainXml::children($of, 'directive') as $one) {
             $found[$one->getAttribute('name')] = $one->getAttribute('value');
         }

@@ -6,16 +6,21 @@ namespace App\Depots\Protocol\Bundles;
 
 use App\Depots\Protocol\Asking\Guarded;
 use App\Depots\Protocol\Files\Describing;
+use App\Depots\Protocol\Files\Entry;
 use App\Depots\Protocol\Files\FileRow;
 use App\Depots\Protocol\Files\RangeReading;
 use App\Depots\Protocol\Files\Reading;
 use App\Depots\Protocol\Files\Said;
 use App\Refusal\Refusal;
+use Stasimon\Core\Evidence\Descriptor\Described;
 use Stasimon\Core\Evidence\Descriptor\UnreadableDescriptor;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 use ZipArchive;
 
-/** Finds out what bundles are from what their index says of them; the files themselves need not come. */
+/**
+ * Finds out what bundles are from what their index says of them; the files themselves need not come. Of one of which it does not say
+ * where it runs, parts come: an index has no Bundle-RequiredExecutionEnvironment.
+ */
 final readonly class ManifestReading implements Reading
 {
     public function __construct(private Describing $describing, private RangeReading $files)
@@ -30,9 +35,15 @@ final readonly class ManifestReading implements Reading
     public function read(Guarded $asked, array $entries): array
     {
         $rows = $said = [];
+        $isOpen = fn (Entry $entry): bool => ! str_contains($entry->document, 'osgi.ee');
+        $described = $this->files->describe($asked, array_filter($entries, $isOpen));
         foreach ($entries as $i => $entry) {
+            $own = $described[$i][0] ?? null;
+            $why = RangeReading::refused($entry->path);
             try {
-                $said[$i] = Said::described($this->describing->of(self::archive($entry->document), $entry->path));
+                $why === null || throw new UnreadableDescriptor($why);
+                $own = $own instanceof Described ? $own : $this->describing->of(self::archive($entry->document), $entry->path);
+                $said[$i] = Said::described($own);
             } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
                 $rows[$i] = FileRow::unusable($entry, $failure->getMessage(), max(1, $entry->size ?? 1));
             }

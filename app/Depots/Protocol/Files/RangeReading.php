@@ -178,7 +178,7 @@ final readonly class RangeReading implements Reading
     }
 
     /** Why a file is not even looked at; null for one that is. */
-    private static function refused(string $path): ?string
+    public static function refused(string $path): ?string
     {
         return match (true) {
             str_contains($path, '://') => 'It lies at another host, which is not asked.',
