@@ -106,6 +106,7 @@ Route::prefix('/depots/{depot}')->group(function (): void {
     Route::post('/go-on', [DepotController::class, 'goOn'])->name('depots.go-on');
     Route::post('/first', [DepotController::class, 'first'])->name('depots.first');
     Route::post('/moderated', [DepotController::class, 'moderated'])->name('depots.moderated');
+    Route::post('/credentials', [DepotController::class, 'introduce'])->name('depots.credentials');
     Route::delete('/', [DepotController::class, 'destroy'])->name('depots.destroy');
 });
 Route::get('/logs', [DroppedLogController::class, 'index'])->name('logs');
@@ -171,6 +172,7 @@ Route::post('/packs', [PackController::class, 'store'])
 Route::get('/packs/found', [PackController::class, 'found'])->name('packs.found');
 Route::post('/packs/found/{found}', [PackController::class, 'fetch'])->name('packs.fetch');
 Route::post('/packs/{pack}/publish', [PackController::class, 'publish'])->name('packs.publish');
+Route::post('/packs/{pack}/push', [PackController::class, 'push'])->name('packs.push');
 Route::get('/packs/{pack}', [PackController::class, 'show'])->name('packs.show');
 Route::get('/packs/{pack}/picture', [PackController::class, 'picture'])->name('packs.picture');
 Route::get('/packs/{pack}/file', [PackController::class, 'file'])->name('packs.file');

@@ -48,6 +48,26 @@ final class Depot extends Model
         return Credentials::read($this->credentials);
     }
 
+    /** What kind of place it is: "a feed" */
+    public function kindWords(): string
+    {
+        return match ($this->protocol) {
+            'json' => 'a depot',
+            'listing' => 'a folder of files',
+            'pages' => 'a folder of files, without digests',
+            'bundles' => 'an index of bundles',
+            'feed' => 'a feed',
+            'maven' => 'a Maven repository',
+            'registry' => 'a registry of packs',
+            default => $this->protocol,
+        };
+    }
+
+    public function host(): string
+    {
+        return (string) parse_url($this->url, PHP_URL_HOST);
+    }
+
     /** Whether somebody looks at what it takes in, and who says so: "yes, as you say". */
     public function moderatedWords(): string
     {

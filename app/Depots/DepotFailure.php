@@ -25,13 +25,18 @@ final class DepotFailure extends RuntimeException implements Sentence
         return self::passing("{$name} does not answer. Nothing here has changed; try again when it is back.");
     }
 
-    /** @param  int  $pause  seconds for which it asks to be left alone */
-    public static function refused(string $name, int $status, int $pause = 0): self
+    /**
+     * @param  int  $pause  seconds for which it asks to be left alone
+     * @param  string  $said  what it says of it itself
+     */
+    public static function refused(string $name, int $status, int $pause = 0, string $said = ''): self
     {
+        $long = CarbonInterval::seconds($pause)->cascade()->forHumans(['parts' => 1]);
         $sentence = match (true) {
-            $pause > 0 => "{$name} asks to be left alone for ".CarbonInterval::seconds($pause)->cascade()->forHumans(['parts' => 1]).'. Nothing here has changed; it is asked again then.',
+            $pause > 0 => "{$name} asks to be left alone for {$long}. Nothing here has changed; it is asked again then.",
             $status === 401 => "{$name} wants to know who asks. Give it a name and password, or a token, on the page of depots.",
             $status === 403 => "{$name} does not let whoever asks so have that. Nothing here has changed.",
+            $said !== '' => "{$name} answered with status {$status}: ".mb_strimwidth(mb_scrub($said), 0, 200, '…'),
             default => "{$name} answered with status {$status}. Nothing here has changed; try again later.",
         };
         $failure = $status >= 500 || $status === 429 ? self::passing($sentence) : new self($sentence);
@@ -39,6 +44,14 @@ final class DepotFailure extends RuntimeException implements Sentence
         $failure->pause = $pause;
 
         return $failure;
+    }
+
+    public static function tokenElsewhere(string $name, string $host): self
+    {
+        return new self(
+            "{$name} has tokens given out by {$host}, and a name and password are sent to nobody but {$name}. ".
+                'Get a token there yourself, and give it here in place of a password, with no name.',
+        );
     }
 
     /** It is a place of another kind than the one that it was asked as. */

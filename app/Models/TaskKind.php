@@ -34,6 +34,7 @@ enum TaskKind: string
     case Notices = 'notices';
     case Set = 'set';
     case PackTrial = 'pack trial';
+    case PackPush = 'pack push';
 
     public function words(): string
     {
@@ -65,6 +66,7 @@ enum TaskKind: string
             self::Notices => 'Reading a list of notices',
             self::Set => 'Reading a set that goes on',
             self::PackTrial => 'Trying a pack',
+            self::PackPush => 'Pushing a pack',
         };
     }
 

@@ -22,6 +22,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string $game
  * @property string $game_version
  * @property string $loader
+ * @property string $channels  by which its depot leads to it, with blanks between
  * @property int $packages  how many it consists of
  * @property string $file_path  below the depot's address
  * @property int $file_size  in bytes

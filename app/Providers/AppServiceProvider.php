@@ -39,6 +39,7 @@ use App\Moving\Grid;
 use App\Notices\NoticeLists;
 use App\Packs\FetchPack;
 use App\Packs\PackTrials;
+use App\Packs\PushPack;
 use App\Packs\Sets\Subscriptions;
 use App\Pictures\FetchPictures;
 use App\Pictures\Pictures;
@@ -99,6 +100,7 @@ final class AppServiceProvider extends ServiceProvider
         [TaskKind::Notices, NoticeLists::class],
         [TaskKind::Set, Subscriptions::class],
         [TaskKind::PackTrial, PackTrials::class],
+        [TaskKind::PackPush, PushPack::class],
     ];
 
     public function register(): void

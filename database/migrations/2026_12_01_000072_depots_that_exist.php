@@ -25,6 +25,9 @@ return new class extends Migration
             $table->text('credentials')->nullable();
             $table->timestampTz('not_before')->nullable();
         });
+        Schema::table('depot_packs', function (Blueprint $table): void {
+            $table->text('channels')->default('');
+        });
         Schema::table('listed_files', function (Blueprint $table): void {
             $table->text('seen')->default('');
         });

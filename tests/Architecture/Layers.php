@@ -19,7 +19,7 @@ final readonly class Layers
         ['Game', 'Merge', 'Resolve\Fact'],
         ['Resolve\Search', 'Config', 'Evidence', 'Log', 'Notice', 'Place', 'Worlds'],
         ['Resolve', 'Evidence\Descriptor'],
-        ['Check', 'Plan'],
+        ['Check', 'Evidence\Repository', 'Plan'],
         ['Explain', 'Diagnose', 'Share'],
         ['Explain\Bases', 'Explain\Following', 'Culprits', 'Pack', 'Share\Inventory'],
     ];

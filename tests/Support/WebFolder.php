@@ -12,7 +12,7 @@ final class WebFolder
 {
     public readonly string $address;
 
-    private readonly Process $server;
+    private Process $server;
 
     private readonly string $own;
 
@@ -38,15 +38,7 @@ final class WebFolder
                 "access_log {$this->own}/sent sent;\nserver {\nlisten {$this->address};\nroot {$folder};\n".
                 (str_contains($rule, 'autoindex') ? '' : "autoindex on;\n")."{$rule}\n}\n}\n",
         );
-        $this->server = new Process(['nginx', '-c', "{$this->own}/nginx.conf", '-e', "{$this->own}/errors"]);
-        $this->server->start();
-        $any = stream_context_create(['http' => ['ignore_errors' => true]]);
-        $end = microtime(true) + 60;
-        for (; @file_get_contents("http://{$this->address}/", context: $any) === false && microtime(true) < $end; usleep(20_000)) {
-            if (! $this->server->isRunning()) {
-                throw new RuntimeException($this->server->getErrorOutput());
-            }
-        }
+        $this->start();
     }
 
     /** Lists all files with their digests, as coreutils do. */
@@ -70,6 +62,26 @@ final class WebFolder
             'questions' => count($lines),
             'bytes' => array_sum(array_map(fn (string $line): int => (int) explode(' ', $line)[1], $lines)),
         ];
+    }
+
+    /** Begins anew, with what its configuration includes now. */
+    public function again(): void
+    {
+        $this->server->stop(5);
+        $this->start();
+    }
+
+    private function start(): void
+    {
+        $this->server = new Process(['nginx', '-c', "{$this->own}/nginx.conf", '-e', "{$this->own}/errors"]);
+        $this->server->start();
+        $end = microtime(true) + 60;
+        $any = stream_context_create(['http' => ['ignore_errors' => true]]);
+        for (; @file_get_contents("http://{$this->address}/", context: $any) === false && microtime(true) < $end; usleep(20_000)) {
+            if (! $this->server->isRunning()) {
+                throw new RuntimeException($this->server->getErrorOutput());
+            }
+        }
     }
 
     public function __destruct()

@@ -108,8 +108,9 @@ final class Downloads
         }
         try {
             $address = Address::of($offer->depot->url);
-            $promise = $client->getAsync(Protocols::of($offer->depot)->file($offer->file_path), [
-                'headers' => $there > 0 ? ['Range' => "bytes={$there}-"] : [],
+            $at = Protocols::of($offer->depot)->file($offer->file_path);
+            $promise = $client->getAsync($at->address, [
+                'headers' => ($there > 0 ? ['Range' => "bytes={$there}-"] : []) + $at->headers,
                 'sink' => $sink,
                 'connect_timeout' => 3,
                 'on_headers' => fn (ResponseInterface $of) => $this->checkHeaders($of, $offer->depot->name, $one->name, $sink, $there),

@@ -7,6 +7,7 @@ namespace App\Depots\Protocol;
 use App\Depots\Address;
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Asking\FileAt;
 use App\Depots\Protocol\Asking\Guarded;
 use Closure;
 use Generator;
@@ -50,9 +51,9 @@ final readonly class JsonProtocol implements Protocol
         return $this->asked->get('packs.json', Limits::PACKAGE)->getContents();
     }
 
-    public function file(string $path): string
+    public function file(string $path): FileAt
     {
-        return $this->address->at($path);
+        return FileAt::of($this->depot, $this->address->at($path));
     }
 
     public function packages(ChangeFeed $changes, int $since, array $portion): iterable

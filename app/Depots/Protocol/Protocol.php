@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Depots\Protocol;
 
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Asking\FileAt;
 use Closure;
 
 /**
@@ -43,6 +44,6 @@ interface Protocol
      */
     public function packs(): string;
 
-    /** The address of a file, as a release names it. */
-    public function file(string $path): string;
+    /** Where a file is asked for, as a release names it. */
+    public function file(string $path): FileAt;
 }

@@ -11,6 +11,7 @@ use App\Depots\Protocol\Feed\FeedProtocol;
 use App\Depots\Protocol\Listing\ListingProtocol;
 use App\Depots\Protocol\Listing\PagesProtocol;
 use App\Depots\Protocol\Maven\MavenProtocol;
+use App\Depots\Protocol\Registry\RegistryProtocol;
 
 /** All kinds of depots that can be spoken to. */
 final class Protocols
@@ -21,6 +22,7 @@ final class Protocols
         'listing' => ListingProtocol::class,
         'bundles' => BundlesProtocol::class,
         'feed' => FeedProtocol::class,
+        'registry' => RegistryProtocol::class,
         'maven' => MavenProtocol::class,
         'pages' => PagesProtocol::class,
     ];

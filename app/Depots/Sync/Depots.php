@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Depots\Sync;
 
 use App\Depots\Address;
+use App\Depots\Credentials;
 use App\Depots\Depot;
 use App\Refusal\Refusal;
 use Illuminate\Support\Collection;
@@ -105,6 +106,24 @@ final readonly class Depots
     public function vouch(Depot $depot, bool $moderated): void
     {
         $depot->update(['moderated' => $moderated, 'vouched_by' => 'you']);
+    }
+
+    /**
+     * Has a depot know who asks; nobody from now on where there are none.
+     *
+     * @throws Refusal where they would go through a network that everybody can read
+     */
+    public function introduce(Depot $depot, ?Credentials $as): void
+    {
+        if ($as !== null && str_starts_with($depot->url, 'http://') && ! Address::isInside($depot->url)) {
+            throw Refusal::unusable(
+                'That address begins with http://, so a password would be read by everybody on the way. Add the depot again with https://.',
+            );
+        }
+        $depot->update(['credentials' => $as?->written(), 'not_before' => null]);
+        if (! $depot->paused && $as !== null) {
+            $this->reading->start($depot);
+        }
     }
 
     /** @return Collection<int, Depot> those of other people, in their order */

@@ -75,12 +75,21 @@ final class PackList
             'game' => self::id($one->field('game')),
             'game_version' => self::line($one->field('gameVersion'), Limits::VERSION),
             'loader' => self::id($one->field('loader')),
+            'channels' => self::channels($one),
             'packages' => max(0, min(Limits::PACKAGES, $packages)),
             'file_path' => ReleaseReader::below($file->field('path')),
             'file_size' => $size,
             'file_sha256' => $digest,
             'published_at' => ReleaseReader::moment($one->optional('published')?->text()),
         ];
+    }
+
+    /** @throws UnusableDocument */
+    private static function channels(Node $one): string
+    {
+        $names = array_map(fn (Node $name): string => self::line($name, 128), $one->has('channels') ? $one->listed('channels') : []);
+
+        return implode(' ', array_slice($names, 0, 20));
     }
 
     private static function id(Node $node): string

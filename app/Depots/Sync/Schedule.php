@@ -35,13 +35,19 @@ final readonly class Schedule
         if ($minutes <= 0) {
             return;
         }
-        $due = Depot::query()->where('shelf', false)->where('paused', false)->where('synced_at', '<', now()->subMinutes($minutes));
+        // One that asks to be left alone is asked when the time is over, though it is not due: what broke off goes on then.
+        $due = Depot::query()->where('shelf', false)->where('paused', false)->where(
+            fn ($depot) => $depot
+                ->where(fn ($due) => $due->whereNull('not_before')->where('synced_at', '<', now()->subMinutes($minutes)))
+                ->orWhere('not_before', '<', now()),
+        );
         foreach ($due->get() as $depot) {
             // One that could not be read is asked again after the same time, and not at once.
             $isRead = Task::query()
                 ->where('kind', TaskKind::Sync)
                 ->where('subject->depot', $depot->id)
-                ->where(fn ($task) => $task->whereIn('state', TaskState::open())->orWhere('created_at', '>', now()->subMinutes($minutes)))
+                ->where(fn ($task) => $task->whereIn('state', TaskState::open())
+                    ->orWhere('created_at', '>', $depot->not_before ?? now()->subMinutes($minutes)))
                 ->exists();
             if (! $isRead) {
                 $this->reading->start($depot);

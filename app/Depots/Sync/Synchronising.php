@@ -55,9 +55,17 @@ final readonly class Synchronising
             if ($done > 0) {
                 $this->merging->count();
             }
-            $depot->update(['sequence' => $changes->sequence, 'synced_at' => now(), 'problem' => $this->packs($depot, $client, $changes)]);
+            $depot->update([
+                'sequence' => $changes->sequence,
+                'synced_at' => now(),
+                'not_before' => null,
+                'problem' => $this->packs($depot, $client, $changes),
+            ]);
         } catch (DepotFailure $failure) {
-            $depot->update(['problem' => $failure->getMessage()]);
+            $depot->update([
+                'problem' => $failure->getMessage(),
+                'not_before' => $failure->pause > 0 ? now()->addSeconds($failure->pause) : null,
+            ]);
             throw $failure;
         }
     }

@@ -85,6 +85,17 @@ final readonly class DepotController
         );
     }
 
+    public function introduce(CredentialsRequest $request, Depot $depot): RedirectResponse
+    {
+        $this->depots->introduce($depot, $request->credentials());
+
+        return $this->said(
+            $request->credentials() === null
+                ? "{$depot->name} is asked without a name from now on."
+                : "{$depot->name} is told who asks from now on, and is being read.",
+        );
+    }
+
     public function destroy(Depot $depot): RedirectResponse
     {
         $this->depots->remove($depot);

@@ -14,6 +14,7 @@ use App\Packs\Packing;
 use App\Packs\Packs;
 use App\Packs\PackTrials;
 use App\Packs\Publishing;
+use App\Packs\PushPack;
 use App\Packs\SigningKey;
 use App\Refusal\Refusal;
 use App\Sharing\CarriedFiles;
@@ -74,6 +75,15 @@ final readonly class PackController
             ->with('said', $publishing->publish($pack, $request->text('folder'), $request->text('depot')));
     }
 
+    public function push(PushRequest $request, PackRelease $pack, PushPack $push): RedirectResponse
+    {
+        $push->start($pack, $request->registry(), $request->text('repository'), $request->text('channel'));
+
+        return redirect()
+            ->route('packs.show', $pack)
+            ->with('said', "{$pack->name} {$pack->version} is being pushed. It is listed under Packs once it is there.");
+    }
+
     public function store(PackFileRequest $request): RedirectResponse
     {
         $file = $request->pack();
@@ -92,6 +102,7 @@ final readonly class PackController
             'pack' => $pack,
             'read' => $read,
             'signature' => $this->packs->signature($pack),
+            'registries' => PushPack::registries(),
             'page' => GivenPage::of($read->lineUp, $read->carried),
             'instances' => Instances::ofPack($pack->pack),
         ]);

@@ -6,6 +6,7 @@ namespace Stasimon\Core\Evidence\Repository;
 
 use DOMDocument;
 use DOMElement;
+use DOMNode;
 
 /**
  * A page that a web server makes of a folder: what lies right in it.
@@ -92,7 +93,8 @@ final readonly class DirectoryPage
             }
         }
         $text = '';
-        for ($next = $link->nextSibling; $next !== null && ! ($next instanceof DOMElement && $next->localName === 'a'); $next = $next->nextSibling) {
+        $isLink = fn (?DOMNode $node): bool => $node instanceof DOMElement && $node->localName === 'a';
+        for ($next = $link->nextSibling; $next !== null && ! $isLink($next); $next = $next->nextSibling) {
             $text .= $next->textContent;
         }
 

@@ -10,9 +10,8 @@
                         <tr data-row tabindex="-1">
                             <td class="name">{{ $depot->name }}<br><span class="ver quiet"
                                     style="overflow-wrap: anywhere">{{ $depot->url }}</span>
-                                @if ($depot->protocol === 'listing')
-                                    <br><span class="quiet font-normal">a folder of files</span>
-                                @endif
+                                <br><span class="quiet font-normal">{{ $depot->kindWords() }}{{
+                                    $depot->asker() === null ? '' : ', which knows who asks' }}</span>
                             </td>
                             <td class="{{ $depot->problem ? 'bad' : 'soft' }}">
                                 {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at
@@ -41,6 +40,26 @@
                                         @method('delete')<button class="link" aria-label="Remove {{ $depot->name }}">Remove</button>
                                     </form>
                                 </span></td>
+                        </tr>
+                        <tr>
+                            <td colspan="6" class="pt-0">
+                                <details>
+                                    <summary class="soft cursor-pointer">{{ $depot->asker() === null
+                                        ? 'It wants to know who asks' : 'Who asks' }}</summary>
+                                    <form method="post" action="{{ route('depots.credentials', $depot) }}"
+                                        class="acts py-2 flex-wrap" style="justify-content: flex-start">@csrf
+                                        <label for="name-{{ $depot->id }}">Name</label>
+                                        <input type="text" id="name-{{ $depot->id }}" name="name" maxlength="200" class="w-[180px]"
+                                            value="{{ $depot->asker()?->name }}" autocomplete="off" placeholder="none for a token">
+                                        <label for="secret-{{ $depot->id }}">Password or token</label>
+                                        <input type="password" id="secret-{{ $depot->id }}" name="secret" maxlength="4000"
+                                            class="w-[220px]" autocomplete="new-password">
+                                        <button class="btn">Keep it</button>
+                                    </form>
+                                    <p class="soft pb-2 max-w-[75ch]">Kept encrypted, sent to {{ $depot->host() }} and nowhere else.
+                                        With nothing in either field, what is kept is forgotten.</p>
+                                </details>
+                            </td>
                         </tr>
                         @if (isset($problems[$depot->id]))
                             <tr>
@@ -88,10 +107,10 @@
                 spellcheck="false" @error('address') aria-invalid="true" @enderror>
             <button class="btn main-act">Add it</button>
         </form>
-        <p class="soft mt-2 max-w-[75ch]">Either a depot, or a folder of archives that a web server gives out with a
-            <span class="ver">SHA256SUMS</span> beside them, as <span class="ver">sha256sum(1)</span> writes it: what each is, is read
-            out of parts of it (<span class="ver">docs/formats/depot.md</span>). An address inside this machine or its network is asked
-            only if you have opened it under <a href="{{ route('access') }}" class="link underline">What may be
+        <p class="soft mt-2 max-w-[75ch]">A depot, or a place of another kind, which is found out: a folder of archives that a web server
+            shows or that has a <span class="ver">SHA256SUMS</span>, a Maven repository, an index of OSGi bundles, a feed whose
+            entries have files, or a registry of packs (<span class="ver">docs/formats/depot.md</span>). An address inside this machine
+            or its network is asked only if you have opened it under <a href="{{ route('access') }}" class="link underline">What may be
                 read</a>.</p>
     </main>
 </x-layout>

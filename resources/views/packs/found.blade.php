@@ -7,7 +7,7 @@
             <tr data-row tabindex="-1">
                 <td>{!! App\View\Drawn::as($one->pack, 20) !!} <span class="font-medium">{{ $one->name }}</span>
                     <span class="soft">{{ $one->summary }}</span></td>
-                <td class="ver">{{ $one->version }}</td>
+                <td class="ver">{{ $one->version }}@if ($one->channels !== '')<br><span class="quiet">{{ $one->channels }}</span>@endif</td>
                 <td>{{ $found->name($one->game) }} <span class="ver">{{ $one->game_version }}</span> on
                     {{ $found->name($one->loader) }}</td>
                 <td class="num ver">{{ $one->packages }}</td>

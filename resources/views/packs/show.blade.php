@@ -78,6 +78,30 @@
                 <button class="btn mt-2">Publish {{ $pack->name }} {{ $pack->version }}</button>
             </form>
         </details>
+        <details class="mt-2" @if ($errors->hasAny(['registry', 'repository', 'channel'])) open @endif>
+            <summary class="link">Push it into a registry</summary>
+            @if ($registries->isEmpty())
+                <p class="soft mt-2">None is known. Add the address of one, as of any depot, under <a class="link underline"
+                        href="{{ route('depots') }}">Depots</a>.</p>
+            @else
+                <form method="post" action="{{ route('packs.push', $pack) }}" class="drop mt-2">@csrf
+                    <p class="soft mb-2">Whoever has the same registry among their depots finds it there. A version stays what it is; a
+                        channel leads to the last release that was pushed under it.</p>
+                    <div class="fields">
+                        <label for="registry">Registry</label><select id="registry" name="registry">
+                            @foreach ($registries as $one)
+                                <option value="{{ $one->id }}" @selected(old('registry') == $one->id)>{{ $one->name }}</option>
+                            @endforeach
+                        </select>
+                        <label for="repository">Name in it</label><input type="text" id="repository" name="repository" maxlength="200"
+                            required class="ver" value="{{ old('repository', $pack->pack) }}">
+                        <label for="channel">Channel</label><input type="text" id="channel" name="channel" maxlength="128" class="ver"
+                            value="{{ old('channel', 'latest') }}" placeholder="none">
+                    </div>
+                    <button class="btn mt-2">Push {{ $pack->name }} {{ $pack->version }}</button>
+                </form>
+            @endif
+        </details>
         <x-given-brings :page="$page" />
         @if ($read->carried->configs !== [])
             <h2 class="mt-4 mb-1">Configs</h2>

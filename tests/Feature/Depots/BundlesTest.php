@@ -35,10 +35,10 @@ it('says of indexed bundles what the framework does', function (): void {
         copy($bundle, "{$folder}/".basename($bundle));
     }
     $names = array_map(basename(...), $bundles);
-    (new Process(['bnd', 'index', '-n', 'Bundles of Debian', ...$names], $folder, timeout: 300))->mustRun();
+    (new Process(['bnd', 'index', '-n', 'Real bundles', ...$names], $folder, timeout: 300))->mustRun();
     $web->sent();
     $depot = Elsewhere::read(Elsewhere::depot($web));
-    expect($depot->only(['protocol', 'name', 'problem']))->toBe(['protocol' => 'bundles', 'name' => 'Bundles of Debian', 'problem' => null]);
+    expect($depot->only(['protocol', 'name', 'problem']))->toBe(['protocol' => 'bundles', 'name' => 'Real bundles', 'problem' => null]);
     $size = array_sum(array_map(fn (string $name): int => (int) filesize("{$folder}/{$name}"), $names));
     expect($web->sent()['bytes'])->toBeLessThan($size / 4);
     $said = $files = [];
@@ -84,7 +84,8 @@ it('reads an index at its own address, packed, and tells what is wrong with one'
     copy(Osgi::real()[0], "{$folder}/pool/one.jar");
     mkdir("{$folder}/lists");
     $index = fn (string $url): string => '<repository xmlns="http://www.osgi.org/xmlns/repository/v1.0.0" name="Two"><resource>'.
-        '<capability namespace="osgi.identity"><attribute name="osgi.identity" value="one"/><attribute name="version" value="1.2.0"/></capability>'.
+        '<capability namespace="osgi.identity"><attribute name="osgi.identity" value="one"/>'.
+        '<attribute name="version" value="1.2.0"/></capability>'.
         '<capability namespace="osgi.content"><attribute name="url" value="'.$url.'"/></capability>'.
         '<requirement namespace="osgi.wiring.package"><directive name="filter" value="(&amp;(osgi.wiring.package=a.b)(version&gt;=1.1.0)'.
         '(!(version&gt;=2.0.0)))"/></requirement><requirement namespace="osgi.ee"><directive name="filter" value="(&amp;(osgi.ee=JavaSE)'.
@@ -97,7 +98,8 @@ it('reads an index at its own address, packed, and tells what is wrong with one'
         ->toBe(['one', '1.2.0', 'pool/one.jar', hash_file('sha256', "{$folder}/pool/one.jar")])
         ->and(json_decode((string) DB::table('sources')->where('depot_id', $depot->id)->value('document'))->releases[0]->needs)
         ->toContainEqual((object) ['id' => 'pkg.a.b', 'range' => '[1.1.0,2.0.0)']);
-    foreach (['http://198.51.100.7/one.jar' => 'another host', 'none.jar' => 'status 404', '../../../etc/passwd' => 'no ZIP archive'] as $url => $why) {
+    $wrong = ['http://198.51.100.7/one.jar' => 'another host', 'none.jar' => 'status 404', '../../../etc/passwd' => 'no ZIP archive'];
+    foreach ($wrong as $url => $why) {
         file_put_contents("{$folder}/lists/all.xml.gz", gzencode($index($url)));
         Elsewhere::read($depot);
         expect(DB::table('listed_files')->where('depot_id', $depot->id)->where('gone', false)->value('problem'))->toContain($why);

@@ -83,7 +83,7 @@ it('reads what a repository says beside its files, and refuses what is not as it
         }
         $name = "<groupId>org.moles</groupId><artifactId>{$artifact}</artifactId><version>{$version}</version>";
         file_put_contents("{$file}.pom", "<project><modelVersion>4.0.0</modelVersion>{$name}{$more}</project>");
-        $sum === null || file_put_contents("{$file}.jar.{$sum}", $sum === 'sha1' ? sha1_file("{$file}.jar") : hash_file('sha256', "{$file}.jar"));
+        $sum === null || file_put_contents("{$file}.jar.{$sum}", hash_file($sum, "{$file}.jar"));
 
         return "{$file}.jar";
     };
@@ -98,7 +98,8 @@ it('reads what a repository says beside its files, and refuses what is not as it
     file_put_contents($deploy('bent', '1.0', sum: 'sha1'), 'x', FILE_APPEND);
     $web->sent();
     $depot = Elsewhere::read(Elsewhere::depot($web, '/repo'));
-    $found = ReleaseRow::query()->where('depot_id', $depot->id)->get()->map(fn (ReleaseRow $row): string => "{$row->package_id} {$row->version}");
+    $found = ReleaseRow::query()->where('depot_id', $depot->id)->get()
+        ->map(fn (ReleaseRow $row): string => "{$row->package_id} {$row->version}");
     expect($depot->protocol)->toBe('maven')->and($found->sort()->values()->all())->toBe([
         'org.moles+old 1.0', 'org.moles+rope 1.0', 'org.moles+rope 2.0', 'org.moles+stern 1.0', 'x-heron 1.0.0',
     ]);
@@ -112,10 +113,12 @@ it('reads what a repository says beside its files, and refuses what is not as it
         ->toBe([
             'repo/org/moles/bent/1.0/bent-1.0.jar' => 'It is not what the digest beside it says.',
             'repo/org/moles/child/1.0/child-1.0.jar' => 'Its POM cannot be used: it rests on org.moles:nobody:1: '.
-                "Artifacts at {$web->address}/repo lists repo/org/moles/nobody/1/nobody-1.pom, and answers with status 404 when it is asked for it.",
+                "Artifacts at {$web->address}/repo lists repo/org/moles/nobody/1/nobody-1.pom, ".
+                'and answers with status 404 when it is asked for it.',
         ]);
     // One artifact alone, by its metadata, where no folder is shown.
-    file_put_contents("{$folder}/repo/org/moles/rope/maven-metadata.xml", '<metadata><groupId>org.moles</groupId><artifactId>rope</artifactId>'.
+    $metadata = "{$folder}/repo/org/moles/rope/maven-metadata.xml";
+    file_put_contents($metadata, '<metadata><groupId>org.moles</groupId><artifactId>rope</artifactId>'.
         '<versioning><versions><version>1.0</version><version>2.0</version></versions></versioning></metadata>');
     $hidden = Elsewhere::given($folder, 'autoindex off;');
     $depot->delete();

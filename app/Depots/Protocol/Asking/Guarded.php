@@ -17,6 +17,7 @@ use Illuminate\Http\Client\Response;
 use Illuminate\Support\Facades\Http;
 use Illuminate\Support\Sleep;
 use Psr\Http\Message\StreamInterface;
+use Throwable;
 
 /**
  * Asks an address that a person has given, and no other one; what comes is no longer than is said. Where the place asks for a
@@ -95,7 +96,8 @@ final readonly class Guarded
         for ($turn = $pauses = 0; $turn <= self::REDIRECTS;) {
             $sink = new CappedStream($most);
             try {
-                $response = Http::connectTimeout(3)->timeout(900)->retry(2, 200, $sink->restart(...), throw: false)
+                $response = Http::connectTimeout(3)->timeout(900)->retry(2, 200, self::isWorthAnother(...), throw: false)
+                    ->beforeSending(fn (): bool => $sink->restart())
                     ->withOptions($this->options($sink) + ($body === '' ? [] : ['body' => $body]))
                     ->withHeaders($headers + $this->said())
                     ->send($verb, $url);
@@ -262,7 +264,8 @@ final readonly class Guarded
             if (! $answer instanceof Response && ! $one['sink']->isFull) {
                 throw DepotFailure::away($this->name);
             }
-            $failure = $answer instanceof Response ? DepotFailure::refused($this->name, $answer->status(), self::pauseAsked($answer)) : null;
+            $failure =
+                $answer instanceof Response ? DepotFailure::refused($this->name, $answer->status(), self::pauseAsked($answer)) : null;
             if ($failure !== null && $failure->passing) {
                 throw $failure;
             }
@@ -301,6 +304,14 @@ final readonly class Guarded
         $stream->rewind();
 
         return $stream->getContents();
+    }
+
+    /** What broke off, or was the place's own fault, and for which it asks no pause. */
+    private static function isWorthAnother(?Throwable $failure): bool
+    {
+        $answer = $failure instanceof RequestException ? $failure->response : null;
+
+        return $failure instanceof ConnectionException || ($answer?->serverError() === true && self::pauseAsked($answer) === 0);
     }
 
     /** Seconds for which a place asks to be left alone (RFC 9110, 10.2.3); 0 where it does not. */

@@ -42,7 +42,8 @@ final readonly class KnownAnswers
     {
         $row = ['depot_id' => $this->depot, 'address' => $address];
         $said = ['tag' => $response->header('ETag'), 'modified' => $response->header('Last-Modified')];
-        if (self::isJustMade($response) || max(array_map(strlen(...), $said)) > 1_000 || implode('', $said) === '' || strlen($body) > self::LONGEST) {
+        $isMarked = implode('', $said) !== '' && max(array_map(strlen(...), $said)) <= 1_000;
+        if (! $isMarked || self::isJustMade($response) || strlen($body) > self::LONGEST) {
             DB::table('depot_answers')->where($row)->delete();
 
             return;

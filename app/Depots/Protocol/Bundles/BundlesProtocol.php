@@ -54,7 +54,8 @@ final readonly class BundlesProtocol extends FilesProtocol
             foreach ($index->resources() as $one) {
                 $path = $this->address->pathOf($one->address, $at) ?? $one->address;
                 $seen = $one->sha256 === '' ? (string) $one->size : $one->sha256;
-                $entries[] = new Entry($path, $seen.' '.hash('xxh64', $one->manifest), $one->sha256 ?: null, $one->size, document: $one->manifest);
+                $seen .= ' '.hash('xxh64', $one->manifest);
+                $entries[] = new Entry($path, $seen, $one->sha256 ?: null, $one->size, document: $one->manifest);
                 if (count($entries) > Limits::PACKAGES) {
                     throw DepotFailure::tooMany($this->depot->name, Limits::PACKAGES);
                 }

@@ -7,6 +7,7 @@ namespace App\Depots\Protocol\Files;
 use App\Depots\Address;
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Asking\FileAt;
 use App\Depots\Protocol\Asking\Guarded;
 use App\Depots\Protocol\ChangeFeed;
 use App\Depots\Protocol\Description;
@@ -90,8 +91,8 @@ abstract readonly class FilesProtocol implements Protocol
         return '{"packs": []}';
     }
 
-    public function file(string $path): string
+    public function file(string $path): FileAt
     {
-        return $this->address->at($path);
+        return FileAt::of($this->depot, $this->address->at($path));
     }
 }

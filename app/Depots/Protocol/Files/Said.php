@@ -43,13 +43,14 @@ final readonly class Said
     public static function pom(EffectivePom $pom): self
     {
         $id = Coordinates::id($pom->coordinates->group, $pom->coordinates->artifact);
+        $name = $pom->name === '' || str_contains($pom->name, '${') ? $pom->coordinates->artifact : $pom->name;
         $moved = $pom->movedTo;
         $to = $moved === null ? '' : Coordinates::id($moved->group, $moved->artifact);
         $notice = ['kind' => 'replaced', 'text' => "Its repository says that it is {$moved?->words()} now.", 'understudy' => $to];
 
         return new self($id, [
             'kind' => 'library',
-            'name' => mb_substr($pom->name === '' || str_contains($pom->name, '${') ? $pom->coordinates->artifact : $pom->name, 0, Limits::NAME),
+            'name' => mb_substr($name, 0, Limits::NAME),
             'summary' => mb_substr((string) preg_replace('/\s+/u', ' ', mb_scrub($pom->summary)), 0, Limits::SUMMARY),
             'scheme' => 'maven',
             'syntax' => 'interval',
@@ -59,7 +60,9 @@ final readonly class Said
     /** With what has changed in it. */
     public function with(string $notes): self
     {
-        return $notes === '' ? $this : new self($this->id, $this->package, ['notes' => mb_substr($notes, 0, Limits::NOTES)] + $this->release);
+        $notes = mb_substr($notes, 0, Limits::NOTES);
+
+        return $notes === '' ? $this : new self($this->id, $this->package, ['notes' => $notes] + $this->release);
     }
 
     public function json(): string

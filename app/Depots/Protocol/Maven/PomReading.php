@@ -79,7 +79,8 @@ final class PomReading implements Reading
      */
     private function summed(Guarded $asked, array $entries): array
     {
-        $files = array_values(array_filter(array_map(fn (Entry $one): string => $one->sums, $entries), fn (string $one): bool => $one !== ''));
+        $beside = array_map(fn (Entry $one): string => $one->sums, $entries);
+        $files = array_values(array_filter($beside, fn (string $one): bool => $one !== ''));
         $texts = $files === [] ? [] : $asked->texts($files, 10_000);
         foreach ($entries as $i => $entry) {
             $text = $texts[$entry->sums] ?? null;
