@@ -14,11 +14,13 @@ use App\Sharing\CarriedFiles;
 use App\Sharing\GivenConfigs;
 use App\Sharing\HandOffs;
 use App\Store\Texts;
+use App\Worlds\Worlds;
 use Illuminate\Support\Collection;
 use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\PackUpdate;
+use Stasimon\Core\Pack\Sides;
 use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -178,20 +180,38 @@ final readonly class Packs
         return PackUpdate::of($was, $now, $this->handOffs->of($instance));
     }
 
-    /** @return array<string, ConfigMerge> path => what becomes of each config that the pack changed */
-    public function configs(Instance $instance, PackRelease $to): array
+    /**
+     * @param  list<string>  $taken  paths in whose contested places the pack's is taken
+     * @return array<string, ConfigMerge> path => what becomes of each config that the pack changed
+     */
+    public function configs(Instance $instance, PackRelease $to, array $taken = []): array
     {
         $was = $this->of($this->releaseOf($instance) ?? throw self::ofNone());
 
-        return $this->configs->merged($instance, $was->carried->configs, $this->of($to)->carried->configs);
+        return $this->configs->merged($instance, $was->carried->configs, $this->of($to)->carried->configs, $taken);
     }
 
-    /**
-     * Puts another release of its pack into an instance's draft.
-     *
-     * @param  array<string, bool>  $said  package id => whether the pack's is taken, of what is contested
-     */
-    public function take(Instance $instance, PackRelease $to, array $said): Draft
+    /** @return array<string, list<string>> world => packages that it was saved with, that are here, and that would go */
+    public function worldsThatLose(Instance $instance, PackRelease $to): array
+    {
+        $goes = [];
+        foreach ($this->update($instance, $to)->lines as $line) {
+            if ($line->takesPack && $line->now->words() === '') {
+                $goes[] = $line->id;
+            }
+        }
+        $here = $instance->placed->pluck('version', 'package_id')->all();
+        $worlds = new Worlds($this->games->get($instance->plan->base->game));
+        $lost = array_map(
+            fn (array $missing): array => array_values(array_intersect($missing, $goes)),
+            $worlds->atRisk($instance, array_diff_key($here, array_flip($goes))),
+        );
+
+        return array_filter($lost);
+    }
+
+    /** Puts another release of its pack into an instance's draft. */
+    public function take(Instance $instance, PackRelease $to, Sides $said): Draft
     {
         $update = $this->update($instance, $to);
         $base = $instance->plan->base;
@@ -204,7 +224,7 @@ final readonly class Packs
         }
         $plan = $update->plan($said);
         $own = [];
-        foreach ($this->configs($instance, $to) as $path => $merge) {
+        foreach ($this->configs($instance, $to, $said->configs) as $path => $merge) {
             // What goes is kept under another name.
             $own[$path] = $merge->text === null ? null : $this->texts->put($merge->text);
         }

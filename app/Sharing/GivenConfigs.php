@@ -46,9 +46,10 @@ final readonly class GivenConfigs
     /**
      * @param  array<string, string>  $was  path => digest, of the pack's release that the instance is of
      * @param  array<string, string>  $now  the same of another one
+     * @param  list<string>  $taken  paths in whose contested places the pack's is taken
      * @return array<string, ConfigMerge> of each that the pack changed, and that becomes another one than it is
      */
-    public function merged(Instance $instance, array $was, array $now): array
+    public function merged(Instance $instance, array $was, array $now, array $taken = []): array
     {
         $folder = new Folder($instance);
         $merged = [];
@@ -59,7 +60,12 @@ final readonly class GivenConfigs
             }
             $file = $folder->live($path);
             $mine = is_link($file) ? null : PlainFile::text($file);
-            $merge = ConfigMerge::of($path, $this->texts->get($was[$path] ?? null), $mine, $this->texts->get($now[$path] ?? null));
+            $before = $this->texts->get($was[$path] ?? null);
+            $theirs = $this->texts->get($now[$path] ?? null);
+            // Seen from the other side, it is theirs that stays where both changed it.
+            $merge = in_array($path, $taken, true)
+                ? ConfigMerge::of($path, $before, $theirs, $mine)
+                : ConfigMerge::of($path, $before, $mine, $theirs);
             if ($merge->text !== $mine || $merge->contested !== []) {
                 $merged[$path] = $merge;
             }

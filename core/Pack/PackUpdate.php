@@ -77,17 +77,13 @@ final readonly class PackUpdate
         };
     }
 
-    /**
-     * The plan that comes of it, on the base that is there.
-     *
-     * @param  array<string, bool>  $said  package id => whether the pack's is taken; where nothing is said, what is proposed
-     */
-    public function plan(array $said = []): Plan
+    /** The plan that comes of it, on the base that is there. */
+    public function plan(Sides $said = new Sides()): Plan
     {
         $mine = $this->mine->plan;
         $takes = [];
         foreach ($this->lines as $line) {
-            $takes[$line->id] = $line->isContested ? $said[$line->id] ?? $line->takesPack : $line->takesPack;
+            $takes[$line->id] = $line->isContested ? $said->packages[$line->id] ?? $line->takesPack : $line->takesPack;
         }
         $wants = $off = $versions = [];
         // In the pack's order, and what is one's own after it.
@@ -104,6 +100,7 @@ final readonly class PackUpdate
         $plan = $this->merge(
             array_values($wants),
             array_values(array_filter($off, fn (Want $want): bool => ! isset($wants[$want->id]))),
+            $said->others,
         )->plan();
         $base = $plan->base;
 
@@ -121,9 +118,10 @@ final readonly class PackUpdate
     /**
      * @param  list<Want>  $wants
      * @param  list<Want>  $off
+     * @param  list<string>  $taken
      */
-    private function merge(array $wants, array $off): PlanMerge
+    private function merge(array $wants, array $off, array $taken = []): PlanMerge
     {
-        return new PlanMerge($this->was->plan, $this->mine->plan, $this->now->plan, $wants, $off);
+        return new PlanMerge($this->was->plan, $this->mine->plan, $this->now->plan, $wants, $off, $taken);
     }
 }

@@ -11,7 +11,7 @@ use Stasimon\Core\Resolve\Want;
 
 /**
  * What becomes of a plan that two have changed, but for its wants: docs/formats/merging.md. What only one of the two changed is
- * as they have it; where both did, mine stays and is told.
+ * as they have it; where both did, mine stays unless theirs is asked for, and it is told.
  */
 final class PlanMerge
 {
@@ -23,8 +23,9 @@ final class PlanMerge
     /**
      * @param  list<Want>  $wants  as they were merged
      * @param  list<Want>  $off
+     * @param  list<string>  $taken  of what both changed, as {@see contested()} calls it, that of which theirs is taken
      */
-    public function __construct(Plan $was, Plan $mine, Plan $theirs, array $wants, array $off)
+    public function __construct(Plan $was, Plan $mine, Plan $theirs, array $wants, array $off, private readonly array $taken = [])
     {
         $words = fn (Channel $channel): string => $channel->value;
         $key = fn (Rule $rule): string => "{$rule->first} before {$rule->then}";
@@ -72,7 +73,7 @@ final class PlanMerge
         return $this->plan;
     }
 
-    /** @return list<array{string, string, string}> what both changed, in words; mine, which stays; theirs */
+    /** @return list<array{string, string, string}> what both changed, in words; mine, which stays unless it is taken; theirs */
     public function contested(): array
     {
         return $this->contested;
@@ -94,6 +95,8 @@ final class PlanMerge
         }
         if ($theirs !== $was && $theirs !== $mine) {
             $this->contested[] = [$what, $mine ?? '', $theirs ?? ''];
+
+            return in_array($what, $this->taken, true) ? $theirs : $mine;
         }
 
         return $mine;
@@ -115,9 +118,8 @@ final class PlanMerge
         $said = fn (array $of, string $key): ?string => isset($of[$key]) ? $words($of[$key]) : null;
         $merged = [];
         foreach (array_map(strval(...), array_keys($mine + $theirs)) as $key) {
-            $isMine = $said($mine, $key) !== $said($was, $key);
-            $this->one("{$what} {$key}", $said($was, $key), $said($mine, $key), $said($theirs, $key));
-            $from = $isMine ? $mine : $theirs;
+            $of = $this->one("{$what} {$key}", $said($was, $key), $said($mine, $key), $said($theirs, $key));
+            $from = $of === $said($mine, $key) ? $mine : $theirs;
             if (isset($from[$key])) {
                 $merged[$key] = $from[$key];
             }
@@ -148,7 +150,9 @@ final class PlanMerge
         ]);
         $isMine = $ours !== $before;
         if ($isMine && $others !== $before && $others !== $ours) {
-            $this->contested[] = ['the order of '.count($common), implode(', ', $ours), implode(', ', $others)];
+            $what = 'the order of '.count($common);
+            $this->contested[] = [$what, implode(', ', $ours), implode(', ', $others)];
+            $isMine = ! in_array($what, $this->taken, true);
         }
         [$first, $second] = $isMine ? [$mine, $theirs] : [$theirs, $mine];
         $merged = array_values(array_filter($first, fn (string $id): bool => in_array($id, $second, true) || ! in_array($id, $was, true)));

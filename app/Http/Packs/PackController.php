@@ -192,13 +192,14 @@ final readonly class PackController
                 $this->packs->releaseOf($instance),
                 $this->packs->update($instance, $to),
                 $this->packs->configs($instance, $to),
+                $this->packs->worldsThatLose($instance, $to),
             ),
         ]);
     }
 
     public function take(PackUpdateRequest $request, Instance $instance): RedirectResponse
     {
-        $this->packs->take($instance->load('placed'), $this->to($request->text('to')), $request->said());
+        $this->packs->take($instance->load('placed'), $this->to($request->text('to')), $request->sides());
 
         return redirect()->route('draft', $instance);
     }

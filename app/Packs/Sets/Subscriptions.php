@@ -21,6 +21,7 @@ use Stasimon\Core\Pack\Line;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\SetEntry;
 use Stasimon\Core\Pack\SetHead;
+use Stasimon\Core\Pack\Sides;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
 
@@ -170,7 +171,7 @@ final readonly class Subscriptions implements Undertaking
             if ($instance->draft === null && $instance->applied_at !== null && $this->touchesNothing($instance, $to)) {
                 try {
                     Tasks::refuseWhilePlayed($instance);
-                    $this->packs->take($instance, $to, []);
+                    $this->packs->take($instance, $to, new Sides());
                     $this->applying->start($instance->refresh()->load(['placed', 'draft']));
                 } catch (Refusal) {
                     // It stands as a draft then, or as before; that there is a newer state is told.

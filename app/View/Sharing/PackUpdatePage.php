@@ -16,11 +16,19 @@ final readonly class PackUpdatePage
     /** @var array<string, string> package id => name */
     private array $names;
 
-    /** @param  array<string, ConfigMerge>  $configs */
-    public function __construct(public PackRelease $to, public ?PackRelease $from, private PackUpdate $update, public array $configs)
-    {
+    /**
+     * @param  array<string, ConfigMerge>  $configs
+     * @param  array<string, list<string>>  $worlds  world => packages that it was saved with, that are here, and that would go
+     */
+    public function __construct(
+        public PackRelease $to,
+        public ?PackRelease $from,
+        private PackUpdate $update,
+        public array $configs,
+        public array $worlds,
+    ) {
         $this->names = PackageRow::query()
-            ->whereIn('id', array_map(fn (Line $line): string => $line->id, $update->lines))
+            ->whereIn('id', [...array_map(fn (Line $line): string => $line->id, $update->lines), ...array_merge(...array_values($worlds))])
             ->pluck('name', 'id')
             ->all();
     }
@@ -28,6 +36,12 @@ final readonly class PackUpdatePage
     public function name(string $id): string
     {
         return $this->names[$id] ?? $id;
+    }
+
+    /** @param  list<string>  $ids */
+    public function names(array $ids): string
+    {
+        return collect($ids)->map($this->name(...))->join(', ', ' and ');
     }
 
     /** @return list<Line> */
@@ -62,7 +76,7 @@ final readonly class PackUpdatePage
             $merge->contested !== [] => count($merge->contested).
                 ' '.
                 (count($merge->contested) === 1 ? 'place is' : 'places are').
-                ' contested; yours stays there',
+                ' contested; yours stays there unless you take the pack\'s',
             $merge->text === null => 'the pack does without it; it is kept under another name',
             default => 'takes over what the pack changed',
         };

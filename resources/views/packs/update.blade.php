@@ -47,9 +47,10 @@
                 @endif
                 @if ($page->others() !== [])
                     <div class="px-[18px] mt-3">
-                        <h2 class="mb-1">Both changed it, and yours stays</h2>
+                        <h2 class="mb-1">Both changed it, and yours stays unless you take the pack's</h2>
                         @foreach ($page->others() as [$what, $mine, $theirs])
-                            <p><span class="font-medium">{{ ucfirst($what) }}</span>: <span class="soft">yours
+                            <p><label><input type="checkbox" name="others[]" value="{{ $what }}"> the pack's</label>
+                                <span class="font-medium">{{ ucfirst($what) }}</span>: <span class="soft">yours
                                     {{ Str::limit($mine, 80) ?: 'none' }}, the pack's {{ Str::limit($theirs, 80) ?: 'none' }}</span></p>
                         @endforeach
                     </div>
@@ -76,12 +77,29 @@
                         <h2 class="mb-1">Configs <span class="ver quiet">{{ count($page->configs) }}</span></h2>
                         @foreach ($page->configs as $path => $merge)
                             <p><span class="ver">{{ $path }}</span> <span
-                                    class="{{ $merge->contested ? 'warn' : 'soft' }}">{{ $page->becomes($merge) }}</span></p>
+                                    class="{{ $merge->contested ? 'warn' : 'soft' }}">{{ $page->becomes($merge) }}</span>
+                                @if ($merge->contested !== [])
+                                    <label class="ml-2"><input type="checkbox" name="configs[]" value="{{ $path }}"> take the
+                                        pack's there</label>
+                                @endif
+                            </p>
                             @foreach (array_slice($merge->contested, 0, 6) as [$where, $mine, $theirs])
                                 <p class="ver soft pl-4">{{ $where }}: yours {{ Str::limit(trim($mine), 60) ?: '–' }}, the pack's
                                     {{ Str::limit(trim($theirs), 60) ?: '–' }}</p>
                             @endforeach
                         @endforeach
+                    </div>
+                @endif
+                @if ($page->worlds !== [])
+                    <div class="px-[18px] mt-4">
+                        <h2 class="mb-1">Worlds that lose something</h2>
+                        @foreach ($page->worlds as $world => $ids)
+                            <p><span class="font-medium">{{ $world }}</span> <span class="warn">was saved with
+                                    {{ $page->names($ids) }}, which the pack does without. What
+                                    {{ count($ids) === 1 ? 'it' : 'they' }} put into it is lost once it is opened and saved.</span></p>
+                        @endforeach
+                        <p class="soft">Choose yours of what should stay. Worlds are kept as they are at the restore point of the
+                            apply, if you say so there.</p>
                     </div>
                 @endif
                 <div class="px-[18px] pt-4 acts" style="justify-content: flex-start"><button class="btn main-act">Put it into the

@@ -6,6 +6,7 @@ use Stasimon\Core\Config\ConfigMerge;
 use Stasimon\Core\Pack\Pack;
 use Stasimon\Core\Pack\PackFile;
 use Stasimon\Core\Pack\PackUpdate;
+use Stasimon\Core\Pack\Sides;
 use Stasimon\Core\Pack\Signature;
 use Stasimon\Core\Pack\UnusablePack;
 use Stasimon\Core\Place\Archive\UnsafeArchive;
@@ -110,7 +111,9 @@ it('keeps what is one\'s own, takes what the pack changed, and contests what bot
         )
         ->toEqual(['updated' => '2', 'both' => '2', 'pinned' => '1', 'mine-changed' => '1.2', 'lib' => '2', 'added' => '7']);
     // A person may say otherwise of what is contested, and of nothing else.
-    $other = $update->plan(['both' => false, 'dropped-kept' => true, 'taken-out' => true, 'added' => true, 'dropped' => false]);
+    $other = $update->plan(
+        new Sides(['both' => false, 'dropped-kept' => true, 'taken-out' => true, 'added' => true, 'dropped' => false]),
+    );
     expect($other->wants('dropped-kept'))
         ->toBeFalse()
         ->and($other->wants('taken-out'))

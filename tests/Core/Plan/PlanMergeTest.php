@@ -9,6 +9,7 @@ use Random\Randomizer;
 use Stasimon\Core\Catalogue\Channel;
 use Stasimon\Core\Catalogue\Relation;
 use Stasimon\Core\Pack\PackUpdate;
+use Stasimon\Core\Pack\Sides;
 use Stasimon\Core\Plan\Base;
 use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
@@ -160,6 +161,13 @@ it('tells of whatever both changed otherwise, and keeps mine', function (): void
             'the rule a before b',
             'the order of 3',
         ])
+        // Theirs of each, where that is asked for.
+        ->and(decisions($update->plan(new Sides(others: array_column($update->contested(), 0)))))
+        ->toEqual(decisions($now))
+        ->and($update->plan(new Sides(others: ['the memory']))->base->memory)
+        ->toBe(4096)
+        ->and($update->plan(new Sides(others: ['the memory']))->order)
+        ->toBe(['b', 'a', 'c'])
         ->and(
             PackUpdate::of(
                 new HandOff('P', $base),

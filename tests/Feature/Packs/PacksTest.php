@@ -13,6 +13,7 @@ use App\Packs\DepotFolder;
 use App\Packs\DepotPack;
 use App\Packs\Packing;
 use App\Store\Store;
+use App\Store\Texts;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\File;
 use Opis\JsonSchema\Validator;
@@ -166,13 +167,14 @@ it('brings an instance to a newer release: what is one\'s own stays, configs are
     ownFile($mine, 'config/sound.json', '{"loud": 5, "echo": 1}');
     ownFile($mine, 'config/map.cfg', "a = 1\nb = 1\nc = 7\n");
     ownFile($mine, 'config/mine.cfg', "mine\n");
+    ownFile($mine, 'worlds/Long Shore/world.json', '{"mods": {"deep-draught": "1.0.0", "gulls": "1.0.0"}}');
     // The author drops one, takes an older release of another, and changes configs.
     $this->post("/instances/{$author->id}/draft/remove", ['ids' => ['deep-draught']]);
     $this->post("/instances/{$author->id}/draft/range", ['id' => 'fogbank', 'range' => '<2.1']);
     $author = World::apply($author->refresh());
     foreach (
         [
-            'config/sound.json' => '{"loud": 1, "echo": 0, "new": true}',
+            'config/sound.json' => '{"loud": 2, "echo": 0, "new": true}',
             'config/map.cfg' => "a = 9\nb = 1\nc = 1\n",
             'config/new.cfg' => "n\n",
         ] as $file => $text
@@ -193,7 +195,15 @@ it('brings an instance to a newer release: what is one\'s own stays, configs are
         ->assertSee('4 to 5')
         ->assertSee('The pack does without it.')
         ->assertSee('You added it.')
+        ->assertSee('take the')
+        ->assertSee('Long Shore')
+        ->assertSee('was saved with')
         ->assertSee('config/old.cfg');
+    // The pack's side of what both changed, and then one's own.
+    $this->post("/instances/{$mine->id}/pack/update", ['to' => $second->id, 'configs' => ['config/sound.json']])->assertRedirect();
+    $taken = app(Texts::class)->get($mine->refresh()->draft->plan->once->own['config/sound.json']->content);
+    expect(json_decode((string) $taken, true))->toBe(['loud' => 2, 'echo' => 0, 'new' => true]);
+    $this->post("/instances/{$mine->id}/draft/discard");
     $this->post("/instances/{$mine->id}/pack/update", ['to' => $second->id])->assertRedirect();
     $before = $mine->versions();
     $mine = World::apply($mine->refresh());
