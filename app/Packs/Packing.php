@@ -34,6 +34,7 @@ final readonly class Packing
         private GivenConfigs $configs,
         private CarriedFiles $files,
         private SigningKey $key,
+        private PackWorlds $worlds,
     ) {
     }
 
@@ -67,6 +68,7 @@ final readonly class Packing
      * @param  list<string>  $configs  paths that go with it
      * @param  list<string>  $passed  SHA-256 of files of one's own that may be passed on
      * @param  string|null  $picture  a PNG as packs have it; that of the release before where there is none
+     * @param  list<string>  $worlds  names of those that go with it, as they are now
      */
     public function pack(
         Instance $instance,
@@ -75,6 +77,7 @@ final readonly class Packing
         array $passed = [],
         ?string $picture = null,
         bool $isSigned = false,
+        array $worlds = [],
     ): PackRelease {
         if ($instance->applied_at === null) {
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to make a pack of.');
@@ -83,6 +86,7 @@ final readonly class Packing
         $picture ??= $this->pictureBefore($instance, $said['id']);
         try {
             [$carried, $contents] = $this->files->carried($instance, $configs, $passed);
+            $carried = $carried->withWorlds($this->worlds->carried($instance, $worlds));
             $pack = new Pack(
                 $said['id'],
                 $said['version'],
@@ -112,7 +116,7 @@ final readonly class Packing
     /**
      * What went with the release that an instance is of, as it is here now.
      *
-     * @return array{list<string>, list<string>} paths of configs, and SHA-256 of files of one's own
+     * @return array{list<string>, list<string>, list<string>} paths of configs, SHA-256 of files of one's own, and names of worlds
      */
     public function carriedBefore(Instance $instance): array
     {
@@ -124,6 +128,7 @@ final readonly class Packing
         return [
             array_map(strval(...), array_keys($before->configs ?? [])),
             array_values($passed->map(fn (ShelfFile $file): string => trim((string) $file->sha256))->all()),
+            array_map(basename(...), array_keys($before?->byWorld() ?? [])),
         ];
     }
 

@@ -37,6 +37,7 @@ final readonly class Packs
         private GivenConfigs $configs,
         private Texts $texts,
         private CarriedFiles $files,
+        private PackWorlds $worlds,
     ) {
     }
 
@@ -54,6 +55,7 @@ final readonly class Packs
         }
 
         $this->files->receive($file->pack->carried, $file->container, $file->pack->lineUp->plan->base->game);
+        $this->worlds->receive($file->pack->carried, $file->container);
 
         return $this->keep($file->pack, $file->document, $file->configs, $file->picture, $file->signature);
     }
@@ -105,7 +107,8 @@ final readonly class Packs
     {
         $pack = $this->of($release);
         $instance = $this->handOffs->make($pack->lineUp, $name, $pack->carried);
-        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->ofPack($release->id));
+        $worlds = $this->worlds->coming($instance, $pack->carried);
+        $this->drafting->step($instance, fn (Plan $plan): Plan => $plan->ofPack($release->id)->givingOwn($worlds));
 
         return $instance;
     }
@@ -223,7 +226,7 @@ final readonly class Packs
             );
         }
         $plan = $update->plan($said);
-        $own = [];
+        $own = $this->worlds->coming($instance, $this->of($to)->carried);
         foreach ($this->configs($instance, $to, $said->configs) as $path => $merge) {
             // What goes is kept under another name.
             $own[$path] = $merge->text === null ? null : $this->texts->put($merge->text);

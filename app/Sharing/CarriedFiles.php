@@ -100,6 +100,12 @@ final readonly class CarriedFiles
                 : throw Refusal::conflict("{$file->name} is not in the store any more, so the file cannot be made.");
         }
 
+        foreach ($carried->worlds as $file) {
+            $paths[$file->sha256] = $this->store->has($file->sha256)
+                ? $this->store->path($file->sha256)
+                : throw Refusal::conflict("{$file->at()} is not in the store any more, so the file cannot be made.");
+        }
+
         return $paths;
     }
 

@@ -23,10 +23,16 @@ final readonly class Carried
     /** Files that there can be. */
     public const FILES = 500;
 
+    /** Files of worlds that there can be, and bytes of all of them. */
+    public const WORLD_FILES = 2_000;
+
+    public const WORLDS = 40_000_000;
+
     /**
      * @param  array<string, string>  $configs  path below the instance's folder => SHA-256 of its content
      * @param  list<CarriedFile>  $files
      * @param  list<Elsewhere>  $elsewhere
+     * @param  list<CarriedWorld>  $worlds  files of worlds, each below its world's folder
      * @param  OwnWords  $launching  what whoever gave it adds to how it is launched, which nobody else's instance does unasked
      *
      * @throws UnusableHandOff
@@ -36,7 +42,14 @@ final readonly class Carried
         public array $files = [],
         public array $elsewhere = [],
         public OwnWords $launching = new OwnWords(),
+        public array $worlds = [],
     ) {
+        $bytes = array_sum(array_map(fn (CarriedWorld $one): int => $one->size, $worlds));
+        if (count($worlds) > self::WORLD_FILES || $bytes > self::WORLDS) {
+            throw UnusableHandOff::because(
+                'Its worlds have more than '.number_format(self::WORLD_FILES).' files, or '.number_format(self::WORLDS / 1_000_000).' MB.',
+            );
+        }
         if (count($configs) > self::CONFIGS) {
             throw UnusableHandOff::because('It has more than '.number_format(self::CONFIGS).' configs.');
         }
@@ -60,7 +73,7 @@ final readonly class Carried
             ),
             'files' => $this->files,
             'elsewhere' => $this->elsewhere,
-        ] + ($this->launching->isNothing() ? [] : ['launching' => array_filter($this->launching->fields())]);
+        ] + array_filter(['worlds' => $this->worlds, 'launching' => array_filter($this->launching->fields())]);
     }
 
     /** @throws UnusableDocument|UnusableHandOff */
@@ -97,9 +110,41 @@ final readonly class Carried
             $document->listed('elsewhere'),
         );
 
+        $worlds = array_map(
+            fn (Node $one): CarriedWorld => new CarriedWorld(
+                $one->field('world')->text(),
+                $one->field('path')->text(),
+                $one->field('sha256')->text(),
+                $one->field('size')->whole(),
+            ),
+            $document->listed('worlds'),
+        );
         $launching = $document->optional('launching');
 
-        return new self($configs, $files, $elsewhere, $launching === null ? new OwnWords() : OwnWords::read($launching));
+        return new self(
+            $configs,
+            $files,
+            $elsewhere,
+            $launching === null ? new OwnWords() : OwnWords::read($launching),
+            $worlds,
+        );
+    }
+
+    /** @param  list<CarriedWorld>  $worlds */
+    public function withWorlds(array $worlds): self
+    {
+        return new self($this->configs, $this->files, $this->elsewhere, $this->launching, $worlds);
+    }
+
+    /** @return array<string, list<CarriedWorld>> folder of a world => its files */
+    public function byWorld(): array
+    {
+        $by = [];
+        foreach ($this->worlds as $file) {
+            $by[$file->world][] = $file;
+        }
+
+        return $by;
     }
 
     public static function isDigest(string $text): bool
@@ -113,7 +158,7 @@ final readonly class Carried
     }
 
     /** @throws UnusableHandOff for what leads out of a folder, or cannot lie in one */
-    private static function checkPath(string $path): void
+    public static function checkPath(string $path): void
     {
         $parts = explode('/', $path);
         $isOdd =
@@ -124,7 +169,7 @@ final readonly class Carried
             preg_match('/[\x00-\x1f\x7f\\\\:*?"<>|]/', $path) === 1;
         if ($isOdd || array_intersect($parts, ['', '.', '..']) !== []) {
             throw UnusableHandOff::because(
-                'It has a config at "'.
+                'It has a file at "'.
                     mb_strimwidth(mb_scrub((string) preg_replace('/[\x00-\x1f\x7f]/', '?', $path)), 0, 60, '…').
                     '", which is no path in a folder of an instance.',
             );

@@ -99,7 +99,10 @@ final readonly class Container
     public function checkFiles(Carried $carried): void
     {
         foreach ($carried->files as $file) {
-            $this->pour($file, null);
+            $this->pour($file->sha256, $file->size, $file->name, null);
+        }
+        foreach ($carried->worlds as $file) {
+            $this->pour($file->sha256, $file->size, $file->at(), null);
         }
     }
 
@@ -110,15 +113,25 @@ final readonly class Container
      */
     public function extract(CarriedFile $file, $to): void
     {
-        $this->pour($file, $to);
+        $this->pour($file->sha256, $file->size, $file->name, $to);
+    }
+
+    /**
+     * The same of a file of a world.
+     *
+     * @param  resource  $to
+     */
+    public function extractWorld(CarriedWorld $file, $to): void
+    {
+        $this->pour($file->sha256, $file->size, $file->at(), $to);
     }
 
     /** @param  resource|null  $to */
-    private function pour(CarriedFile $file, $to): void
+    private function pour(string $sha256, int $size, string $name, $to): void
     {
-        $entry = $this->entries[self::FILES.$file->sha256] ?? null;
-        if ($entry === null || $entry->size !== $file->size) {
-            throw UnusableHandOff::because("It says that it has {$file->name}, which is not in it as it is said to be.");
+        $entry = $this->entries[self::FILES.$sha256] ?? null;
+        if ($entry === null || $entry->size !== $size) {
+            throw UnusableHandOff::because("It says that it has {$name}, which is not in it as it is said to be.");
         }
         $from = $this->zip->getStreamIndex($entry->index);
         $digest = hash_init('sha256');
@@ -126,11 +139,11 @@ final readonly class Container
             $portion = (string) fread($from, 262_144);
             hash_update($digest, $portion);
             if ($to !== null && fwrite($to, $portion) !== strlen($portion)) {
-                throw UnusableHandOff::because("{$file->name} cannot be written here.");
+                throw UnusableHandOff::because("{$name} cannot be written here.");
             }
         }
-        if (hash_final($digest) !== $file->sha256) {
-            throw UnusableHandOff::because("{$file->name} is not what it is said to be: its digest is another one.");
+        if (hash_final($digest) !== $sha256) {
+            throw UnusableHandOff::because("{$name} is not what it is said to be: its digest is another one.");
         }
     }
 

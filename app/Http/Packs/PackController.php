@@ -13,6 +13,7 @@ use App\Packs\FetchPack;
 use App\Packs\Packing;
 use App\Packs\Packs;
 use App\Packs\PackTrials;
+use App\Packs\PackWorlds;
 use App\Packs\Publishing;
 use App\Packs\PushPack;
 use App\Packs\SigningKey;
@@ -32,8 +33,13 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 /** Packs: made of instances, brought as files, and the instances of them. */
 final readonly class PackController
 {
-    public function __construct(private Packs $packs, private Packing $packing, private CarriedFiles $files, private SigningKey $key)
-    {
+    public function __construct(
+        private Packs $packs,
+        private Packing $packing,
+        private CarriedFiles $files,
+        private SigningKey $key,
+        private PackWorlds $worlds,
+    ) {
     }
 
     public function index(Request $request): View
@@ -156,6 +162,7 @@ final readonly class PackController
                 $this->files->of($instance),
                 $this->packing->carriedBefore($instance),
                 $this->key->fingerprint(),
+                $this->worlds->of($instance),
             ),
         ]);
     }
@@ -174,6 +181,7 @@ final readonly class PackController
                     $request->many('passed'),
                     $request->picture(),
                     $request->boolean('signed'),
+                    $request->many('worlds'),
                 ),
             )
             ->with('said', 'The pack is made. Save its file to give it away.');

@@ -34,6 +34,8 @@ final class PackRequest extends FormRequest
             'configs.*' => ['string', 'max:'.Limits::PATH],
             'passed' => ['nullable', 'array', 'max:500'],
             'passed.*' => ['string', 'max:64'],
+            'worlds' => ['nullable', 'array', 'max:500'],
+            'worlds.*' => ['string', 'max:255'],
             'picture' => ['nullable', 'file', 'max:'.intdiv(Scaled::LARGEST, 1_024)],
             'signed' => ['nullable', 'boolean'],
         ];
@@ -51,6 +53,7 @@ final class PackRequest extends FormRequest
             'notes.*' => 'Change notes have at most '.number_format(Limits::NOTES).' characters.',
             'configs*' => 'That is no list of configs.',
             'passed*' => 'That is no list of files.',
+            'worlds*' => 'That is no list of worlds.',
             'picture.*' => 'A picture did not come whole, or has more than 8 MB.',
             'signed.*' => 'It is signed, or is not.',
         ];

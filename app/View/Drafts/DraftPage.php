@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\View\Drafts;
 
+use App\Disk\Folder;
 use App\Drafts\LineUp;
 use App\Findings\Finding;
 use App\Models\Instance;
@@ -42,6 +43,24 @@ final readonly class DraftPage
         $this->changes = $lineUp->changes();
     }
 
+    /**
+     * @param  list<string>  $paths  of the instance's own files that the draft changes
+     * @return array<string, list<string>> name of a world that is not there yet => those in it
+     */
+    private function worldsComing(array $paths): array
+    {
+        $folder = (string) ($this->lineUp->catalogue->game->worlds['folder'] ?? '');
+        $coming = [];
+        foreach ($paths as $path) {
+            $world = $folder !== '' && str_starts_with($path, "{$folder}/") ? strtok(substr($path, strlen($folder) + 1), '/') : false;
+            if ($world !== false && ! is_dir((new Folder($this->instance))->live("{$folder}/{$world}"))) {
+                $coming[$world][] = $path;
+            }
+        }
+
+        return $coming;
+    }
+
     /** What applying it does once, beside the line-up. */
     public function once(): string
     {
@@ -53,11 +72,19 @@ final readonly class DraftPage
                     ? 'The worlds become as they were at a backup; those of now are kept first.'
                     : "The world {$once->world} is put back as it was at a backup, beside those of now.";
         }
-        $packs = WorldPacks::among($once->own);
+        $coming = $this->worldsComing(array_map(strval(...), array_keys($once->own)));
+        foreach ($coming as $world => $files) {
+            $said[] = "The world {$world} comes into it, ".count($files).(count($files) === 1 ? ' file.' : ' files.');
+        }
+        $packs = array_diff(WorldPacks::among($once->own), ...array_values($coming));
         foreach ($packs as $path) {
             $said[] = basename($path).' comes into '.dirname($path).'.';
         }
-        $given = array_diff(array_keys(array_filter($once->own, fn (OwnChange $to): bool => $to->content !== null)), $packs);
+        $given = array_diff(
+            array_keys(array_filter($once->own, fn (OwnChange $to): bool => $to->content !== null)),
+            $packs,
+            ...array_values($coming),
+        );
         if ($given !== []) {
             $said[] =
                 implode(', ', array_slice($given, 0, 3)).

@@ -19,8 +19,10 @@ final readonly class PackingPage
      * @param  Collection<int, PackRelease>  $others  that are here
      * @param  Collection<int, DepotPack>  $published  that depots have, and are not here
      * @param  Collection<int, ShelfFile>  $own  files of it that no depot has
-     * @param  array{list<string>, list<string>}  $before  what went with the release before: configs, and SHA-256 of files of one's own
+     * @param  array{list<string>, list<string>, list<string>}  $before  what went with the release before: configs, SHA-256 of files of
+     *     one's own, and worlds
      * @param  string  $key  what others compare the key by that it is signed with
+     * @param  array<string, array{int, int}>  $worlds  name => files and bytes
      */
     public function __construct(
         public Instance $instance,
@@ -31,6 +33,7 @@ final readonly class PackingPage
         public Collection $own,
         public array $before,
         public string $key,
+        public array $worlds,
     ) {
     }
 

@@ -40,6 +40,18 @@
                     <textarea id="notes" name="notes" rows="4" maxlength="4000">{{ old('notes', $page->proposal['notes']) }}</textarea>
                 </div>
                 <x-goes-with :configs="$page->proposal['configs']" :own="$page->own" :before="$page->before" />
+                @if ($page->worlds !== [])
+                    <fieldset class="mt-3">
+                        <legend class="font-medium">Worlds that go with it</legend>
+                        <p class="soft">As they are now, into each new instance of the pack. A world of the same name stays as it is.</p>
+                        @foreach ($page->worlds as $world => [$files, $bytes])
+                            <label class="block"><input type="checkbox" name="worlds[]" value="{{ $world }}"
+                                    @checked(in_array((string) $world, $page->before[2], true))> {{ $world }} <span
+                                    class="ver soft">{{ number_format($files) }} {{ $files === 1 ? 'file' : 'files' }},
+                                    {{ App\View\Bytes::words($bytes) }}</span></label>
+                        @endforeach
+                    </fieldset>
+                @endif
                 <label class="block mt-3"><input type="checkbox" name="signed" value="1" @checked(old('signed',
                         $page->isSigned()))> Sign it, so that others can tell that the next release is yours, too.
                     <span class="soft">Your key is <span class="ver">{{ $page->key }}</span>.</span></label>

@@ -103,6 +103,13 @@
             @endif
         </details>
         <x-given-brings :page="$page" />
+        @if ($read->carried->worlds !== [])
+            <h2 class="mt-4 mb-1">Worlds</h2>
+            @foreach ($read->carried->byWorld() as $folder => $files)
+                <p>{{ basename($folder) }} <span class="ver soft">{{ number_format(count($files)) }}
+                        {{ count($files) === 1 ? 'file' : 'files' }}</span></p>
+            @endforeach
+        @endif
         @if ($read->carried->configs !== [])
             <h2 class="mt-4 mb-1">Configs</h2>
             @foreach (array_slice(array_keys($read->carried->configs), 0, 100) as $path)
