@@ -251,6 +251,12 @@ final readonly class Packs
         return Refusal::conflict('This instance is of no pack, or its pack is not kept here any more.');
     }
 
+    /** @return Collection<string, string> id => version, of all releases of a pack that are here */
+    public static function versions(PackRelease $of): Collection
+    {
+        return PackRelease::query()->where('pack', $of->pack)->pluck('version', 'id');
+    }
+
     public static function find(string $id): ?PackRelease
     {
         return PackRelease::query()->find($id);

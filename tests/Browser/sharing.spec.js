@@ -280,6 +280,11 @@ test('depots: a set goes on among friends, and each has what they added', async 
     await addToDraft(page, 'Gulls', 'Long Piers');
     await apply(page);
     const mine = rootOf(page);
+    // All of them play on its server.
+    await page.goto(`${mine}/hand-off`);
+    await page.getByRole('button', { name: "A server's half" }).click();
+    await expect(async () => apply(page, `${rootOf(page)}/draft`)).toPass();
+    const server = rootOf(page);
     await page.goto(`${mine}/hand-off`);
     await page.getByText('Share it from now on').click();
     await page.getByLabel('Into a folder as well').fill(folder);
@@ -308,7 +313,7 @@ test('depots: a set goes on among friends, and each has what they added', async 
         await third.getByRole('button', { name: 'Apply by itself: Thursdays' }).click();
         await expect(third.getByRole('button', { name: 'Only tell me of Thursdays' })).toBeVisible();
         await friend.goto(`${theirs}/find`);
-        await addToDraft(friend, 'Fogbank Weather');
+        await addToDraft(friend, 'Crowsnests');
         await apply(friend);
         // It goes on: something comes, and something goes.
         await page.goto(`${mine}/find`);
@@ -317,6 +322,10 @@ test('depots: a set goes on among friends, and each has what they added', async 
         await page.goto(`${mine}/packages/long-piers`);
         await page.getByRole('button', { name: 'Do without' }).click();
         await apply(page);
+        // The server is told that it is apart now, and comes along.
+        await page.goto(`${server}/findings`);
+        await page.getByRole('button', { name: /^Bring it along/ }).first().click();
+        await apply(page, `${server}/draft`);
         await page.goto(`${mine}/hand-off`);
         await page.getByLabel('What has changed, and why').fill('Calmer seas.');
         await page.getByRole('button', { name: 'Give the state of now' }).click();
@@ -337,7 +346,7 @@ test('depots: a set goes on among friends, and each has what they added', async 
         await apply(friend);
         await friend.goto(theirs);
         await expect(friend.getByRole('link', { name: 'Weather Glass' })).toBeVisible();
-        await expect(friend.getByRole('link', { name: 'Fogbank Weather' })).toBeVisible();
+        await expect(friend.getByRole('link', { name: 'Crowsnests' })).toBeVisible();
         await expect(friend.getByRole('link', { name: 'Long Piers' })).toHaveCount(0);
         await third.goto('/hand-offs');
         await third.getByRole('button', { name: 'Read Thursdays now' }).click();
@@ -347,6 +356,22 @@ test('depots: a set goes on among friends, and each has what they added', async 
         }).toPass();
         await expect(third.getByRole('link', { name: 'Long Piers' })).toHaveCount(0);
         await expect(third.getByRole('link', { name: 'Gulls' })).toBeVisible();
+        // All join: each on its own machine has what the server asks of it, whatever else it has.
+        await page.goto(`${mine}/hand-off`);
+        await page.getByRole('button', { name: 'Rehearse it together with its server' }).click();
+        await expect(page.getByRole('heading', { level: 1 })).toContainText('Clean');
+        await page.goto(`${server}/hand-off`);
+        const text = await page.getByLabel('The hand-off as text').inputValue();
+        for (const [who, root] of [
+            [friend, theirs],
+            [third, another],
+        ]) {
+            await who.goto(`${root}/hand-off`);
+            await who.getByLabel('Paste a hand-off').fill(text);
+            await who.getByRole('button', { name: 'Compare' }).click();
+            await expect(who.getByRole('heading', { name: /^Beside / })).toBeVisible();
+            await expect(who.locator('.part-of .bad')).toHaveCount(0);
+        }
         // Written over, it is refused, and what is there stays.
         writeFileSync(`${folder}/set.json`, readFileSync(`${folder}/set.json`, 'utf8').replace('Calmer', 'Wilder'));
         await friend.goto('/hand-offs');

@@ -109,6 +109,7 @@ final readonly class PackController
             'read' => $read,
             'signature' => $this->packs->signature($pack),
             'registries' => PushPack::registries(),
+            'versions' => Packs::versions($pack),
             'page' => GivenPage::of($read->lineUp, $read->carried),
             'instances' => Instances::ofPack($pack->pack),
         ]);

@@ -31,6 +31,7 @@
                     @if ($instance->pack_id === $pack->id)
                         <span class="soft">is of this release</span>
                     @else
+                        <span class="soft">as of release {{ $versions[$instance->pack_id] ?? 'that is not kept here' }}</span>
                         <a class="link underline" href="{{ route('pack.update', ['instance' => $instance, 'to' => $pack->id]) }}">See
                             what this release changes there</a>
                     @endif

@@ -189,6 +189,7 @@ it('brings an instance to a newer release: what is one\'s own stays, configs are
     $second = packed($author, '5', ['config/sound.json', 'config/map.cfg', 'config/new.cfg', 'config/same.cfg']);
     $this->get("/packs/{$second->id}")
         ->assertOk()
+        ->assertSee('as of release 4')
         ->assertSee('See what this');
     $this->get("/instances/{$mine->id}/pack/update?to={$second->id}")
         ->assertOk()
