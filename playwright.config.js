@@ -14,6 +14,7 @@ export default defineConfig({
     use: {
         baseURL: process.env.STASIMON_URL,
         viewport: { width: 1280, height: 800 },
+        actionTimeout: 90_000,
         launchOptions: {
             executablePath: '/usr/bin/chromium-headless-shell',
             args: [

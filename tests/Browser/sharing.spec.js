@@ -323,7 +323,7 @@ test('depots: a set goes on among friends, and each has what they added', async 
         await page.getByRole('button', { name: 'Do without' }).click();
         await apply(page);
         // The server is told that it is apart now, and comes along.
-        await page.goto(`${server}/findings`);
+        await page.goto(server);
         await page.getByRole('button', { name: /^Bring it along/ }).first().click();
         await apply(page, `${server}/draft`);
         await page.goto(`${mine}/hand-off`);
