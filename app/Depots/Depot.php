@@ -48,11 +48,11 @@ final class Depot extends Model
         return Credentials::read($this->credentials);
     }
 
-    /** What kind of place it is: "a feed" */
+    /** What kind of place it is: "a feed"; nothing for one that speaks our own protocol */
     public function kindWords(): string
     {
         return match ($this->protocol) {
-            'json' => 'a depot',
+            'json' => '',
             'listing' => 'a folder of files',
             'pages' => 'a folder of files, without digests',
             'bundles' => 'an index of bundles',

@@ -3,15 +3,34 @@
         <h1 class="text-2xl mt-6 mb-1">Depots <x-help of="Depots" key="depots" /></h1>
         <p class="soft max-w-[75ch] mb-4">Where packages come from. Where two have a release, the first in this order is asked first, and
             the other if that fails. Requests go to these addresses and to no others.</p>
-        <x-table :columns="['Depot' => '190px', 'State' => '', 'Moderated' => '210px', 'Packages' => '90px', 'Releases' => '90px']"
+        <x-table :columns="['Depot' => '230px', 'State' => '', 'Moderated' => '210px', 'Packages' => '90px', 'Releases' => '90px']"
             :numbers="['Packages', 'Releases']"
             acts="300px">
                     @forelse ($depots as $depot)
                         <tr data-row tabindex="-1">
                             <td class="name">{{ $depot->name }}<br><span class="ver quiet"
                                     style="overflow-wrap: anywhere">{{ $depot->url }}</span>
-                                <br><span class="quiet font-normal">{{ $depot->kindWords() }}{{
-                                    $depot->asker() === null ? '' : ', which knows who asks' }}</span>
+                                @if ($depot->kindWords() !== '')
+                                    <br><span class="quiet font-normal">{{ $depot->kindWords() }}</span>
+                                @endif
+                                <details class="font-normal">
+                                    <summary class="soft cursor-pointer">{{ match (true) {
+                                        $depot->asker() === null => 'Tell it who asks',
+                                        $depot->asker()->name === '' => 'Knows who asks by a token',
+                                        default => 'Knows who asks as ' . $depot->asker()->name,
+                                    } }}</summary>
+                                    <form method="post" action="{{ route('depots.credentials', $depot) }}" class="py-2">@csrf
+                                        <label class="block" for="name-{{ $depot->id }}">Name</label>
+                                        <input type="text" id="name-{{ $depot->id }}" name="name" maxlength="200" class="w-full"
+                                            value="{{ $depot->asker()?->name }}" autocomplete="off" placeholder="none for a token">
+                                        <label class="block mt-1" for="secret-{{ $depot->id }}">Password or token</label>
+                                        <input type="password" id="secret-{{ $depot->id }}" name="secret" maxlength="4000"
+                                            class="w-full" autocomplete="new-password">
+                                        <button class="btn mt-2">Keep it</button>
+                                        <p class="soft mt-1">Kept encrypted, sent to {{ $depot->host() }} and nowhere else. With nothing
+                                            in either field, what is kept is forgotten.</p>
+                                    </form>
+                                </details>
                             </td>
                             <td class="{{ $depot->problem ? 'bad' : 'soft' }}">
                                 {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at
@@ -40,26 +59,6 @@
                                         @method('delete')<button class="link" aria-label="Remove {{ $depot->name }}">Remove</button>
                                     </form>
                                 </span></td>
-                        </tr>
-                        <tr>
-                            <td colspan="6" class="pt-0">
-                                <details>
-                                    <summary class="soft cursor-pointer">{{ $depot->asker() === null
-                                        ? 'It wants to know who asks' : 'Who asks' }}</summary>
-                                    <form method="post" action="{{ route('depots.credentials', $depot) }}"
-                                        class="acts py-2 flex-wrap" style="justify-content: flex-start">@csrf
-                                        <label for="name-{{ $depot->id }}">Name</label>
-                                        <input type="text" id="name-{{ $depot->id }}" name="name" maxlength="200" class="w-[180px]"
-                                            value="{{ $depot->asker()?->name }}" autocomplete="off" placeholder="none for a token">
-                                        <label for="secret-{{ $depot->id }}">Password or token</label>
-                                        <input type="password" id="secret-{{ $depot->id }}" name="secret" maxlength="4000"
-                                            class="w-[220px]" autocomplete="new-password">
-                                        <button class="btn">Keep it</button>
-                                    </form>
-                                    <p class="soft pb-2 max-w-[75ch]">Kept encrypted, sent to {{ $depot->host() }} and nowhere else.
-                                        With nothing in either field, what is kept is forgotten.</p>
-                                </details>
-                            </td>
                         </tr>
                         @if (isset($problems[$depot->id]))
                             <tr>

@@ -103,7 +103,7 @@ it('tells a place who asks, and no other one', function (): void {
         ->and(World::apply(World::instance(['heron']))->placed()->where('package_id', 'heron')->exists())->toBeTrue();
     // Not to be read where it lies, nor on the page; and not sent through a network that all can read.
     expect(DB::table('depots')->where('id', $depot->id)->value('credentials'))->not->toContain('feathers');
-    $this->get('/depots')->assertDontSee('feathers')->assertSee('which knows who asks');
+    $this->get('/depots')->assertDontSee('feathers')->assertSee('Knows who asks as wren');
     $this->post("/depots/{$depot->id}/credentials", [])->assertRedirect('/depots');
     expect($depot->refresh()->asker())->toBeNull();
     $open = Depot::query()->create(['slug' => 'open', 'name' => 'Open', 'url' => 'http://mods.example', 'place' => 9]);

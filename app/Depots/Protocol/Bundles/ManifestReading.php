@@ -23,6 +23,8 @@ use ZipArchive;
  */
 final readonly class ManifestReading implements Reading
 {
+    private const MANIFEST = 'META-INF/MANIFEST.MF';
+
     public function __construct(private Describing $describing, private RangeReading $files)
     {
     }
@@ -35,11 +37,13 @@ final readonly class ManifestReading implements Reading
     public function read(Guarded $asked, array $entries): array
     {
         $rows = $said = [];
+        $isKnown = $this->describing->isWanted(self::MANIFEST, 1);
+        $unknown = $isKnown ? null : 'No game that is known here reads bundles; teach one under Games.';
         $isOpen = fn (Entry $entry): bool => ! str_contains($entry->document, 'osgi.ee');
         $described = $this->files->describe($asked, array_filter($entries, $isOpen));
         foreach ($entries as $i => $entry) {
             $own = $described[$i][0] ?? null;
-            $why = RangeReading::refused($entry->path);
+            $why = RangeReading::refused($entry->path) ?? $unknown;
             try {
                 $why === null || throw new UnreadableDescriptor($why);
                 $own = $own instanceof Described ? $own : $this->describing->of(self::archive($entry->document), $entry->path);
@@ -60,7 +64,7 @@ final readonly class ManifestReading implements Reading
         try {
             $zip = new ZipArchive();
             $zip->open($path, ZipArchive::OVERWRITE);
-            $zip->addFromString('META-INF/MANIFEST.MF', $manifest);
+            $zip->addFromString(self::MANIFEST, $manifest);
             $zip->close();
 
             return (string) file_get_contents($path);
