@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Depots;
 
 use Illuminate\Database\Eloquent\Model;
+use stdClass;
 
 /**
  * @property int $id
@@ -66,6 +67,16 @@ final class Depot extends Model
     public function host(): string
     {
         return (string) parse_url($this->url, PHP_URL_HOST);
+    }
+
+    /** Whether somebody looks at what a depot takes in, in a few words; of its row. */
+    public static function moderation(self|stdClass $of): string
+    {
+        return match (true) {
+            $of->vouched_by === 'you' => $of->moderated ? 'moderated, as you say' : 'not moderated, as you say',
+            $of->protocol !== 'json' => 'moderation not said',
+            default => $of->moderated ? 'moderated' : 'not moderated',
+        };
     }
 
     /** Whether somebody looks at what it takes in, and who says so: "yes, as you say". */

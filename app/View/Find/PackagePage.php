@@ -71,7 +71,7 @@ final readonly class PackagePage
             ->where('package_id', $package->id)
             ->orderBy('depots.place')
             ->orderBy('depots.id')
-            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'sources.local_id', 'sources.page'])
+            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'depots.protocol', 'sources.local_id', 'sources.page'])
             ->each(fn (object $source) => ($source->page = (array) json_decode($source->page, true)));
         $this->files = ReleaseRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
         $this->notices = KnownNotices::about([$package->id], $catalogue, besides: true);
@@ -93,11 +93,19 @@ final readonly class PackagePage
             $isCalled => '',
             $follower->isAbandoned() => "It seems abandoned: it has {$follower->evidence()}.",
             $follower->usual === null => '',
+            // What is for every version there is, because it names none, has not followed any.
+            $follower->usual === 0 && ! $this->namesVersions() => '',
             $follower->usual === 0 => 'It is there at once when the game has a new version.',
             default => "It follows {$follower->usual} ".
                 ($follower->usual === 1 ? 'day' : 'days').
                 ' after a new version of the game, as a rule.',
         };
+    }
+
+    /** Whether a release of it says for which versions of the game it is. */
+    private function namesVersions(): bool
+    {
+        return array_any(array_keys($this->matrix->rows), fn (int $row): bool => $this->matrix->words($row) !== '');
     }
 
     /** "+1,204 in 9 days"; nothing where that is not known. */

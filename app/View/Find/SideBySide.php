@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\View\Find;
 
+use App\Depots\Depot;
 use App\Notices\Known;
 use App\View\Bytes;
 
@@ -43,7 +44,7 @@ final readonly class SideBySide
             ),
             'Sources' => $of(
                 fn (PackagePage $page): array => $page->sources
-                    ->map(fn (object $source): string => $source->name.($source->moderated ? ', moderated' : ', not moderated'))
+                    ->map(fn (object $source): string => "{$source->name}, ".Depot::moderation($source))
                     ->all(),
             ),
             'Your note' => $of(fn (PackagePage $page): array => [$page->note]),

@@ -245,8 +245,7 @@
             <p class="py-0.5">{{ $source->name }}@if ($source->local_id !== $package->id)
                     <span class="soft">as {{ $source->local_id }}</span>
                 @endif, <span
-                    class="soft">{{ $source->moderated ? 'moderated' . ($source->vouched_by === 'you' ? ', as you say' : '')
-                        : 'not moderated' }}</span>
+                    class="soft">{{ App\Depots\Depot::moderation($source) }}</span>
         </p>@empty<p class="soft">None any more.</p>
         @endforelse
         <h2 class="mt-4 mb-1"><label for="note">Your note</label></h2>

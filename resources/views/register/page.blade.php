@@ -261,7 +261,7 @@
                         {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at ? 'read ' . $depot->synced_at->diffForHumans()
                             : 'not read yet') }}
                     </td>
-                    <td class="soft">{{ $depot->moderated ? 'moderated' : 'not moderated' }}</td>
+                    <td class="soft">{{ App\Depots\Depot::moderation($depot) }}</td>
                     <td class="text-right" style="padding-right: 24px">
                         @unless ($depot->paused)
                             <form method="post" action="{{ route('depots.sync', $depot) }}">@csrf<button class="link"
