@@ -324,7 +324,10 @@ test('depots: a set goes on among friends, and each has what they added', async 
         await apply(page);
         // The server is told that it is apart now, and comes along.
         await page.goto(server);
-        await page.getByRole('button', { name: /^Bring it along/ }).first().click();
+        await page
+            .getByRole('button', { name: /^Bring it along/ })
+            .first()
+            .click();
         await apply(page, `${server}/draft`);
         await page.goto(`${mine}/hand-off`);
         await page.getByLabel('What has changed, and why').fill('Calmer seas.');
