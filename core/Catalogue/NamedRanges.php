@@ -17,11 +17,17 @@ use Stasimon\Core\Version\UnusableVersion;
  */
 final class NamedRanges
 {
-    /** @var array<string, array<string, array<string, true>>> syntax => range => ids of which it is named */
+    /** @var array<string, array<string, array<string, true>>> syntax => range => ids of which it is named, as {@see} has them */
     private array $bySyntax = [];
 
-    /** @var array<string, array<string, true>> those of the syntax that is being read: range => ids of which it is named */
+    /**
+     * @var array<string, array<string, true>> those of the syntax that is being read: range => ids of which it is named, where they are
+     *     among the others; nothing in place of all ids whose order is the usual one, in which a range is the same whoever it is of
+     */
     public array $ranges = [];
+
+    /** @var array<string, true> ids of packages whose order may be another one than the usual */
+    public array $others = [];
 
     /** @var array<string, list<Provider>> */
     private array $providers = [];
@@ -31,6 +37,26 @@ final class NamedRanges
 
     /** @var array<string, Timeline> package id => its labels, where it is a sequence */
     private array $sequences = [];
+
+    /**
+     * Is shown every package before anything is named, so that it is known whose order may be another one.
+     *
+     * @param  string  $text  JSON
+     */
+    public function expect(string $text): void
+    {
+        if (preg_match('/"scheme"(?!\s*:\s*"semver")/', $text) === 1 || str_contains($text, '\\u')) {
+            $package = json_decode($text, true);
+            $id = is_array($package) ? $package['id'] ?? null : null;
+            is_string($id) && ($this->others[$id] = true);
+        }
+    }
+
+    /** A package that names nothing but needs has this order. */
+    public function ordered(string $id, Scheme $scheme): void
+    {
+        $scheme === Scheme::Semver || ($this->schemes[$id] = $scheme);
+    }
 
     /** What is named from now on is in this syntax. */
     public function from(Syntax $syntax): void
@@ -44,15 +70,16 @@ final class NamedRanges
     {
         $package->scheme === Scheme::Sequence
             ? ($this->sequences[$package->id] = $package->timeline)
-            : ($this->schemes[$package->id] = $package->scheme);
+            : $this->ordered($package->id, $package->scheme);
         foreach ($package->releases as $position => $release) {
             foreach ($release->suggests as $need) {
                 foreach ($need->alternatives as $target) {
-                    $this->ranges[$target->range][$target->id] = true;
+                    $this->ranges[$target->range][isset($this->others[$target->id]) ? $target->id : ''] = true;
                 }
             }
             foreach ($release->breaks as $breakage) {
-                $this->ranges[$breakage->target->range][$breakage->target->id] = true;
+                $id = $breakage->target->id;
+                $this->ranges[$breakage->target->range][isset($this->others[$id]) ? $id : ''] = true;
             }
             foreach ($release->provides as $provision) {
                 $this->providers[$provision->id][] = new Provider($package->id, $position, $provision->version);

@@ -15,7 +15,7 @@ use stdClass;
  */
 final class QuickReader
 {
-    private const ID = '/^[a-z0-9][a-z0-9._+-]*$/D';
+    public const ID = '/^[a-z0-9][a-z0-9._+-]*$/D';
 
     /** @var array<string, true> ids that were looked at */
     private array $ids = [];
@@ -185,7 +185,7 @@ final class QuickReader
             return false;
         }
         if ($this->named !== null) {
-            $this->named->ranges[$range][$id] = true;
+            $this->named->ranges[$range][isset($this->named->others[$id]) ? $id : ''] = true;
         }
 
         return true;

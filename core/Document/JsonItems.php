@@ -22,6 +22,12 @@ final class JsonItems
 
     private int $at = 0;
 
+    /** Bytes of the document before those that are kept. */
+    private int $passed = 0;
+
+    /** Where in the document the item begins that was given last, in bytes. */
+    public int $begins = 0;
+
     /** @var array<string, mixed> */
     private array $fields = [];
 
@@ -88,7 +94,9 @@ final class JsonItems
         for ($number = 0; $this->sign() !== ']'; $number++) {
             $number === 0 || $this->expect(',');
             $this->sign();
-            yield $number => $this->text("/{$this->list}/{$number}");
+            $text = $this->text("/{$this->list}/{$number}");
+            $this->begins = $this->passed + $this->at - strlen($text);
+            yield $number => $text;
         }
         $this->at++;
     }
@@ -205,6 +213,7 @@ final class JsonItems
         if (! $this->portions->valid()) {
             return false;
         }
+        $this->passed += $this->at;
         $this->buffer = substr($this->buffer, $this->at).$this->portions->current();
         $this->at = 0;
         $this->portions->next();

@@ -31,14 +31,14 @@ final class Decisions implements Chooser
 
     private int $want = 0;
 
-    /** @var list<int> for each of {@see FEW}, the entry of the trail that is looked at next */
+    /** @var array<int, int> for each of {@see FEW}, the entry of the trail that is looked at next */
     private array $required;
 
     private int $choice = 0;
 
     private int $kept = 0;
 
-    /** @var list<array{int, int, list<int>, int, int}> level => the cursors when it began */
+    /** @var list<array{int, int, array<int, int>, int, int}> level => the cursors when it began */
     private array $cursors = [];
 
     /** @var list<list<array{int, int}>> want => candidates after the package's own: package and position, best first */
@@ -146,15 +146,20 @@ final class Decisions implements Chooser
      */
     private function nextRequired(Trail $trail): ?array
     {
+        // As many entries are looked at as there are decisions, times the trail: what is called here is written out.
+        $length = $trail->length;
         foreach (self::FEW as $tier => $most) {
-            for (; $this->required[$tier] < $trail->length; $this->required[$tier]++) {
-                $package = $trail->package[$this->required[$tier]];
+            for ($entry = $this->required[$tier]; $entry < $length; $entry++) {
+                $package = $trail->package[$entry];
                 $domain = $trail->domain[$package];
-                $isOpen = ! BitTable::holdsAbsence($domain) && ! isset($trail->table[$package]->single[$domain]);
+                $isOpen = (ord($domain[0]) & 1) === 0 && ! isset($trail->table[$package]->single[$domain]);
                 if ($isOpen && BitTable::count($domain) <= $most) {
+                    $this->required[$tier] = $entry;
+
                     return [$package, $this->preferred($trail, $package, $domain, false)];
                 }
             }
+            $this->required[$tier] = $entry;
         }
 
         return null;

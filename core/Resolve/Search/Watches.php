@@ -66,14 +66,17 @@ final class Watches
     public function visit(int $package): ?Clause
     {
         $trail = $this->trail;
-        $mine = $trail->domain[$package];
-        $nothing = $trail->none[$package];
+        $domain = &$trail->domain;
+        $none = &$trail->none;
+        $watchers = $this->watchers[$package];
+        $mine = $domain[$package];
+        $nothing = $none[$package];
         [$moved, $violated] = [[], null];
         foreach ($this->watched[$package] as $i => $set) {
             if (($mine & $set) !== $nothing) {
                 continue;
             }
-            $clause = $this->watchers[$package][$i];
+            $clause = $watchers[$i];
             if ($clause->dropped) {
                 $moved[] = $i;
 
@@ -81,13 +84,13 @@ final class Watches
             }
             $other = $clause->first === $package ? $clause->second : $clause->first;
             $literals = $clause->literals;
-            $left = $trail->domain[$other] & $literals[$other];
-            if ($left === $trail->domain[$other]) {
+            $theirs = $domain[$other];
+            $left = $theirs & $literals[$other];
+            if ($left === $theirs) {
                 continue;
             }
             foreach ($literals as $candidate => $another) {
-                $isThird = $candidate !== $package && $candidate !== $other;
-                if ($isThird && ($trail->domain[$candidate] & $another) !== $trail->none[$candidate]) {
+                if ($candidate !== $package && $candidate !== $other && ($domain[$candidate] & $another) !== $none[$candidate]) {
                     $clause->first = $other;
                     $clause->second = $candidate;
                     $this->put($candidate, $clause);
@@ -96,12 +99,14 @@ final class Watches
                     continue 2;
                 }
             }
-            if ($left === $trail->none[$other]) {
+            if ($left === $none[$other]) {
                 $violated = $clause;
                 break;
             }
             $trail->narrow($other, $left, $clause);
         }
+        // Held here as well, it would be copied as it is changed.
+        unset($watchers);
         $moved === [] || $this->unwatch($package, $moved);
 
         return $violated;
