@@ -14,16 +14,20 @@ final readonly class Texts
     /** Keeps a text; its digest is its name there. */
     public function put(string $text): string
     {
-        $digest = hash('sha256', $text);
-        if (! $this->store->has($digest)) {
-            $partial = $this->store->partial($digest.'-'.getmypid());
-            if (@file_put_contents($partial, $text) !== strlen($text)) {
-                throw FullDisk::writing('a text');
-            }
-            $this->store->take($partial, $digest);
-        }
+        $digest = (string) openssl_digest($text, 'sha256');
+        $this->store->has($digest) || $this->keep($text, $digest);
 
         return $digest;
+    }
+
+    /** Keeps a text of which whoever calls knows that it is not there, and its digest. */
+    public function keep(string $text, string $digest): void
+    {
+        $partial = $this->store->partial($digest.'-'.getmypid());
+        if (@file_put_contents($partial, $text) !== strlen($text)) {
+            throw FullDisk::writing('a text');
+        }
+        $this->store->take($partial, $digest);
     }
 
     /** Null for what is not there. */

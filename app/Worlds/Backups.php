@@ -51,7 +51,8 @@ final readonly class Backups implements KeptWorlds
         if ($files === []) {
             return null;
         }
-        if ($unlessSame && $last !== null && $before == $files) {
+        $content = fn (array $file): array => array_diff_key($file, ['seen' => '']);
+        if ($unlessSame && $last !== null && array_map($content, $before) == array_map($content, $files)) {
             return $last;
         }
         $lineUp = ['plan' => PlanDocument::write($instance->plan), 'versions' => $instance->versions()];

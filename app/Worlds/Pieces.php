@@ -18,6 +18,9 @@ final class Pieces
     /** Bytes beyond which a file is kept in blocks. */
     private const LARGE = 1_000_000;
 
+    /** Seconds after which what was written into a file shows in its times. */
+    private const JUST_NOW = 2;
+
     /** Bytes that were not in the store before. */
     public int $added = 0;
 
@@ -26,14 +29,56 @@ final class Pieces
     }
 
     /**
-     * Keeps a file as it is.
+     * Keeps a file as it is. One that is as it was, as the file system tells, is not read.
      *
-     * @param  array{sha256?: string, list?: string, size?: int, link?: string}  $before  how it was kept before; nothing where it was not
-     * @return array{sha256?: string, list?: string, size: int}
+     * @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before  how it was kept before; nothing
+     *     where it was not
+     * @return array{sha256?: string, list?: string, size: int, seen?: string}
      *
      * @throws FullDisk
      */
     public function keep(string $file, array $before = []): array
+    {
+        $seen = self::seen($file);
+        if ($this->isSeen($seen, $before)) {
+            return ['size' => $before['size'] ?? 0] + array_diff_key($before, ['link' => '']);
+        }
+        $kept = $this->read($file, $before);
+        // Who was written into while it was read is read again the next time.
+        if ($seen !== '' && $seen === self::seen($file)) {
+            $kept['seen'] = $seen;
+        }
+
+        return $kept;
+    }
+
+    /**
+     * What the file system says of a file, which is another thing once anybody has written into it; nothing while it was written into
+     * so lately that it could be written into again in the same second. The time of change (ctime) is set by nobody but the system.
+     */
+    private static function seen(string $file): string
+    {
+        clearstatcache(true, $file);
+        $stat = @stat($file);
+        if ($stat === false || max($stat['mtime'], $stat['ctime']) > now()->getTimestamp() - self::JUST_NOW) {
+            return '';
+        }
+
+        return "{$stat['dev']} {$stat['ino']} {$stat['size']} {$stat['mtime']} {$stat['ctime']}";
+    }
+
+    /** @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before */
+    private function isSeen(string $seen, array $before): bool
+    {
+        return $seen !== '' && $seen === ($before['seen'] ?? '') && isset($before['size']) &&
+            $this->store->has($before['list'] ?? $before['sha256'] ?? '');
+    }
+
+    /**
+     * @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before
+     * @return array{sha256?: string, list?: string, size: int}
+     */
+    private function read(string $file, array $before): array
     {
         if ((int) @filesize($file) <= self::LARGE) {
             $copy = $this->store->partial('world-'.bin2hex(random_bytes(12)));
@@ -56,7 +101,7 @@ final class Pieces
         $blocks = $this->split($file, $before, function (Block $block, string $bytes): void {
             if (! $this->store->has($block->sha256)) {
                 $this->added += $block->size;
-                $this->texts->put($bytes);
+                $this->texts->keep($bytes, $block->sha256);
             }
         });
 
@@ -66,9 +111,12 @@ final class Pieces
         ];
     }
 
-    /** @param  array{sha256?: string, list?: string, size?: int, link?: string}  $before */
+    /** @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before */
     public function isAs(string $file, array $before): bool
     {
+        if ($this->isSeen(self::seen($file), $before)) {
+            return true;
+        }
         if (isset($before['list'])) {
             return @filesize($file) === ($before['size'] ?? -1) &&
                 hash('sha256', self::written($this->split($file, $before, fn () => null))) === $before['list'];
@@ -80,7 +128,7 @@ final class Pieces
     /**
      * Writes a file as it was kept.
      *
-     * @param  array{sha256?: string, list?: string, size?: int, link?: string}  $kept
+     * @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $kept
      *
      * @throws Refusal where something of it is not to be had any more
      */
@@ -102,7 +150,7 @@ final class Pieces
     /**
      * Every digest that a kept file needs.
      *
-     * @param  array{sha256?: string, list?: string, size?: int, link?: string}  $kept
+     * @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $kept
      * @return list<string>
      */
     public function digests(array $kept, string $name): array
@@ -129,7 +177,7 @@ final class Pieces
     }
 
     /**
-     * @param  array{sha256?: string, list?: string, size?: int, link?: string}  $before
+     * @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before
      * @param  \Closure(Block, string): mixed  $keep
      * @return list<Block>
      */

@@ -90,6 +90,12 @@ final class Splitting
         }
     }
 
+    /** SHA-256; by OpenSSL, which has it written for the processor, in half of the time or less. */
+    private static function digest(string $bytes): string
+    {
+        return (string) openssl_digest($bytes, 'sha256');
+    }
+
     /** Has a window's bytes to look at, as far as there are any; false at the end. */
     private function fill(): bool
     {
@@ -107,9 +113,15 @@ final class Splitting
     {
         $block = $this->old[$index] ?? null;
 
-        return $block !== null &&
-            $where + $block->size <= strlen($this->buffer) &&
-            hash('sha256', substr($this->buffer, $where, $block->size)) === $block->sha256;
+        if ($block === null || $where + $block->size > strlen($this->buffer)) {
+            return false;
+        }
+        // Bytes beside bytes are looked at in a fifth of the time that a digest of them takes.
+        $text = ($this->content)($block);
+
+        return strlen($text) === $block->size
+            ? substr_compare($this->buffer, $text, $where, $block->size) === 0
+            : self::digest(substr($this->buffer, $where, $block->size)) === $block->sha256;
     }
 
     private function take(int $index): void
@@ -123,7 +135,7 @@ final class Splitting
     {
         for ($end = $this->at + $length; $this->at < $end; $this->at += self::BLOCK) {
             $bytes = substr($this->buffer, $this->at, min(self::BLOCK, $end - $this->at));
-            $this->blocks[] = $block = new Block(hash('sha256', $bytes), strlen($bytes));
+            $this->blocks[] = $block = new Block(self::digest($bytes), strlen($bytes));
             ($this->keep)($block, $bytes);
         }
         $this->at = $end;
