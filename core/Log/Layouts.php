@@ -32,6 +32,16 @@ final class Layouts
         'exc_info',
     ];
 
+    private const LEVEL_KEYS = ['level', 'log.level', 'severity', '@l', 'Level', 'levelname'];
+
+    private const MESSAGE_KEYS = ['message', 'msg', '@m', '@mt', 'RenderedMessage', 'Message', 'MessageTemplate'];
+
+    private const TIME_KEYS = ['time', 'timestamp', '@timestamp', '@t', 'Timestamp'];
+
+    private const THREAD_KEYS = ['thread', 'thread_name', 'threadName'];
+
+    private const LOGGER_KEYS = ['logger', 'loggerName', 'logger_name', 'SourceContext', 'name'];
+
     private const LEVELS = [
         'info' => [
             'TRACE',
@@ -142,7 +152,7 @@ final class Layouts
             return null;
         }
         if ($text[0] === '{' && str_ends_with($text, '}')) {
-            return self::object($number, $text);
+            return $this->object($number, $text);
         }
         if (preg_match($this->timed, $text, $part) === 1) {
             return $this->afterTime($number, $part['time'], substr($text, strlen($part[0])));
@@ -202,40 +212,43 @@ final class Layouts
     }
 
     /** One JSON object a line: the trace, where it has one, follows the message in lines of its own. */
-    private static function object(int $number, string $text): ?LogLine
+    private function object(int $number, string $text): ?LogLine
     {
         $entry = json_decode($text, true, 16);
         if (! is_array($entry)) {
             return null;
         }
-        $first = fn (string ...$keys): string => self::first($entry, $keys);
-        $level = $first('level', 'log.level', 'severity', '@l', 'Level', 'levelname');
-        $message = $first('message', 'msg', '@m', '@mt', 'RenderedMessage', 'Message', 'MessageTemplate');
+        $level = self::first($entry, self::LEVEL_KEYS);
+        $message = self::first($entry, self::MESSAGE_KEYS);
         if ($level === '' && $message === '') {
             return null;
         }
-        $trace = $first(...self::TRACES);
+        $trace = self::first($entry, self::TRACES);
 
         return new LogLine(
             $number,
-            $first('time', 'timestamp', '@timestamp', '@t', 'Timestamp'),
-            $first('thread', 'thread_name', 'threadName'),
-            self::level($level),
-            $first('logger', 'loggerName', 'logger_name', 'SourceContext', 'name'),
+            self::first($entry, self::TIME_KEYS),
+            self::first($entry, self::THREAD_KEYS),
+            $this->levels[$level] ?? self::level($level),
+            self::first($entry, self::LOGGER_KEYS),
             $trace === '' ? $message : "{$message}\n".rtrim($trace),
         );
     }
 
     /**
      * @param  array<mixed>  $entry
-     * @param  array<string>  $keys  the first that says something counts; a dot leads into an object
+     * @param  list<string>  $keys  the first that says something counts; a dot leads into an object
      */
     private static function first(array $entry, array $keys): string
     {
         foreach ($keys as $key) {
-            $value = $entry;
-            foreach (explode('.', $key) as $part) {
-                $value = is_array($value) ? $value[$part] ?? null : null;
+            $value = null;
+            $dot = strpos($key, '.');
+            if ($dot !== false && isset($entry[substr($key, 0, $dot)])) {
+                $value = $entry;
+                foreach (explode('.', $key) as $part) {
+                    $value = is_array($value) ? $value[$part] ?? null : null;
+                }
             }
             $value ??= $entry[$key] ?? null;
             if (is_string($value) || is_int($value)) {
