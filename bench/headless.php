@@ -2,15 +2,21 @@
 
 declare(strict_types=1);
 
-// How long bin/stasimon takes to read a generated catalogue of 100,000 releases and one of 400,000, and to answer a request of
-// it, beside the decoding of the same JSON alone: php bench/headless.php
+// What bin/stasimon takes of the processor, as a whole process, to read a generated catalogue and to answer a request of it, for the first
+// time and again, beside the decoding of the same JSON alone, and Composer's resolver on the same files: php bench/headless.php
 
 use Bench\Generator;
+use Tests\Support\ComposerSolver;
 
 require __DIR__.'/Generator.php';
 
 ini_set('memory_limit', '-1');
-foreach ([[5000, 20, 40], [20_000, 20, 300]] as [$packages, $releases, $wants]) {
+if (($argv[1] ?? '') === '--composer') {
+    require __DIR__.'/../vendor/autoload.php';
+    [$catalogue, $request] = array_map(fn (string $file): array => json_decode((string) file_get_contents($file), true), array_slice($argv, 2));
+    exit(ComposerSolver::solves($catalogue, $request['want']) ? 0 : 1);
+}
+foreach ([[500, 10, 30], [5_000, 20, 40], [20_000, 20, 300]] as [$packages, $releases, $wants]) {
     $world = new Generator($packages, $releases, $wants);
     [$catalogue, $request] = [tempnam(sys_get_temp_dir(), 'stasimon-bench'), tempnam(sys_get_temp_dir(), 'stasimon-bench')];
     $file = fopen($catalogue, 'wb') ?: throw new RuntimeException('No room.');
@@ -44,34 +50,39 @@ foreach ([[5000, 20, 40], [20_000, 20, 300]] as [$packages, $releases, $wants]) 
         ]),
     );
     unset($world);
-    $start = hrtime(true);
-    $lines = [];
-    exec(
-        '/usr/bin/time -f %M '.
-            escapeshellarg(PHP_BINARY).
-            ' '.
-            escapeshellarg(dirname(__DIR__).'/bin/stasimon').
-            ' resolve --catalogue '.
-            escapeshellarg($catalogue).
-            ' --request '.
-            escapeshellarg($request).
-            ' 2>&1',
-        $lines,
-    );
-    $ours = (hrtime(true) - $start) / 1e9;
-    $solving = (float) (preg_match('/"milliseconds": ([\d.]+)/', implode("\n", $lines), $found) === 1 ? $found[1] : 0) / 1000;
+    $run = function (string ...$command): array {
+        $lines = [];
+        exec('/usr/bin/time -f "%U %S %M" '.implode(' ', array_map(escapeshellarg(...), $command)).' 2>&1', $lines);
+        [$user, $system, $memory] = array_map(floatval(...), explode(' ', (string) end($lines)));
+
+        return [$user + $system, $memory / 1e3, implode("\n", $lines)];
+    };
+    $ours = [PHP_BINARY, dirname(__DIR__).'/bin/stasimon', 'resolve', '--catalogue', $catalogue, '--request', $request];
+    putenv('XDG_CACHE_HOME='.($kept = sys_get_temp_dir().'/stasimon-bench-'.getmypid()));
+    [$first, $memory, $said] = $run(...$ours);
+    [$second] = $run(...$ours);
+    exec('rm -rf '.escapeshellarg($kept));
+    $solving = (float) (preg_match('/"milliseconds": ([\d.]+)/', $said, $found) === 1 ? $found[1] : 0) / 1000;
     $start = hrtime(true);
     json_decode((string) file_get_contents($catalogue));
-    $peer = (hrtime(true) - $start) / 1e9;
+    $decoding = (hrtime(true) - $start) / 1e9;
+    [$composer, $composersMemory] = $run(PHP_BINARY, '-d', 'memory_limit=-1', __FILE__, '--composer', $catalogue, $request);
     printf(
-        "%7s releases, %3d MB: %5.2f s in all, of which the answer %.2f s; %d MB; json_decode alone %.2f s; ratio %.1f\n",
+        '%7s releases, %2d MB: %5.2f s, of which the answer %.2f, %3d MB; again %5.2f s; json_decode alone %.2f s: %.1f and %.1f times it; '.
+            "Composer's resolver on the same file %6.2f s, %d MB: %.1f and %.1f times as long\n",
         number_format($packages * $releases),
         filesize($catalogue) / 1e6,
-        $ours,
+        $first,
         $solving,
-        (int) end($lines) / 1e3,
-        $peer,
-        $ours / $peer,
+        $memory,
+        $second,
+        $decoding,
+        $first / $decoding,
+        $second / $decoding,
+        $composer,
+        $composersMemory,
+        $composer / $first,
+        $composer / $second,
     );
     array_map(unlink(...), [$catalogue, $request]);
 }
