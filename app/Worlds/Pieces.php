@@ -33,7 +33,7 @@ final class Pieces
      *
      * @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before  how it was kept before; nothing
      *     where it was not
-     * @return array{sha256?: string, list?: string, size: int, seen?: string}
+     * @return array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}
      *
      * @throws FullDisk
      */
@@ -41,7 +41,7 @@ final class Pieces
     {
         $seen = self::seen($file);
         if ($this->isSeen($seen, $before)) {
-            return ['size' => $before['size'] ?? 0] + array_diff_key($before, ['link' => '']);
+            return $before;
         }
         $kept = $this->read($file, $before);
         // Who was written into while it was read is read again the next time.
