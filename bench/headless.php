@@ -13,7 +13,8 @@ require __DIR__.'/Generator.php';
 ini_set('memory_limit', '-1');
 if (($argv[1] ?? '') === '--composer') {
     require __DIR__.'/../vendor/autoload.php';
-    [$catalogue, $request] = array_map(fn (string $file): array => json_decode((string) file_get_contents($file), true), array_slice($argv, 2));
+    $read = fn (string $file): array => json_decode((string) file_get_contents($file), true);
+    [$catalogue, $request] = array_map($read, array_slice($argv, 2));
     exit(ComposerSolver::solves($catalogue, $request['want']) ? 0 : 1);
 }
 foreach ([[500, 10, 30], [5_000, 20, 40], [20_000, 20, 300]] as [$packages, $releases, $wants]) {
@@ -68,7 +69,8 @@ foreach ([[500, 10, 30], [5_000, 20, 40], [20_000, 20, 300]] as [$packages, $rel
     $decoding = (hrtime(true) - $start) / 1e9;
     [$composer, $composersMemory] = $run(PHP_BINARY, '-d', 'memory_limit=-1', __FILE__, '--composer', $catalogue, $request);
     printf(
-        '%7s releases, %2d MB: %5.2f s, of which the answer %.2f, %3d MB; again %5.2f s; json_decode alone %.2f s: %.1f and %.1f times it; '.
+        '%7s releases, %2d MB: %5.2f s, of which the answer %.2f, %3d MB; again %5.2f s; '.
+            'json_decode alone %.2f s: %.1f and %.1f times it; '.
             "Composer's resolver on the same file %6.2f s, %d MB: %.1f and %.1f times as long\n",
         number_format($packages * $releases),
         filesize($catalogue) / 1e6,
