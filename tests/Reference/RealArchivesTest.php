@@ -10,6 +10,7 @@ use Stasimon\Core\Evidence\Metadata;
 use Stasimon\Core\Evidence\VersionResource;
 use Stasimon\Core\Place\Archive\Archive;
 use Stasimon\Core\Place\Archive\ArchiveEntry;
+use Stasimon\Core\Place\Archive\UnsafeArchive;
 use Symfony\Component\Process\Process;
 
 /** @return list<string> */
@@ -28,6 +29,12 @@ it('refuses no ordinary archive, and finds in each what unzip finds', function (
     $jars = realFiles('/usr/share/java/*.jar', '/usr/share/maven/lib/*.jar');
     expect(count($jars))->toBeGreaterThan(20);
     foreach ($jars as $jar) {
+        if (basename($jar) === 'bnd-5.0.1.jar') {
+            // One of its templates, a ZIP archive in it, has a link to somewhere else: that one is rightly refused.
+            expect(fn () => Archive::lookInto($jar, 'bnd'))->toThrow(UnsafeArchive::class, 'is a link to somewhere else');
+
+            continue;
+        }
         $listed = array_filter(
             explode("\n", (new Process(['unzip', '-Z1', $jar], env: ['LC_ALL' => 'C.UTF-8']))->mustRun()->getOutput()),
             fn (string $name): bool => $name !== '' && ! str_ends_with($name, '/'),

@@ -6,6 +6,7 @@ namespace Stasimon\Core\Evidence\Repository;
 
 use DOMElement;
 use Generator;
+use Stasimon\Core\Document\Quiet;
 use Stasimon\Core\Document\UnusableDocument;
 use Stasimon\Core\Document\XmlBounds;
 use XMLReader;
@@ -26,7 +27,8 @@ final readonly class BundleIndex
     public static function read(string $text): self
     {
         if (str_starts_with($text, "\x1f\x8b")) {
-            $text = @gzdecode($text, self::LONGEST) ?: throw UnusableDocument::at('', 'it is packed, and cannot be unpacked.');
+            [$text] = Quiet::ask(fn (): string|false => gzdecode($text, self::LONGEST));
+            is_string($text) && $text !== '' || throw UnusableDocument::at('', 'it is packed, and cannot be unpacked.');
         }
         if (stripos($text, '<!DOCTYPE') !== false || stripos($text, '<!ENTITY') !== false) {
             throw UnusableDocument::at('', 'it is XML with a document type of its own, which is not read.');
@@ -72,7 +74,7 @@ final readonly class BundleIndex
     /** @throws UnusableDocument */
     private static function reader(string $text): XMLReader
     {
-        $reader = @XMLReader::XML($text, null, LIBXML_NONET | LIBXML_NOERROR | LIBXML_NOWARNING);
+        $reader = trim($text) === '' ? false : @XMLReader::XML($text, null, LIBXML_NONET | LIBXML_NOERROR | LIBXML_NOWARNING);
 
         return $reader instanceof XMLReader ? $reader : throw UnusableDocument::at('', 'it is not XML.');
     }

@@ -111,13 +111,13 @@ final readonly class BundleResource
     private static function range(string $filter, string $key): string
     {
         $key = preg_quote($key, '~');
-        $one = fn (string $pattern): ?string => preg_match("~{$pattern}~", $filter, $found) === 1 ? trim($found[1]) : null;
-        $below = $one("\\(!\\s*\\({$key}>=([^()]+)\\)\\s*\\)");
-        $above = $one("\\(!\\s*\\({$key}<=([^()]+)\\)\\s*\\)");
-        $filter = (string) preg_replace('~\\(!\\s*\\([^()]*\\)\\s*\\)~', '', $filter);
-        $exact = $one("\\({$key}=([^()*]+)\\)");
-        $from = $one("\\({$key}>=([^()]+)\\)");
-        $to = $one("\\({$key}<=([^()]+)\\)");
+        $in = fn (string $filter, string $pattern): ?string => preg_match("~{$pattern}~", $filter, $found) === 1 ? trim($found[1]) : null;
+        $below = $in($filter, "\\(!\\s*\\({$key}>=([^()]+)\\)\\s*\\)");
+        $above = $in($filter, "\\(!\\s*\\({$key}<=([^()]+)\\)\\s*\\)");
+        $plain = (string) preg_replace('~\(!\s*\([^()]*\)\s*\)~', '', $filter);
+        $exact = $in($plain, "\\({$key}=([^()*]+)\\)");
+        $from = $in($plain, "\\({$key}>=([^()]+)\\)");
+        $to = $in($plain, "\\({$key}<=([^()]+)\\)");
 
         return match (true) {
             $exact !== null => "[{$exact},{$exact}]",

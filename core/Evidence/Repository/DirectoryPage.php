@@ -7,6 +7,7 @@ namespace Stasimon\Core\Evidence\Repository;
 use DOMDocument;
 use DOMElement;
 use DOMNode;
+use DOMXPath;
 
 /**
  * A page that a web server makes of a folder: what lies right in it.
@@ -17,6 +18,9 @@ use DOMNode;
 final readonly class DirectoryPage
 {
     private const LINKS = 200_000;
+
+    /** Elements between a link and the row that it is in, at most; and pieces of text up to the next link. */
+    private const UP = 4;
 
     private const TITLE = '~\b(?:index|listing) (?:of|for)\b|\bdirectory listing\b~i';
 
@@ -50,8 +54,10 @@ final readonly class DirectoryPage
             return null;
         }
         $files = $folders = [];
-        foreach ($page->getElementsByTagName('a') as $i => $link) {
-            if ($i >= self::LINKS) {
+        // All at once: a list that lives is gone through anew for each of its elements.
+        $links = (new DOMXPath($page))->query('//a[@href]');
+        foreach ($links === false ? [] : $links as $i => $link) {
+            if ($i >= self::LINKS || ! $link instanceof DOMElement) {
                 break;
             }
             $name = self::name($link->getAttribute('href'), $at);
@@ -87,15 +93,16 @@ final readonly class DirectoryPage
     /** The text in the row of a link, or up to the next one. */
     private static function beside(DOMElement $link): string
     {
-        for ($row = $link->parentNode; $row instanceof DOMElement; $row = $row->parentNode) {
+        for ($row = $link->parentNode, $up = 0; $row instanceof DOMElement && $up < self::UP; $row = $row->parentNode, $up++) {
             if ($row->localName === 'tr' || $row->localName === 'li') {
                 return mb_substr(trim((string) preg_replace('/\s+/u', ' ', $row->textContent)), 0, 200);
             }
         }
         $text = '';
+        $pieces = 0;
         $isLink = fn (?DOMNode $node): bool => $node instanceof DOMElement && $node->localName === 'a';
-        for ($next = $link->nextSibling; $next !== null && ! $isLink($next); $next = $next->nextSibling) {
-            $text .= $next->textContent;
+        for ($next = $link->nextSibling; $next !== null && ! $isLink($next) && $pieces++ < self::UP; $next = $next->nextSibling) {
+            $text .= mb_substr($next->textContent, 0, 200);
         }
 
         return mb_substr(trim((string) preg_replace('/\s+/u', ' ', $text)), 0, 200);

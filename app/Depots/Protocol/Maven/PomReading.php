@@ -26,8 +26,13 @@ final class PomReading implements Reading
     /** Of parents that are fetched together, those of those … */
     private const ROUNDS = 20;
 
+    /** POMs that one rests on, each counted as often as it is asked for. */
+    private const RESTS_ON = 2_000;
+
     /** @var array<string, Pom|string> path => POM, or why there is none */
     private array $poms = [];
+
+    private int $restsOn = 0;
 
     /** @param  string  $root  the path of the repository below what is asked, with a slash at its end, or nothing */
     public function __construct(private readonly RangeReading $files, private readonly string $root)
@@ -54,6 +59,7 @@ final class PomReading implements Reading
                 continue;
             }
             try {
+                $this->restsOn = 0;
                 $pom = EffectivePom::of($this->pom($entry->document), fn (Coordinates $of): Pom => $this->found($asked, $of));
                 $said[$i] = $by instanceof Described ? Said::described($by, $pom->coordinates) : Said::pom($pom);
                 $parts[$i] = $part;
@@ -132,6 +138,9 @@ final class PomReading implements Reading
     /** @throws UnusableDocument|DepotFailure */
     private function found(Guarded $asked, Coordinates $of): Pom
     {
+        if (++$this->restsOn > self::RESTS_ON) {
+            throw UnusableDocument::at('', 'it rests on more than '.number_format(self::RESTS_ON).' others.');
+        }
         if (! $of->isWhole()) {
             throw UnusableDocument::at('', "it rests on {$of->words()}, which is no name of a POM.");
         }
