@@ -7,6 +7,7 @@ namespace App\Depots\Sync;
 use App\Depots\Catalogue\Bulk;
 use App\Depots\Depot;
 use App\Depots\DepotFailure;
+use App\Depots\Protocol\Asking\KnownAnswers;
 use App\Depots\Protocol\ChangeFeed;
 use App\Depots\Protocol\Description;
 use App\Depots\Protocol\Protocol;
@@ -55,6 +56,7 @@ final readonly class Synchronising
             if ($done > 0) {
                 $this->merging->count();
             }
+            (new KnownAnswers($depot->id))->tidy();
             $depot->update([
                 'sequence' => $changes->sequence,
                 'synced_at' => now(),

@@ -50,6 +50,14 @@ it('has what an author publishes in a feed, as it comes', function (): void {
     $web->sent();
     Elsewhere::read($depot);
     expect($web->sent())->questions->toBe(1)->bytes->toBeLessThan(500);
+    // What nobody has asked for since is not kept for ever.
+    $kept = fn (): int => DB::table('depot_answers')->where('depot_id', $depot->id)->count();
+    DB::table('depot_answers')->insert(['depot_id' => $depot->id, 'address' => 'old', 'tag' => 'a', 'modified' => '', 'body' => ''] + [
+        'asked_at' => now()->subDays(40),
+    ]);
+    expect($kept())->toBe(2);
+    Elsewhere::read($depot);
+    expect($kept())->toBe(1);
     // The newest alone: what was in it before is still there. What lies elsewhere is told and not asked for.
     $write($atom($entry('1.1.0', '09'), str_replace('../files/', 'http://198.51.100.7/', $entry('9.0.0', '10'))));
     expect(releasesOf(Elsewhere::read($depot)))->toBe(['heron 1.0.0', 'heron 1.1.0'])
