@@ -119,7 +119,8 @@ final class Cage
             '--cpu='.self::PROCESSOR,
             '--fsize='.self::WRITTEN,
             '--core=0',
-            '--nofile=64',
+            // What whoever starts it has open, it has open, too.
+            '--nofile=1024',
             '--',
             'php',
             '-d',

@@ -78,6 +78,18 @@ final class RangedArchive
     }
 
     /**
+     * Whether nothing in it is wanted.
+     *
+     * @param  Closure(string, int): bool  $isWanted
+     *
+     * @throws UnsafeArchive
+     */
+    public function hasNone(Closure $isWanted): bool
+    {
+        return $this->wanted($isWanted) === [];
+    }
+
+    /**
      * An archive with nothing but the entries that are wanted, each as it is in this one.
      *
      * @param  Closure(string, int): bool  $isWanted

@@ -57,7 +57,7 @@ it('says of indexed bundles what the framework does', function (): void {
         }
     }
     expect(count($files))->toBeGreaterThan(40);
-    $sets = Osgi::sets($bundles, 12, new Randomizer(new Mt19937(32)));
+    $sets = Osgi::sets($bundles, 8, new Randomizer(new Mt19937(32)));
     $judged = Osgi::judged($sets);
     $whole = 0;
     foreach ($sets as $number => $set) {
@@ -73,7 +73,7 @@ it('says of indexed bundles what the framework does', function (): void {
         expect(Osgi::hasLineUp($document))->toBe($judged[$number] === [], implode(' ', array_map(basename(...), $set)));
         $whole += $judged[$number] === [] ? 1 : 0;
     }
-    expect($whole)->toBeGreaterThan(1)->toBeLessThan(11);
+    expect($whole)->toBeGreaterThan(0)->toBeLessThan(8);
 });
 
 it('reads an index at its own address, packed, and tells what is wrong with one', function (): void {

@@ -88,7 +88,11 @@ final readonly class RangeReading implements Reading
         $problems = $this->learn($asked, $archives, $entries);
         foreach ($archives as $i => $archive) {
             try {
-                $said = $problems[$i] ?? $this->describing->of($archive->reduced($this->describing->isWanted(...)), $entries[$i]->path);
+                $isWanted = $this->describing->isWanted(...);
+                // Most archives of a repository are no mods, and need no cage to say nothing.
+                $said = $problems[$i] ?? ($archive->hasNone($isWanted)
+                    ? 'Nothing in it says what it is.'
+                    : $this->describing->of($archive->reduced($isWanted), $entries[$i]->path));
             } catch (UnreadableDescriptor|UnsafeArchive|Refusal $failure) {
                 $said = $failure->getMessage();
             }
