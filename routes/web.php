@@ -172,7 +172,7 @@ Route::post('/packs', [PackController::class, 'store'])
 Route::get('/packs/found', [PackController::class, 'found'])->name('packs.found');
 Route::post('/packs/found/{found}', [PackController::class, 'fetch'])->name('packs.fetch');
 Route::post('/packs/{pack}/publish', [PackController::class, 'publish'])->name('packs.publish');
-Route::post('/packs/{pack}/push', [PackController::class, 'push'])->name('packs.push');
+Route::post('/packs/{pack}/push', [PackController::class, 'push'])->middleware(SaysOnTheForm::class)->name('packs.push');
 Route::get('/packs/{pack}', [PackController::class, 'show'])->name('packs.show');
 Route::get('/packs/{pack}/picture', [PackController::class, 'picture'])->name('packs.picture');
 Route::get('/packs/{pack}/file', [PackController::class, 'file'])->name('packs.file');

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console;
 
+use App\Models\Instance;
+use App\Models\PackRelease;
 use App\Models\TrialState;
 use App\Packs\Packs;
 use App\Packs\PackTrials;
@@ -23,12 +25,15 @@ final class TryPack extends Command
     public function handle(Packs $packs, PackTrials $trials): int
     {
         $file = (string) $this->argument('file');
+        $release = null;
         try {
             $release = $packs->receive($file, basename($file));
+            $this->getOutput()->getErrorStyle()->writeln("Trying {$release->name} {$release->version} …");
             $trials->start($release);
             while ($release->refresh()->trial_state === TrialState::Running) {
                 Sleep::for(300)->milliseconds();
             }
+            $stays = $release->trial_id === null ? null : Instance::query()->find($release->trial_id);
         } catch (Refusal $refusal) {
             $this->getOutput()->getErrorStyle()->writeln($refusal->getMessage());
 
@@ -37,8 +42,12 @@ final class TryPack extends Command
             $this->getOutput()->getErrorStyle()->writeln('Stasimon does not run here; bin/start starts it. Nothing was tried.');
 
             return 2;
+        } finally {
+            // It came to be tried and for nothing else: what is mended meanwhile may have the same version.
+            $release?->wasRecentlyCreated === true && PackRelease::query()->whereKey($release->id)->delete();
         }
         $this->line("{$release->name} {$release->version}: {$release->trial_said}");
+        $stays === null || $this->line("{$stays->name} is kept, to be looked at.");
 
         return match ($release->trial_state) {
             TrialState::Clean => 0,

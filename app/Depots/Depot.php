@@ -18,6 +18,7 @@ use stdClass;
  * @property bool $paused
  * @property bool $moderated
  * @property string $vouched_by  depot or you
+ * @property ?\Carbon\CarbonImmutable $synced_at
  * @property ?array<mixed> $credentials  as {@see Credentials} writes them; encrypted where they lie
  * @property ?\Carbon\CarbonImmutable $not_before  until when it asks to be left alone
  */
@@ -49,19 +50,10 @@ final class Depot extends Model
         return Credentials::read($this->credentials);
     }
 
-    /** What kind of place it is: "a feed"; nothing for one that speaks our own protocol */
-    public function kindWords(): string
+    /** Whether it was read to its end at least once: before, it has said nothing of itself. */
+    public function hasSpoken(): bool
     {
-        return match ($this->protocol) {
-            'json' => '',
-            'listing' => 'a folder of files',
-            'pages' => 'a folder of files, without digests',
-            'bundles' => 'an index of bundles',
-            'feed' => 'a feed',
-            'maven' => 'a Maven repository',
-            'registry' => 'a registry of packs',
-            default => $this->protocol,
-        };
+        return $this->synced_at !== null;
     }
 
     public function host(): string
@@ -69,23 +61,13 @@ final class Depot extends Model
         return (string) parse_url($this->url, PHP_URL_HOST);
     }
 
-    /** Whether somebody looks at what a depot takes in, in a few words; of its row. */
+    /** Whether somebody looks at what a depot takes in, and who says so; of its row. */
     public static function moderation(self|stdClass $of): string
     {
         return match (true) {
-            $of->vouched_by === 'you' => $of->moderated ? 'moderated, as you say' : 'not moderated, as you say',
-            $of->protocol !== 'json' => 'moderation not said',
-            default => $of->moderated ? 'moderated' : 'not moderated',
-        };
-    }
-
-    /** Whether somebody looks at what it takes in, and who says so: "yes, as you say". */
-    public function moderatedWords(): string
-    {
-        return match (true) {
-            $this->vouched_by === 'you' => ($this->moderated ? 'yes' : 'no').', as you say',
-            $this->protocol !== 'json' => 'not said',
-            default => ($this->moderated ? 'yes' : 'no').', as it says itself',
+            $of->vouched_by === 'you' => ($of->moderated ? '' : 'not ').'moderated, as you say',
+            $of->protocol !== 'json' || $of->synced_at === null => 'does not say whether it is moderated',
+            default => ($of->moderated ? '' : 'not ').'moderated, as it says itself',
         };
     }
 }

@@ -54,10 +54,13 @@ final class DepotFailure extends RuntimeException implements Sentence
         );
     }
 
-    /** It is a place of another kind than the one that it was asked as. */
+    /** What it was asked as is not there: another kind of place, or nothing any more. */
     public static function otherKind(string $name): self
     {
-        $failure = new self("{$name} is a place of another kind than before. Remove it and add it again.");
+        $failure = new self(
+            "{$name} is otherwise than it was when it was added: what was there is gone, or of another kind. Nothing here has changed. ".
+                'If it has moved, add its new address and remove this one.',
+        );
         $failure->status = 404;
 
         return $failure;

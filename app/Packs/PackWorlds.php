@@ -6,6 +6,7 @@ namespace App\Packs;
 
 use App\Disk\Folder;
 use App\Files\Entries;
+use App\Files\PlainFile;
 use App\Games\Games;
 use App\Models\Instance;
 use App\Refusal\Refusal;
@@ -24,13 +25,19 @@ final readonly class PackWorlds
     {
     }
 
-    /** @return array<string, array{int, int}> name => files and bytes, of the worlds of an instance */
+    /** @return array<array-key, array{int, int}|null> name => files and bytes, of the worlds of an instance; null for one that is too large */
     public function of(Instance $instance): array
     {
         $worlds = [];
         foreach ($this->named($instance) as $name => $root) {
-            $files = iterator_to_array(Entries::files($root));
-            $worlds[$name] = [count($files), array_sum(array_map(fn ($file): int => $file->size, $files))];
+            $count = $bytes = 0;
+            foreach (Entries::files($root) as $entry) {
+                $bytes += $entry->size;
+                if (++$count > Carried::WORLD_FILES || $bytes > Carried::WORLDS) {
+                    break;
+                }
+            }
+            $worlds[$name] = $count > Carried::WORLD_FILES || $bytes > Carried::WORLDS ? null : [$count, $bytes];
         }
 
         return $worlds;
@@ -57,7 +64,9 @@ final readonly class PackWorlds
                             number_format(Carried::WORLDS / 1_000_000).' MB. Save an archive of it under Worlds, and give that away.',
                     );
                 }
-                $text = (string) @file_get_contents("{$root}/{$path}");
+                $text = PlainFile::text("{$root}/{$path}", Carried::WORLDS) ?? throw Refusal::conflict(
+                    "{$path} of {$world} cannot be read, so the world would not be whole. Nothing was made.",
+                );
                 $files[] = new CarriedWorld("{$this->folder($instance)}/{$world}", $path, $this->texts->put($text), strlen($text));
             }
         }
@@ -96,13 +105,18 @@ final readonly class PackWorlds
         return $files;
     }
 
-    /** @return array<string, string> name => where it lies */
+    /** @return array<array-key, string> name => where it lies */
     private function named(Instance $instance): array
     {
         $worlds = (new Worlds($this->games->get($instance->plan->base->game)))->of($instance);
         $root = (new Folder($instance))->live($this->folder($instance));
 
-        return array_map(fn (string $name): string => "{$root}/{$name}", array_combine(array_keys($worlds), array_keys($worlds)));
+        $lies = [];
+        foreach (array_keys($worlds) as $name) {
+            $lies[$name] = "{$root}/{$name}";
+        }
+
+        return $lies;
     }
 
     private function folder(Instance $instance): string

@@ -40,7 +40,7 @@ final class Pieces
     public function keep(string $file, array $before = []): array
     {
         $seen = self::seen($file);
-        if ($this->isSeen($seen, $before)) {
+        if ($this->isSeen($seen, $before) && $this->isWhole($before)) {
             return $before;
         }
         $kept = $this->read($file, $before);
@@ -70,8 +70,19 @@ final class Pieces
     /** @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before */
     private function isSeen(string $seen, array $before): bool
     {
-        return $seen !== '' && $seen === ($before['seen'] ?? '') && isset($before['size']) &&
-            $this->store->has($before['list'] ?? $before['sha256'] ?? '');
+        return $seen !== '' && $seen === ($before['seen'] ?? '');
+    }
+
+    /**
+     * Whether all that it was kept as is there: what is not read again is not brought there again.
+     *
+     * @param  array{sha256?: string, list?: string, size?: int, link?: string, seen?: string}  $before
+     */
+    private function isWhole(array $before): bool
+    {
+        $digest = $before['list'] ?? $before['sha256'] ?? '';
+
+        return isset($before['size']) && $this->store->has($digest) && $this->hasAll(...$this->digests($before, 'a file'));
     }
 
     /**

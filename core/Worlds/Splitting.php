@@ -116,12 +116,10 @@ final class Splitting
         if ($block === null || $where + $block->size > strlen($this->buffer)) {
             return false;
         }
-        // Bytes beside bytes are looked at in a fifth of the time that a digest of them takes.
+        // Bytes beside bytes are looked at in a fifth of the time that a digest of them takes; and one that is not to be had is no old one.
         $text = ($this->content)($block);
 
-        return strlen($text) === $block->size
-            ? substr_compare($this->buffer, $text, $where, $block->size) === 0
-            : self::digest(substr($this->buffer, $where, $block->size)) === $block->sha256;
+        return strlen($text) === $block->size && substr_compare($this->buffer, $text, $where, $block->size) === 0;
     }
 
     private function take(int $index): void

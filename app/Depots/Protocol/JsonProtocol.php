@@ -31,6 +31,11 @@ final readonly class JsonProtocol implements Protocol
         $this->asked = Guarded::of($depot, $this->address);
     }
 
+    public static function kind(): string
+    {
+        return '';
+    }
+
     public function describe(): Description
     {
         $said = $this->decoded('depot.json', $this->asked->get('depot.json', Limits::PACKAGE)->getContents());

@@ -14,6 +14,9 @@ use Closure;
  */
 interface Protocol
 {
+    /** What a place of this kind is, in a few words: "a feed"; nothing for what is a depot and no more. */
+    public static function kind(): string;
+
     /** @throws DepotFailure where there is none of this kind */
     public function describe(): Description;
 

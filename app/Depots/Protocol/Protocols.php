@@ -45,11 +45,14 @@ final class Protocols
      */
     public static function met(Depot $depot): Description
     {
+        $before = $depot->protocol;
         foreach (array_keys(self::ALL) as $protocol) {
             $depot->protocol = $protocol;
             try {
                 return self::of($depot)->describe();
             } catch (DepotFailure $failure) {
+                // What it is not known to be is not said of it.
+                $depot->protocol = $before;
                 if (! in_array($failure->status, self::NOT_THERE, true)) {
                     throw $failure;
                 }
@@ -57,5 +60,11 @@ final class Protocols
         }
 
         throw DepotFailure::neither($depot->name);
+    }
+
+    /** What kind of place a depot is: "a feed"; nothing for one that speaks our own protocol, or has not been read. */
+    public static function kindOf(Depot $depot): string
+    {
+        return $depot->hasSpoken() && isset(self::ALL[$depot->protocol]) ? self::ALL[$depot->protocol]::kind() : '';
     }
 }

@@ -31,15 +31,15 @@ final readonly class Schedule
     /** Begins to read those that are due. */
     public function look(): void
     {
+        // Who has them read by hand alone has begun what broke off.
         $minutes = $this->minutes();
-        if ($minutes <= 0) {
-            return;
-        }
         // One that asks to be left alone is asked when the time is over, though it is not due: what broke off goes on then.
         $due = Depot::query()->where('shelf', false)->where('paused', false)->where(
             fn ($depot) => $depot
-                ->where(fn ($due) => $due->whereNull('not_before')->where('synced_at', '<', now()->subMinutes($minutes)))
-                ->orWhere('not_before', '<', now()),
+                ->where('not_before', '<', now())
+                ->when($minutes > 0, fn ($open) => $open->orWhere(
+                    fn ($due) => $due->whereNull('not_before')->where('synced_at', '<', now()->subMinutes($minutes)),
+                )),
         );
         foreach ($due->get() as $depot) {
             // One that could not be read is asked again after the same time, and not at once.

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Depots;
 
 use App\Depots\Depot;
+use App\Depots\Protocol\Protocols;
 use App\Depots\SourceProblems;
 use App\Depots\Sync\Depots;
 use App\Depots\Sync\ReadDepot;
@@ -21,7 +22,8 @@ final readonly class DepotController
     public function index(SourceProblems $problems, Schedule $schedule): View
     {
         return view('depots.page', [
-            'depots' => $this->depots->listed(),
+            'depots' => $depots = $this->depots->listed(),
+            'kinds' => $depots->mapWithKeys(fn (Depot $depot): array => [$depot->id => Protocols::kindOf($depot)])->all(),
             'packages' => $this->depots->packages(),
             'problems' => $problems->byDepot(),
             'releases' => $this->depots->releases(),

@@ -50,10 +50,10 @@ final readonly class DraftPage
     private function worldsComing(array $paths): array
     {
         $folder = (string) ($this->lineUp->catalogue->game->worlds['folder'] ?? '');
-        $coming = [];
+        $coming = $isNew = [];
         foreach ($paths as $path) {
             $world = $folder !== '' && str_starts_with($path, "{$folder}/") ? strtok(substr($path, strlen($folder) + 1), '/') : false;
-            if ($world !== false && ! is_dir((new Folder($this->instance))->live("{$folder}/{$world}"))) {
+            if ($world !== false && ($isNew[$world] ??= ! is_dir((new Folder($this->instance))->live("{$folder}/{$world}")))) {
                 $coming[$world][] = $path;
             }
         }

@@ -71,7 +71,7 @@ final readonly class PackagePage
             ->where('package_id', $package->id)
             ->orderBy('depots.place')
             ->orderBy('depots.id')
-            ->get(['depots.name', 'depots.moderated', 'depots.vouched_by', 'depots.protocol', 'sources.local_id', 'sources.page'])
+            ->get(['depots.name', 'moderated', 'vouched_by', 'protocol', 'synced_at', 'sources.local_id', 'sources.page'])
             ->each(fn (object $source) => ($source->page = (array) json_decode($source->page, true)));
         $this->files = ReleaseRow::query()->with('depot')->where('package_id', $package->id)->get()->groupBy('version');
         $this->notices = KnownNotices::about([$package->id], $catalogue, besides: true);

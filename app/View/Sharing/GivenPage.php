@@ -114,8 +114,10 @@ final readonly class GivenPage
     {
         $count = count($this->carried->configs);
         $stages = count($this->given->stages);
+        $worlds = count($this->carried->byWorld());
 
         return ($count === 0 ? '' : ", {$count} ".($count === 1 ? 'config' : 'configs')).
+            ($worlds === 0 ? '' : ", {$worlds} ".($worlds === 1 ? 'world' : 'worlds')).
             ($stages === 0 ? '' : ", in {$stages} ".($stages === 1 ? 'stage' : 'stages'));
     }
 

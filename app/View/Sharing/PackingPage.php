@@ -22,7 +22,7 @@ final readonly class PackingPage
      * @param  array{list<string>, list<string>, list<string>}  $before  what went with the release before: configs, SHA-256 of files of
      *     one's own, and worlds
      * @param  string  $key  what others compare the key by that it is signed with
-     * @param  array<string, array{int, int}>  $worlds  name => files and bytes
+     * @param  array<array-key, array{int, int}|null>  $worlds  name => files and bytes; null for one that is too large
      */
     public function __construct(
         public Instance $instance,

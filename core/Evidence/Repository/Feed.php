@@ -14,6 +14,9 @@ final readonly class Feed
     /** Bytes. */
     public const LONGEST = 20_000_000;
 
+    /** Bytes of what an entry says that are looked at, markup and all. */
+    private const WORDS = 40_000;
+
     /** @param  list<Enclosure>  $enclosures  as they stand there, the newest mostly first */
     private function __construct(public string $title, public array $enclosures)
     {
@@ -81,6 +84,7 @@ final readonly class Feed
     /** Its words without what marks them up. */
     private static function notes(string $title, string $text): string
     {
+        $text = mb_strcut($text, 0, self::WORDS, 'UTF-8');
         $text = preg_replace('~<(?:br|/p|/li|/h[1-6]|/div)\b[^>]*>~i', "\n", $text) ?? '';
         $text = html_entity_decode(strip_tags($text), ENT_QUOTES | ENT_HTML5, 'UTF-8');
         $text = preg_replace(['/[^\S\n]+/u', '/\s*\n\s*/u'], [' ', "\n"], mb_scrub($text)) ?? '';

@@ -10,8 +10,8 @@
                         <tr data-row tabindex="-1">
                             <td class="name">{{ $depot->name }}<br><span class="ver quiet"
                                     style="overflow-wrap: anywhere">{{ $depot->url }}</span>
-                                @if ($depot->kindWords() !== '')
-                                    <br><span class="quiet font-normal">{{ $depot->kindWords() }}</span>
+                                @if (($kinds[$depot->id] ?? '') !== '')
+                                    <br><span class="quiet font-normal">{{ $kinds[$depot->id] }}</span>
                                 @endif
                                 <details class="font-normal">
                                     <summary class="soft cursor-pointer">{{ match (true) {
@@ -36,7 +36,7 @@
                                 {{ $depot->paused ? 'paused' : $depot->problem ?? ($depot->synced_at
                                     ? 'read ' . $depot->synced_at->diffForHumans() : 'not read yet') }}
                             </td>
-                            <td class="soft">{{ $depot->moderatedWords() }}
+                            <td class="soft">{{ App\Depots\Depot::moderation($depot) }}
                                     <x-act :action="route('depots.moderated', $depot)"
                                     :fields="['moderated' => $depot->moderated ? 0 : 1]" :label="'Say that ' . $depot->name . ' is ' .
                                         ($depot->moderated ? 'not ' : '') .

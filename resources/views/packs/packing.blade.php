@@ -19,8 +19,8 @@
         @if (!$page->canBeMade())
             <p class="soft">Nothing is applied yet, so there is nothing to make a pack of.</p>
         @else
-            <p class="soft">The file names each release with its digest; whoever opens it fetches them from the depots. Configs go with
-                it.</p>
+            <p class="soft">The file names each release with its digest; whoever opens it fetches them from the depots. Configs and
+                worlds go with it.</p>
             <form method="post" action="{{ route('pack.make', $instance) }}" class="drop mt-3"
                 data-kept="pack {{ $instance->id }}" enctype="multipart/form-data">@csrf
                 <div class="fields">
@@ -44,11 +44,16 @@
                     <fieldset class="mt-3">
                         <legend class="font-medium">Worlds that go with it</legend>
                         <p class="soft">As they are now, into each new instance of the pack. A world of the same name stays as it is.</p>
-                        @foreach ($page->worlds as $world => [$files, $bytes])
+                        @foreach ($page->worlds as $world => $size)
                             <label class="block"><input type="checkbox" name="worlds[]" value="{{ $world }}"
-                                    @checked(in_array((string) $world, $page->before[2], true))> {{ $world }} <span
-                                    class="ver soft">{{ number_format($files) }} {{ $files === 1 ? 'file' : 'files' }},
-                                    {{ App\View\Bytes::words($bytes) }}</span></label>
+                                    @checked($size && in_array((string) $world, $page->before[2], true)) @disabled(!$size)> {{ $world }}
+                                @if ($size)
+                                    <span class="ver soft">{{ number_format($size[0]) }} {{ $size[0] === 1 ? 'file' : 'files' }},
+                                        {{ App\View\Bytes::words($size[1]) }}</span>
+                                @else
+                                    <span class="soft">is too large to go along; give it away as an archive, under Worlds</span>
+                                @endif
+                            </label>
                         @endforeach
                     </fieldset>
                 @endif

@@ -79,7 +79,7 @@
                 <button class="btn mt-2">Publish {{ $pack->name }} {{ $pack->version }}</button>
             </form>
         </details>
-        <details class="mt-2" @if ($errors->hasAny(['registry', 'repository', 'channel'])) open @endif>
+        <details class="mt-2" @if ($errors->hasAny(['registry', 'repository', 'channel']) || old('repository') !== null) open @endif>
             <summary class="link">Push it into a registry</summary>
             @if ($registries->isEmpty())
                 <p class="soft mt-2">None is known. Add the address of one, as of any depot, under <a class="link underline"

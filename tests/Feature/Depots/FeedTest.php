@@ -71,7 +71,7 @@ it('has what an author publishes in a feed, as it comes', function (): void {
         "<enclosure url=\"http://{$web->address}/files/heron-1.0.0.zip\" length=\"1\" type=\"application/zip\"/></item></channel></rss>");
     $depot = Elsewhere::read(Elsewhere::depot($web, '/blog/feed.xml'));
     expect(releasesOf($depot))->toBe(['heron 1.0.0']);
-    $wrong = ['<rss version="2.0"><channel>' => 'another kind', '<!DOCTYPE rss [<!ENTITY a "b">]><rss/>' => 'document type'];
+    $wrong = ['<rss version="2.0"><channel>' => 'of another kind', '<!DOCTYPE rss [<!ENTITY a "b">]><rss/>' => 'document type'];
     foreach ($wrong as $text => $why) {
         $write($text);
         expect(fn () => Elsewhere::read($depot))->toThrow(DepotFailure::class, $why);
@@ -104,7 +104,9 @@ it('tells a place who asks, and no other one', function (): void {
     $web = Elsewhere::given($folder, "auth_basic \"birds\"; auth_basic_user_file {$folder}/passwords;");
     $web->list();
     $depot = Elsewhere::depot($web);
-    expect(fn () => Elsewhere::read($depot))->toThrow(DepotFailure::class, 'wants to know who asks');
+    expect(fn () => Elsewhere::read($depot))->toThrow(DepotFailure::class, 'wants to know who asks')
+        ->and($depot->refresh()->protocol)->toBe('json');
+    $this->get('/depots')->assertOk()->assertSee('does not say whether it is moderated')->assertDontSee('a folder of files,');
     $this->post("/depots/{$depot->id}/credentials", ['name' => 'wren'])->assertInvalid(['secret']);
     $this->post("/depots/{$depot->id}/credentials", ['name' => 'wren', 'secret' => 'feathers'])->assertRedirect('/depots');
     expect(releasesOf($depot->refresh()))->toBe(['heron 1.0.0'])
@@ -141,6 +143,8 @@ it('waits as long as a place asks, and leaves it alone for longer where it asks 
     app(Schedule::class)->look();
     expect($asked())->toBe(0);
     $this->travel(3)->hours();
+    // Also where somebody has them read by hand alone: what broke off was begun.
+    app(Schedule::class)->set(0);
     app(Schedule::class)->look();
     expect($asked())->toBe(1);
 });

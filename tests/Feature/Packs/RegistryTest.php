@@ -79,7 +79,8 @@ it('is pushed, and pulled by digest by another installation and by another progr
     $this->post("/packs/{$other->id}/push", ['registry' => $depot->id, 'repository' => 'packs/piers']);
     expect(Task::query()->where('kind', 'pack push')->orderByDesc('id')->value('problem'))->toContain('A release does not change');
     foreach ([['repository' => 'Packs/Piers'], ['repository' => '../x'], ['channel' => 'two words'], ['channel' => '1.0']] as $wrong) {
-        $this->post("/packs/{$other->id}/push", $wrong + ['registry' => $depot->id, 'repository' => 'x'])->assertStatus(422);
+        $this->post("/packs/{$other->id}/push", $wrong + ['registry' => $depot->id, 'repository' => 'x'])->assertRedirect();
+        expect(Task::query()->where('kind', 'pack push')->count())->toBe(3);
     }
     (new Process(['rm', '-rf', $copy]))->run();
 });

@@ -30,8 +30,11 @@ it('tries the file of a pack from the command line, and says how it came out', f
     $this->artisan('stasimon:try-pack', ['file' => $make('2', 'paintpots', 'varnish')])
         ->expectsOutputToContain('Piers 2: ')
         ->assertExitCode(1);
-    // What did not come up stays, to be looked at.
-    expect(Instance::query()->where('name', 'like', 'Trial of%')->exists())->toBeTrue();
+    // What did not come up stays, to be looked at; the pack itself came for that alone, and its next state may have the same version.
+    expect(Instance::query()->where('name', 'like', 'Trial of%')->exists())->toBeTrue()->and(PackRelease::query()->exists())->toBeFalse();
+    $this->artisan('stasimon:try-pack', ['file' => $make('2', 'gulls', 'fogbank')])
+        ->expectsOutputToContain('It came up clean')
+        ->assertExitCode(0);
     file_put_contents($broken = sys_get_temp_dir().'/broken-'.bin2hex(random_bytes(4)), 'no pack');
     $this->artisan('stasimon:try-pack', ['file' => $broken])->assertExitCode(2);
     $this->artisan('stasimon:try-pack', ['file' => '/nowhere'])->assertExitCode(2);
@@ -48,8 +51,15 @@ it('brings worlds with a pack, into what has none of that name', function (): vo
     $write($author, 'Long Shore/world.json', '{"mods": {"gulls": "1.0.0"}}');
     $write($author, 'Long Shore/region/0.bin', random_bytes(1_200_000));
     $write($author, 'Mine/world.json', '{"mods": {}}');
-    $this->get("/instances/{$author->id}/pack")->assertOk()->assertSee('Worlds that go with it')->assertSee('2 files, 1.2 MB');
+    // Called like a number, and larger than goes along.
+    $write($author, '1815/world.json', '{"mods": {}}');
+    $large = fopen((new Folder($author))->live('worlds/1815/region.bin'), 'wb');
+    ftruncate($large, 41_000_000);
+    fclose($large);
+    $this->get("/instances/{$author->id}/pack")->assertOk()->assertSee('Worlds that go with it')->assertSee('is too large to go along');
     $said = ['id' => 'piers', 'name' => 'Piers', 'worlds' => ['Long Shore', 'None', '../x']];
+    $this->post("/instances/{$author->id}/pack", ['worlds' => ['1815'], 'version' => '0'] + $said)
+        ->assertSee('than goes with a pack');
     $this->post("/instances/{$author->id}/pack", $said + ['version' => '1'])->assertRedirect();
     $release = PackRelease::query()->firstOrFail();
     $document = json_decode($release->document);

@@ -513,41 +513,6 @@ it('keeps a group for new instances, which can begin with it', function (): void
     $this->get('/new?game=ferrywright')->assertOk()->assertDontSee('Begin with');
 });
 
-it('makes a folder that another machine starts a server from', function (): void {
-    $instance = World::applied(['gulls']);
-    File::ensureDirectoryExists((new Folder($instance))->live('worlds/Long Shore'));
-    file_put_contents((new Folder($instance))->live('worlds/Long Shore/world.json'), '{}');
-    $archive = $this->get("/instances/{$instance->id}/server.zip")
-        ->assertOk()
-        ->baseResponse->getFile()
-        ->getPathname();
-    $to = sys_get_temp_dir().'/stasimon-server-'.getmypid();
-    (new Process(['unzip', '-q', $archive, '-d', $to]))->mustRun();
-    expect(is_dir("{$to}/worlds"))->toBeFalse()->and(is_executable("{$to}/start.sh"))->toBeTrue();
-    foreach ($instance->placed as $placed) {
-        if ($placed->path !== null) {
-            expect(hash_file('sha256', "{$to}/{$placed->path}"))->toBe(hash_file('sha256', (new Folder($instance))->live($placed->path)));
-        }
-    }
-    // What the script starts is open to players.
-    $server = new Process(["{$to}/start.sh"]);
-    $server->setTimeout(120);
-    $server->start();
-    $server->waitUntil(fn (string $type, string $text): bool => str_contains($server->getOutput(), 'open to players at'));
-    expect($server->isRunning())->toBeTrue();
-    $server->stop(5);
-    // What it writes while it runs is not of what has to stay as it is; by coreutils, and by ours.
-    (new Process(['sha256sum', '-c', '--quiet', '--strict', 'SHA256SUMS'], $to))->mustRun();
-    $check = fn (): array => [($run = new Process([base_path('bin/stasimon'), 'folder', 'check', $to]))->run(), $run->getOutput()];
-    expect($check()[1])->toContain('are as they were given')->not->toContain('not all')->and($check()[0])->toBe(0);
-    file_put_contents("{$to}/mods/stray.zip", 'a stray');
-    $count = count(file("{$to}/SHA256SUMS"));
-    expect($check())->toBe([1, "beside it: mods/stray.zip
-Of {$count} files, not all are as they were given.
-"]);
-    File::deleteDirectory($to);
-});
-
 it('knows a hand-off that comes again, and another state of it, and brings to that what was made of it', function (): void {
     $mine = World::applied(['fogbank', 'gulls']);
     $this->post('/hand-offs', ['text' => textOf($mine)]);

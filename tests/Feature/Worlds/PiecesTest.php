@@ -33,5 +33,9 @@ it('reads no file again that is as it was, and every one of which that cannot be
     unlink(app(App\Store\Store::class)->path($of($seen)));
     $again = $pieces->keep($file, $seen);
     expect($pieces->hasAll(...$pieces->digests($again, 'it')))->toBeTrue();
+    // Nor a single block of it.
+    $one = $pieces->digests($again, 'it');
+    unlink(app(App\Store\Store::class)->path(end($one)));
+    expect($pieces->hasAll(...$pieces->digests($pieces->keep($file, $again), 'it')))->toBeTrue();
     unlink($file);
 })->with(['whole' => [500_000], 'in blocks' => [3_000_000]]);

@@ -24,7 +24,12 @@ final readonly class BundlesProtocol extends FilesProtocol
         parent::__construct($depot, $files);
     }
 
-    public function kind(): string
+    public static function kind(): string
+    {
+        return 'an index of bundles';
+    }
+
+    protected function things(): string
     {
         return 'bundles';
     }

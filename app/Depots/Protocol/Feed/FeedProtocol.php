@@ -24,9 +24,14 @@ final readonly class FeedProtocol extends FilesProtocol
         parent::__construct($depot, $files);
     }
 
-    public function kind(): string
+    public static function kind(): string
     {
         return 'a feed';
+    }
+
+    protected function things(): string
+    {
+        return 'files';
     }
 
     protected function base(Address $address): Address
@@ -47,7 +52,9 @@ final readonly class FeedProtocol extends FilesProtocol
 
     public function describe(): Description
     {
-        return new Description($this->feed()->title, false);
+        $title = $this->feed()->title;
+
+        return $title === '' ? $this->called() : new Description($title, false);
     }
 
     protected function entries(Closure $progress): array

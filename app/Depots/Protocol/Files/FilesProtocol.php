@@ -34,8 +34,8 @@ abstract readonly class FilesProtocol implements Protocol
         return $address;
     }
 
-    /** In a few words what it is: "a folder of files" */
-    abstract public function kind(): string;
+    /** What it has, for a name: "artifacts" */
+    abstract protected function things(): string;
 
     abstract protected function reading(): Reading;
 
@@ -64,7 +64,7 @@ abstract readonly class FilesProtocol implements Protocol
 
     protected function called(): Description
     {
-        return new Description(ucfirst($this->kind()).' at '.preg_replace('#^https?://#', '', $this->depot->url), false);
+        return new Description(ucfirst($this->things()).' at '.preg_replace('#^https?://#', '', $this->depot->url), false);
     }
 
     public function changes(int $since, Closure $progress): ChangeFeed

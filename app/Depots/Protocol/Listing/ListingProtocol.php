@@ -27,7 +27,12 @@ final readonly class ListingProtocol extends FilesProtocol
         parent::__construct($depot, $files);
     }
 
-    public function kind(): string
+    public static function kind(): string
+    {
+        return 'a folder of files';
+    }
+
+    protected function things(): string
     {
         return 'files';
     }

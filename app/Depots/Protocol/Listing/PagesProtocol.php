@@ -25,7 +25,12 @@ final readonly class PagesProtocol extends FilesProtocol
         parent::__construct($depot, $files);
     }
 
-    public function kind(): string
+    public static function kind(): string
+    {
+        return 'a folder of files, without digests';
+    }
+
+    protected function things(): string
     {
         return 'files';
     }

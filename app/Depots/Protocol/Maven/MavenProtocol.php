@@ -43,7 +43,12 @@ final readonly class MavenProtocol extends FilesProtocol
         $this->at = $path === '' ? '' : "{$path}/";
     }
 
-    public function kind(): string
+    public static function kind(): string
+    {
+        return 'a Maven repository';
+    }
+
+    protected function things(): string
     {
         return 'artifacts';
     }

@@ -26,6 +26,9 @@ final class Registry
     /** Names of repositories and tags that are read; the specification's own forms of both. */
     private const MOST = 2_000;
 
+    /** Pages of one list. */
+    private const PAGES = 100;
+
     private const NAME = '~^[a-z0-9]+(?:(?:\.|_|__|-+)[a-z0-9]+)*(?:/[a-z0-9]+(?:(?:\.|_|__|-+)[a-z0-9]+)*)*$~D';
 
     private const TAG = '~^[A-Za-z0-9_][A-Za-z0-9._-]{0,127}$~D';
@@ -195,7 +198,7 @@ final class Registry
     private function paged(string $path, string $scope, string $what): array
     {
         $found = [];
-        for ($next = $path; $next !== null && count($found) < self::MOST;) {
+        for ($next = $path, $page = 0; $next !== null && $page < self::PAGES && count($found) < self::MOST; $page++) {
             $answer = $this->ask('get', $next, $scope);
             if (in_array($answer->status(), [401, 403, 404, 405], true) && $what === 'repositories') {
                 return $found;

@@ -26,6 +26,11 @@ final class RegistryProtocol implements Protocol
         $this->registry = new Registry($depot);
     }
 
+    public static function kind(): string
+    {
+        return 'a registry of packs';
+    }
+
     public function describe(): Description
     {
         $this->registry->meet();
@@ -50,9 +55,13 @@ final class RegistryProtocol implements Protocol
     public function packs(): string
     {
         $packs = [];
+        $asked = 0;
         foreach ($this->registry->repositories() as $repository) {
             $found = $tagged = [];
             foreach ($this->registry->tags($repository) as $tag) {
+                if (++$asked > Listing::MOST) {
+                    break 2;
+                }
                 [$manifest, $digest] = $this->registry->manifest($repository, $tag) ?? [null, ''];
                 $artifact = $manifest === null ? null : PackArtifact::read($manifest);
                 if ($artifact !== null) {
