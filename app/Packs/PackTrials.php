@@ -76,8 +76,7 @@ final readonly class PackTrials implements Undertaking
         }
         $rehearsal = $this->rehearsed($instance, $task);
         if ($rehearsal->state === LaunchState::Clean) {
-            $this->end($release, TrialState::Clean, "It came up clean in {$rehearsal->seconds()}, with ".
-                count($instance->placed).' releases.');
+            $this->end($release, TrialState::Clean, "It came up clean in {$rehearsal->seconds()}.");
             $this->clear($release, $task);
 
             return;

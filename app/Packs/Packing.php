@@ -83,6 +83,9 @@ final readonly class Packing
             throw Refusal::conflict('Nothing is applied yet, so there is nothing to make a pack of.');
         }
         $given = $this->handOffs->of($instance);
+        if ($given->releases === []) {
+            throw Refusal::conflict('It holds nothing but what the game stands on. Add a mod first: a pack names releases.');
+        }
         $picture ??= $this->pictureBefore($instance, $said['id']);
         try {
             [$carried, $contents] = $this->files->carried($instance, $configs, $passed);

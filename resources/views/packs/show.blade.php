@@ -8,9 +8,8 @@
         @if ($read->summary !== '')
             <p>{{ $read->summary }}</p>
         @endif
-        <p>{{ $page->sentence }}. {{ count($page->brings) }} {{ count($page->brings) === 1 ? 'package' : 'packages' }},
-            {{ count($read->carried->configs) }}
-            {{ count($read->carried->configs) === 1 ? 'config' : 'configs' }}{{ $read->licence === '' ? '' : ", {$read->licence}" }}.
+        <p>{{ $page->sentence }}. {{ count($page->brings) }} {{ count($page->brings) === 1 ? 'package'
+            : 'packages' }}{{ $page->configs() }}{{ $read->licence === '' ? '' : ", {$read->licence}" }}.
             <a class="link underline" href="{{ route('packs.file', $pack) }}">Save its file</a></p>
         <p class="soft">
             @if ($signature)

@@ -130,6 +130,8 @@ it('is made of an instance, leaves secrets out, and makes the same elsewhere fro
 it('stops no page when one that was kept before cannot be used any more, and says so on its own', function (): void {
     $instance = World::applied(['fogbank']);
     $pack = packed($instance, '4', []);
+    $empty = World::applied([]);
+    $this->post("/instances/{$empty->id}/pack", ['id' => 'empty', 'version' => '1', 'name' => 'Empty'])->assertSee('Add a mod first');
     $pack->update(['document' => strtr($pack->document, ['All of it.' => 'All\u0000of it.'])]);
     foreach (['hand-off', 'pack', 'history'] as $page) {
         $this->get("/instances/{$instance->id}/{$page}")->assertOk();
