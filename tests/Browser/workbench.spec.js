@@ -29,9 +29,9 @@ test('depots: refused, paused, gone on with, trusted', async ({ page }) => {
         await expect(tidepool.getByRole('cell').nth(3)).toHaveText(packages, { timeout: 500 });
     }).toPass();
     await page.getByRole('button', { name: 'Say that Tidepool is moderated' }).click();
-    await expect(tidepool).toContainText('yes, as you say');
+    await expect(tidepool).toContainText('moderated, as you say');
     await page.getByRole('button', { name: 'Say that Tidepool is not moderated' }).click();
-    await expect(tidepool).toContainText('no, as you say');
+    await expect(tidepool).toContainText('not moderated, as you say');
 });
 
 test('find: facets and sorting in the address, more rows while scrolling, many added at once', async ({ page }) => {
