@@ -5,6 +5,7 @@ export default defineConfig({
     outputDir: 'storage/framework/browser',
     // Each walk has instances of its own; those of depots and store change what is there for all of them, and come after.
     workers: 2,
+    fullyParallel: true,
     projects: [
         { name: 'walks', grepInvert: /(depots|store): / },
         { name: 'depots', grep: /(depots|store): /, dependencies: ['walks'] },

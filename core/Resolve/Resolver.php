@@ -139,68 +139,41 @@ final class Resolver
      */
     public function largest(Request $request, array $hard, int $effort = 200): ?Largest
     {
-        $encoding = $this->pose($request);
-        $facts = $wishes = $switches = $met = [];
-        foreach (array_keys($request->want) as $index) {
-            if (in_array($index, $hard, true)) {
-                $facts[] = $encoding->wantClause($index);
-
-                continue;
-            }
-            [$switch, $facts[]] = $encoding->softWant($index);
-            $met[$switch] = BitTable::ofSize(1)->of[0];
-            $switches[$switch] = $index;
-            $wishes[] = [$switch, $met[$switch]];
-        }
-        $tally = new Tally($met, false);
-        $encoding->search->trail->tell($tally);
-        $lost = [];
-        $budget = null;
-        while (true) {
-            $encoding->search->restart();
+        $wishing = new Wishing($this->pose($request), $hard);
+        $kept = $wishing->solve($this->deadline);
+        $budget = new Budget($wishing->search(), $effort, $this->deadline);
+        $best = $kept;
+        while ($best !== null && count($best) < count($request->want)) {
+            $wishing->lose(count($request->want) - count($best) - 1);
             try {
-                $refuted =
-                    $encoding->search->solve($facts, new Decisions($encoding, [], true, $wishes), $encoding, $budget ?? $this->deadline) !==
-                    null;
+                $larger = $wishing->solve($budget);
             } catch (Stopped $stopped) {
-                return $budget?->spent() === true ? new Largest(self::kept($request, $lost), false) : throw $stopped;
+                return $budget->spent() ? new Largest($best, false, $best === $kept) : throw $stopped;
             }
-            if ($refuted) {
-                return $budget === null ? null : new Largest(self::kept($request, $lost), true);
+            if ($larger === null) {
+                break;
             }
-            $lost = self::lost($encoding, $met, $switches);
-            if ($lost === []) {
-                return new Largest(self::kept($request, []), true);
-            }
-            $tally->most = count($lost) - 1;
-            $budget ??= new Budget($encoding->search, $effort, $this->deadline);
+            $best = $larger;
         }
+
+        return $best === null ? null : new Largest($best, true, $best === $kept);
     }
 
     /**
-     * @param  array<int, mixed>  $met  switch => its set where the want is met
-     * @param  array<int, int>  $switches  switch => index of the want
-     * @return list<int> wants that are not met
+     * Of the sets of at least so many wants that can hold together, given some that have to, the one that keeps the earliest
+     * want on which they differ: wants are decided first and in their order, so that the first set which is found is that one.
+     *
+     * @param  list<int>  $hard  indices of the wants that have to hold
+     * @return list<int>|null indices of wants; null when there is no such set
+     *
+     * @throws Stopped at the deadline
      */
-    private static function lost(Encoding $encoding, array $met, array $switches): array
+    public function earliest(Request $request, array $hard, int $count): ?array
     {
-        $lost = [];
-        foreach ($met as $switch => $set) {
-            if ($encoding->search->trail->domain[$switch] !== $set) {
-                $lost[] = $switches[$switch];
-            }
-        }
+        $wishing = new Wishing($this->pose($request), $hard);
+        $wishing->lose(count($request->want) - $count);
 
-        return $lost;
-    }
-
-    /**
-     * @param  list<int>  $lost
-     * @return list<int>
-     */
-    private static function kept(Request $request, array $lost): array
-    {
-        return array_values(array_diff(array_keys($request->want), $lost));
+        return $wishing->solve($this->deadline);
     }
 
     private function pose(Request $request): Encoding

@@ -5,7 +5,6 @@ import { addToDraft, apply, expectAccessible, files, folderOf, go, makeInstance,
 const mood = (depot, answer) => writeFileSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, JSON.stringify({ answer }));
 const well = () => ['slipway', 'tidepool'].forEach(depot => rmSync(`${process.env.STASIMON_VAR}/depots/${depot}/mood.json`, { force: true }));
 const row = (page, name) => page.getByRole('row').filter({ has: page.getByRole('link', { name, exact: true }) });
-test.afterEach(well);
 
 test('depots: refused, paused, gone on with, trusted', async ({ page }) => {
     expect((await page.request.get('/', { headers: { Host: 'elsewhere.example' } })).status()).toBe(400);
@@ -173,32 +172,35 @@ test('the base says what another build would do before it is chosen', async ({ p
     await expect(page.getByRole('button', { name: /^0\.16\.4/ })).toBeHidden();
 });
 
-test('an apply shows each file, is paused, survives a reload, goes on, and can be cancelled', async ({ page }) => {
-    await makeInstance(page, 'Slow Boat');
-    const fetched = ['radar-sweep', 'harbour-lamps', 'island-maker'];
-    await addToDraft(page, 'Radar Sweep', 'Harbour Lamps');
-    ['slipway', 'tidepool'].forEach(depot => mood(depot, 'slow'));
-    await page.getByRole('button', { name: /^Apply/ }).click();
-    await expect(page.getByText(/radar-sweep-.*\.zip/)).toBeVisible();
-    await expect(page.getByText(/ of .* [kM]B/)).toBeVisible();
-    await page.getByRole('button', { name: /^Pause/ }).click();
-    await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
-    await page.reload();
-    await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
-    expect(files(folderOf(page))).toEqual([]);
-    well();
-    await page.getByRole('button', { name: /^Go on/ }).click();
-    await expect(page.getByText('It is applied')).toBeVisible();
-    expect(files(`${folderOf(page)}/mods`).filter(file => fetched.some(name => file.startsWith(name)))).toHaveLength(2);
+test.describe('with slow depots', () => {
+    test.afterEach(well);
+    test('an apply shows each file, is paused, survives a reload, goes on, and can be cancelled', async ({ page }) => {
+        await makeInstance(page, 'Slow Boat');
+        const fetched = ['radar-sweep', 'harbour-lamps', 'island-maker'];
+        await addToDraft(page, 'Radar Sweep', 'Harbour Lamps');
+        ['slipway', 'tidepool'].forEach(depot => mood(depot, 'slow'));
+        await page.getByRole('button', { name: /^Apply/ }).click();
+        await expect(page.getByText(/radar-sweep-.*\.zip/)).toBeVisible();
+        await expect(page.getByText(/ of .* [kM]B/)).toBeVisible();
+        await page.getByRole('button', { name: /^Pause/ }).click();
+        await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
+        await page.reload();
+        await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible();
+        expect(files(folderOf(page))).toEqual([]);
+        well();
+        await page.getByRole('button', { name: /^Go on/ }).click();
+        await expect(page.getByText('It is applied')).toBeVisible();
+        expect(files(`${folderOf(page)}/mods`).filter(file => fetched.some(name => file.startsWith(name)))).toHaveLength(2);
 
-    await page.goto(`${rootOf(page)}/find`);
-    await addToDraft(page, 'Tide Tables');
-    ['slipway', 'tidepool'].forEach(depot => mood(depot, 'slow'));
-    const before = files(`${folderOf(page)}/mods`);
-    await page.getByRole('button', { name: /^Apply/ }).click();
-    await page.getByRole('button', { name: 'Cancel' }).click();
-    await expect(page.getByText('Applying was cancelled.')).toBeVisible();
-    expect(files(`${folderOf(page)}/mods`)).toEqual(before);
+        await page.goto(`${rootOf(page)}/find`);
+        await addToDraft(page, 'Tide Tables');
+        ['slipway', 'tidepool'].forEach(depot => mood(depot, 'slow'));
+        const before = files(`${folderOf(page)}/mods`);
+        await page.getByRole('button', { name: /^Apply/ }).click();
+        await page.getByRole('button', { name: 'Cancel' }).click();
+        await expect(page.getByText('Applying was cancelled.')).toBeVisible();
+        expect(files(`${folderOf(page)}/mods`)).toEqual(before);
+    });
 });
 
 test('history goes back, with configs and worlds, and forth again', async ({ page }) => {

@@ -13,8 +13,8 @@ use Stasimon\Core\Game\GameDefinition;
 use Symfony\Component\Finder\Finder;
 
 /**
- * The demo depot as it was read first: hundreds of tests begin with it, and reading it anew each time costs more than most of them.
- * It is read anew where anything that its reading rests on is otherwise than then.
+ * The demo's depots as they were read first: hundreds of tests begin with them, and reading them anew each time costs more than
+ * most of them. They are read anew where anything that their reading rests on is otherwise than then.
  */
 final class Remembered
 {
@@ -36,39 +36,45 @@ final class Remembered
     /** @var array<string, array<string, list<string>>> what each reading led to: table => rows */
     private static array $rows = [];
 
-    /** @param  Closure(): Depot  $read */
-    public static function depot(Closure $read): Depot
+    /** @param  array<string, Closure(): Depot>  $reading  slug => reads that depot, in this order */
+    public static function depots(array $reading): void
     {
         // What is not taken back by the end of a test begins its numbers anew.
         if (DB::transactionLevel() === 0 || Depot::query()->where('shelf', false)->exists() || DB::table('packages')->exists()) {
-            return $read();
+            array_map(fn (Closure $read): Depot => $read(), $reading);
+
+            return;
         }
-        $key = self::key();
+        $key = self::key(array_keys($reading));
         if (isset(self::$rows[$key])) {
-            Task::query()->create(['kind' => 'sync', 'state' => 'done']);
+            foreach (array_keys($reading) as $_) {
+                Task::query()->create(['kind' => 'sync', 'state' => 'done']);
+            }
             foreach (array_filter(self::$rows[$key]) as $table => $rows) {
                 DB::connection()->getPdo()->pgsqlCopyFromArray($table, $rows);
             }
-            DB::table('depots')->where('slug', 'slipway')->update(['synced_at' => now()]);
+            DB::table('depots')->where('shelf', false)->update(['synced_at' => now()]);
 
-            return Depot::query()->where('slug', 'slipway')->firstOrFail();
+            return;
         }
-        $depot = $read();
+        array_map(fn (Closure $read): Depot => $read(), $reading);
         foreach (self::TABLES as $table) {
-            $which = $table === 'depots' ? "(select * from depots where id = {$depot->id})" : $table;
+            $which = $table === 'depots' ? '(select * from depots where not shelf)' : $table;
             self::$rows[$key][$table] = DB::connection()->getPdo()->pgsqlCopyToArray($which) ?: [];
         }
-
-        return $depot;
     }
 
-    /** Stands for the depot's files, for where it is, and for the games that its packages are looked at for. */
-    private static function key(): string
+    /**
+     * Stands for the depots' files, for where they are, and for the games that their packages are looked at for.
+     *
+     * @param  list<string>  $slugs
+     */
+    private static function key(array $slugs): string
     {
         $games = app(Games::class);
         $documents = array_map(fn (GameDefinition $game): string => $games->document($game->id), $games->all());
-        $seen = [config('stasimon.demo_depots.Slipway'), $documents];
-        foreach (Finder::create()->files()->in(config('stasimon.var').'/depots/slipway') as $file) {
+        $seen = [$slugs, config('stasimon.demo_depots'), $documents];
+        foreach (Finder::create()->files()->in(array_map(fn (string $slug): string => config('stasimon.var')."/depots/{$slug}", $slugs)) as $file) {
             $seen[] = [$file->getPathname(), $file->getMTime(), $file->getSize()];
         }
 

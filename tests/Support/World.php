@@ -31,10 +31,21 @@ final class World
     /** The depot stand-in that bin/test started, its catalogue read. */
     public static function depot(): Depot
     {
-        return Remembered::depot(fn (): Depot => self::read('Slipway', 0));
+        Remembered::depots(['slipway' => fn (): Depot => self::read('Slipway', 0)]);
+
+        return Depot::query()->where('slug', 'slipway')->firstOrFail();
     }
 
-    /** The other one. */
+    /** Both depot stand-ins. */
+    public static function depots(): void
+    {
+        Remembered::depots([
+            'slipway' => fn (): Depot => self::read('Slipway', 0),
+            'tidepool' => fn (): Depot => self::read('Tidepool', 1),
+        ]);
+    }
+
+    /** The other one, with its catalogue read here and now. */
     public static function secondDepot(): Depot
     {
         return self::read('Tidepool', 1);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Stasimon\Core\Explain\Bases;
 
-use Stasimon\Core\Resolve\Largest;
 use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Request;
 use Stasimon\Core\Resolve\Resolved;
@@ -61,10 +60,10 @@ final class WishBases
             if ($first === null) {
                 return new BaseHolds($base, [], [], text: $this->whyNone($base));
             }
-            $wishes = fn (Largest $largest): array => array_map(fn (int $at): int => $open[$at], $this->wishes($base, $largest->wants));
-            $kept = $wishes($first);
-            $whole = $first->proved ? $first : $this->resolver->largest($request, $hard, self::WHOLE);
-            $kept = $wishes($this->earliest($request, $hard, $whole ?? $first));
+            $wishes = fn (array $wants): array => array_map(fn (int $at): int => $open[$at], $this->wishes($base, $wants));
+            $kept = $wishes($first->wants);
+            $whole = $first->proved ? $first : $this->resolver->largest($request, $hard, self::WHOLE) ?? $first;
+            $kept = $wishes($whole->earliest ? $whole->wants : $this->resolver->earliest($request, $hard, count($whole->wants)) ?? $whole->wants);
             $lost = [];
             foreach (array_diff(array_keys($this->request->want), $kept) as $index) {
                 $lost[] = $this->lost($base, $kept, $index, $why, $plainly[$index] ?? $why->plainly($index));
@@ -85,29 +84,6 @@ final class WishBases
     private function asked(TriedBase $base): Request
     {
         return $base->forbid === [] ? $this->request : $this->request->forbidding([...$this->request->forbid, ...$base->forbid]);
-    }
-
-    /**
-     * Of the sets as large as this, that which keeps the earliest want on which they differ.
-     *
-     * @param  list<int>  $hard
-     */
-    private function earliest(Request $request, array $hard, Largest $best): Largest
-    {
-        $count = count($best->wants);
-        $fixed = $hard;
-        foreach (array_keys(array_diff_key($request->want, $hard)) as $index) {
-            if (! in_array($index, $best->wants, true)) {
-                $with = $this->resolver->largest($request, [...$fixed, $index], self::WHOLE);
-                if ($with === null || count($with->wants) < $count) {
-                    continue;
-                }
-                $best = $with;
-            }
-            $fixed[] = $index;
-        }
-
-        return $best;
     }
 
     /**

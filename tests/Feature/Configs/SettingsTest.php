@@ -10,8 +10,7 @@ use Illuminate\Support\Facades\File;
 use Tests\Support\World;
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
 });
 
 /** Takes a remedy as its button does, and applies. */

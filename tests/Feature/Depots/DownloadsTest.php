@@ -21,8 +21,7 @@ use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
     World::forgetFiles('tide-tables', 'bell-buoys', 'wet-ink', 'gulls', 'kedge-bones');
 });
 afterEach(fn () => World::good());

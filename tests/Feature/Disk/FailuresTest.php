@@ -18,8 +18,7 @@ use Tests\Support\World;
 // folder by hand. docs/failures.md lists the same kinds.
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
     config(['stasimon.patience' => 2.0]);
 });
 

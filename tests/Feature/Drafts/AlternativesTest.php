@@ -7,8 +7,7 @@ use Stasimon\Core\Resolve\Choice;
 use Tests\Support\World;
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
 });
 
 /** The instance's line-up as its draft has it, or as it is applied. */

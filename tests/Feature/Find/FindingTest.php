@@ -17,8 +17,7 @@ use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
 });
 
 /** @param  array<string, mixed>  $address */

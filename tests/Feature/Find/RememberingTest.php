@@ -18,8 +18,7 @@ use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
 });
 
 function withAll(Instance $instance): Instance

@@ -42,8 +42,7 @@ use Stasimon\Core\Resolve\Waiver;
 use Tests\Support\World;
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
 });
 
 /**

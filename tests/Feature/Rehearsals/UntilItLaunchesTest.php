@@ -10,8 +10,7 @@ use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 
 beforeEach(function (): void {
-    World::depot();
-    World::secondDepot();
+    World::depots();
 });
 
 function built(Instance $instance): Instance
