@@ -4,7 +4,7 @@ export default defineConfig({
     testDir: 'tests/Browser',
     outputDir: 'storage/framework/browser',
     // Each walk has instances of its own; those of depots and store change what is there for all of them, and come after.
-    workers: 3,
+    workers: 2,
     fullyParallel: true,
     projects: [
         { name: 'walks', grepInvert: /(depots|store): / },

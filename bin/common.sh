@@ -86,7 +86,7 @@ start_postgres() {
     mkdir -p "$pg_folder"; chmod 700 "$pg_folder"
     [ -f "$pg_folder/PG_VERSION" ] || as_pg "$pg_bin/initdb" -D "$pg_folder" -U stasimon -A trust -E UTF8 --locale=C.UTF-8 >/dev/null
     if as_pg "$pg_bin/pg_ctl" -D "$pg_folder" status >/dev/null 2>&1; then as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -m fast -w stop >/dev/null; fi
-    pg_options="-p $2 -c listen_addresses=127.0.0.1 -c unix_socket_directories=$pg_folder -c fsync=${3:-on} -c shared_buffers=256MB -c max_wal_size=2GB -c wal_compression=lz4 -c jit=off"
+    pg_options="-p $2 -c listen_addresses=127.0.0.1 -c unix_socket_directories=$pg_folder -c fsync=${3:-on} -c shared_buffers=256MB -c max_wal_size=2GB -c wal_compression=lz4 -c default_toast_compression=lz4 -c jit=off"
     as_pg "$pg_bin/pg_ctl" -D "$pg_folder" -w -l "$pg_folder/log" -o "$pg_options" start >/dev/null \
         || fail "PostgreSQL did not start; $pg_folder/log says why."
     as_pg "$pg_bin/psql" -h 127.0.0.1 -p "$2" -U stasimon -d postgres -Atqc "select 1 from pg_database where datname = 'stasimon'" | grep -q 1 \

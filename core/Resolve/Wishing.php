@@ -62,7 +62,7 @@ final class Wishing
     {
         $search = $this->encoding->search;
         $search->restart();
-        $wishes = array_map(null, array_keys($this->met), $this->met);
+        $wishes = array_map(fn (int $switch, string $set): array => [$switch, $set], array_keys($this->met), $this->met);
         if ($search->solve($this->facts, new Decisions($this->encoding, [], true, $wishes), $this->encoding, $deadline) !== null) {
             return null;
         }

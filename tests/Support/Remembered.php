@@ -74,7 +74,8 @@ final class Remembered
         $games = app(Games::class);
         $documents = array_map(fn (GameDefinition $game): string => $games->document($game->id), $games->all());
         $seen = [$slugs, config('stasimon.demo_depots'), $documents];
-        foreach (Finder::create()->files()->in(array_map(fn (string $slug): string => config('stasimon.var')."/depots/{$slug}", $slugs)) as $file) {
+        $folders = array_map(fn (string $slug): string => config('stasimon.var')."/depots/{$slug}", $slugs);
+        foreach (Finder::create()->files()->in($folders) as $file) {
             $seen[] = [$file->getPathname(), $file->getMTime(), $file->getSize()];
         }
 

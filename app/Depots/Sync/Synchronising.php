@@ -17,6 +17,7 @@ use App\Models\Task;
 use App\Refusal\Meaning;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Sleep;
 use PDOException;
 use Stasimon\Core\Document\Limits;
 use Stasimon\Core\Document\UnusableDocument;
@@ -29,12 +30,13 @@ use stdClass;
 final readonly class Synchronising
 {
     /** Packages that are asked for at a time, and that are kept together unless they are large. */
-    private const PORTION = 500;
+    public const PORTION = 500;
 
     /** Bytes of packages that are kept together. */
     private const BYTES = 3_000_000;
 
-    public function __construct(private Games $games, private SourceMerging $merging)
+    /** @param  int  $large  packages from which on a second process reads beside this one */
+    public function __construct(private Games $games, private SourceMerging $merging, private int $large = 4_000)
     {
     }
 
@@ -48,12 +50,8 @@ final readonly class Synchronising
             $client = Protocols::of($depot);
             $looking = fn (int $done, int $total) => $task->advance("looking into the files of {$depot->name}", $done, $total);
             $changes = $client->changes($depot->sequence, $looking);
-            $done = 0;
-            foreach ($changes->portions(self::PORTION) as $portion) {
-                $this->read($depot, $client, $changes, $portion);
-                $task->advance("reading {$depot->name}", $done += count($portion), $changes->count());
-            }
-            if ($done > 0) {
+            if ($changes->count() > 0) {
+                $this->readAll($depot, $client, $changes, $task);
                 $this->merging->count();
             }
             (new KnownAnswers($depot->id))->tidy();
@@ -69,6 +67,72 @@ final readonly class Synchronising
                 'not_before' => $failure->pause > 0 ? now()->addSeconds($failure->pause) : null,
             ]);
             throw $failure;
+        }
+    }
+
+    /**
+     * Reads what changed, the later part of much in a process beside this one.
+     *
+     * @throws DepotFailure
+     */
+    private function readAll(Depot $depot, Protocol $client, ChangeFeed $changes, Task $task): void
+    {
+        $portions = [...$changes->portions(self::PORTION)];
+        $own = count($portions);
+        $beside = null;
+        if ($changes->isFed && $changes->count() >= $this->large) {
+            $own = intdiv($own, 2);
+            $beside = new ReadingBeside($depot, ChangeFeed::last($portions[$own - 1]), ChangeFeed::last($portions[count($portions) - 1]));
+        }
+        try {
+            $done = 0;
+            $tell = function () use ($depot, $task, $changes, $beside, &$done): void {
+                $task->advance("reading {$depot->name}", $done + ($beside?->done() ?? 0), $changes->count());
+            };
+            foreach (array_slice($portions, 0, $own) as $portion) {
+                $this->read($depot, $client, $changes, $portion);
+                $done += count($portion);
+                $tell();
+            }
+            while ($beside?->isRunning() === true) {
+                Sleep::for(50)->milliseconds();
+                $tell();
+            }
+        } finally {
+            $beside?->stop();
+        }
+        if ($beside?->isThrough() === true) {
+            // What each of the two learned of ids came too late for some of what the other read.
+            DB::transaction(function () use ($depot): void {
+                $names = new Identities($depot, []);
+                $this->merging->rebuild($this->renamed($depot, $names, $names->aliases));
+            });
+
+            return;
+        }
+        foreach (array_slice($portions, $own) as $portion) {
+            $this->read($depot, $client, $changes, $portion);
+            $task->advance("reading {$depot->name}", $done += count($portion), $changes->count());
+        }
+    }
+
+    /**
+     * Reads a part of what changed, and keeps no sequence.
+     *
+     * @param  int  $since  sequence above which it begins
+     * @param  int  $last  sequence that it ends with
+     * @return iterable<int, int> packages of each portion that was read
+     *
+     * @throws DepotFailure
+     */
+    public function part(Depot $depot, int $since, int $last): iterable
+    {
+        $client = Protocols::of($depot);
+        $changes = $client->changes($since, fn () => null);
+        foreach (ReadingBeside::portions($changes, $last) as $portion) {
+            $this->read($depot, $client, $changes, $portion, $since);
+            $since = ChangeFeed::last($portion);
+            yield count($portion);
         }
     }
 
@@ -99,15 +163,16 @@ final readonly class Synchronising
      * Reads some packages and keeps them, so many at a time as memory has room for.
      *
      * @param  array<string, int>  $portion  of the changes
+     * @param  int|null  $since  sequence above which the portion begins, where the depot's own is not to be moved
      *
      * @throws DepotFailure
      */
-    private function read(Depot $depot, Protocol $client, ChangeFeed $changes, array $portion): void
+    private function read(Depot $depot, Protocol $client, ChangeFeed $changes, array $portion, ?int $since = null): void
     {
         $missing = array_fill_keys(array_map(fn (string $id): string => $id.' ', ChangeFeed::ids($portion, gone: false)), true);
         $documents = [];
         $bytes = 0;
-        foreach ($client->packages($changes, $depot->sequence, $portion) as $text) {
+        foreach ($client->packages($changes, $since ?? $depot->sequence, $portion) as $text) {
             $document = strlen($text) > Limits::PACKAGE ? null : json_decode($text, false, 64);
             $id = $document instanceof stdClass && is_string($document->id ?? null) ? $document->id : '';
             if (! isset($missing[$id.' '])) {
@@ -125,7 +190,7 @@ final readonly class Synchronising
             $depot,
             $documents + array_fill_keys(array_keys($missing), null),
             ChangeFeed::ids($portion, gone: true),
-            ChangeFeed::last($portion),
+            $since === null ? ChangeFeed::last($portion) : null,
         );
     }
 
@@ -274,7 +339,7 @@ final readonly class Synchronising
             $this->copy($sources);
             $usable = array_values(array_filter($sources, fn (Source $source): bool => $source->isUsable()));
             $byPackage = array_combine(array_map(fn (Source $source): string => $source->packageId, $usable), $usable);
-            $this->merging->rebuild(array_values(array_unique([...$own, ...$this->renamed($depot, $names)])), $byPackage);
+            $this->merging->rebuild(array_values(array_unique([...$own, ...$this->renamed($depot, $names, $names->learned)])), $byPackage);
             if ($sequence !== null) {
                 $depot->update(['sequence' => $sequence]);
             }
@@ -284,15 +349,16 @@ final readonly class Synchronising
     /**
      * Writes the ids that are used here into what the depot said earlier under ids that have turned out to mean others.
      *
+     * @param  array<string, string>  $aliases  those that came to be known
      * @return list<string> packages whose documents have changed
      */
-    private function renamed(Depot $depot, Identities $names): array
+    private function renamed(Depot $depot, Identities $names, array $aliases): array
     {
         $changed = [];
         $mentioning =
-            $names->learned === []
+            $aliases === []
                 ? []
-                : DB::table('mentions')->whereIn('mentioned', array_keys($names->learned))->distinct()->pluck('package_id')->all();
+                : DB::table('mentions')->whereIn('mentioned', array_keys($aliases))->distinct()->pluck('package_id')->all();
         foreach (
             DB::table('sources')->where('depot_id', $depot->id)->where('usable', true)->whereIn('package_id', $mentioning)->get() as $row
         ) {

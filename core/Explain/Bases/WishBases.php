@@ -60,10 +60,10 @@ final class WishBases
             if ($first === null) {
                 return new BaseHolds($base, [], [], text: $this->whyNone($base));
             }
-            $wishes = fn (array $wants): array => array_map(fn (int $at): int => $open[$at], $this->wishes($base, $wants));
-            $kept = $wishes($first->wants);
+            $kept = $this->wishes($base, $first->wants, $open);
             $whole = $first->proved ? $first : $this->resolver->largest($request, $hard, self::WHOLE) ?? $first;
-            $kept = $wishes($whole->earliest ? $whole->wants : $this->resolver->earliest($request, $hard, count($whole->wants)) ?? $whole->wants);
+            $earliest = $whole->earliest ? null : $this->resolver->earliest($request, $hard, count($whole->wants));
+            $kept = $this->wishes($base, $earliest ?? $whole->wants, $open);
             $lost = [];
             foreach (array_diff(array_keys($this->request->want), $kept) as $index) {
                 $lost[] = $this->lost($base, $kept, $index, $why, $plainly[$index] ?? $why->plainly($index));
@@ -87,16 +87,16 @@ final class WishBases
     }
 
     /**
-     * @param  list<int>  $wants  indices of base and wishes together
+     * @param  list<int>  $wants  places among what was asked for, base and wishes together
+     * @param  list<int>|null  $open  the wishes that were asked for; all of them if null
      * @return list<int> of the wishes alone
      */
-    private function wishes(TriedBase $base, array $wants): array
+    private function wishes(TriedBase $base, array $wants, ?array $open = null): array
     {
         $count = count($base->want);
+        $places = array_filter($wants, fn (int $place): bool => $place >= $count);
 
-        return array_values(
-            array_map(fn (int $index): int => $index - $count, array_filter($wants, fn (int $index): bool => $index >= $count)),
-        );
+        return array_values(array_map(fn (int $place): int => $open === null ? $place - $count : $open[$place - $count], $places));
     }
 
     /**
