@@ -206,10 +206,13 @@ final readonly class Archives
         }
         $read = [];
         foreach (array_diff($digests, array_keys($kept)) as $digest) {
+            if (! $this->store->has($digest)) {
+                $kept[$digest] = new ArchiveFacts();
+
+                continue;
+            }
             try {
-                $kept[$digest] = $this->store->has($digest)
-                    ? $this->reading->facts($this->store->path($digest), 'An archive')
-                    : new ArchiveFacts();
+                $kept[$digest] = $this->reading->facts($this->store->path($digest), 'An archive');
             } catch (Refusal) {
                 // What cannot be read says nothing; it was laid as it is.
                 $kept[$digest] = new ArchiveFacts();

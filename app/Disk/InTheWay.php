@@ -28,7 +28,7 @@ final readonly class InTheWay
     public function of(Instance $instance, array $files, Placement $placement, array $titles): array
     {
         $live = (new Folder($instance))->live();
-        $placed = $this->inventory->asPlaced($instance);
+        $written = $this->inventory->written($instance);
         $found = [];
         $laid = [];
         foreach ($files as $file) {
@@ -36,13 +36,14 @@ final readonly class InTheWay
                 continue;
             }
             $laid[$file->path] = $file;
-            $isOurs = fn (string $path): bool => isset($placed[$path]) || $this->base->isAsPlaced($instance, $path);
+            $isOurs = fn (string $path): bool => $this->inventory->isPlaced($instance, $path) ||
+                $this->base->isAsPlaced($instance, $path);
             foreach ($this->blocking($live, $file->path, $isOurs) as $path) {
                 $what = $path === $file->path || str_starts_with($path, "{$file->path}/") ? 'a file' : 'a folder';
                 $found[$path] ??= ($titles[$file->package] ?? $file->package)." brings {$what} of that name.";
             }
         }
-        foreach ($this->inventory->written($instance) as $row) {
+        foreach ($written as $row) {
             $file = $laid[$row->path] ?? null;
             $name = $titles[(string) $row->package] ?? ($row->name ?? (string) $row->package);
             $isSame = $file !== null && $file->content->sha256 === $this->inventory->digest($instance, $row->path);

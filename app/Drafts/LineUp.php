@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Drafts;
 
+use App\Depots\Catalogue\Bulk;
 use App\Depots\Catalogue\DepotCatalogue;
 use App\Depots\ReleaseRow;
 use App\Models\PlacedRelease;
@@ -363,8 +364,10 @@ final class LineUp
             ->join('depots', 'depots.id', '=', 'releases.depot_id')
             ->orderBy('depots.place')
             ->orderBy('depots.id')
-            ->whereRaw("(package_id || ' ' || version) = any(?::text[])", [self::pairs($versions)])
-            ->whereIn('package_id', array_map(strval(...), array_keys($versions)))
+            ->whereRaw('(package_id, version) in (select id collate "C", version from unnest(?::text[], ?::text[]) as one (id, version))', [
+                Bulk::list(array_map(strval(...), array_keys($versions))),
+                Bulk::list(array_values($versions)),
+            ])
             ->get()
             ->groupBy(fn (ReleaseRow $release): string => "{$release->package_id} {$release->version}");
     }
@@ -426,21 +429,6 @@ final class LineUp
         }
 
         return false;
-    }
-
-    /** @param  array<string, string>  $versions */
-    private static function pairs(array $versions): string
-    {
-        return '{'.
-            implode(
-                ',',
-                array_map(
-                    fn (string $id, string $version): string => '"'.addcslashes("{$id} {$version}", '"\\').'"',
-                    array_map(strval(...), array_keys($versions)),
-                    $versions,
-                ),
-            ).
-            '}';
     }
 
     /** Bytes that have to be fetched. */

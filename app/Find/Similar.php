@@ -14,7 +14,7 @@ final readonly class Similar
     private const MOST = 5;
 
     /** Those of one subject, by downloads, whose words are compared. */
-    private const COMPARED = 300;
+    private const COMPARED = 100;
 
     /**
      * @param  string  $keys  what one of them has to be for, as the packages' column "supports" holds it
@@ -29,7 +29,9 @@ final readonly class Similar
         }
         $rows = DB::select(
             'select id, name from (select id, name, search, categories from packages where kind = ? and categories ??| ?::text[] '.
-            'and supports && ?::text[] and id <> all(?::text[]) order by downloads desc limit '.self::COMPARED.') as near '.
+            // Found by what they are about: nearly all of them are for a version that many play.
+            "and (supports || '{}'::text[]) && ?::text[] and id <> all(?::text[]) ".
+            'order by downloads desc limit '.self::COMPARED.') as near '.
             'order by (select count(*) from jsonb_array_elements_text(categories) as one where one = any(?::text[])) desc, '.
             'similarity(search, ?) desc, id limit '.self::MOST,
             [
