@@ -21,7 +21,6 @@ use Stasimon\Core\Plan\Plan;
 use Stasimon\Core\Plan\PlanDocument;
 use Stasimon\Core\Resolve\Changes;
 use Stasimon\Core\Resolve\Keeping;
-use Stasimon\Core\Resolve\Refused;
 use Stasimon\Core\Resolve\Resolved;
 use Stasimon\Core\Resolve\Resolver;
 use Stasimon\Core\Resolve\Search\Deadline;
@@ -65,9 +64,16 @@ final class LineUp
     /**
      * @param  array<string, string>  $have
      * @param  Collection<int, PlacedRelease>  $remembered
+     * @param  Told|null  $told  why it cannot be and what would help, where that is known: what would help is not tried again
      */
-    public static function of(Plan $plan, array $have, DepotCatalogue $catalogue, Collection $remembered, ?Deadline $deadline = null): self
-    {
+    public static function of(
+        Plan $plan,
+        array $have,
+        DepotCatalogue $catalogue,
+        Collection $remembered,
+        ?Deadline $deadline = null,
+        ?Told $told = null,
+    ): self {
         // A restore point is reached by keeping what was there then.
         $request = $plan->request($catalogue, $catalogue->game, $plan->once->restore->versions ?? $have);
         $catalogue->load([
@@ -78,11 +84,17 @@ final class LineUp
         try {
             $answer = (new Keeping($resolver))->resolve($request, $plan->base->packages());
 
-            return $answer instanceof Refused
-                ? new self($plan, $have, null, Impossible::of($request, $answer, $resolver, whole: false), $catalogue, $remembered)
-                : (new self($plan, $have, $answer, null, $catalogue, $remembered))->whole();
+            if ($answer instanceof Resolved) {
+                return (new self($plan, $have, $answer, null, $catalogue, $remembered))->whole();
+            }
+            $why =
+                $told === null
+                    ? Impossible::of($request, $answer, $resolver, whole: false)
+                    : Impossible::explained($request, $answer, $resolver);
+
+            return new self($plan, $have, null, $why, $catalogue, $remembered, told: $told);
         } catch (Stopped) {
-            return new self($plan, $have, null, null, $catalogue, $remembered, true);
+            return new self($plan, $have, null, null, $catalogue, $remembered, $told === null, $told);
         }
     }
 

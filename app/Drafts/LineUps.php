@@ -50,17 +50,26 @@ final class LineUps
         return $this->last;
     }
 
-    /** What a worker has found out, or is at, so that a page need not begin anew; null when that is nothing. */
+    /** What a worker or an earlier page has found out, or is at, so that a page need not begin anew; null when that is nothing. */
     private function kept(Instance $instance): ?LineUp
     {
         $kept = $instance->draft?->outcome;
-        if ($kept === null || $kept['stamp'] !== $this->stamp($instance) || ! $kept['byWorker']) {
+        if ($kept === null || $kept['stamp'] !== $this->stamp($instance)) {
             return null;
         }
         $outcome = Outcome::ofKept($kept);
         $plan = $this->plan($instance);
         $remembered = $this->remembered($plan, $instance);
         $have = $instance->versions();
+        if ($outcome->told?->isWhole === true) {
+            // What would help was tried, each of it, and is what takes the time.
+            $catalogue = $this->catalogueWith($instance, $remembered);
+
+            return LineUp::of($plan, $have, $catalogue, $remembered, $this->allowance, $outcome->told);
+        }
+        if (! $kept['byWorker']) {
+            return null;
+        }
         if ($outcome->versions === null) {
             return LineUp::stopped($plan, $have, $this->catalogueWith($instance, $remembered), $outcome->told);
         }

@@ -50,13 +50,29 @@ final readonly class Impossible
             $isWhole = false;
         }
 
-        return new self(
-            $blame->wants,
-            $steps,
-            Contest::among($steps, $blame->refused, $blame->wants),
-            $remedies->found(),
-            $refused->effort,
-            $isWhole,
-        );
+        return self::told($blame, $steps, $refused, $remedies->found(), $isWhole);
+    }
+
+    /**
+     * Why, without looking for what would help.
+     *
+     * @throws Stopped at the resolver's deadline
+     */
+    public static function explained(Request $request, Refused $refused, Resolver $resolver): self
+    {
+        $blame = Blame::of($request, $refused, $resolver);
+
+        return self::told($blame, Explanation::of($blame->refused), $refused, [], false);
+    }
+
+    /**
+     * @param  non-empty-list<ReasonStep>  $steps
+     * @param  list<RequestRemedy>  $repairs
+     */
+    private static function told(Blame $blame, array $steps, Refused $refused, array $repairs, bool $isWhole): self
+    {
+        $contested = Contest::among($steps, $blame->refused, $blame->wants);
+
+        return new self($blame->wants, $steps, $contested, $repairs, $refused->effort, $isWhole);
     }
 }

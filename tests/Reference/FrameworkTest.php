@@ -20,7 +20,7 @@ use Tests\Support\Osgi;
 it('agrees with the framework on which sets of real bundles are whole', function (): void {
     $bundles = Osgi::real();
     expect(count($bundles))->toBeGreaterThan(40);
-    $sets = Osgi::sets($bundles, $count = (int) (getenv('STASIMON_CASES') ?: 12), new Randomizer(new Mt19937(14)));
+    $sets = Osgi::sets($bundles, $count = (int) (getenv('STASIMON_CASES') ?: 9), new Randomizer(new Mt19937(14)));
     $judged = Osgi::judged($sets);
     $whole = 0;
     foreach ($sets as $number => $set) {
@@ -36,7 +36,7 @@ it('agrees with it on bundles whose versions and ranges are others', function ()
     $dice = new Randomizer(new Mt19937(41));
     $folder = sys_get_temp_dir().'/stasimon-bundles-'.getmypid();
     $sets = [];
-    foreach (Osgi::sets(Osgi::real(), $count = (int) (getenv('STASIMON_CASES') ?: 12), $dice) as $number => $set) {
+    foreach (Osgi::sets(Osgi::real(), $count = (int) (getenv('STASIMON_CASES') ?: 9), $dice) as $number => $set) {
         mkdir("{$folder}/{$number}", recursive: true);
         $sets[] = Osgi::rewritten($set, "{$folder}/{$number}", $dice);
     }

@@ -12,7 +12,8 @@ it('settles with as few removals and changes as the paranoid criterion allows', 
     // Reference program: aspcud (Debian) with -removed,-changed, the Mancoosi competitions' paranoid criterion.
     $file = tempnam(sys_get_temp_dir(), 'cudf');
     $compared = $impossible = 0;
-    for ($seed = 1; $seed <= 80; $seed++) {
+    $cases = (int) (getenv('STASIMON_CASES') ?: 48);
+    for ($seed = 1; $seed <= $cases; $seed++) {
         $case = Generated::case($seed);
         $document = (array) json_decode((string) json_encode($case['request']), true);
         $cudf = new Cudf(new BooleanEncoding($case['catalogue'], $document), $document['have']);
@@ -29,7 +30,7 @@ it('settles with as few removals and changes as the paranoid criterion allows', 
         $compared++;
     }
     unlink($file);
-    expect($compared)->toBeGreaterThan(25)->and($impossible)->toBeGreaterThan(25);
+    expect($compared)->toBeGreaterThan($cases / 4)->and($impossible)->toBeGreaterThan($cases / 4);
 });
 
 it('finds what trying everything finds: the wants in their order, each as new as it can be', function (int $seed): void {
@@ -58,7 +59,7 @@ it('finds what trying everything finds: the wants in their order, each as new as
             );
         }
     }
-})->with(range(1, 60));
+})->with(range(1, 40));
 
 it('leaves nothing but wants older than it could be on its own', function (int $seed): void {
     // Among these are the few of the first 4,000 in which the search itself settles for an older library.

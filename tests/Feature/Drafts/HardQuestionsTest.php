@@ -6,6 +6,7 @@ use App\Depots\Depot;
 use App\Depots\Sync\Synchronising;
 use App\Disk\ApplyDraft;
 use App\Drafts\Answer;
+use App\Drafts\Drafting;
 use App\Drafts\Outcomes;
 use App\Drafts\Steps\Add;
 use App\Drafts\Steps\Steps;
@@ -18,7 +19,9 @@ use App\Refusal\Refusal;
 use App\Work\Allowance;
 use App\Work\Performing;
 use Illuminate\Http\Client\Request;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Http;
+use Stasimon\Core\Plan\Plan;
 use Tests\Support\World;
 
 /** A depot in which one package needs more pigeons than there are holes: hard for any solver of clauses (Haken 1985). */
@@ -166,6 +169,24 @@ it('fills in what a worker has found out: a line-up, or why there is none', func
     expect(preg_match('/name="repair" value="([0-9a-f]{16})"/', (string) $page->getContent(), $key))->toBe(1);
     $this->post("/instances/{$instance->id}/draft/repair", ['repair' => $key[1]])->assertRedirect();
     expect($draft->refresh()->revision)->toBe(3);
+});
+
+it('tries what would help once, and draws on what the demands do not agree each time', function (): void {
+    $instance = World::instance(['deep-draught', 'deep-weather'], build: '0.16.4');
+    app(Drafting::class)->step($instance, fn (Plan $plan): Plan => $plan->ranging('deep-draught', '>=1.2'));
+    $see = function () use ($instance): array {
+        $this->nextRequest();
+        $page = (string) $this->get("/instances/{$instance->id}/draft")->assertOk()->getContent();
+        preg_match_all('#<figure class="range-chart">.*?</figure>#s', $page, $charts);
+
+        return [$page, $charts[0]];
+    };
+    [$page, $charts] = $see();
+    expect($charts)->not->toBe([])->and($page)->toContain('Use Halyard 0.16.9')->not->toContain('as was tried');
+    $kept = DB::table('drafts')->where('instance_id', $instance->id);
+    $kept->update(['outcome' => str_replace('Use Halyard', 'Use, as was tried, Halyard', (string) $kept->value('outcome'))]);
+    [$page, $again] = $see();
+    expect($page)->toContain('Use, as was tried, Halyard')->and($again)->toBe($charts);
 });
 
 it('leaves to a worker what a page would have to try beyond its share, and answers the first all the same', function (): void {
