@@ -30,7 +30,10 @@ return Application::configure(basePath: dirname(__DIR__))
         // A file ends as somebody ends it.
         $middleware->trimStrings(except: ['body']);
         $middleware->prepend([App\Http\Middleware\SecurityHeaders::class, App\Http\Middleware\PlainText::class]);
-        $middleware->web(append: [App\Http\Middleware\KeptInput::class, App\Http\Middleware\PageAllowance::class]);
+        $middleware->web(
+            append: [App\Http\Middleware\KeptInput::class, App\Http\Middleware\PageAllowance::class],
+            replace: [Illuminate\Session\Middleware\StartSession::class => App\Http\Middleware\StartSession::class],
+        );
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->dontReport(Refusal::class);

@@ -277,3 +277,14 @@ it('says that a name is taken, and makes the instance all the same', function ()
     }
     expect(Instance::query()->where('name', 'Twice')->count())->toBe(2);
 });
+
+it('says on the next page what was to be said there, whatever scripts ask for in between', function (): void {
+    session()->flash('said', 'The lamp is lit.');
+    session()->ageFlashData();
+    $behind = ['Sec-Fetch-Dest' => 'empty', 'Accept' => '*/*'];
+    $this->get('/tasks', $behind)->assertOk();
+    $this->get('/tasks', $behind)->assertOk();
+    $page = ['Sec-Fetch-Dest' => 'document', 'Accept' => 'text/html,*/*;q=0.8'];
+    $this->get('/depots', $page)->assertSee('The lamp is lit.');
+    $this->get('/depots', $page)->assertDontSee('The lamp is lit.');
+});
