@@ -99,6 +99,8 @@ stop_postgres() { [ -n "${pg_folder:-}" ] && as_pg "$pg_bin/pg_ctl" -D "$pg_fold
 application_environment() {
     export STASIMON_VAR=$1 APP_NAME=Stasimon APP_ENV=${APP_ENV:-production} APP_DEBUG=${APP_DEBUG:-false} APP_URL="http://127.0.0.1:$2"
     export STASIMON_DEMO_DEPOT="http://127.0.0.1:$3" STASIMON_DEMO_DEPOT_2="http://127.0.0.1:$4" DB_HOST=127.0.0.1 DB_PORT=$5 DB_DATABASE=stasimon DB_USERNAME=stasimon DB_PASSWORD=
+    # Minutes: a page that was left open over a few weeks still takes what is pressed in it.
+    export SESSION_LIFETIME=43200
     export SESSION_DRIVER=database CACHE_STORE=database QUEUE_CONNECTION=database DB_QUEUE_RETRY_AFTER=7200 LOG_CHANNEL=single
     # What the framework has worked out of configuration and routes is kept for this environment alone.
     export APP_CONFIG_CACHE=$STASIMON_VAR/cache/config.php APP_ROUTES_CACHE=$STASIMON_VAR/cache/routes.php

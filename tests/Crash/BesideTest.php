@@ -6,6 +6,7 @@ use App\Access\Access;
 use App\Access\OpeningKind;
 use App\Depots\Depot;
 use App\Depots\Sync\Depots;
+use App\Depots\Sync\ReadingBeside;
 use App\Depots\Sync\Synchronising;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Process\Process;
@@ -50,6 +51,15 @@ it('reads the same with a process beside it, and with one that ends without havi
     try {
         $alone = readWith("http://127.0.0.1:{$port}", PHP_INT_MAX);
         $beside = readWith("http://127.0.0.1:{$port}", 1_000);
+        // What the other process reads by itself: so many packages, and to its end.
+        $depot = Depot::query()->sole();
+        DB::table('sources')->delete();
+        $other = new ReadingBeside($depot, 0, $depot->sequence);
+        while ($other->isRunning()) {
+            usleep(20_000);
+        }
+        expect($other->isThrough())->toBeTrue()->and($other->done())->toBe(DB::table('sources')->count())->toBeGreaterThan(1_000);
+        $other->stop();
         // The other process finds no database.
         putenv('DB_PORT=1');
         $_ENV['DB_PORT'] = $_SERVER['DB_PORT'] = '1';

@@ -95,7 +95,7 @@ final readonly class Synchronising
                 $tell();
             }
             while ($beside?->isRunning() === true) {
-                Sleep::for(50)->milliseconds();
+                Sleep::for(200)->milliseconds();
                 $tell();
             }
         } finally {
